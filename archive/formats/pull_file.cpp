@@ -1,0 +1,240 @@
+#include "archive/formats/pull_file.h"
+
+#include "archive/formats/text.h"
+
+#include <cmath>
+#include <limits>
+#include <set>
+
+namespace jr {
+namespace {
+
+constexpr std::string_view kMagic = "jolly-ram";
+
+/// The column heading "name [unit]" into a channel. A known name must have a unit that fits it.
+Result<Channel> readHeading(std::string_view heading) {
+    Channel channel;
+    heading = trimmed(heading);
+    const std::size_t open = heading.rfind('[');
+    std::string_view name = heading;
+    if (open != std::string_view::npos && heading.back() == ']') {
+        name = trimmed(heading.substr(0, open));
+        channel.unitText = trimmed(heading.substr(open + 1, heading.size() - open - 2));
+    }
+    channel.heading = name;
+    const auto known = parseChannelName(name);
+    if (!known) {
+        channel.name = {ChannelId::Other, 0};
+        return channel;
+    }
+    channel.name = *known;
+    const bool unitless = channelInfo(known->id).quantity == Quantity::Ratio;
+    const auto unit = findUnit(channel.unitText.empty() && unitless ? "1" : channel.unitText);
+    if (!unit || !unitFits(known->id, *unit))
+        return Error{"column " + std::string(name) + ": unit \"" + channel.unitText.substr(0, 40) + "\" does not fit"};
+    channel.quantity = unit->quantity;
+    return channel;
+}
+
+std::string csvCell(const std::string& text) {
+    if (text.find_first_of(",\"\r\n") == std::string::npos)
+        return text;
+    std::string out = "\"";
+    for (char c : text)
+        out += c == '"' ? std::string("\"\"") : std::string(1, c);
+    return out + "\"";
+}
+
+std::string oneLine(std::string text) {
+    for (char& c : text)
+        if (c == '\n' || c == '\r')
+            c = ' ';
+    return text;
+}
+
+} // namespace
+
+Result<Trace> readPullFile(std::string_view bytes, const std::string& fileName, PullFileNotes* notes) {
+    const Result<std::string> decoded = decodeText(bytes);
+    if (!decoded)
+        return Error{decoded.error().reason, fileName};
+    Lines lines(*decoded);
+    Trace trace;
+    const auto fail = [&](long line, std::string reason) { return Error{std::move(reason), fileName, line}; };
+
+    std::optional<Line> line = lines.next();
+    if (!line)
+        return fail(0, "the file is empty");
+    {
+        std::string_view first = trimmed(line->text);
+        if (!first.starts_with("#"))
+            return fail(1, "not a pull file: the first line is not \"# jolly-ram: pull 1\"");
+        first = trimmed(first.substr(1));
+        const std::size_t colon = first.find(':');
+        if (colon == std::string_view::npos || trimmed(first.substr(0, colon)) != kMagic)
+            return fail(1, "not a pull file: the first line is not \"# jolly-ram: pull 1\"");
+        const std::string_view version = trimmed(first.substr(colon + 1));
+        if (version != "pull 1")
+            return fail(1, "this is \"" + std::string(version.substr(0, 40)) + "\"; only \"pull 1\" can be read");
+    }
+    std::set<std::string, std::less<>> seen;
+    bool kindGiven = false;
+    while ((line = lines.next())) {
+        std::string_view text = trimmed(line->text);
+        if (text.empty())
+            continue;
+        if (text.front() != '#')
+            break;
+        text = trimmed(text.substr(1));
+        const std::size_t colon = text.find(':');
+        if (colon == std::string_view::npos) {
+            if (!text.empty())
+                trace.header.other.emplace_back("", std::string(text));
+            continue;
+        }
+        const std::string_view key = trimmed(text.substr(0, colon));
+        if (!key.empty() && !seen.insert(std::string(key)).second)
+            return fail(line->number, "the key \"" + std::string(key.substr(0, 60)) + "\" stands twice");
+        kindGiven = kindGiven || key == "kind";
+        const Result<Done> set = setHeaderValue(trace.header, key, text.substr(colon + 1));
+        if (!set)
+            return fail(line->number, set.error().reason);
+    }
+    if (!line)
+        return fail(0, "the file ends before its column headings");
+    if (!kindGiven)
+        return fail(0, "the key \"kind\" (roller, brake or curve) is missing");
+
+    std::vector<std::string_view> cells;
+    std::vector<std::string> scratch;
+    splitCells(line->text, ',', cells, scratch);
+    if (cells.size() > 512)
+        return fail(line->number, "more than 512 columns");
+    std::vector<double> factors, offsets;
+    for (std::string_view cell : cells) {
+        Result<Channel> channel = readHeading(cell);
+        if (!channel)
+            return fail(line->number, channel.error().reason);
+        for (const Channel& other : trace.channels)
+            if (channel->name.id != ChannelId::Other && other.name.id == channel->name.id && other.name.number == channel->name.number)
+                return fail(line->number, "the column " + channelText(channel->name) + " stands twice");
+        const auto unit = findUnit(channel->unitText);
+        factors.push_back(unit ? unit->factor : 1.);
+        offsets.push_back(unit ? unit->offset : 0.);
+        trace.channels.push_back(std::move(channel).value());
+    }
+
+    const std::size_t columns = trace.channels.size();
+    const std::size_t guess = decoded->size() / (8 * columns + 1);
+    for (Channel& channel : trace.channels)
+        if (channel.name.id != ChannelId::Other)
+            channel.values.reserve(std::min<std::size_t>(guess, 1u << 20));
+    constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
+    while ((line = lines.next())) {
+        if (trimmed(line->text).empty())
+            continue;
+        splitCells(line->text, ',', cells, scratch);
+        const bool unfinished = lines.lastWasUnfinished();
+        const auto leaveOut = [&] {
+            if (notes)
+                notes->messages.push_back(fileName + ":" + std::to_string(line->number) + ": unfinished last row left out");
+        };
+        if (cells.size() != columns) {
+            if (unfinished && cells.size() < columns) {
+                leaveOut();
+                break;
+            }
+            return fail(line->number, "this row has " + std::to_string(cells.size()) + " cells where there are " +
+                                          std::to_string(columns) + " columns");
+        }
+        for (std::size_t c = 0; c < columns; ++c) {
+            Channel& channel = trace.channels[c];
+            if (channel.name.id == ChannelId::Other) {
+                channel.texts.emplace_back(cells[c]);
+                const auto number = parseNumber(cells[c]);
+                channel.values.push_back(number ? *number : kNaN);
+                continue;
+            }
+            const auto number = parseNumber(cells[c]);
+            if (number)
+                channel.values.push_back((*number + offsets[c]) * factors[c]);
+            else if (trimmed(cells[c]).empty())
+                channel.values.push_back(kNaN);
+            else
+                return fail(line->number, "column " + channelText(channel.name) + ": \"" + std::string(cells[c].substr(0, 40)) +
+                                              "\" is not a number");
+        }
+    }
+    if (trace.rows() == 0)
+        return fail(0, "there are no rows of data");
+    return trace;
+}
+
+std::string writePullFile(const Trace& trace) {
+    const PullHeader& h = trace.header;
+    std::string out = "# jolly-ram: pull 1\n";
+    const auto key = [&](std::string_view name, const std::string& value) {
+        if (!value.empty())
+            out += "# " + std::string(name) + ": " + oneLine(value) + "\n";
+    };
+    const auto number = [&](std::string_view name, const std::optional<double>& value, double scale = 1.) {
+        if (value)
+            key(name, numberText(*value * scale));
+    };
+    key("id", h.id);
+    key("job", h.job);
+    key("machine", h.machine);
+    key("setup", h.setup);
+    key("kind", std::string(kindText(h.kind)));
+    key("measured_at", std::string(measuredAtText(h.measuredAt)));
+    key("started", h.started);
+    number("air_temp_c", h.airTempC);
+    number("air_pressure_hpa", h.airPressurePa, 0.01);
+    number("humidity_pct", h.humidity, 100.);
+    number("roller_inertia_kg_m2", h.rollerInertiaKgM2);
+    number("roller_radius_m", h.rollerRadiusM);
+    if (h.rollerLossNm != std::array<double, 3>{})
+        key("roller_loss_nm", numberText(h.rollerLossNm[0]) + ", " + numberText(h.rollerLossNm[1]) + ", " + numberText(h.rollerLossNm[2]));
+    number("engine_per_roller", h.enginePerRoller);
+    number("brake_arm_m", h.brakeArmM);
+    if (h.kind == PullKind::Brake || h.brakeInertiaKgM2 != 0.)
+        key("brake_inertia_kg_m2", numberText(h.brakeInertiaKgM2));
+    if (h.kind == PullKind::Brake || h.enginePerBrake != 1.)
+        key("engine_per_brake", numberText(h.enginePerBrake));
+    if (h.strokes)
+        key("strokes", std::to_string(*h.strokes));
+    number("limiter_rpm", h.limiterRpm);
+    key("stoich", numberText(h.stoich));
+    if (h.corrected)
+        key("corrected", *h.corrected);
+    key("note", h.note);
+    for (const auto& [name, value] : h.other)
+        out += name.empty() ? "# " + oneLine(value) + "\n" : "# " + name + ": " + oneLine(value) + "\n";
+
+    std::vector<Unit> units;
+    for (std::size_t c = 0; c < trace.channels.size(); ++c) {
+        const Channel& channel = trace.channels[c];
+        const std::string name = channel.name.id == ChannelId::Other ? channel.heading : channelText(channel.name);
+        units.push_back(findUnit(channel.unitText).value_or(Unit{"1", Quantity::Ratio, 1.}));
+        const std::string unit = channel.name.id == ChannelId::Other || !findUnit(channel.unitText)
+                                     ? channel.unitText
+                                     : std::string(units.back().symbol);
+        out += (c ? "," : "") + csvCell(unit.empty() ? name : name + " [" + unit + "]");
+    }
+    out += "\n";
+    for (std::size_t row = 0; row < trace.rows(); ++row) {
+        for (std::size_t c = 0; c < trace.channels.size(); ++c) {
+            const Channel& channel = trace.channels[c];
+            if (c)
+                out += ',';
+            if (channel.name.id == ChannelId::Other && row < channel.texts.size())
+                out += csvCell(channel.texts[row]);
+            else
+                out += numberText(fromSi(channel.values[row], units[c]));
+        }
+        out += "\n";
+    }
+    return out;
+}
+
+} // namespace jr

@@ -1,0 +1,46 @@
+// Correction standards: what a result is multiplied by to stand for the reference air.
+// A new standard is one entry in the table of standards.cpp (docs/how-to-add.md).
+#pragma once
+
+#include "core/air/air.h"
+
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace jr {
+
+struct Standard {
+    std::string_view id;    ///< as written in files and on the command line
+    std::string_view label; ///< as shown to people
+    std::string_view referenceAir;
+    std::string_view source;
+    double (*factor)(const Air&);
+    // Where the standard says it may be used; infinite where it says nothing.
+    double minFactor, maxFactor;
+    double minTempC, maxTempC;
+};
+
+/// All standards, "none" first.
+const std::vector<Standard>& allStandards();
+
+/// nullptr when the id is not known.
+const Standard* findStandard(std::string_view id);
+
+struct AirCaution {
+    std::string kind; ///< "large-correction", "outside-validity", "air-implausible"
+    std::string text;
+};
+
+/// What to be told about using this standard in this air.
+std::vector<AirCaution> airCautions(const Standard& standard, const Air& air);
+
+/// What to be told about the air itself: humidity above 100 %, a pressure no bench stands in, air hotter than an engine bay.
+std::vector<AirCaution> airCautions(const Air& air);
+
+/// Whether numbers can be computed at all: finite, temperature -60…80 degC, pressure 300…1200 hPa, humidity 0…1, and the
+/// vapour not outweighing the air. Returns the reason when not.
+std::optional<std::string> airProblem(const Air& air);
+
+} // namespace jr

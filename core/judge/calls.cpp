@@ -1,0 +1,117 @@
+#include "core/judge/comparison.h"
+
+#include <cmath>
+
+namespace jr {
+namespace {
+
+struct Run {
+    CallKind kind;
+    std::size_t from, to; // [from, to)
+};
+
+CallKind callAt(const Comparison& c, std::size_t i) {
+    if (!std::isfinite(c.lowPct[i]) || !std::isfinite(c.highPct[i]))
+        return CallKind::Open;
+    if (c.lowPct[i] > 0.)
+        return CallKind::Gain;
+    if (c.highPct[i] < 0.)
+        return CallKind::Loss;
+    return c.lowPct[i] > -c.worthPct && c.highPct[i] < c.worthPct ? CallKind::Same : CallKind::Open;
+}
+
+bool insideWorth(const Comparison& c, const Run& run) {
+    for (std::size_t i = run.from; i < run.to; ++i)
+        if (!(c.lowPct[i] > -c.worthPct && c.highPct[i] < c.worthPct))
+            return false;
+    return true;
+}
+
+double length(const Comparison& c, const Run& run) { return c.rpm[run.to - 1] - c.rpm[run.from]; }
+
+/// A short stretch may only ever lose its claim, never gain one: it becomes "cannot tell", or "same" where its own band
+/// lies inside worth. Only a short "cannot tell" between two stretches of one call, whose estimate agrees with them and
+/// whose band hardly crosses the line, joins them.
+void mergeShort(const Comparison& c, std::vector<Run>& runs, double minRpm) {
+    const auto joinEqual = [&] {
+        std::vector<Run> out;
+        for (const Run& run : runs)
+            if (!out.empty() && out.back().kind == run.kind)
+                out.back().to = run.to;
+            else
+                out.push_back(run);
+        runs = std::move(out);
+    };
+    for (std::size_t k = 1; k + 1 < runs.size(); ++k) {
+        Run& run = runs[k];
+        const CallKind around = runs[k - 1].kind;
+        if (run.kind != CallKind::Open || around != runs[k + 1].kind || length(c, run) >= minRpm ||
+            (around != CallKind::Gain && around != CallKind::Loss))
+            continue;
+        bool joins = true;
+        for (std::size_t i = run.from; i < run.to; ++i) {
+            const double half = 0.5 * (c.highPct[i] - c.lowPct[i]);
+            const double over = around == CallKind::Gain ? -c.lowPct[i] : c.highPct[i];
+            joins = joins && over < 0.2 * half;
+        }
+        if (joins)
+            run.kind = around;
+    }
+    joinEqual();
+    if (runs.size() < 2)
+        return;
+    for (Run& run : runs)
+        if (length(c, run) < minRpm && run.kind != CallKind::Open)
+            run.kind = run.kind != CallKind::Same && insideWorth(c, run) ? CallKind::Same : CallKind::Open;
+    joinEqual();
+}
+
+} // namespace
+
+std::string_view callText(CallKind kind) {
+    switch (kind) {
+    case CallKind::Gain:
+        return "gain";
+    case CallKind::Loss:
+        return "loss";
+    case CallKind::Same:
+        return "same";
+    case CallKind::Open:
+        return "open";
+    }
+    return "";
+}
+
+std::vector<Call> callStretches(const Comparison& c, double minRpm) {
+    std::vector<Run> runs;
+    for (std::size_t i = 0; i < c.rpm.size(); ++i) {
+        const CallKind kind = callAt(c, i);
+        // A hole in the range (a flagged stretch) ends a stretch too.
+        const bool hole = i > 0 && i > 1 && c.rpm[i] - c.rpm[i - 1] > 1.5 * (c.rpm[1] - c.rpm[0]);
+        if (runs.empty() || runs.back().kind != kind || hole)
+            runs.push_back({kind, i, i + 1});
+        else
+            runs.back().to = i + 1;
+    }
+    mergeShort(c, runs, minRpm);
+    std::vector<Call> out;
+    for (const Run& run : runs) {
+        Call call{run.kind, c.rpm[run.from], c.rpm[run.to - 1], 0., 0., 0., c.rpm[run.from]};
+        double base = 0.;
+        for (std::size_t i = run.from; i < run.to; ++i) {
+            call.meanW += c.differenceW[i];
+            base += c.base.powerW[i];
+            if (std::abs(c.differenceW[i]) > std::abs(call.maxW)) {
+                call.maxW = c.differenceW[i];
+                call.maxRpm = c.rpm[i];
+            }
+        }
+        call.meanPct = 100. * call.meanW / base;
+        call.meanW /= static_cast<double>(run.to - run.from);
+        call.belowWorth = (run.kind == CallKind::Gain || run.kind == CallKind::Loss) && insideWorth(c, run);
+        out.push_back(call);
+    }
+    return out;
+}
+
+} // namespace jr

@@ -1,0 +1,89 @@
+// Base against changed: the difference over the rev range with its margin, and what may be said about each stretch.
+#pragma once
+
+#include "core/judge/band.h"
+#include "core/pull/curve.h"
+
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace jr {
+
+struct CompareOptions {
+    const Standard* standard = findStandard("sae-j1349");
+    double gridRpm = 50.;
+    double detailRpm = 0.;                  ///< 0: chosen from the data
+    std::optional<double> fromRpm, toRpm;   ///< working band; everything is judged inside it
+    double worthPct = 1.;                   ///< the gain that would matter
+    double confidence = 0.95;
+    std::optional<double> repeatabilityPct; ///< of the bench, for when the pulls cannot tell; never invented
+    /// What else differs between the sides, as known from the setups (one entry each); more than one is a caution.
+    std::vector<std::string> changes;
+};
+
+enum class CallKind { Gain, Loss, Same, Open };
+std::string_view callText(CallKind kind);
+
+struct Call {
+    CallKind kind;
+    double fromRpm, toRpm;
+    double meanW, meanPct;
+    double maxW, maxRpm;          ///< the largest difference (by size) inside the stretch, with its sign
+    bool belowWorth = false;      ///< a gain or loss, but the whole band lies inside ±worth
+};
+
+struct Crossover {
+    double rpm;
+    double fromRpm, toRpm; ///< between these the sign is not known
+};
+
+struct Side {
+    std::string setup;
+    int pulls = 0;
+    std::vector<double> powerW, torqueNm; ///< mean curve on the comparison's grid
+    std::vector<double> lowW, highW;      ///< its own simultaneous band; NaN when scatter is unknown
+    std::vector<double> afr;              ///< NaN where unknown
+    std::optional<Peak> peakPower, peakTorque;
+    double meanFactor = 1.;
+};
+
+struct BandMean {
+    double fromRpm = 0., toRpm = 0.;
+    double baseW = 0., differenceW = 0., pct = 0.;
+    std::optional<double> lowW, highW;
+};
+
+struct DriftFinding {
+    bool checked = false;  ///< the order of pulls can tell drift from setups
+    bool removed = false;  ///< and it was taken out
+    std::optional<double> pctPerHour;
+};
+
+struct Comparison {
+    const Standard* standard = nullptr; ///< in force for both sides (none when some pull has no air)
+    double confidence = 0.95, worthPct = 1., detailRpm = 0.;
+    Side base, with;
+    std::vector<double> rpm;
+    std::vector<double> differenceW, lowW, highW;     ///< with minus base; NaN margins when scatter is unknown
+    std::vector<double> differenceNm, lowNm, highNm;
+    std::vector<double> differencePct, lowPct, highPct;
+    bool margins = false;
+    std::vector<Call> calls;
+    std::vector<Crossover> crossovers;
+    BandMean bandMean;
+    std::optional<double> repeatabilityPct;
+    bool repeatabilityBorrowed = false;
+    DriftFinding drift;
+    std::vector<double> pullBandMeanW;   ///< band mean of every pull, base first, as run (drift not removed)
+    std::vector<Caution> cautions;
+};
+
+/// Errors: an empty side, no range common to both, no positive power.
+Result<Comparison> compare(const std::vector<const PullFit*>& base, const std::vector<const PullFit*>& with,
+                           const CompareOptions& options);
+
+/// Names each stretch of the range. `minRpm`: shorter stretches are merged. Bands may be NaN: then all is open.
+std::vector<Call> callStretches(const Comparison& comparison, double minRpm);
+
+} // namespace jr

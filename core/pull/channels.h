@@ -1,0 +1,61 @@
+// The channels a pull may carry: their names in files, what they measure, and what values are plausible.
+#pragma once
+
+#include "core/units/units.h"
+
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace jr {
+
+enum class ChannelId {
+    Time,
+    RollerSpeed,
+    BrakeSpeed,
+    EngineSpeed,
+    VehicleSpeed,
+    LoadForce,
+    BrakeTorque,
+    Power,
+    Torque,
+    Afr,
+    Lambda,
+    Egt,
+    ManifoldPressure,
+    Cht,
+    Coolant,
+    Oil,
+    IntakeAir,
+    Throttle,
+    FuelFlow,
+    AirFlow,
+    SoundLevel,
+    Mark,
+    Other, ///< a column we keep but do not understand
+};
+
+struct ChannelInfo {
+    ChannelId id;
+    std::string_view name; ///< in files; numbered ones are "afr_1", "egt_2" …
+    Quantity quantity;
+    bool numbered;
+    double lowest, highest; ///< plausible values in SI; outside them a sample is not believed
+};
+
+const std::vector<ChannelInfo>& allChannels();
+const ChannelInfo& channelInfo(ChannelId id);
+
+/// A channel as named in a file, e.g. "afr_2" -> (Afr, 2).
+struct ChannelName {
+    ChannelId id;
+    int number = 0;
+};
+std::optional<ChannelName> parseChannelName(std::string_view name);
+std::string channelText(ChannelName name);
+
+/// Whether a unit may be used for a channel (flows may be by mass or by volume).
+bool unitFits(ChannelId id, const Unit& unit);
+
+} // namespace jr

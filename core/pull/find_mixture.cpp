@@ -1,0 +1,186 @@
+#include "core/pull/find_flags.h"
+
+#include "core/pull/local_line.h"
+
+#include <algorithm>
+#include <cmath>
+#include <cstdio>
+
+namespace jr {
+namespace {
+
+struct CylinderMixture {
+    int number;
+    std::vector<double> afr; // petrol AFR equivalent, sample by sample of the ready pull
+};
+
+/// Every cylinder's mixture on the petrol scale, so that one threshold serves all fuels.
+std::vector<CylinderMixture> mixtures(const ReadyPull& pull, const Trace& trace) {
+    constexpr double kPetrol = 14.7;
+    std::vector<CylinderMixture> out;
+    for (const Channel& channel : trace.channels) {
+        double scale = 0.;
+        if (channel.name.id == ChannelId::Afr)
+            scale = kPetrol / trace.header.stoich;
+        else if (channel.name.id == ChannelId::Lambda)
+            scale = kPetrol;
+        else
+            continue;
+        CylinderMixture one{channel.name.number, {}};
+        one.afr.reserve(pull.size());
+        for (std::size_t row : pull.row)
+            one.afr.push_back(channel.values[row] * scale);
+        out.push_back(std::move(one));
+    }
+    return out;
+}
+
+/// Runs of samples in [from, to) for which `is` holds (gaps under 0.05 s bridged), at least `minS` long.
+template <class Is, class Found>
+void eachRun(const ReadyPull& pull, double minS, Is is, Found found) {
+    for (std::size_t i = pull.from; i < pull.to;) {
+        if (!is(i)) {
+            ++i;
+            continue;
+        }
+        std::size_t last = i;
+        for (std::size_t j = i + 1; j < pull.to && pull.timeS[j] - pull.timeS[last] < 0.05; ++j)
+            if (is(j))
+                last = j;
+        // A slow logger's single sample still stands for the step around it.
+        const double before = i > 0 ? 0.5 * (pull.timeS[i] - pull.timeS[i - 1]) : 0.;
+        const double after = last + 1 < pull.size() ? 0.5 * (pull.timeS[last + 1] - pull.timeS[last]) : 0.;
+        if (pull.timeS[last] - pull.timeS[i] + before + after >= minS)
+            found(i, last + 1);
+        i = last + 1;
+    }
+}
+
+} // namespace
+
+void findMixtureFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions& options) {
+    const FlagOptions& o = options.flags;
+    std::vector<double> throttle;
+    if (const Channel* channel = trace.find(ChannelId::Throttle))
+        for (std::size_t row : pull.row)
+            throttle.push_back(channel->values[row]);
+    const auto loaded = [&](std::size_t i) {
+        return throttle.empty() || !std::isfinite(throttle[i]) || throttle[i] >= o.loadThrottle;
+    };
+    for (const CylinderMixture& cylinder : mixtures(pull, trace)) {
+        const std::vector<double>& afr = cylinder.afr;
+        const std::string who = "cylinder " + std::to_string(cylinder.number);
+        char text[160];
+        const auto worst = [&](std::size_t from, std::size_t to, bool high) {
+            double w = afr[from];
+            for (std::size_t i = from; i < to; ++i)
+                if (std::isfinite(afr[i]))
+                    w = high ? std::max(w, afr[i]) : std::min(w, afr[i]);
+            return w;
+        };
+        std::vector<std::pair<std::size_t, std::size_t>> dead;
+        eachRun(
+            pull, o.mixtureMinS, [&](std::size_t i) { return afr[i] > o.notFiringAfr && loaded(i); },
+            [&](std::size_t from, std::size_t to) {
+                std::snprintf(text, sizeof text, "%s reads up to %.1f:1: it is not firing, this is no mixture", who.c_str(),
+                              worst(from, to, true));
+                addFlag(pull, options, FlagKind::NotFiring, from, to, text);
+                dead.emplace_back(from, to);
+            });
+        const auto isDead = [&](std::size_t i) {
+            return std::any_of(dead.begin(), dead.end(), [&](const auto& d) { return i >= d.first && i < d.second; });
+        };
+        eachRun(
+            pull, o.mixtureMinS, [&](std::size_t i) { return afr[i] > o.leanAfr && loaded(i) && !isDead(i); },
+            [&](std::size_t from, std::size_t to) {
+                std::snprintf(text, sizeof text, "%s is lean under load, up to %.1f:1: stop and find out why", who.c_str(),
+                              worst(from, to, true));
+                addFlag(pull, options, FlagKind::Lean, from, to, text);
+            });
+        eachRun(
+            pull, o.mixtureMinS, [&](std::size_t i) { return afr[i] < o.richAfr; },
+            [&](std::size_t from, std::size_t to) {
+                std::snprintf(text, sizeof text, "%s is very rich, down to %.1f:1", who.c_str(), worst(from, to, false));
+                addFlag(pull, options, FlagKind::Rich, from, to, text);
+            });
+
+        // Fuel running out: the mixture climbs in the last part and does not come back, while torque sags below its line.
+        std::vector<double> settled;
+        for (std::size_t i = pull.from + (pull.to - pull.from) / 5; i < pull.from + 3 * (pull.to - pull.from) / 5; ++i)
+            settled.push_back(afr[i]);
+        const double usual = median(settled);
+        if (!std::isfinite(usual))
+            continue;
+        const LocalLine smooth = localLine(pull.timeS, afr, {}, 0.1);
+        std::size_t begin = pull.to;
+        while (begin > pull.from && smooth.value[begin - 1] > usual + o.starvedAfrRise)
+            --begin;
+        if (begin == pull.to || pull.timeS[pull.to - 1] - pull.timeS[begin] < o.starvedMinS || begin < pull.from + 20)
+            continue;
+        // Torque's own line from the half second before the climb.
+        double s0 = 0., st = 0., sy = 0., stt = 0., sty = 0.;
+        for (std::size_t i = begin; i-- > pull.from && pull.timeS[begin] - pull.timeS[i] < 1.0;) {
+            if (pull.timeS[begin] - pull.timeS[i] < 0.2)
+                continue;
+            const double t = pull.timeS[i] - pull.timeS[begin];
+            s0 += 1.;
+            st += t;
+            sy += pull.torqueRough[i];
+            stt += t * t;
+            sty += t * pull.torqueRough[i];
+        }
+        const double spread = s0 > 2. ? stt / s0 - st / s0 * st / s0 : 0.;
+        if (spread <= 0.)
+            continue;
+        const double slope = (sty / s0 - st / s0 * sy / s0) / spread;
+        std::vector<double> shares;
+        for (std::size_t i = begin + (pull.to - begin) / 2; i < pull.to; ++i) {
+            const double line = sy / s0 + slope * (pull.timeS[i] - pull.timeS[begin] - st / s0);
+            shares.push_back(pull.torqueRough[i] / std::max(line, 1e-6));
+        }
+        if (median(shares) < 1. - o.starvedTorqueFall) {
+            std::snprintf(text, sizeof text, "%s leans out to %.1f:1 and torque sags to the end: fuel may be running out", who.c_str(),
+                          worst(begin, pull.to, true));
+            addFlag(pull, options, FlagKind::FuelStarved, begin, pull.to, text);
+        }
+    }
+}
+
+void findWholePullFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions& options) {
+    const FlagOptions& o = options.flags;
+    const auto whole = [&](FlagKind kind, const char* text) { addFlag(pull, options, kind, pull.from, pull.to, text); };
+    char text[160];
+    double slowest = pull.rpm[pull.from], fastest = slowest;
+    for (std::size_t i = pull.from; i < pull.to; ++i) {
+        slowest = std::min(slowest, pull.rpm[i]);
+        fastest = std::max(fastest, pull.rpm[i]);
+    }
+    const double seconds = pull.timeS[pull.to - 1] - pull.timeS[pull.from];
+    if (fastest - slowest < o.shortRpm || seconds < o.shortS) {
+        std::snprintf(text, sizeof text, "a short pull: %.0f rpm in %.1f s", fastest - slowest, seconds);
+        whole(FlagKind::Short, text);
+    }
+    // Coolant where there is any, else the head.
+    const Channel* heat = trace.find(ChannelId::Coolant);
+    const bool head = !heat;
+    if (head)
+        heat = trace.find(ChannelId::Cht);
+    if (!heat)
+        return;
+    std::vector<double> values;
+    for (std::size_t i = pull.from; i < pull.to; ++i)
+        values.push_back(heat->values[pull.row[i]]);
+    const double start = median({values.begin(), values.begin() + static_cast<long>(std::max<std::size_t>(values.size() / 10, 1))});
+    const double high = quantile(values, 0.98);
+    if (start < o.coldC) {
+        std::snprintf(text, sizeof text, "%s at %.0f °C: not warmed up", head ? "head" : "coolant", start);
+        whole(FlagKind::Cold, text);
+    }
+    // Air-cooled heads run far hotter than coolant; their limit is the maker's, not ours.
+    if (!head && high > o.hotC) {
+        std::snprintf(text, sizeof text, "coolant reached %.0f °C", high);
+        whole(FlagKind::Hot, text);
+    }
+}
+
+} // namespace jr

@@ -1,0 +1,178 @@
+#include "core/pull/find_flags.h"
+
+#include "core/pull/local_line.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace jr {
+
+void findLimiter(ReadyPull& pull, const PullHeader& header, const ReadyOptions& options) {
+    const FlagOptions& o = options.flags;
+    const std::size_t n = pull.size();
+    double top = 0.;
+    for (std::size_t i = pull.from; i < n; ++i)
+        top = std::max(top, pull.rpm[i]);
+    const double near = (1. - o.limiterNear) * top;
+
+    // First moment near the top where torque falls away within a quarter second: by a good share of what it was, of what is
+    // usual in this pull, and clear of how much the rough torque jumps about by itself.
+    std::size_t contact = n;
+    std::vector<double> usualTorque, jumps;
+    for (std::size_t i = pull.from, lag = pull.from; i < pull.to; ++i) {
+        while (pull.timeS[lag] < pull.timeS[i] - 0.25)
+            ++lag;
+        usualTorque.push_back(pull.torqueRough[i]);
+        jumps.push_back(std::abs(pull.torqueRough[i] - pull.torqueRough[lag]));
+    }
+    const double least = std::max(0.25 * quantile(usualTorque, 0.75), 6. * median(jumps) / 0.6745);
+    std::size_t lag = pull.from;
+    for (std::size_t i = pull.from; i < n; ++i) {
+        while (pull.timeS[lag] < pull.timeS[i] - 0.25)
+            ++lag;
+        if (pull.rpm[i] < near || pull.timeS[i] - pull.timeS[pull.from] < 0.5)
+            continue;
+        const double before = pull.torqueRough[lag];
+        if (before > 0. && pull.torqueRough[i] < (1. - o.limiterDrop) * before && before - pull.torqueRough[i] > least) {
+            contact = i;
+            break;
+        }
+    }
+    const bool known = header.limiterRpm && *header.limiterRpm > 0.;
+    if (contact == n && known) {
+        // The record may stop at the very first cut: no fall seen yet, but the limiter's speed was reached.
+        for (std::size_t i = pull.from; i < pull.to; ++i)
+            if (pull.rpm[i] >= 0.997 * *header.limiterRpm) {
+                contact = i;
+                break;
+            }
+    }
+    if (contact == n)
+        return;
+
+    // Step back over the window through which the fall was seen, and to where the torque first left its line.
+    const double margin = 0.06;
+    std::size_t cut = contact;
+    while (cut > pull.from + 8 && pull.timeS[contact] - pull.timeS[cut] < margin)
+        --cut;
+
+    // Was it a limiter, or the throttle being shut? A limiter lets go again, or is written down.
+    std::size_t end = contact;
+    bool recovers = false;
+    double low = pull.rpm[contact];
+    std::size_t last = contact;
+    for (std::size_t i = contact; i < n && pull.rpm[i] > near; ++i) {
+        low = std::min(low, pull.rpm[i]);
+        if (pull.rpm[i] > low + 0.002 * top)
+            recovers = true;
+        last = i;
+    }
+    end = last + 1;
+    const bool atKnown = known && pull.rpm[contact] > 0.98 * *header.limiterRpm && pull.rpm[contact] < 1.03 * *header.limiterRpm;
+    const double stay = pull.timeS[last] - pull.timeS[contact];
+    if (atKnown || (recovers && stay >= o.limiterStayS)) {
+        const Flag flag = addFlag(pull, options, FlagKind::Limiter, cut, end, "the limiter cut in; what follows is not the engine");
+        if (flag.overruled)
+            return;
+    }
+    pull.to = std::min(pull.to, std::max(cut, pull.from + 8));
+}
+
+void findLoadSpike(ReadyPull& pull, const ReadyOptions& options) {
+    const FlagOptions& o = options.flags;
+    const double start = pull.timeS[pull.from];
+    const double length = pull.timeS[pull.to - 1] - start;
+    // The spike must lie this early; the line it is held against comes from what follows for as long again and more.
+    const double early = std::min(o.spikeWithinS, 0.15 * length);
+    const double late = std::min(4. * early, 0.6 * length);
+    std::size_t earlyEnd = pull.from, lateEnd = pull.from;
+    for (std::size_t i = pull.from; i < pull.to; ++i) {
+        if (pull.timeS[i] < start + early)
+            earlyEnd = i + 1;
+        if (pull.timeS[i] < start + late)
+            lateEnd = i + 1;
+    }
+    if (earlyEnd < pull.from + 3 || lateEnd < earlyEnd + 6)
+        return;
+    // A straight line through the torque that follows, against engine speed, and its own scatter.
+    double s0 = 0., sx = 0., sy = 0., sxx = 0., sxy = 0.;
+    for (std::size_t i = earlyEnd; i < lateEnd; ++i) {
+        const double x = pull.rpm[i], y = pull.torqueRough[i];
+        s0 += 1.;
+        sx += x;
+        sy += y;
+        sxx += x * x;
+        sxy += x * y;
+    }
+    const double spread = sxx / s0 - sx / s0 * sx / s0;
+    const double slope = spread > 1. ? (sxy / s0 - sx / s0 * sy / s0) / spread : 0.;
+    double scatter = 0.;
+    double highest = 0.;
+    for (std::size_t i = earlyEnd; i < lateEnd; ++i) {
+        const double off = pull.torqueRough[i] - (sy / s0 + slope * (pull.rpm[i] - sx / s0));
+        scatter += off * off;
+        highest = std::max(highest, pull.torqueRough[i]);
+    }
+    scatter = std::sqrt(scatter / s0);
+    std::size_t spikeEnd = pull.from, hits = 0;
+    for (std::size_t i = pull.from; i < earlyEnd; ++i) {
+        // No steeper than the line allows downwards: a torque that truly falls from the start is no spike.
+        const double line = std::max(sy / s0 + slope * (pull.rpm[i] - sx / s0), sy / s0);
+        const double limit = line + std::max(o.spikeShare * std::abs(line), 4.5 * scatter);
+        if (pull.torqueRough[i] > limit) {
+            ++hits;
+            spikeEnd = i + 1;
+        }
+    }
+    if (hits < 3 || pull.timeS[spikeEnd - 1] - start < 0.02)
+        return;
+    // Past the last high sample, until torque is back within half the margin of the line.
+    while (spikeEnd < earlyEnd) {
+        const double line = std::max(sy / s0 + slope * (pull.rpm[spikeEnd] - sx / s0), sy / s0);
+        if (pull.torqueRough[spikeEnd] < line + 0.25 * o.spikeShare * std::abs(line) + scatter)
+            break;
+        ++spikeEnd;
+    }
+    const Flag flag = addFlag(pull, options, FlagKind::LoadSpike, pull.from, spikeEnd,
+                              "a spike as the load came on; the engine had not caught up");
+    if (!flag.overruled)
+        pull.from = std::min(spikeEnd, pull.to - 8);
+}
+
+void findSlip(ReadyPull& pull, const ReadyOptions& options) {
+    const FlagOptions& o = options.flags;
+    // Tachometer noise is per sample; a sliding line over the raw ratio decides, not single samples.
+    std::vector<double> ratio(pull.size());
+    for (std::size_t i = 0; i < pull.size(); ++i)
+        ratio[i] = radPerSFromRpm(pull.engineRaw[i]) / std::max(pull.shaftSmooth[i], 1e-6);
+    const double step = (pull.timeS.back() - pull.timeS.front()) / static_cast<double>(pull.size() - 1);
+    const std::vector<double> smooth =
+        runningMedian(ratio, {}, std::clamp(static_cast<int>(0.03 / std::max(step, 1e-6)), 1, 15));
+    for (std::size_t i = pull.from; i < pull.to;) {
+        const auto off = [&](std::size_t j) {
+            return std::abs(smooth[j] / pull.ratio(pull.shaftSmooth[j]) - 1.);
+        };
+        if (off(i) <= o.slipRatio) {
+            ++i;
+            continue;
+        }
+        std::size_t end = i;
+        while (end < pull.to && off(end) > 0.4 * o.slipRatio)
+            ++end;
+        std::size_t begin = i;
+        while (begin > pull.from && off(begin - 1) > 0.4 * o.slipRatio)
+            --begin;
+        if (end > begin && pull.timeS[end - 1] - pull.timeS[begin] >= o.slipMinS) {
+            const Flag flag = addFlag(pull, options, FlagKind::Slip, begin, end, "the tyre or clutch slipped: engine speed left the roller");
+            if (!flag.overruled) {
+                for (std::size_t j = begin; j < end; ++j)
+                    pull.fitted[j] = 0;
+                if (end < pull.to)
+                    pull.breaks.push_back(end);
+            }
+        }
+        i = std::max(end, i + 1);
+    }
+}
+
+} // namespace jr

@@ -1,0 +1,91 @@
+#include "core/pull/local_line.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+namespace jr {
+
+LocalLine localLine(std::span<const double> timeS, std::span<const double> value, std::span<const char> use,
+                    double halfWidthS) {
+    const std::size_t n = timeS.size();
+    constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
+    LocalLine out{std::vector<double>(n, kNaN), std::vector<double>(n, kNaN)};
+    // Running sums about the first sample; windows only ever move forward.
+    double s0 = 0., st = 0., sv = 0., stt = 0., stv = 0.;
+    const double t0 = n > 0 ? timeS[0] : 0.;
+    const auto take = [&](std::size_t i, double sign) {
+        if ((!use.empty() && !use[i]) || !std::isfinite(value[i]))
+            return;
+        const double t = timeS[i] - t0;
+        s0 += sign;
+        st += sign * t;
+        sv += sign * value[i];
+        stt += sign * t * t;
+        stv += sign * t * value[i];
+    };
+    std::size_t from = 0, to = 0;
+    for (std::size_t i = 0; i < n; ++i) {
+        while (to < n && timeS[to] <= timeS[i] + halfWidthS)
+            take(to++, 1.);
+        while (timeS[from] < timeS[i] - halfWidthS)
+            take(from++, -1.);
+        if (s0 < 2.5)
+            continue;
+        const double meanT = st / s0;
+        const double spread = stt / s0 - meanT * meanT;
+        if (spread <= 1e-15)
+            continue;
+        const double slope = (stv / s0 - meanT * sv / s0) / spread;
+        out.slope[i] = slope;
+        out.value[i] = sv / s0 + slope * (timeS[i] - t0 - meanT);
+    }
+    // Carry the nearest usable line into holes.
+    std::size_t last = n;
+    for (std::size_t i = 0; i < n; ++i) {
+        if (std::isfinite(out.value[i])) {
+            if (last == n)
+                for (std::size_t j = 0; j < i; ++j) {
+                    out.slope[j] = out.slope[i];
+                    out.value[j] = out.value[i] + out.slope[i] * (timeS[j] - timeS[i]);
+                }
+            last = i;
+        } else if (last != n) {
+            out.slope[i] = out.slope[last];
+            out.value[i] = out.value[last] + out.slope[last] * (timeS[i] - timeS[last]);
+        }
+    }
+    return out;
+}
+
+std::vector<double> runningMedian(std::span<const double> value, std::span<const char> use, int half) {
+    const long n = static_cast<long>(value.size());
+    std::vector<double> out(value.size(), std::numeric_limits<double>::quiet_NaN());
+    std::vector<double> window;
+    for (long i = 0; i < n; ++i) {
+        window.clear();
+        for (long j = std::max(0L, i - half); j <= std::min(n - 1, i + half); ++j)
+            if ((use.empty() || use[static_cast<std::size_t>(j)]) && std::isfinite(value[static_cast<std::size_t>(j)]))
+                window.push_back(value[static_cast<std::size_t>(j)]);
+        if (window.empty())
+            continue;
+        auto middle = window.begin() + static_cast<long>(window.size() / 2);
+        std::nth_element(window.begin(), middle, window.end());
+        out[static_cast<std::size_t>(i)] = *middle;
+    }
+    return out;
+}
+
+double quantile(std::vector<double> values, double q) {
+    std::erase_if(values, [](double v) { return !std::isfinite(v); });
+    if (values.empty())
+        return std::numeric_limits<double>::quiet_NaN();
+    auto place = values.begin() + static_cast<long>(std::min(
+                                      q * static_cast<double>(values.size()), static_cast<double>(values.size() - 1)));
+    std::nth_element(values.begin(), place, values.end());
+    return *place;
+}
+
+double median(std::vector<double> values) { return quantile(std::move(values), 0.5); }
+
+} // namespace jr

@@ -1,0 +1,26 @@
+// Straight lines fitted through a sliding window of time: a first look at a signal's value and slope.
+#pragma once
+
+#include <span>
+#include <vector>
+
+namespace jr {
+
+struct LocalLine {
+    std::vector<double> value;
+    std::vector<double> slope; ///< per second
+};
+
+/// Least squares line through the samples within `halfWidthS` of each sample; `use` (may be empty) masks samples.
+/// Where fewer than three samples are usable the nearest usable line is carried.
+LocalLine localLine(std::span<const double> timeS, std::span<const double> value, std::span<const char> use,
+                    double halfWidthS);
+
+/// Median of the samples within `half` places either side, usable ones only (all when `use` is empty).
+std::vector<double> runningMedian(std::span<const double> value, std::span<const char> use, int half);
+
+double median(std::vector<double> values);
+/// The value below which the share `q` of the values lies.
+double quantile(std::vector<double> values, double q);
+
+} // namespace jr

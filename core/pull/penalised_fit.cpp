@@ -1,0 +1,180 @@
+#include "core/pull/penalised_fit.h"
+
+#include <Eigen/Cholesky>
+#include <Eigen/Eigenvalues>
+
+#include <algorithm>
+#include <cassert>
+#include <cmath>
+
+namespace jr {
+namespace {
+
+constexpr int kPenaltyOrder = 2;
+
+/// Squared second differences of the spline coefficients; nothing for the free columns.
+Eigen::MatrixXd penaltyMatrix(int freeColumns, int splineColumns) {
+    const int p = freeColumns + splineColumns;
+    Eigen::MatrixXd s = Eigen::MatrixXd::Zero(p, p);
+    const double d[3] = {1., -2., 1.};
+    for (int row = 0; row + kPenaltyOrder < splineColumns; ++row)
+        for (int a = 0; a <= kPenaltyOrder; ++a)
+            for (int b = 0; b <= kPenaltyOrder; ++b)
+                s(freeColumns + row + a, freeColumns + row + b) += d[a] * d[b];
+    return s;
+}
+
+} // namespace
+
+PenalisedFit PenalisedFit::make(Eigen::MatrixXd design, const Eigen::VectorXd& observed, int freeColumns,
+                                const SplineBasis& basis, double rangeRpm) {
+    assert(design.cols() == freeColumns + basis.size() && design.rows() == observed.size());
+    PenalisedFit fit;
+    fit.m_basis = basis;
+    fit.m_free = freeColumns;
+    fit.m_rangeRpm = rangeRpm;
+    fit.m_rows = design.rows();
+    fit.m_observedSquares = observed.squaredNorm();
+
+    const Eigen::Index p = design.cols();
+    Eigen::MatrixXd cross = Eigen::MatrixXd::Zero(p, p);
+    cross.selfadjointView<Eigen::Lower>().rankUpdate(design.transpose());
+    cross = cross.selfadjointView<Eigen::Lower>();
+    const Eigen::MatrixXd penalty = penaltyMatrix(freeColumns, basis.size());
+
+    // A trace of the penalty makes the factor exist where a knot has no data near it; all formulae below account for it.
+    fit.m_ridge = 1e-9 * cross.trace() / static_cast<double>(p);
+    Eigen::LLT<Eigen::MatrixXd> factor;
+    for (int attempt = 0; attempt < 8; ++attempt) {
+        factor.compute(cross + fit.m_ridge * penalty);
+        if (factor.info() == Eigen::Success)
+            break;
+        fit.m_ridge *= 30.;
+    }
+    fit.m_upper = factor.matrixU();
+    const Eigen::MatrixXd lower = fit.m_upper.transpose();
+    // R^-T S R^-1
+    Eigen::MatrixXd half = lower.triangularView<Eigen::Lower>().solve(penalty);
+    Eigen::MatrixXd turned = lower.triangularView<Eigen::Lower>().solve(half.transpose());
+    turned = 0.5 * (turned + turned.transpose().eval());
+    const Eigen::SelfAdjointEigenSolver<Eigen::MatrixXd> eigen(turned);
+    fit.m_values = eigen.eigenvalues().cwiseMax(0.);
+    // The straight lines and free columns are not penalised: their eigenvalues are zero but for rounding.
+    for (int j = 0; j < freeColumns + kPenaltyOrder && j < p; ++j)
+        fit.m_values[j] = 0.;
+    fit.m_vectors = eigen.eigenvectors();
+    fit.m_back = fit.m_upper.triangularView<Eigen::Upper>().solve(fit.m_vectors);
+    fit.m_rotated = fit.m_back.transpose() * (design.transpose() * observed);
+    return fit;
+}
+
+double PenalisedFit::freedom(double lambda) const {
+    double sum = 0.;
+    for (Eigen::Index j = 0; j < m_values.size(); ++j)
+        sum += std::max(0., 1. - m_ridge * m_values[j]) / (1. + (lambda - m_ridge) * m_values[j]);
+    return sum - m_free;
+}
+
+double PenalisedFit::finestDetailRpm() const {
+    return m_rangeRpm / std::max(1., freedom(m_ridge * (1. + 1e-9)));
+}
+
+double PenalisedFit::coarsestDetailRpm() const { return m_rangeRpm / (kPenaltyOrder + 1.); }
+
+double PenalisedFit::lambdaForDetail(double detailRpm) const {
+    const double wanted = std::clamp(m_rangeRpm / detailRpm, kPenaltyOrder + 0.05, 1e6);
+    double low = std::log(m_ridge);
+    double high = low + 80.;
+    for (int i = 0; i < 50; ++i) {
+        const double middle = 0.5 * (low + high);
+        (freedom(std::exp(middle)) > wanted ? low : high) = middle;
+    }
+    return std::exp(0.5 * (low + high));
+}
+
+double PenalisedFit::fadeAt(Eigen::Index j, double lambda, bool twiced) const {
+    // Share of the data's component j that the fit keeps, relative to R'R.
+    const double once = 1. / (1. + (lambda - m_ridge) * m_values[j]);
+    return twiced ? once * (2. - once * std::max(0., 1. - m_ridge * m_values[j])) : once;
+}
+
+double PenalisedFit::deviance(double detailRpm) const {
+    const double lambda = lambdaForDetail(detailRpm);
+    double explained = 0.;
+    double logs = 0.;
+    Eigen::Index penalised = 0;
+    for (Eigen::Index j = 0; j < m_values.size(); ++j) {
+        const double grow = 1. + (lambda - m_ridge) * m_values[j];
+        explained += m_rotated[j] * m_rotated[j] / grow;
+        logs += std::log(grow);
+        if (m_values[j] > 0.)
+            ++penalised;
+    }
+    const double freeCount = static_cast<double>(m_values.size() - penalised);
+    const double left = std::max(m_observedSquares - explained, 1e-12 * m_observedSquares);
+    return (static_cast<double>(m_rows) - freeCount) * std::log(left) + logs -
+           static_cast<double>(penalised) * std::log(lambda);
+}
+
+double PenalisedFit::noiseScale(double detailRpm) const {
+    const double lambda = lambdaForDetail(detailRpm);
+    double explained = 0.;
+    for (Eigen::Index j = 0; j < m_values.size(); ++j)
+        explained += m_rotated[j] * m_rotated[j] / (1. + (lambda - m_ridge) * m_values[j]);
+    const double left = std::max(m_observedSquares - explained, 0.);
+    return std::sqrt(left / std::max(1., static_cast<double>(m_rows) - m_free - kPenaltyOrder));
+}
+
+Eigen::VectorXd PenalisedFit::coefficients(double detailRpm, bool twiced) const {
+    const double lambda = lambdaForDetail(detailRpm);
+    Eigen::VectorXd faded = m_rotated;
+    for (Eigen::Index j = 0; j < faded.size(); ++j)
+        faded[j] *= fadeAt(j, lambda, twiced);
+    return (m_back * faded).tail(m_basis.size());
+}
+
+Eigen::VectorXd PenalisedFit::smoothedAgain(const Eigen::VectorXd& spline, double detailRpm, bool twiced) const {
+    const double lambda = lambdaForDetail(detailRpm);
+    Eigen::VectorXd whole = Eigen::VectorXd::Zero(m_values.size());
+    whole.tail(m_basis.size()) = spline;
+    // The data this curve would have given: X'X b = (R'R - ridge S) b, in the eigenbasis (1 - ridge s) U' R b.
+    Eigen::VectorXd turned = m_vectors.transpose() * (m_upper.triangularView<Eigen::Upper>() * whole);
+    for (Eigen::Index j = 0; j < turned.size(); ++j)
+        turned[j] *= std::max(0., 1. - m_ridge * m_values[j]) * fadeAt(j, lambda, twiced);
+    return (m_back * turned).tail(m_basis.size());
+}
+
+double PenalisedFit::value(const Eigen::VectorXd& spline, double x) const {
+    const BasisAt b = m_basis.at(x);
+    double sum = 0.;
+    for (int k = 0; k < 4; ++k)
+        sum += b.value[k] * spline[b.first + k];
+    return sum;
+}
+
+std::vector<double> PenalisedFit::standardErrors(const std::vector<double>& rpm, double detailRpm,
+                                                 bool twiced) const {
+    const double lambda = lambdaForDetail(detailRpm);
+    const double scale = noiseScale(detailRpm);
+    Eigen::VectorXd factor(m_values.size());
+    for (Eigen::Index j = 0; j < factor.size(); ++j) {
+        const double fade = fadeAt(j, lambda, twiced);
+        factor[j] = std::max(0., 1. - m_ridge * m_values[j]) * fade * fade;
+    }
+    std::vector<double> out;
+    out.reserve(rpm.size());
+    for (double x : rpm) {
+        const BasisAt b = m_basis.at(x);
+        double sum = 0.;
+        for (Eigen::Index j = 0; j < factor.size(); ++j) {
+            double g = 0.;
+            for (int k = 0; k < 4; ++k)
+                g += b.value[k] * m_back(m_free + b.first + k, j);
+            sum += factor[j] * g * g;
+        }
+        out.push_back(scale * std::sqrt(sum));
+    }
+    return out;
+}
+
+} // namespace jr

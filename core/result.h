@@ -1,0 +1,62 @@
+// What a fallible function returns: the value, or what went wrong in words a person can act on.
+#pragma once
+
+#include <cassert>
+#include <string>
+#include <utility>
+#include <variant>
+
+namespace jr {
+
+/// Why something could not be done. `file` and `line` are set where the cause is in a file (line counts from 1, 0 = none).
+struct Error {
+    std::string reason;
+    std::string file{};
+    long line = 0;
+
+    /// "FILE:LINE: reason", as much of it as is known.
+    std::string text() const {
+        std::string where = file;
+        if (line > 0)
+            where += (where.empty() ? "line " : ":") + std::to_string(line);
+        return where.empty() ? reason : where + ": " + reason;
+    }
+};
+
+template <class T>
+class [[nodiscard]] Result {
+public:
+    Result(T value) : m_state(std::move(value)) {}
+    Result(Error error) : m_state(std::move(error)) {}
+
+    bool ok() const { return std::holds_alternative<T>(m_state); }
+    explicit operator bool() const { return ok(); }
+
+    const T& value() const& {
+        assert(ok());
+        return std::get<T>(m_state);
+    }
+    T& value() & {
+        assert(ok());
+        return std::get<T>(m_state);
+    }
+    T&& value() && {
+        assert(ok());
+        return std::get<T>(std::move(m_state));
+    }
+    const T* operator->() const { return &value(); }
+    const T& operator*() const { return value(); }
+
+    const Error& error() const {
+        assert(!ok());
+        return std::get<Error>(m_state);
+    }
+
+private:
+    std::variant<T, Error> m_state;
+};
+
+/// For functions that only succeed or fail.
+struct Done {};
+
+} // namespace jr

@@ -1,0 +1,218 @@
+#include "tests/simulation/promises.h"
+
+#include "core/judge/comparison.h"
+#include "standin/simulated_bench.h"
+#include "tests/support/simulated_trace.h"
+
+#include <atomic>
+#include <cmath>
+#include <mutex>
+#include <thread>
+
+namespace promises {
+namespace {
+
+standin::EngineTruth baseEngine(const Scenario& s) {
+    standin::EngineTruth e;
+    if (s.twoStroke) {
+        e.torqueNm = 18.;
+        e.torquePeakRpm = 8200.;
+        e.fallLow = 0.03;
+        e.fallHigh = 0.35;
+        e.pipeRiseShare = 1.;
+        e.pipeRiseRpm = 7000.;
+        e.pipeRiseWidthRpm = 110.;
+    } else {
+        e.bumps = {{0.05, 4300., 350.}, {-0.04, 7200., 500.}};
+    }
+    return e;
+}
+
+standin::EngineTruth changedEngine(const Scenario& s) {
+    standin::EngineTruth e = baseEngine(s);
+    e.pipeRiseRpm -= s.shiftRpm;
+    return e;
+}
+
+/// Gain over the upper half, with flanks a few hundred rpm wide.
+double gainAt(const Scenario& s, double rpm, double middle) { return s.gainShare / (1. + std::exp(-(rpm - middle) / 120.)); }
+
+struct One {
+    bool covered = true, falseCall = false, found = false;
+    double shareFound = 0., rms = 0., worst = 0., used = 1., half = 0., detail = 0.;
+};
+
+One tryOnce(const Scenario& s, unsigned seed) {
+    const double start = s.twoStroke ? 5500. : 3000., end = s.twoStroke ? 10500. : 9000.;
+    const double middle = 0.5 * (start + end);
+    standin::Dice dice(seed * 7919ull + 13);
+    standin::BenchSetting bench;
+    bench.sampleHz = s.sampleHz;
+    std::vector<jr::PullFit> fits;
+    std::vector<int> sides;
+    for (std::size_t i = 0; i < s.order.size(); ++i) {
+        const bool changed = s.order[i] == 'B';
+        standin::EngineTruth engine = changed ? changedEngine(s) : baseEngine(s);
+        if (changed && s.gainShare != 0.)
+            // A logistic step in torque is one more "pipe rise" for an engine that has none.
+            engine.pipeRiseShare = s.gainShare, engine.pipeRiseRpm = middle, engine.pipeRiseWidthRpm = 120.;
+        standin::PullSetting p;
+        p.startRpm = start;
+        p.endRpm = end;
+        p.edgeJitterShare = s.edgeJitterShare;
+        p.whiteShare = s.whiteShare;
+        p.wanderShare = s.wanderShare;
+        const double hours = static_cast<double>(i) * 9. / 60.;
+        p.offsetShare = s.offsetShare * dice.normal() + s.driftPerHour * hours;
+        p.airTempC = 22. + 0.5 * dice.normal();
+        p.seed = seed * 1000ull + i;
+        jr::Trace trace = testsupport::traceOf(standin::rollerPull(engine, bench, p), jr::PullKind::Roller);
+        trace.header.startedEpochS = 1.7e9 + hours * 3600.;
+        trace.header.setup = changed ? "changed" : "base";
+        jr::Result<jr::PullFit> fit = jr::fitPull(trace);
+        if (!fit)
+            continue;
+        fits.push_back(std::move(fit).value());
+        sides.push_back(changed);
+    }
+    std::vector<const jr::PullFit*> base, with;
+    for (std::size_t i = 0; i < fits.size(); ++i)
+        (sides[i] ? with : base).push_back(&fits[i]);
+    const jr::Result<jr::Comparison> result = jr::compare(base, with, {});
+    One one;
+    if (!result) {
+        one.covered = false;
+        return one;
+    }
+    const jr::Comparison& c = *result;
+    standin::EngineTruth a = baseEngine(s), b = changedEngine(s);
+    const auto truthB = [&](double rpm) { return b.powerAt(rpm) * (1. + gainAt(s, rpm, middle)); };
+    // The truth that a sitting with drift stands for is that of its mean time.
+    double meanDrift = 0.;
+    for (std::size_t i = 0; i < s.order.size(); ++i)
+        meanDrift += s.driftPerHour * static_cast<double>(i) * 9. / 60. / static_cast<double>(s.order.size());
+    double truly = 0., both = 0.;
+    for (std::size_t i = 0; i < c.rpm.size(); ++i) {
+        const double difference = (truthB(c.rpm[i]) - a.powerAt(c.rpm[i])) * (1. + meanDrift);
+        one.covered = one.covered && difference >= c.lowW[i] && difference <= c.highW[i];
+        one.half += 0.5 * (c.highPct[i] - c.lowPct[i]) / static_cast<double>(c.rpm.size());
+        const bool gains = gainAt(s, c.rpm[i], middle) > 0.5 * s.gainShare && s.gainShare > 0.;
+        truly += gains;
+        for (const jr::Call& call : c.calls) {
+            if (call.kind == jr::CallKind::Gain || call.kind == jr::CallKind::Loss)
+                one.falseCall = true;
+            if (gains && call.kind == jr::CallKind::Gain && c.rpm[i] >= call.fromRpm && c.rpm[i] <= call.toRpm)
+                both += 1.;
+        }
+    }
+    one.shareFound = truly > 0. ? both / truly : 0.;
+    one.found = one.shareFound >= 0.1;
+    one.detail = c.detailRpm;
+    jr::CurveOptions options;
+    options.detailRpm = c.detailRpm;
+    for (std::size_t k = 0; k < fits.size(); ++k) {
+        if (s.offsetShare != 0. || s.wanderShare != 0.)
+            break;
+        const jr::Result<jr::PullCurve> curve = jr::curveOf(fits[k], options);
+        double sum = 0., peak = 0.;
+        for (std::size_t i = 0; i < curve->rpm.size(); ++i) {
+            const double truth = sides[k] ? truthB(curve->rpm[i]) : a.powerAt(curve->rpm[i]);
+            peak = std::max(peak, truth);
+            sum += (curve->powerW[i] - truth) * (curve->powerW[i] - truth);
+        }
+        const double rms = std::sqrt(sum / static_cast<double>(curve->rpm.size())) / peak;
+        one.rms += rms / static_cast<double>(fits.size());
+        one.worst = std::max(one.worst, rms);
+        one.used = std::min(one.used, (curve->usedToRpm - curve->usedFromRpm) / (end - start));
+    }
+    return one;
+}
+
+} // namespace
+
+const std::vector<Scenario>& scenarios() {
+    static const std::vector<Scenario> list = [] {
+        std::vector<Scenario> v;
+        const auto add = [&](std::string name, std::string order) -> Scenario& {
+            v.push_back({});
+            v.back().name = std::move(name);
+            v.back().order = std::move(order);
+            return v.back();
+        };
+        add("3+3, no drift", "ABBABA").gainShare = 0.02;
+        add("4+4, no drift", "ABBABAAB").gainShare = 0.02;
+        Scenario& abba = add("ABBA ABBA, 1 %/h drift", "ABBAABBA");
+        abba.gainShare = 0.02;
+        abba.driftPerHour = 0.01;
+        Scenario& shortAbba = add("ABBA once, 1 %/h drift", "ABBA");
+        shortAbba.gainShare = 0.02;
+        shortAbba.driftPerHour = 0.01;
+        Scenario& blocks = add("AAABBB, no drift", "AAABBB");
+        blocks.gainShare = 0.02;
+        add("equal setups, 3+3", "ABBABA");
+        add("equal setups, 4+4 with drift", "ABBAABBA").driftPerHour = 0.01;
+        Scenario& quiet = add("equal setups, shape errors only", "ABBAABBA");
+        quiet.offsetShare = 0.0005;
+        quiet.wanderShare = 0.004;
+        Scenario& loud = add("3+3, whole-pull scatter only", "ABBABA");
+        loud.offsetShare = 0.01;
+        loud.wanderShare = 0.;
+        Scenario& shift = add("two-stroke rise 100 rpm earlier, 4+4", "ABBAABBA");
+        shift.twoStroke = true;
+        shift.shiftRpm = 100.;
+        Scenario& shiftQuiet = add("two-stroke rise 100 rpm earlier, 4+4, quiet bench", "ABBAABBA");
+        shiftQuiet.twoStroke = true;
+        shiftQuiet.shiftRpm = 100.;
+        shiftQuiet.offsetShare = 0.001;
+        shiftQuiet.wanderShare = 0.;
+        Scenario& shiftWhite = add("two-stroke rise 100 rpm earlier, 3+3, white noise", "ABBABA");
+        shiftWhite.twoStroke = true;
+        shiftWhite.shiftRpm = 100.;
+        shiftWhite.edgeJitterShare = 0.;
+        shiftWhite.whiteShare = 0.0005;
+        const auto still = [&](std::string name, bool two, double edge, double white, double hz) {
+            Scenario& s = add(std::move(name), "ABBA");
+            s.twoStroke = two;
+            s.offsetShare = s.wanderShare = 0.;
+            s.edgeJitterShare = edge;
+            s.whiteShare = white;
+            s.sampleHz = hz;
+        };
+        still("power error, four-stroke, edge jitter 0.08 %, 200 Hz", false, 0.0008, 0.00015, 200.);
+        still("power error, two-stroke, edge jitter 0.1 %, 200 Hz", true, 0.001, 0.00015, 200.);
+        still("power error, two-stroke, edge jitter 0.1 %, 1 kHz", true, 0.001, 0.00015, 1000.);
+        still("power error, four-stroke, white 0.05 %, 200 Hz", false, 0., 0.0005, 200.);
+        still("power error, two-stroke, white 0.05 %, 200 Hz", true, 0., 0.0005, 200.);
+        return v;
+    }();
+    return list;
+}
+
+Outcome run(const Scenario& scenario, int seeds, unsigned firstSeed) {
+    std::atomic<int> next{0};
+    std::mutex lock;
+    std::vector<One> all(static_cast<std::size_t>(seeds));
+    const auto work = [&] {
+        for (int i = next++; i < seeds; i = next++)
+            all[static_cast<std::size_t>(i)] = tryOnce(scenario, firstSeed + static_cast<unsigned>(i));
+    };
+    std::thread helper(work);
+    work();
+    helper.join();
+    Outcome out;
+    out.tests = seeds;
+    for (const One& one : all) {
+        out.coverage += one.covered / static_cast<double>(seeds);
+        out.falseCalls += one.falseCall / static_cast<double>(seeds);
+        out.found += one.found / static_cast<double>(seeds);
+        out.shareFound += one.shareFound / seeds;
+        out.powerRmsPct += 100. * one.rms / seeds;
+        out.powerRmsWorstPct = std::max(out.powerRmsWorstPct, 100. * one.worst);
+        out.usedShare = std::min(out.usedShare, one.used);
+        out.halfWidthPct += one.half / seeds;
+        out.detailRpm += one.detail / seeds;
+    }
+    return out;
+}
+
+} // namespace promises
