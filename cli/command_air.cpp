@@ -1,0 +1,44 @@
+#include "cli/commands.h"
+
+#include "core/air/air.h"
+#include "core/air/standards.h"
+
+namespace jr::cli {
+
+void addAir(CLI::App& app, Action& action) {
+    struct Options {
+        double tempC = 0., pressureHpa = 0., humidity = 0.;
+    };
+    auto o = std::make_shared<Options>();
+    CLI::App* c = app.add_subcommand("air", "Density, density altitude and the correction factors of every standard");
+    c->add_option("--temp-c", o->tempC, "Intake air, dry bulb, °C")->required()->check(CLI::Range(-60., 80.));
+    c->add_option("--pressure-hpa", o->pressureHpa, "Station pressure, hPa (not reduced to sea level)")->required()->check(CLI::Range(300., 1200.));
+    c->add_option("--humidity", o->humidity, "Relative humidity, %")->required()->check(CLI::Range(0., 100.));
+    c->footer("Example:\n  jolly-ram-cli air --temp-c 21.4 --pressure-hpa 987.2 --humidity 48");
+    c->callback([o, &action] {
+        action = [o] {
+            const Air air{o->tempC, o->pressureHpa * 100., o->humidity / 100.};
+            if (const auto problem = airProblem(air)) {
+                say("air: " + *problem);
+                return kUsage;
+            }
+            Json factors, cautions = Json::array();
+            for (const AirCaution& caution : airCautions(air))
+                cautions.push_back({{"kind", caution.kind}, {"text", caution.text}});
+            for (const Standard& s : allStandards()) {
+                factors[std::string(s.id)] = s.factor(air);
+                for (const AirCaution& caution : airCautions(s, air))
+                    cautions.push_back({{"kind", caution.kind}, {"text", caution.text}});
+            }
+            return print({{"vapour_pressure_hpa", vapourPressurePa(air) / 100.},
+                          {"dry_pressure_hpa", dryPressurePa(air) / 100.},
+                          {"density_kg_m3", densityKgM3(air)},
+                          {"density_altitude_m", densityAltitudeM(air)},
+                          {"water_grains_per_lb", waterGrainsPerLb(air)},
+                          {"factors", factors},
+                          {"cautions", cautions}});
+        };
+    });
+}
+
+} // namespace jr::cli

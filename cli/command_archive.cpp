@@ -1,0 +1,4 @@
+#include "cli/commands.h"
+namespace jr::cli {
+void addArchive(CLI::App&, Action&) {}
+} // namespace jr::cli

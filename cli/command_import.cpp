@@ -1,0 +1,110 @@
+#include "cli/commands.h"
+
+#include "archive/formats/foreign_log.h"
+#include "archive/formats/pull_file.h"
+#include "archive/formats/text.h"
+
+namespace jr::cli {
+namespace {
+
+struct Options {
+    std::string file, out;
+    std::vector<std::string> maps, sets;
+};
+
+/// Leaves proposals only for channels and columns that were not mapped by hand.
+std::vector<ColumnMapping> combined(std::vector<ColumnMapping> byHand, const std::vector<ColumnMapping>& proposed) {
+    const std::vector<ColumnMapping> fixed = byHand;
+    for (const ColumnMapping& p : proposed) {
+        bool taken = false;
+        for (const ColumnMapping& m : fixed)
+            taken = taken || m.column == p.column || (m.channel.id == p.channel.id && m.channel.number == p.channel.number);
+        if (!taken)
+            byHand.push_back(p);
+    }
+    std::sort(byHand.begin(), byHand.end(), [](const auto& a, const auto& b) { return a.column < b.column; });
+    return byHand;
+}
+
+int runImport(const Options& o) {
+    PullHeader header;
+    bool kindGiven = false;
+    for (const std::string& set : o.sets) {
+        const std::size_t equals = set.find('=');
+        if (equals == std::string::npos || equals == 0) {
+            say("--set " + set + ": wants KEY=VALUE");
+            return kUsage;
+        }
+        const std::string key = set.substr(0, equals);
+        const Result<Done> done = setHeaderValue(header, key, set.substr(equals + 1));
+        if (!done) {
+            say("--set " + done.error().reason);
+            return kUsage;
+        }
+        kindGiven = kindGiven || key == "kind";
+    }
+    const Result<std::string> bytes = readBytes(o.file);
+    if (!bytes) {
+        say(bytes.error().text());
+        return kInput;
+    }
+    const Result<std::string> text = decodeText(*bytes);
+    if (!text) {
+        say(o.file + ": " + text.error().reason);
+        return kInput;
+    }
+    const Result<ForeignLayout> layout = lookAtLog(*text, o.file);
+    if (!layout) {
+        say(layout.error().text());
+        return kInput;
+    }
+    std::vector<ColumnMapping> byHand;
+    for (const std::string& map : o.maps) {
+        const Result<ColumnMapping> m = parseMapping(map, *layout);
+        if (!m) {
+            say("--map " + m.error().reason);
+            return kUsage;
+        }
+        byHand.push_back(*m);
+    }
+    Result<ForeignReading> reading = readForeignLog(*text, o.file, *layout, combined(byHand, proposedMapping(*layout)), header, kindGiven);
+    if (!reading) {
+        say(reading.error().text());
+        return kInput;
+    }
+    Trace trace = std::move(reading->trace);
+    if (trace.header.id.empty())
+        trace.header.id = contentId(*bytes);
+    for (const std::string& remark : reading->remarks)
+        say(o.file + ": " + remark);
+    if (trace.header.kind == PullKind::Roller && !trace.header.rollerInertiaKgM2)
+        say(o.file + ": a roller pull needs --set roller_inertia_kg_m2=… before it can become a curve");
+    const Result<Done> written = writeBytes(o.out, writePullFile(trace));
+    if (!written) {
+        say(written.error().text());
+        return kWrite;
+    }
+    Json leftOut = Json::array(), mapped = Json::array();
+    for (const LeftOutRow& row : reading->leftOut)
+        leftOut.push_back({{"line", row.line}, {"reason", row.reason}});
+    for (const ColumnMapping& m : reading->mapped)
+        mapped.push_back({{"channel", channelText(m.channel)}, {"column", layout->columns[m.column].heading}, {"unit", m.unit}});
+    return print({{"out", o.out}, {"rows", trace.rows()}, {"left_out", leftOut}, {"mapped", mapped}, {"unmapped", reading->unmapped}});
+}
+
+} // namespace
+
+void addImport(CLI::App& app, Action& action) {
+    auto o = std::make_shared<Options>();
+    CLI::App* c = app.add_subcommand("import", "Turns a foreign log (delimited text) into a pull file");
+    c->add_option("FILE", o->file, "The log")->required();
+    c->add_option("--out", o->out, "Pull file to write")->required();
+    c->add_option("--map", o->maps, "CHANNEL=COLUMN[:UNIT]; COLUMN is the heading without its unit, or its number from 1")->allow_extra_args(false);
+    c->add_option("--set", o->sets, "KEY=VALUE for the pull file's header")->allow_extra_args(false);
+    c->footer("Obvious headings map themselves. Examples:\n"
+              "  jolly-ram-cli import log.csv --out run1.pull.csv --set roller_inertia_kg_m2=6.72 --set setup=\"short stack\"\n"
+              "  jolly-ram-cli import log.txt --out run1.pull.csv --map roller_speed=3:rad/s --map engine_speed=Drehzahl:rpm");
+    c->callback([o, &action] { action = [o] { return runImport(*o); }; });
+}
+
+} // namespace jr::cli

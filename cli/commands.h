@@ -1,0 +1,42 @@
+// Each command registers itself on the command line and, when chosen, sets what is to be run.
+// Exit codes: 0 done, 2 wrong usage, 3 unreadable or impossible input, 4 could not write.
+#pragma once
+
+#include "core/judge/comparison.h"
+#include "core/pull/pull_fit.h"
+
+#include <CLI/CLI.hpp>
+#include <nlohmann/json.hpp>
+
+#include <functional>
+#include <string>
+#include <vector>
+
+namespace jr::cli {
+
+using Json = nlohmann::ordered_json;
+using Action = std::function<int()>;
+
+inline constexpr int kDone = 0, kUsage = 2, kInput = 3, kWrite = 4;
+
+void addAir(CLI::App& app, Action& action);
+void addCurve(CLI::App& app, Action& action);
+void addImport(CLI::App& app, Action& action);
+void addCompare(CLI::App& app, Action& action);
+void addArchive(CLI::App& app, Action& action);
+
+/// A message on standard error.
+void say(const std::string& text);
+/// The result on standard output; what is not finite becomes null.
+int print(const Json& json);
+
+/// Reads and fits all pull files; every bad one is named on standard error. Empty when any was bad.
+std::vector<PullFit> fitFiles(const std::vector<std::string>& files, bool& good);
+
+Json peakJson(const std::optional<Peak>& peak, const char* unitKey);
+Json cautionsJson(const std::vector<Caution>& cautions);
+
+/// Adds --standard with the known ids; the pointer is set when parsed.
+void addStandard(CLI::App& command, std::string& id);
+
+} // namespace jr::cli

@@ -1,0 +1,93 @@
+// jolly-ram-cli: the same computation as the window, for scripts.
+#include "cli/commands.h"
+
+#include "archive/formats/pull_file.h"
+
+#include <clocale>
+#include <cstdio>
+#include <iostream>
+
+namespace jr::cli {
+
+void say(const std::string& text) { std::cerr << text << '\n'; }
+
+int print(const Json& json) {
+    std::cout << json.dump(1, ' ', false, Json::error_handler_t::replace) << '\n';
+    std::cout.flush();
+    return std::cout ? kDone : kWrite;
+}
+
+std::vector<PullFit> fitFiles(const std::vector<std::string>& files, bool& good) {
+    std::vector<PullFit> fits;
+    good = true;
+    for (const std::string& file : files) {
+        PullFileNotes notes;
+        Result<Trace> trace = loadPullFile(file, &notes);
+        for (const std::string& message : notes.messages)
+            say(message);
+        if (!trace) {
+            say(trace.error().text());
+            good = false;
+            continue;
+        }
+        Result<PullFit> fit = fitPull(*trace);
+        if (!fit) {
+            say(file + ": " + fit.error().reason);
+            good = false;
+            continue;
+        }
+        fits.push_back(std::move(fit).value());
+    }
+    return fits;
+}
+
+Json peakJson(const std::optional<Peak>& peak, const char* unitKey) {
+    if (!peak)
+        return nullptr;
+    return Json{{unitKey, peak->value}, {"rpm", peak->rpm}};
+}
+
+Json cautionsJson(const std::vector<Caution>& cautions) {
+    Json out = Json::array();
+    for (const Caution& c : cautions)
+        out.push_back({{"kind", c.kind}, {"text", c.text}});
+    return out;
+}
+
+void addStandard(CLI::App& command, std::string& id) {
+    std::vector<std::string> ids;
+    for (const Standard& s : allStandards())
+        ids.emplace_back(s.id);
+    command.add_option("--standard", id, "Correction standard for every pull")->check(CLI::IsMember(ids))->capture_default_str();
+}
+
+} // namespace jr::cli
+
+int main(int argc, char** argv) {
+    using namespace jr::cli;
+    CLI::App app{"Jolly Ram on the command line: what an engine change was worth, from pull files.\n"
+                 "JSON on standard output, messages on standard error. Numbers are SI with the unit in the key.\n"
+                 "Exit codes: 0 done, 2 wrong usage, 3 unreadable or impossible input, 4 could not write.",
+                 "jolly-ram-cli"};
+    app.require_subcommand(1);
+    app.footer("Examples:\n"
+               "  jolly-ram-cli air --temp-c 21.4 --pressure-hpa 987.2 --humidity 48\n"
+               "  jolly-ram-cli curve a.pull.csv b.pull.csv --standard iso-1585\n"
+               "  jolly-ram-cli import log.csv --out run1.pull.csv --map engine_speed=RPM:rpm --set roller_inertia_kg_m2=6.7\n"
+               "  jolly-ram-cli compare --base a1.pull.csv a2.pull.csv a3.pull.csv --with b1.pull.csv b2.pull.csv b3.pull.csv\n"
+               "  jolly-ram-cli archive check ~/jolly-ram");
+    Action action;
+    addAir(app, action);
+    addCurve(app, action);
+    addImport(app, action);
+    addCompare(app, action);
+    addArchive(app, action);
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::ParseError& problem) {
+        // Help and version are no errors; everything else is wrong usage.
+        const int code = app.exit(problem, std::cout, std::cerr);
+        return code == 0 ? kDone : kUsage;
+    }
+    return action ? action() : kUsage;
+}
