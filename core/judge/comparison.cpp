@@ -13,6 +13,10 @@ namespace {
 
 constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 
+/// How much of the found smoothing bias widens the band. Bias and noise seldom conspire at the very point that decides, so
+/// the whole of it covers too much; this share was set on simulated benches (docs/judging.md).
+constexpr double kBiasShare = 0.4;
+
 /// Every pull's log power on the common grid, and where it may be believed.
 struct Sheet {
     std::vector<double> rpm;
@@ -297,7 +301,7 @@ Result<Comparison> compare(const std::vector<const PullFit*>& base, const std::v
     const double c = contrast.norm();
     for (std::size_t j = 0; j < g; ++j) {
         const double d = contrast.dot(y.col(static_cast<Eigen::Index>(j)));
-        const double h = c * std::sqrt(growth[j]) * half[j] + std::abs(bias[j]);
+        const double h = c * std::sqrt(growth[j]) * half[j] + kBiasShare * std::abs(bias[j]);
         const double b = out.base.powerW[j], w = radPerSFromRpm(out.rpm[j]);
         const auto put = [&](double log, std::vector<double>& pct, std::vector<double>& watt, std::vector<double>& nm) {
             pct.push_back(100. * std::expm1(log));

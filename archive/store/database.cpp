@@ -1,0 +1,89 @@
+#include "archive/store/database.h"
+
+#include <QFile>
+#include <QFileInfo>
+#include <QSqlError>
+#include <QSqlQuery>
+#include <QSqlRecord>
+#include <QUuid>
+
+namespace jr {
+namespace {
+
+Error sqlError(const QString& path, const QSqlError& error) {
+    const QString text = error.databaseText();
+    std::string reason = text.toStdString();
+    if (text.contains(QLatin1String("full")))
+        reason = "the disk is full; nothing was changed";
+    else if (text.contains(QLatin1String("readonly")) || text.contains(QLatin1String("read-only")))
+        reason = "the archive may not be written to; nothing was changed";
+    else if (text.contains(QLatin1String("malformed")) || text.contains(QLatin1String("not a database")))
+        reason = "the archive's database is damaged; it was left as it is. The pull files beside it are whole: rebuild from them";
+    else if (text.contains(QLatin1String("locked")))
+        reason = "another program is writing to this archive; try again in a moment";
+    return Error{reason, path.toStdString()};
+}
+
+} // namespace
+
+Result<std::unique_ptr<Database>> Database::open(const QString& path) {
+    // SQLite opens anything lazily and would only complain later, in the middle of work: look at the file first.
+    QFile file(path);
+    if (file.exists() && file.size() > 0) {
+        if (!file.open(QIODevice::ReadOnly))
+            return Error{"cannot be opened: " + file.errorString().toStdString(), path.toStdString()};
+        const QByteArray head = file.read(16);
+        file.close();
+        if (head != QByteArray("SQLite format 3\0", 16))
+            return Error{"this file is not a Jolly Ram archive (or is damaged at its head); it was left as it is", path.toStdString()};
+    }
+    const QString connection = QUuid::createUuid().toString(QUuid::WithoutBraces);
+    std::unique_ptr<Database> out(new Database(path, connection));
+    QSqlDatabase db = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), connection);
+    db.setDatabaseName(path);
+    db.setConnectOptions(QStringLiteral("QSQLITE_BUSY_TIMEOUT=4000"));
+    if (!db.open())
+        return sqlError(path, db.lastError());
+    for (const char* pragma : {"PRAGMA journal_mode=WAL", "PRAGMA synchronous=FULL", "PRAGMA foreign_keys=ON"}) {
+        const auto done = out->query(QLatin1String(pragma));
+        if (!done)
+            return done.error();
+    }
+    return out;
+}
+
+Database::~Database() {
+    QSqlDatabase::database(m_connection, false).close();
+    QSqlDatabase::removeDatabase(m_connection);
+}
+
+Result<std::vector<Row>> Database::query(const QString& sql, const QVariantList& values) const {
+    QSqlQuery query(QSqlDatabase::database(m_connection, false));
+    query.setForwardOnly(true);
+    if (!query.prepare(sql))
+        return sqlError(m_path, query.lastError());
+    for (const QVariant& value : values)
+        query.addBindValue(value);
+    if (!query.exec())
+        return sqlError(m_path, query.lastError());
+    std::vector<Row> rows;
+    const int columns = static_cast<int>(query.record().count());
+    while (query.next()) {
+        Row row;
+        for (int c = 0; c < columns; ++c)
+            row.append(query.value(c));
+        rows.push_back(std::move(row));
+    }
+    if (query.lastError().isValid())
+        return sqlError(m_path, query.lastError());
+    return rows;
+}
+
+Result<Done> Database::run(const QString& sql, const QVariantList& values) {
+    const auto rows = query(sql, values);
+    if (!rows)
+        return rows.error();
+    return Done{};
+}
+
+} // namespace jr

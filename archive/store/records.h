@@ -1,0 +1,77 @@
+// What the archive keeps, as plain values.
+#pragma once
+
+#include "core/pull/flags.h"
+#include "core/pull/trace.h"
+
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace jr {
+
+struct SetupChange {
+    std::string part, from, to;
+};
+
+struct SetupRecord {
+    std::string id, name, parentId;
+    int mark = 0; ///< 0…7: its shape, dash and colour everywhere
+    std::vector<SetupChange> changes; ///< against its parent
+};
+
+struct PullRecord {
+    std::string id, setupId, sittingId;
+    int number = 0;             ///< in the order of the job, from 1
+    std::string started;        ///< ISO 8601; may be empty
+    std::optional<double> startedEpochS;
+    std::string source;         ///< where it was imported from
+    std::string mirror;         ///< its pull file, relative to the archive
+    bool aside = false;
+    std::string asideWhy;
+    std::vector<FlagOverrule> overrules;
+};
+
+/// What the job compares and how; nothing in it is derived.
+struct ComparisonRecord {
+    std::string baseSetup, withSetup;
+    std::string standard = "sae-j1349";
+    double worthPct = 1.;
+    std::optional<double> fromRpm, toRpm;
+    double detailRpm = 0.; ///< 0: chosen from the data
+};
+
+struct JobRecord {
+    std::string id, name, machine, created;
+    std::vector<SetupRecord> setups;
+    std::vector<PullRecord> pulls; ///< in order of number
+    std::optional<ComparisonRecord> comparison;
+
+    const SetupRecord* setup(const std::string& setupId) const {
+        for (const SetupRecord& s : setups)
+            if (s.id == setupId)
+                return &s;
+        return nullptr;
+    }
+};
+
+struct JobSummary {
+    std::string id, name, machine, lastPull;
+    int pulls = 0, setups = 0;
+};
+
+struct SavedMapping {
+    std::string name, signature;
+    std::string columns; ///< JSON: [{"column":0,"channel":"time","unit":"s"}]
+};
+
+/// How safe the records are.
+struct SafetyReport {
+    int pulls = 0;
+    int mirrored = 0;           ///< of them with a whole pull file beside the database
+    std::string lastCopyMade, lastCopyPlace;
+    std::vector<std::string> unfinished; ///< files of an import that was cut off, not in the archive
+    std::vector<std::string> problems;
+};
+
+} // namespace jr
