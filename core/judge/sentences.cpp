@@ -140,7 +140,7 @@ Account describe(const Comparison& c, const Wording& w) {
     if (b.lowW && b.highW) {
         const double margin = 0.5 * (*b.highW - *b.lowW);
         const int decimals = decimalsFor(margin / w.power.factor);
-        out.details.push_back(filled(w.translate("Mean from %1 to %2 rpm: %3 %4 (between %5), %6 %."),
+        out.details.push_back(filled(w.translate("Mean from %1 to %2 rpm: %3 %4 (%5), %6 %."),
                                      {rpmText(b.fromRpm), rpmText(b.toRpm), plainNumber(fromSi(b.differenceW, w.power), decimals, w, true),
                                       std::string(w.power.symbol), rangeText(fromSi(*b.lowW, w.power), fromSi(*b.highW, w.power), decimals, w),
                                       plainNumber(b.pct, std::min(decimalsFor(100. * margin / b.baseW), 2), w, true)}));

@@ -1,0 +1,164 @@
+#include "app/charts/rpm_chart.h"
+
+#include <cmath>
+
+namespace jr::app {
+
+RpmChart::RpmChart(const Theme& theme, QWidget* parent) : QCustomPlot(parent), m_theme(theme) {
+    setFocusPolicy(Qt::StrongFocus);
+    axisRect()->setAutoMargins(QCP::msBottom | QCP::msTop);
+    axisRect()->setMargins(QMargins(kLeft, 8, kRight, 0));
+    axisRect()->setMinimumMargins(QMargins(0, 8, 0, 6));
+    setPlottingHint(QCP::phFastPolylines, true);
+    setNoAntialiasingOnDrag(true);
+    m_cursor = new QCPItemStraightLine(this);
+    m_cursor->setVisible(false);
+    m_note = new QCPItemText(this);
+    m_zoomNote = new QCPItemText(this);
+    for (QCPItemText* note : {m_note, m_zoomNote}) {
+        note->setPositionAlignment(note == m_note ? Qt::AlignRight | Qt::AlignBottom : Qt::AlignLeft | Qt::AlignTop);
+        note->position->setType(QCPItemPosition::ptAxisRectRatio);
+        note->setClipToAxisRect(false);
+        note->setSelectable(false);
+    }
+    m_note->position->setCoords(0.995, 0.985);
+    m_zoomNote->position->setCoords(0.01, 0.02);
+    m_zoomNote->setVisible(false);
+    dress();
+    connect(&m_theme, &Theme::changed, this, &RpmChart::dress);
+}
+
+void RpmChart::dress() {
+    const Tokens& t = m_theme.tokens();
+    setBackground(t.panel);
+    axisRect()->setBackground(t.raised);
+    for (QCPAxis* axis : {xAxis, yAxis}) {
+        axis->setBasePen(QPen(t.line));
+        axis->setTickPen(QPen(t.line));
+        axis->setSubTickPen(Qt::NoPen);
+        axis->setTickLabelColor(t.muted);
+        axis->setLabelColor(t.muted);
+        axis->setTickLabelFont(Theme::font(Size::Small));
+        axis->setLabelFont(Theme::font(Size::Small));
+        axis->grid()->setPen(QPen(t.line, 1, Qt::DotLine));
+        axis->grid()->setZeroLinePen(QPen(t.muted, 1));
+    }
+    m_cursor->setPen(QPen(t.accent, 1, Qt::DashLine));
+    m_note->setColor(t.muted);
+    m_note->setFont(Theme::font(Size::Small));
+    m_zoomNote->setColor(t.amber);
+    m_zoomNote->setFont(Theme::font(Size::Small, true));
+    replot(QCustomPlot::rpQueuedReplot);
+}
+
+void RpmChart::setRpmRange(double from, double to) { xAxis->setRange(from, to); }
+
+void RpmChart::setNote(const QString& text) { m_note->setText(text); }
+
+void RpmChart::setValueLabel(const QString& text) {
+    m_valueLabel = text;
+    yAxis->setLabel(text);
+}
+
+void RpmChart::setCursor(double rpm) {
+    m_cursorRpm = rpm;
+    m_cursor->setVisible(std::isfinite(rpm));
+    if (std::isfinite(rpm)) {
+        m_cursor->point1->setCoords(rpm, 0.);
+        m_cursor->point2->setCoords(rpm, 1.);
+    }
+    replot(QCustomPlot::rpQueuedReplot);
+}
+
+void RpmChart::setNaturalRange(double low, double high) {
+    m_low = low;
+    m_high = high;
+    if (!m_zoomed)
+        yAxis->setRange(low, high);
+    updateZoomNote();
+}
+
+void RpmChart::resetZoom() {
+    m_zoomed = false;
+    yAxis->setRange(m_low, m_high);
+    updateZoomNote();
+    replot(QCustomPlot::rpQueuedReplot);
+}
+
+void RpmChart::updateZoomNote() {
+    m_zoomNote->setText(tr("Zoomed: this axis does not start at zero. Double click or 0 to go back."));
+    m_zoomNote->setVisible(m_zoomed);
+}
+
+void RpmChart::showRpmTicks(bool show) {
+    xAxis->setTickLabels(show);
+    xAxis->setLabel(show ? tr("engine speed [rpm]") : QString());
+}
+
+void RpmChart::addLabel(double rpm, double value, const QString& text, const QColor& color, Qt::Alignment where) {
+    auto* label = new QCPItemText(this);
+    label->position->setCoords(rpm, value);
+    label->setPositionAlignment(where);
+    label->setText(text);
+    label->setColor(color);
+    label->setFont(Theme::font(Size::Small, true));
+    label->setPadding(QMargins(4, 2, 4, 2));
+}
+
+void RpmChart::clearDrawing() {
+    clearPlottables();
+    for (int i = itemCount() - 1; i >= 0; --i)
+        if (QCPAbstractItem* one = item(i); one != m_cursor && one != m_note && one != m_zoomNote)
+            removeItem(one);
+}
+
+void RpmChart::mouseMoveEvent(QMouseEvent* event) {
+    QCustomPlot::mouseMoveEvent(event);
+    const double rpm = xAxis->pixelToCoord(event->pos().x());
+    emit cursorMoved(xAxis->range().contains(rpm) ? rpm : qQNaN());
+}
+
+void RpmChart::leaveEvent(QEvent* event) {
+    QCustomPlot::leaveEvent(event);
+    if (!hasFocus())
+        emit cursorMoved(qQNaN());
+}
+
+void RpmChart::wheelEvent(QWheelEvent* event) {
+    const double factor = event->angleDelta().y() > 0 ? 0.85 : 1. / 0.85;
+    const double at = yAxis->pixelToCoord(event->position().y());
+    QCPRange range = yAxis->range();
+    range.lower = at + (range.lower - at) * factor;
+    range.upper = at + (range.upper - at) * factor;
+    if (range.size() >= 0.98 * (m_high - m_low)) {
+        resetZoom();
+    } else {
+        m_zoomed = true;
+        yAxis->setRange(range);
+        updateZoomNote();
+        replot(QCustomPlot::rpQueuedReplot);
+    }
+    event->accept();
+}
+
+void RpmChart::mouseDoubleClickEvent(QMouseEvent*) { resetZoom(); }
+
+void RpmChart::keyPressEvent(QKeyEvent* event) {
+    const double step = event->modifiers() & Qt::ShiftModifier ? 500. : 50.;
+    const double at = std::isfinite(m_cursorRpm) ? m_cursorRpm : 0.5 * (fromRpm() + toRpm());
+    switch (event->key()) {
+    case Qt::Key_Left:
+        emit cursorMoved(std::max(fromRpm(), std::round(at / 50.) * 50. - step));
+        return;
+    case Qt::Key_Right:
+        emit cursorMoved(std::min(toRpm(), std::round(at / 50.) * 50. + step));
+        return;
+    case Qt::Key_0:
+        resetZoom();
+        return;
+    default:
+        QCustomPlot::keyPressEvent(event);
+    }
+}
+
+} // namespace jr::app

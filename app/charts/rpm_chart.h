@@ -1,0 +1,59 @@
+// A chart over engine speed in our dress: same margins everywhere so that charts line up, a cursor line, direct labels, a note
+// that says what is drawn, and an axis that starts at zero unless a person zooms (and then says so).
+#pragma once
+
+#include "app/theme/theme.h"
+
+#include <qcustomplot.h>
+
+namespace jr::app {
+
+class RpmChart : public QCustomPlot {
+    Q_OBJECT
+public:
+    static constexpr int kLeft = 66, kRight = 18;
+
+    RpmChart(const Theme& theme, QWidget* parent = nullptr);
+
+    void setRpmRange(double from, double to);
+    double fromRpm() const { return xAxis->range().lower; }
+    double toRpm() const { return xAxis->range().upper; }
+    void setNote(const QString& text);    ///< standard, detail, pulls, air
+    void setValueLabel(const QString& text);
+    void setCursor(double rpm);           ///< NaN: none
+    /// The range shown when nobody has zoomed; `low` is 0 for curves, symmetric for differences.
+    void setNaturalRange(double low, double high);
+    bool zoomed() const { return m_zoomed; }
+    void showRpmTicks(bool show);
+    /// A label standing on the chart beside what it names.
+    void addLabel(double rpm, double value, const QString& text, const QColor& color, Qt::Alignment where = Qt::AlignLeft | Qt::AlignBottom);
+    void clearDrawing(); ///< graphs and labels, not cursor and note
+
+public slots:
+    void dress();     ///< colours of the theme
+    void resetZoom();
+
+signals:
+    void cursorMoved(double rpm);
+
+protected:
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void leaveEvent(QEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+    const Theme& m_theme;
+
+private:
+    void updateZoomNote();
+    QCPItemStraightLine* m_cursor;
+    QCPItemText* m_note;
+    QCPItemText* m_zoomNote;
+    QString m_valueLabel;
+    double m_low = 0., m_high = 1.;
+    bool m_zoomed = false;
+    double m_cursorRpm = qQNaN();
+};
+
+} // namespace jr::app

@@ -1,0 +1,49 @@
+// The spine of a job: one tile per pull in true order along a time line, with gaps where the spanners were out. Clicking, arrows
+// or dragging across tiles picks pulls everywhere in the program.
+#pragma once
+
+#include "app/model/job_model.h"
+#include "app/theme/theme.h"
+
+#include <QWidget>
+
+namespace jr::app {
+
+class DayStrip : public QWidget {
+    Q_OBJECT
+public:
+    DayStrip(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    QSize sizeHint() const override { return {900, 112}; }
+    QRectF tile(int index) const; ///< for tests and the picture
+
+signals:
+    void pullOpened(int index); ///< Enter or double click: look at this pull
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    bool event(QEvent* event) override;
+
+private:
+    void layOut();
+    int at(const QPointF& point) const;
+    void ensureVisible(int index);
+    void drawTile(QPainter& painter, int index) const;
+    void drawDrift(QPainter& painter) const;
+    QString describePull(int index) const;
+
+    const Theme& m_theme;
+    JobModel& m_model;
+    std::vector<double> m_left; ///< of each tile, before scrolling
+    double m_tileWidth = 78., m_wide = 0., m_scroll = 0.;
+    int m_dragFrom = -1, m_dragTo = -1;
+};
+
+} // namespace jr::app

@@ -1,0 +1,107 @@
+#include "app/frame/header_line.h"
+
+#include "app/judge/gain_ribbon.h"
+
+#include <QAction>
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QToolButton>
+
+#include <cmath>
+
+namespace jr::app {
+
+HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent) : QWidget(parent), m_theme(theme), m_model(model) {
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(14, 6, 10, 6);
+    layout->setSpacing(10);
+    m_job = new QLabel;
+    m_job->setProperty("strong", true);
+    m_job->setMinimumWidth(120);
+    layout->addWidget(m_job);
+    layout->addStretch(1);
+    m_air = new QLabel;
+    m_air->setProperty("muted", true);
+    m_air->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    layout->addWidget(m_air);
+    const auto box = [&](const QString& name, const QString& help) {
+        auto* b = new QComboBox;
+        b->setAccessibleName(name);
+        b->setToolTip(help);
+        b->setSizeAdjustPolicy(QComboBox::AdjustToContents);
+        layout->addWidget(b);
+        return b;
+    };
+    m_standard = box(tr("Correction standard"), tr("Correction standard, always for both sides (Alt+S)"));
+    for (const Standard& s : allStandards())
+        m_standard->addItem(QString::fromUtf8(s.label.data()), QString::fromUtf8(s.id.data()));
+    m_units = box(tr("Units"), tr("Units (Alt+U)"));
+    for (const DisplayUnits& u : DisplayUnits::choices())
+        m_units->addItem(u.label);
+    m_detail = box(tr("Detail"), tr("Detail: features narrower than this cannot be seen; the same for every pull (Alt+D)"));
+
+    const auto button = [&](const QString& name) {
+        auto* b = new QToolButton;
+        b->setAccessibleName(name);
+        layout->addWidget(b);
+        return b;
+    };
+    m_undo = button(tr("Undo"));
+    m_redo = button(tr("Redo"));
+    QAction* undo = model.undoStack().createUndoAction(this, tr("Undo"));
+    QAction* redo = model.undoStack().createRedoAction(this, tr("Redo"));
+    undo->setShortcut(QKeySequence::Undo);
+    redo->setShortcut(QKeySequence::Redo);
+    m_undo->setDefaultAction(undo);
+    m_redo->setDefaultAction(redo);
+    m_night = button(tr("Day or night"));
+    m_night->setToolTip(tr("Day or night (F9)"));
+
+    const auto focusBy = [this](const char* key, QWidget* target) {
+        auto* action = new QAction(this);
+        action->setShortcut(QKeySequence(QLatin1String(key)));
+        addAction(action);
+        connect(action, &QAction::triggered, target, [target] { target->setFocus(Qt::ShortcutFocusReason); });
+    };
+    focusBy("Alt+S", m_standard);
+    focusBy("Alt+U", m_units);
+    focusBy("Alt+D", m_detail);
+    connect(m_standard, &QComboBox::activated, this, [this](int i) { m_model.setStandard(m_standard->itemData(i).toString().toStdString()); });
+    connect(m_units, &QComboBox::activated, &m_model, &JobModel::setUnitsChoice);
+    connect(m_detail, &QComboBox::activated, this, [this](int i) { m_model.setDetailRpm(m_detail->itemData(i).toDouble()); });
+    connect(m_night, &QToolButton::clicked, &m_theme, &Theme::toggle);
+    for (auto signal : {&JobModel::jobChanged, &JobModel::comparisonChanged, &JobModel::unitsChanged, &JobModel::pullsChanged})
+        connect(&m_model, signal, this, &HeaderLine::refresh);
+    connect(&m_theme, &Theme::changed, this, &HeaderLine::refresh);
+    refresh();
+}
+
+void HeaderLine::fillDetail() {
+    m_detail->clear();
+    const bool automatic = m_model.settings().detailRpm <= 0.;
+    const double inForce = m_model.hasJob() && !m_model.pulls().empty() ? m_model.detailInForce() : 0.;
+    m_detail->addItem(automatic && inForce > 0. ? tr("detail %1 rpm (from the data)").arg(QLocale().toString(inForce, 'f', 0)) : tr("detail from the data"), 0.);
+    for (double d : {60., 80., 100., 150., 200., 300., 400., 600.})
+        m_detail->addItem(tr("detail %1 rpm").arg(QLocale().toString(d, 'f', 0)), d);
+    const int at = m_detail->findData(m_model.settings().detailRpm);
+    m_detail->setCurrentIndex(automatic ? 0 : at >= 0 ? at : 0);
+}
+
+void HeaderLine::refresh() {
+    const JobRecord& job = m_model.job();
+    const QString full = m_model.hasJob() ? QString::fromStdString(job.name) + (job.machine.empty() ? QString() : QStringLiteral("  ·  ") + QString::fromStdString(job.machine))
+                                          : tr("Jolly Ram");
+    m_job->setText(m_job->fontMetrics().elidedText(full, Qt::ElideRight, 460));
+    m_job->setToolTip(full);
+    m_standard->setCurrentIndex(m_standard->findData(QString::fromStdString(m_model.settings().standard)));
+    m_units->setCurrentIndex(m_model.unitsChoice());
+    fillDetail();
+    const QString air = airText(m_model);
+    m_air->setText(air.isEmpty() ? (m_model.hasJob() && !m_model.pulls().empty() ? tr("air unknown") : QString()) : tr("air %1").arg(air));
+    m_night->setIcon(m_theme.icon(m_theme.night() ? QStringLiteral("sun") : QStringLiteral("moon")));
+    m_undo->defaultAction()->setIcon(m_theme.icon(QStringLiteral("undo-2")));
+    m_redo->defaultAction()->setIcon(m_theme.icon(QStringLiteral("redo-2")));
+}
+
+} // namespace jr::app

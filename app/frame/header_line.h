@@ -1,0 +1,36 @@
+// One line above every station with the four things that mislead when unseen: the job, the standard in force, the units, the air.
+#pragma once
+
+#include "app/model/job_model.h"
+#include "app/theme/theme.h"
+
+#include <QWidget>
+
+class QComboBox;
+class QLabel;
+class QToolButton;
+
+namespace jr::app {
+
+class HeaderLine : public QWidget {
+    Q_OBJECT
+public:
+    HeaderLine(Theme& theme, JobModel& model, QWidget* parent = nullptr);
+
+private:
+    void refresh();
+    void fillDetail();
+
+    Theme& m_theme;
+    JobModel& m_model;
+    QLabel* m_job;
+    QComboBox* m_standard;
+    QComboBox* m_units;
+    QComboBox* m_detail;
+    QLabel* m_air;
+    QToolButton* m_undo;
+    QToolButton* m_redo;
+    QToolButton* m_night;
+};
+
+} // namespace jr::app

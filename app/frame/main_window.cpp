@@ -1,0 +1,166 @@
+#include "app/frame/main_window.h"
+
+#include "app/frame/day_strip.h"
+#include "app/frame/header_line.h"
+#include "app/frame/rail.h"
+#include "app/handover/handover_station.h"
+#include "app/import/import_dialog.h"
+#include "app/judge/judge_station.h"
+#include "app/pulls/pulls_station.h"
+#include "app/start/start_page.h"
+
+#include <QAction>
+#include <QDragEnterEvent>
+#include <QLabel>
+#include <QMimeData>
+#include <QStackedWidget>
+#include <QTimer>
+#include <QVBoxLayout>
+
+namespace jr::app {
+
+MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_theme(theme) {
+    setWindowTitle(tr("Jolly Ram"));
+    setWindowIcon(QIcon(theme.pixmap(QStringLiteral("mark"), 64, theme.tokens().accent)));
+    setAcceptDrops(true);
+    resize(1280, 800);
+    setMinimumSize(1024, 640);
+
+    auto* whole = new QWidget;
+    auto* across = new QHBoxLayout(whole);
+    across->setContentsMargins(0, 0, 0, 0);
+    across->setSpacing(0);
+    m_rail = new Rail(theme);
+    across->addWidget(m_rail);
+    auto* down = new QVBoxLayout;
+    down->setSpacing(0);
+    across->addLayout(down, 1);
+    down->addWidget(new HeaderLine(theme, m_model));
+    m_message = new QLabel;
+    m_message->setProperty("caution", true);
+    m_message->setWordWrap(true);
+    m_message->setContentsMargins(10, 4, 10, 4);
+    m_message->hide();
+    down->addWidget(m_message);
+    m_stations = new QStackedWidget;
+    down->addWidget(m_stations, 1);
+    m_dayStrip = new DayStrip(theme, m_model);
+    down->addWidget(m_dayStrip);
+    setCentralWidget(whole);
+
+    m_start = new StartPage(theme, m_model);
+    m_pulls = new PullsStation(theme, m_model);
+    m_judge = new JudgeStation(theme, m_model);
+    m_handover = new HandoverStation(theme, m_model);
+    m_rail->addStation(tr("Jobs"), QStringLiteral("house"), QStringLiteral("Ctrl+0"));
+    m_rail->addStation(tr("Pulls"), QStringLiteral("activity"), QStringLiteral("Ctrl+3"));
+    m_rail->addStation(tr("Judge"), QStringLiteral("scale"), QStringLiteral("Ctrl+4"));
+    m_rail->addStation(tr("Hand over"), QStringLiteral("printer"), QStringLiteral("Ctrl+7"));
+    for (QWidget* station : std::initializer_list<QWidget*>{m_start, m_pulls, m_judge, m_handover})
+        m_stations->addWidget(station);
+
+    connect(m_rail, &Rail::chosen, this, &MainWindow::showStation);
+    connect(m_start, &StartPage::jobChosen, this, [this](const QString& id) {
+        if (openJob(id.toStdString()))
+            showStation(Judge);
+    });
+    connect(m_start, &StartPage::importWanted, this, &MainWindow::importFiles);
+    connect(m_start, &StartPage::archiveWanted, this, &MainWindow::openArchive);
+    connect(m_start, &StartPage::message, this, &MainWindow::say);
+    connect(m_handover, &HandoverStation::message, this, &MainWindow::say);
+    connect(m_dayStrip, &DayStrip::pullOpened, this, [this](int i) {
+        m_model.setCurrentPull(i);
+        showStation(Pulls);
+    });
+    connect(&m_model, &JobModel::problem, this, &MainWindow::say);
+    addShortcuts();
+    showStation(Start);
+}
+
+void MainWindow::addShortcuts() {
+    const auto shortcut = [this](const QKeySequence& key, auto&& run) {
+        auto* action = new QAction(this);
+        action->setShortcut(key);
+        addAction(action);
+        connect(action, &QAction::triggered, this, run);
+    };
+    shortcut(QKeySequence(Qt::Key_F9), [this] { m_theme.toggle(); });
+    shortcut(QKeySequence(QStringLiteral("Ctrl+I")), [this] { m_start->chooseFiles(); });
+    shortcut(QKeySequence(QStringLiteral("Ctrl+E")), [this] { showStation(Handover); });
+    shortcut(QKeySequence(Qt::Key_F6), [this] { m_dayStrip->setFocus(Qt::ShortcutFocusReason); });
+}
+
+void MainWindow::say(const QString& text) {
+    m_message->setText(text);
+    m_message->setVisible(!text.isEmpty());
+    QTimer::singleShot(12000, m_message, [this, text] {
+        if (m_message->text() == text)
+            m_message->hide();
+    });
+}
+
+bool MainWindow::openArchive(const QString& folder) {
+    Result<std::unique_ptr<Archive>> archive = Archive::open(folder);
+    if (!archive) {
+        say(QString::fromStdString(archive.error().text()));
+        m_start->refresh();
+        return false;
+    }
+    m_model.setArchive(nullptr);
+    m_archive = std::move(archive).value();
+    m_model.setArchive(m_archive.get());
+    m_start->refresh();
+    showStation(Start);
+    return true;
+}
+
+bool MainWindow::openJob(const std::string& jobId) {
+    QString problem;
+    if (m_archive && m_model.openJob(jobId, &problem))
+        return true;
+    say(problem);
+    return false;
+}
+
+void MainWindow::showStation(int station) {
+    m_stations->setCurrentIndex(station);
+    m_rail->setCurrent(station);
+    m_dayStrip->setVisible(station != Start || m_model.hasJob());
+    if (station == Start)
+        m_start->refresh();
+}
+
+void MainWindow::importFiles(const QStringList& paths) {
+    if (!m_archive) {
+        say(tr("Open an archive first: there is nowhere to keep these pulls."));
+        return;
+    }
+    if (paths.isEmpty())
+        return;
+    ImportDialog dialog(m_theme, m_model, paths, this);
+    if (dialog.exec() != QDialog::Accepted) {
+        m_start->refresh();
+        return;
+    }
+    if (openJob(dialog.jobId()))
+        showStation(Judge);
+    m_start->refresh();
+    say(dialog.summary());
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+    if (event->mimeData()->hasUrls())
+        event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event) {
+    QStringList paths;
+    for (const QUrl& url : event->mimeData()->urls())
+        if (url.isLocalFile())
+            paths << url.toLocalFile();
+    event->acceptProposedAction();
+    // The drop must end before a dialog opens, or the other program waits for us.
+    QTimer::singleShot(0, this, [this, paths] { importFiles(paths); });
+}
+
+} // namespace jr::app

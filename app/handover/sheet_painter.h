@@ -1,0 +1,17 @@
+// The customer's sheet: one page, painted the same way on screen, PDF, PNG and SVG. Always on white with the day's colours, made to
+// survive a grey printer.
+#pragma once
+
+#include "app/model/job_model.h"
+
+class QPainter;
+class QRectF;
+
+namespace jr::app {
+
+/// A4 in points of a 1/96 inch: the size the sheet is designed at.
+inline constexpr double kSheetWidth = 794., kSheetHeight = 1123.;
+
+void paintSheet(QPainter& painter, const JobModel& model);
+
+} // namespace jr::app

@@ -1,0 +1,78 @@
+// Bringing pulls in: what each file is, what each column becomes, what will be left out and why, and a live picture of the result.
+#pragma once
+
+#include "app/charts/rpm_chart.h"
+#include "app/import/import_set.h"
+#include "app/model/job_model.h"
+
+#include <QDialog>
+
+class QComboBox;
+class QLabel;
+class QLineEdit;
+class QListWidget;
+class QPlainTextEdit;
+class QProgressBar;
+class QPushButton;
+class QTableWidget;
+
+namespace jr::app {
+
+class ImportDialog : public QDialog {
+    Q_OBJECT
+public:
+    ImportDialog(const Theme& theme, JobModel& model, const QStringList& paths, QWidget* parent = nullptr);
+
+    const std::string& jobId() const { return m_jobId; }
+    const QString& summary() const { return m_summary; }
+    ImportSet& set() { return m_set; }
+    void showItem(int index);
+    /// Brings everything usable in, one file after another; can be stopped between files.
+    void bringIn();
+
+public slots:
+    void reject() override;
+
+private:
+    void build();
+    void fillList();
+    void fillColumns();
+    void fillPreview();
+    void fillFacts();
+    void drawPicture();
+    void columnChanged(int row);
+    void factChanged();
+    void nextFile();
+    std::string chooseJob(QString* problem);
+    ImportItem* current();
+
+    const Theme& m_theme;
+    JobModel& m_model;
+    ImportSet m_set;
+    int m_index = -1;
+    bool m_filling = false;
+
+    QListWidget* m_files;
+    QLabel* m_what;
+    QPlainTextEdit* m_preview;
+    QTableWidget* m_columns;
+    RpmChart* m_chart;
+    QLabel* m_leftOut;
+    QComboBox* m_job;
+    QComboBox* m_setup;
+    QLineEdit* m_machine;
+    std::vector<std::pair<std::string, QLineEdit*>> m_facts;
+    QLineEdit* m_remember;
+    QPushButton* m_go;
+    QPushButton* m_stop;
+    QProgressBar* m_progress;
+
+    std::string m_jobId, m_importId;
+    QString m_summary;
+    std::size_t m_next = 0;
+    int m_kept = 0;
+    QStringList m_notKept;
+    bool m_running = false;
+};
+
+} // namespace jr::app

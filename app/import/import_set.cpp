@@ -1,0 +1,135 @@
+#include "app/import/import_set.h"
+
+#include "archive/formats/pull_file.h"
+#include "archive/formats/text.h"
+
+#include <nlohmann/json.hpp>
+
+#include <QFileInfo>
+
+namespace jr::app {
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+bool looksLikePullFile(const std::string& text) {
+    Lines lines(text);
+    const auto first = lines.next();
+    return first && first->text.find("jolly-ram:") != std::string_view::npos && trimmed(first->text).starts_with("#");
+}
+
+} // namespace
+
+ImportSet::ImportSet(const QStringList& paths, const std::vector<SavedMapping>& saved, const PullHeader& known) {
+    for (const QString& path : paths) {
+        ImportItem item;
+        item.path = path;
+        const std::string name = path.toStdString();
+        const Result<std::string> bytes = readBytes(name);
+        if (!bytes) {
+            item.problem = QString::fromStdString(bytes.error().reason);
+            m_items.push_back(std::move(item));
+            continue;
+        }
+        Result<std::string> text = decodeText(*bytes);
+        if (!text) {
+            item.problem = QString::fromStdString(text.error().reason);
+        } else if (looksLikePullFile(*text)) {
+            item.isPullFile = true;
+            item.text = std::move(text).value();
+        } else {
+            Result<ForeignLayout> layout = lookAtLog(*text, name);
+            if (!layout) {
+                item.problem = QString::fromStdString(layout.error().reason);
+            } else {
+                item.layout = std::move(layout).value();
+                item.text = std::move(text).value();
+                item.mapping = proposedMapping(item.layout);
+                for (const SavedMapping& m : saved)
+                    if (m.signature == item.layout.signature()) {
+                        item.mapping = mappingFromJson(m.columns, item.layout.columns.size());
+                        item.recognised = QString::fromStdString(m.name);
+                    }
+                item.facts = known;
+                item.facts.id.clear();
+                item.facts.setup = QFileInfo(path).completeBaseName().toStdString();
+                item.facts.started.clear();
+                item.facts.startedEpochS.reset();
+            }
+        }
+        m_items.push_back(std::move(item));
+        if (m_items.back().problem.isEmpty())
+            work(m_items.size() - 1);
+    }
+}
+
+int ImportSet::usableCount() const {
+    int n = 0;
+    for (const ImportItem& item : m_items)
+        n += item.usable();
+    return n;
+}
+
+void ImportSet::work(std::size_t i) {
+    ImportItem& item = m_items[i];
+    item.trace.reset();
+    item.fit.reset();
+    item.leftOut.clear();
+    item.remarks.clear();
+    item.workProblem.clear();
+    item.curveProblem.clear();
+    const std::string name = QFileInfo(item.path).fileName().toStdString();
+    if (item.isPullFile) {
+        PullFileNotes notes;
+        Result<Trace> trace = readPullFile(item.text, name, &notes);
+        if (!trace) {
+            item.workProblem = QString::fromStdString(trace.error().text());
+            return;
+        }
+        for (const std::string& m : notes.messages)
+            item.remarks << QString::fromStdString(m);
+        item.trace = std::move(trace).value();
+    } else {
+        // One kind at a time: facts that belong to another kind of bench do no harm.
+        Result<ForeignReading> reading = readForeignLog(item.text, name, item.layout, item.mapping, item.facts, false);
+        if (!reading) {
+            item.workProblem = QString::fromStdString(reading.error().text());
+            return;
+        }
+        item.leftOut = reading->leftOut;
+        for (const std::string& r : reading->remarks)
+            item.remarks << QString::fromStdString(r);
+        item.trace = std::move(reading.value().trace);
+        item.trace->header.id = contentId(item.text + item.path.toStdString());
+    }
+    Result<PullFit> fit = fitPull(*item.trace);
+    if (fit)
+        item.fit = std::make_shared<const PullFit>(std::move(fit).value());
+    else
+        item.curveProblem = QString::fromStdString(fit.error().reason);
+}
+
+std::string ImportSet::mappingJson(const std::vector<ColumnMapping>& mapping) {
+    Json out = Json::array();
+    for (const ColumnMapping& m : mapping)
+        out.push_back({{"column", m.column}, {"channel", channelText(m.channel)}, {"unit", m.unit}});
+    return out.dump();
+}
+
+std::vector<ColumnMapping> ImportSet::mappingFromJson(const std::string& json, std::size_t columns) {
+    std::vector<ColumnMapping> out;
+    const Json list = Json::parse(json, nullptr, false);
+    if (!list.is_array())
+        return out;
+    for (const Json& m : list) {
+        if (!m.is_object() || !m.value("column", Json()).is_number_unsigned() || !m.value("channel", Json()).is_string())
+            continue;
+        const auto column = m["column"].get<std::size_t>();
+        const auto channel = parseChannelName(m["channel"].get<std::string>());
+        if (channel && column < columns)
+            out.push_back({column, *channel, m.value("unit", "1")});
+    }
+    return out;
+}
+
+} // namespace jr::app

@@ -1,0 +1,59 @@
+// jolly-ram: the window.
+#include "app/frame/main_window.h"
+#include "app/start/start_page.h"
+#include "app/tools/screenshots.h"
+#include "demo/demo_archive.h"
+
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QDir>
+#include <QStandardPaths>
+#include <QTemporaryDir>
+
+#include <cstdio>
+
+int main(int argc, char** argv) {
+    QApplication application(argc, argv);
+    QApplication::setApplicationName(QStringLiteral("Jolly Ram"));
+    QApplication::setApplicationVersion(QStringLiteral("0.1.0"));
+    QApplication::setOrganizationName(QStringLiteral("jolly-ram"));
+
+    QCommandLineParser parser;
+    parser.setApplicationDescription(QStringLiteral("What an engine change was worth: planner, judge and logbook for the tuner's bench."));
+    parser.addHelpOption();
+    parser.addVersionOption();
+    const QCommandLineOption archiveOption(QStringLiteral("archive"), QStringLiteral("Keep the records in this folder."), QStringLiteral("DIR"));
+    const QCommandLineOption demoOption(QStringLiteral("demo"), QStringLiteral("Put the demo job into the archive; without --archive into a throw-away one."));
+    const QCommandLineOption logsOption(QStringLiteral("try-logs"), QStringLiteral("A folder with logs to try the import on."), QStringLiteral("DIR"));
+    const QCommandLineOption shotsOption(QStringLiteral("screenshots"), QStringLiteral("Write a picture of every view into this folder and leave."), QStringLiteral("DIR"));
+    parser.addOptions({archiveOption, demoOption, logsOption, shotsOption});
+    parser.addPositionalArgument(QStringLiteral("files"), QStringLiteral("Pull files or logs to bring in."), QStringLiteral("[files…]"));
+    parser.process(application);
+
+    jr::app::Theme theme;
+    theme.install(application);
+    QTemporaryDir throwAway;
+    QString folder = parser.value(archiveOption);
+    if (folder.isEmpty())
+        folder = parser.isSet(demoOption) || parser.isSet(shotsOption) ? throwAway.filePath(QStringLiteral("archive"))
+                                                                       : QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/archive");
+    jr::app::MainWindow window(theme);
+    const bool open = window.openArchive(folder);
+    if (open && (parser.isSet(demoOption) || parser.isSet(shotsOption))) {
+        const auto job = jr::fillDemoArchive(*window.model().archive());
+        if (!job) {
+            std::fprintf(stderr, "%s\n", job.error().text().c_str());
+            return 4;
+        }
+        window.openJob(*job);
+        window.start().refresh();
+    }
+    if (parser.isSet(logsOption))
+        window.start().setTryFolder(parser.value(logsOption));
+    if (parser.isSet(shotsOption))
+        return jr::app::writeScreenshots(window, theme, parser.value(shotsOption), parser.value(logsOption));
+    window.show();
+    if (!parser.positionalArguments().isEmpty())
+        window.importFiles(parser.positionalArguments());
+    return QApplication::exec();
+}

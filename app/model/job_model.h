@@ -1,0 +1,118 @@
+// The open job: one observable model. Stations read it and ask it; they do not know each other.
+#pragma once
+
+#include "app/model/display_units.h"
+#include "archive/store/archive.h"
+#include "core/judge/comparison.h"
+
+#include <QFutureWatcher>
+#include <QObject>
+#include <QUndoStack>
+
+#include <memory>
+#include <set>
+
+namespace jr::app {
+
+/// A pull with everything worked out from it.
+struct LoadedPull {
+    PullRecord record;
+    std::shared_ptr<const Trace> trace;
+    std::shared_ptr<const PullFit> fit; ///< null when it cannot become a curve
+    QString problem;                    ///< why not
+};
+
+class JobModel : public QObject {
+    Q_OBJECT
+public:
+    explicit JobModel(QObject* parent = nullptr);
+    ~JobModel() override;
+
+    void setArchive(Archive* archive);
+    Archive* archive() const { return m_archive; }
+
+    /// Opens a job; traces are fitted in the background, `loadingChanged` tells how far.
+    bool openJob(const std::string& jobId, QString* problem);
+    void reload(); ///< after pulls were added
+    bool hasJob() const { return !m_job.id.empty(); }
+    const JobRecord& job() const { return m_job; }
+    const std::vector<LoadedPull>& pulls() const { return m_pulls; }
+    bool loading() const { return m_watcher.isRunning(); }
+    void waitUntilLoaded();
+
+    // What is looked at.
+    int currentPull() const { return m_current; }
+    void setCurrentPull(int index);
+    const std::set<int>& picked() const { return m_picked; } ///< empty: all
+    void setPicked(std::set<int> picked);
+
+    // How it is compared.
+    const ComparisonRecord& settings() const { return m_settings; }
+    void setBaseSetup(const std::string& setupId);
+    void setWithSetup(const std::string& setupId);
+    void setStandard(const std::string& id);
+    void setWorthPct(double worth);
+    void setBand(std::optional<double> fromRpm, std::optional<double> toRpm);
+    void setDetailRpm(double detail); ///< 0: chosen from the data
+    void setRepeatabilityPct(std::optional<double> pct);
+    std::optional<double> repeatabilityPct() const { return m_repeatabilityPct; }
+    const Standard& standard() const;
+    const DisplayUnits& units() const { return DisplayUnits::choices()[static_cast<std::size_t>(m_units)]; }
+    int unitsChoice() const { return m_units; }
+    void setUnitsChoice(int choice);
+
+    /// The judged comparison of the sides now chosen, or why there is none.
+    const std::optional<Comparison>& comparison() const { return m_comparison; }
+    const QString& comparisonProblem() const { return m_comparisonProblem; }
+    std::vector<int> sidePulls(bool base) const; ///< indices of pulls that count on a side
+    /// The detail in force: as set, or what the data make likely.
+    double detailInForce() const;
+    std::optional<PullCurve> curve(int pullIndex) const;
+    /// Mean corrected power over the range common to all, in W, per pull; NaN where unknown.
+    const std::vector<double>& bandMeansW() const { return m_bandMeans; }
+
+    // Changes to data: each can be undone.
+    void setAside(int pullIndex, bool aside, const QString& why);
+    void setOverruled(int pullIndex, const Flag& flag, bool overruled);
+    void movePullToSetup(int pullIndex, const std::string& setupId);
+    QUndoStack& undoStack() { return m_undo; }
+
+signals:
+    void jobChanged();        ///< another job, or pulls added
+    void pullsChanged();      ///< aside, overruled, moved, loaded
+    void selectionChanged();  ///< current or picked pulls
+    void comparisonChanged(); ///< sides, standard, band, worth, detail: the result is new
+    void unitsChanged();
+    void loadingChanged(int done, int all);
+    void problem(const QString& text);
+
+private:
+    friend class AsideCommand;
+    friend class OverruleCommand;
+    friend class MoveCommand;
+    void applyAside(const std::string& pullId, bool aside, const std::string& why);
+    void applyOverrules(const std::string& pullId, const std::vector<FlagOverrule>& overrules);
+    void applyMove(const std::string& pullId, const std::string& setupId);
+    int indexOf(const std::string& pullId) const;
+    void refit(int index);
+    void recompute();
+    void keepSettings();
+    void chooseSides();
+
+    Archive* m_archive = nullptr;
+    JobRecord m_job;
+    std::vector<LoadedPull> m_pulls;
+    int m_current = -1;
+    std::set<int> m_picked;
+    ComparisonRecord m_settings;
+    std::optional<double> m_repeatabilityPct;
+    int m_units = 0;
+    std::optional<Comparison> m_comparison;
+    QString m_comparisonProblem;
+    std::vector<double> m_bandMeans;
+    mutable double m_likelyDetail = -1.;
+    QUndoStack m_undo;
+    QFutureWatcher<LoadedPull> m_watcher;
+};
+
+} // namespace jr::app

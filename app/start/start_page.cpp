@@ -1,0 +1,247 @@
+#include "app/start/start_page.h"
+
+#include <QDateTime>
+#include <QFileDialog>
+#include <QLabel>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QStandardPaths>
+#include <QVBoxLayout>
+
+namespace jr::app {
+namespace {
+
+QString dayOf(const std::string& iso) {
+    const QDateTime when = QDateTime::fromString(QString::fromStdString(iso), Qt::ISODate);
+    return when.isValid() ? QLocale().toString(when.date(), QLocale::LongFormat) : QString();
+}
+
+} // namespace
+
+StartPage::StartPage(const Theme& theme, JobModel& model, QWidget* parent) : QWidget(parent), m_theme(theme), m_model(model) {
+    auto* across = new QHBoxLayout(this);
+    across->setContentsMargins(28, 22, 28, 18);
+    across->setSpacing(24);
+
+    auto* left = new QVBoxLayout;
+    auto* title = new QLabel(tr("What was it worth?"));
+    title->setFont(Theme::font(Size::Huge, true));
+    title->setStyleSheet(QStringLiteral("font-size: 34px; font-weight: bold;"));
+    left->addWidget(title);
+    auto* lead = new QLabel(tr("Open a job to see it judged, or bring in pulls to start one."));
+    lead->setStyleSheet(QStringLiteral("font-size: 17px;"));
+    left->addWidget(lead);
+    left->addSpacing(10);
+    auto* scroll = new QScrollArea;
+    scroll->setWidgetResizable(true);
+    auto* inner = new QWidget;
+    m_jobs = new QVBoxLayout(inner);
+    m_jobs->setContentsMargins(0, 0, 10, 0);
+    m_jobs->setSpacing(10);
+    scroll->setWidget(inner);
+    left->addWidget(scroll, 1);
+    across->addLayout(left, 1);
+
+    auto* side = new QFrame;
+    side->setProperty("card", true);
+    side->setFixedWidth(372);
+    auto* right = new QVBoxLayout(side);
+    right->setContentsMargins(18, 16, 18, 16);
+    right->setSpacing(10);
+    m_import = new QPushButton(tr("Bring in pulls…  (Ctrl+I)"));
+    m_import->setProperty("primary", true);
+    m_import->setIcon(theme.icon(QStringLiteral("file-input")));
+    right->addWidget(m_import);
+    auto* drop = new QLabel(tr("or drop files on this window: pull files, or logs of any bench as text (comma, semicolon or tab)."));
+    drop->setWordWrap(true);
+    drop->setProperty("muted", true);
+    right->addWidget(drop);
+    m_tryHint = new QLabel;
+    m_tryHint->setWordWrap(true);
+    m_tryHint->setTextInteractionFlags(Qt::TextBrowserInteraction);
+    m_tryHint->hide();
+    right->addWidget(m_tryHint);
+    right->addSpacing(8);
+    auto* heading = new QLabel(tr("How safe the records are"));
+    heading->setProperty("strong", true);
+    right->addWidget(heading);
+    m_safety = new QLabel;
+    m_safety->setWordWrap(true);
+    m_safety->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    right->addWidget(m_safety);
+    m_unfinished = new QLabel;
+    m_unfinished->setWordWrap(true);
+    m_unfinished->setProperty("caution", true);
+    right->addWidget(m_unfinished);
+    m_forget = new QPushButton(tr("I have seen this"));
+    right->addWidget(m_forget);
+    m_rebuild = new QPushButton(tr("Put it right from the other half"));
+    right->addWidget(m_rebuild);
+    m_copy = new QPushButton(tr("Copy everything to…"));
+    m_copy->setIcon(theme.icon(QStringLiteral("copy")));
+    right->addWidget(m_copy);
+    auto* other = new QPushButton(tr("Open another archive…"));
+    right->addWidget(other);
+    right->addStretch(1);
+    auto* safety = new QLabel(tr("Before every pull: nobody beside or behind the roller or in line with chain, belt or shaft; tyre and straps sound; guards on; exhaust "
+                                 "extracted and carbon monoxide watched; ears and eyes covered; extinguisher and kill switch in reach. The bench maker's instructions, local "
+                                 "rules and licensed practice come first."));
+    safety->setWordWrap(true);
+    safety->setProperty("muted", true);
+    right->addWidget(safety);
+    across->addWidget(side);
+
+    connect(m_import, &QPushButton::clicked, this, &StartPage::chooseFiles);
+    connect(m_copy, &QPushButton::clicked, this, &StartPage::makeCopy);
+    connect(m_rebuild, &QPushButton::clicked, this, &StartPage::takeInStrays);
+    connect(m_forget, &QPushButton::clicked, this, [this] {
+        if (m_model.archive())
+            if (const Result<Done> done = m_model.archive()->forgetUnfinished(); !done)
+                emit message(QString::fromStdString(done.error().text()));
+        refresh();
+    });
+    connect(other, &QPushButton::clicked, this, [this] {
+        const QString folder = QFileDialog::getExistingDirectory(this, tr("Open the archive in this folder"));
+        if (!folder.isEmpty())
+            emit archiveWanted(folder);
+    });
+    connect(&theme, &Theme::changed, this, [this] {
+        m_import->setIcon(QIcon(m_theme.pixmap(QStringLiteral("file-input"), 20, m_theme.tokens().onAccent)));
+        m_copy->setIcon(m_theme.icon(QStringLiteral("copy")));
+    });
+    m_import->setIcon(QIcon(theme.pixmap(QStringLiteral("file-input"), 20, theme.tokens().onAccent)));
+    refresh();
+}
+
+void StartPage::setTryFolder(const QString& folder) {
+    m_tryFolder = folder;
+    m_tryHint->setVisible(!folder.isEmpty());
+    m_tryHint->setText(tr("To try it: two strangers' logs are waiting. <a href=\"try\">Bring them in.</a>"));
+    connect(m_tryHint, &QLabel::linkActivated, this, [this] {
+        QStringList paths;
+        for (const QFileInfo& info : QDir(m_tryFolder).entryInfoList(QDir::Files, QDir::Name))
+            paths << info.absoluteFilePath();
+        emit importWanted(paths);
+    });
+}
+
+void StartPage::chooseFiles() {
+    const QStringList paths = QFileDialog::getOpenFileNames(this, tr("Bring in pulls"), {}, tr("Pulls and logs (*.csv *.txt *.log *.tsv *.dat);;All files (*)"));
+    if (!paths.isEmpty())
+        emit importWanted(paths);
+}
+
+void StartPage::refresh() {
+    fillJobs();
+    fillSafety();
+}
+
+void StartPage::fillJobs() {
+    while (QLayoutItem* item = m_jobs->takeAt(0)) {
+        delete item->widget();
+        delete item;
+    }
+    std::vector<JobSummary> jobs;
+    if (m_model.archive()) {
+        auto found = m_model.archive()->jobs();
+        if (found)
+            jobs = std::move(found).value();
+        else
+            emit message(QString::fromStdString(found.error().text()));
+    }
+    for (const JobSummary& job : jobs) {
+        auto* card = new QPushButton;
+        card->setMinimumHeight(74);
+        card->setAccessibleName(tr("Open job %1").arg(QString::fromStdString(job.name)));
+        auto* inside = new QHBoxLayout(card);
+        inside->setContentsMargins(16, 8, 16, 8);
+        auto* words = new QVBoxLayout;
+        auto* name = new QLabel(QString::fromStdString(job.name));
+        name->setProperty("strong", true);
+        words->addWidget(name);
+        const QString when = dayOf(job.lastPull);
+        auto* about = new QLabel(QString::fromStdString(job.machine) + (when.isEmpty() ? QString() : QStringLiteral("  ·  ") + when));
+        about->setProperty("muted", true);
+        words->addWidget(about);
+        inside->addLayout(words, 1);
+        auto* count = new QLabel(tr("%n pull(s)", nullptr, job.pulls) + QStringLiteral("\n") + tr("%n setup(s)", nullptr, job.setups));
+        count->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+        inside->addWidget(count);
+        for (QLabel* label : {name, about, count})
+            label->setAttribute(Qt::WA_TransparentForMouseEvents);
+        connect(card, &QPushButton::clicked, this, [this, id = QString::fromStdString(job.id)] { emit jobChosen(id); });
+        m_jobs->addWidget(card);
+    }
+    if (jobs.empty()) {
+        auto* empty = new QLabel(m_model.archive() ? tr("There are no jobs here yet.\n\nBring in the pulls of two setups — say, three with the standard part and three with the new one — "
+                                                        "and the difference is judged at once.")
+                                                   : tr("No archive is open. Choose a folder to keep your records in."));
+        empty->setWordWrap(true);
+        empty->setStyleSheet(QStringLiteral("font-size: 17px;"));
+        m_jobs->addWidget(empty);
+    }
+    m_jobs->addStretch(1);
+}
+
+void StartPage::fillSafety() {
+    m_unfinished->hide();
+    m_forget->hide();
+    m_rebuild->hide();
+    m_copy->setEnabled(m_model.archive());
+    m_import->setEnabled(m_model.archive());
+    if (!m_model.archive()) {
+        m_safety->setText(tr("Nothing is open."));
+        return;
+    }
+    const Result<SafetyReport> report = m_model.archive()->check(false);
+    if (!report) {
+        m_safety->setText(QString::fromStdString(report.error().text()));
+        return;
+    }
+    QString text = report->pulls == report->mirrored ? tr("%n pull(s), each kept twice: in the database and as an open file beside it.", nullptr, report->pulls)
+                                                     : tr("%1 of %2 pulls are kept twice.").arg(report->mirrored).arg(report->pulls);
+    text += QStringLiteral("\n") + QDir::toNativeSeparators(m_model.archive()->folder());
+    text += QStringLiteral("\n\n");
+    if (report->lastCopyMade.empty())
+        text += tr("No copy on another disk yet.");
+    else
+        text += tr("Last copy: %1, %2").arg(QLocale().toString(QDateTime::fromString(QString::fromStdString(report->lastCopyMade), Qt::ISODate), QLocale::ShortFormat),
+                                            QString::fromStdString(report->lastCopyPlace));
+    m_safety->setText(text);
+    QString trouble;
+    for (const std::string& file : report->unfinished)
+        trouble += QStringLiteral("• ") + QFileInfo(QString::fromStdString(file)).fileName() + QStringLiteral("\n");
+    if (!trouble.isEmpty()) {
+        const QStringList all = trouble.split(QLatin1Char('\n'), Qt::SkipEmptyParts);
+        m_unfinished->setText(tr("An import was cut off. Everything before it is kept; %n file(s) were not brought in:", nullptr, static_cast<int>(all.size())) + QStringLiteral("\n") +
+                              all.mid(0, 6).join(QLatin1Char('\n')) + (all.size() > 6 ? QStringLiteral("\n…") : QString()));
+        m_unfinished->show();
+        m_forget->show();
+    } else if (!report->problems.empty()) {
+        m_unfinished->setText(tr("%n thing(s) to put right:", nullptr, static_cast<int>(report->problems.size())) + QStringLiteral("\n") + QString::fromStdString(report->problems.front()));
+        m_unfinished->show();
+        m_rebuild->show();
+    }
+}
+
+void StartPage::makeCopy() {
+    const QString place = QFileDialog::getExistingDirectory(this, tr("Copy everything into this folder (best on another disk)"));
+    if (place.isEmpty())
+        return;
+    const Result<QString> copy = m_model.archive()->copyTo(place);
+    emit message(copy ? tr("Copied to %1.").arg(*copy) : QString::fromStdString(copy.error().text()));
+    refresh();
+}
+
+void StartPage::takeInStrays() {
+    const auto done = m_model.archive()->rebuild();
+    if (done)
+        emit message(tr("%1 pull files written, %2 pulls taken in.").arg(done->filesWritten).arg(done->pullsTaken) +
+                     (done->problems.empty() ? QString() : QStringLiteral(" ") + QString::fromStdString(done->problems.front())));
+    else
+        emit message(QString::fromStdString(done.error().text()));
+    m_model.reload();
+    refresh();
+}
+
+} // namespace jr::app

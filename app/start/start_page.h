@@ -1,0 +1,49 @@
+// The first page: the jobs, how safe the records are, and the way in for new pulls.
+#pragma once
+
+#include "app/model/job_model.h"
+#include "app/theme/theme.h"
+
+#include <QWidget>
+
+class QLabel;
+class QPushButton;
+class QVBoxLayout;
+
+namespace jr::app {
+
+class StartPage : public QWidget {
+    Q_OBJECT
+public:
+    StartPage(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    void refresh();
+    void chooseFiles();
+    /// Where ready-made logs to try the import on lie; shown as a hint when set.
+    void setTryFolder(const QString& folder);
+
+signals:
+    void jobChosen(const QString& id);
+    void importWanted(const QStringList& paths);
+    void archiveWanted(const QString& folder);
+    void message(const QString& text);
+
+private:
+    void fillJobs();
+    void fillSafety();
+    void makeCopy();
+    void takeInStrays();
+
+    const Theme& m_theme;
+    JobModel& m_model;
+    QVBoxLayout* m_jobs;
+    QLabel* m_safety;
+    QLabel* m_unfinished;
+    QPushButton* m_forget;
+    QPushButton* m_rebuild;
+    QPushButton* m_import;
+    QPushButton* m_copy;
+    QLabel* m_tryHint;
+    QString m_tryFolder;
+};
+
+} // namespace jr::app

@@ -1,0 +1,205 @@
+#include "app/theme/theme.h"
+
+#include <QApplication>
+#include <QFile>
+#include <QFontDatabase>
+#include <QPainter>
+#include <QPainterPath>
+#include <QPalette>
+#include <QStyleFactory>
+#include <QSvgRenderer>
+#include <QtMath>
+
+namespace jr::app {
+
+// Warm paper by day, a dark bay by night. Mark colours are spread in lightness too, so that they stay apart on a grey printer.
+const Tokens Theme::s_day = {
+    QColor("#f4eee2"), QColor("#fbf8f1"), QColor("#ffffff"), QColor("#20252a"), QColor("#655f57"), QColor("#d8cfbf"),
+    QColor("#0e6269"), QColor("#d5e6e4"), QColor("#ffffff"), QColor("#9a5b00"), QColor("#f6e3c1"),
+    QColor("#0b6e6b"), QColor("#cfe6e2"), QColor("#87305f"), QColor("#efd8e5"), QColor("#77726a"), QColor("#e4dfd5"), QColor("#655f57"),
+    {QColor("#2b3a55"), QColor("#0f7f86"), QColor("#b0521a"), QColor("#6d4fa3"), QColor("#557a1f"), QColor("#a3315c"), QColor("#7b6a00"), QColor("#3b7fc4")}};
+const Tokens Theme::s_night = {
+    QColor("#14171a"), QColor("#1b1f23"), QColor("#23282d"), QColor("#ece7dc"), QColor("#a39d92"), QColor("#383f46"),
+    QColor("#57b9b8"), QColor("#17393b"), QColor("#0d1113"), QColor("#e6a94a"), QColor("#3a2d14"),
+    QColor("#57c4bd"), QColor("#173f3d"), QColor("#dd92bd"), QColor("#43263a"), QColor("#9a958b"), QColor("#2d3136"), QColor("#a39d92"),
+    {QColor("#c9d3ea"), QColor("#4fc4c8"), QColor("#f0a368"), QColor("#b59be8"), QColor("#a6cf6a"), QColor("#f08fb2"), QColor("#dcc64e"), QColor("#7db5ee")}};
+
+Theme::Theme(QObject* parent) : QObject(parent) {}
+
+void Theme::install(QApplication& application) {
+    for (const char* file : {":/fonts/B612-Regular.otf", ":/fonts/B612-Bold.otf"})
+        QFontDatabase::addApplicationFont(QLatin1String(file));
+    application.setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
+    application.setFont(font(Size::Body));
+    apply();
+}
+
+void Theme::setMode(Mode mode) {
+    m_mode = mode;
+    apply();
+}
+
+void Theme::toggle() { setMode(m_night ? Mode::Day : Mode::Night); }
+
+QFont Theme::font(Size size, bool bold) {
+    QFont f(QStringLiteral("B612"));
+    f.setPixelSize(static_cast<int>(size));
+    f.setBold(bold);
+    return f;
+}
+
+void Theme::apply() {
+    if (m_mode == Mode::FollowSystem) {
+        // The system's own palette tells day from night; it is read before ours is laid over it.
+        static const bool systemDark = QApplication::palette().color(QPalette::Window).lightness() < 110;
+        m_night = systemDark;
+    } else {
+        m_night = m_mode == Mode::Night;
+    }
+    const Tokens& t = tokens();
+    QPalette p;
+    p.setColor(QPalette::Window, t.paper);
+    p.setColor(QPalette::WindowText, t.ink);
+    p.setColor(QPalette::Base, t.raised);
+    p.setColor(QPalette::AlternateBase, t.panel);
+    p.setColor(QPalette::Text, t.ink);
+    p.setColor(QPalette::PlaceholderText, t.muted);
+    p.setColor(QPalette::Button, t.panel);
+    p.setColor(QPalette::ButtonText, t.ink);
+    p.setColor(QPalette::Highlight, t.accent);
+    p.setColor(QPalette::HighlightedText, t.onAccent);
+    p.setColor(QPalette::ToolTipBase, t.raised);
+    p.setColor(QPalette::ToolTipText, t.ink);
+    p.setColor(QPalette::Link, t.accent);
+    p.setColor(QPalette::Mid, t.line);
+    for (auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText})
+        p.setColor(QPalette::Disabled, role, t.muted);
+    QApplication::setPalette(p);
+    if (auto* application = qobject_cast<QApplication*>(QCoreApplication::instance()))
+        application->setStyleSheet(styleSheet());
+    emit changed();
+}
+
+QString Theme::styleSheet() const {
+    const Tokens& t = tokens();
+    return QStringLiteral(R"(
+QWidget { font-family: "B612"; font-size: 14px; }
+QToolTip { color: %1; background: %2; border: 1px solid %3; padding: 4px; }
+QPushButton { background: %2; color: %1; border: 1px solid %3; border-radius: 7px; padding: 8px 14px; min-height: 18px; }
+QPushButton:hover { border-color: %4; }
+QPushButton:focus, QToolButton:focus, QComboBox:focus, QLineEdit:focus, QDoubleSpinBox:focus, QTableWidget:focus, QListWidget:focus { border: 2px solid %4; }
+QPushButton:pressed { background: %5; }
+QPushButton:disabled { color: %6; }
+QPushButton[primary="true"] { background: %4; color: %7; border-color: %4; font-weight: bold; }
+QPushButton[primary="true"]:disabled { background: %3; color: %6; border-color: %3; }
+QToolButton { background: transparent; color: %1; border: 2px solid transparent; border-radius: 7px; padding: 5px; }
+QToolButton:hover { background: %5; }
+QComboBox, QLineEdit, QDoubleSpinBox, QSpinBox { background: %8; color: %1; border: 1px solid %3; border-radius: 6px; padding: 4px 8px; min-height: 20px; }
+QComboBox QAbstractItemView { background: %8; color: %1; selection-background-color: %4; selection-color: %7; }
+QTableWidget, QListWidget, QPlainTextEdit { background: %8; color: %1; border: 1px solid %3; border-radius: 6px; gridline-color: %3; }
+QHeaderView::section { background: %2; color: %6; border: none; border-bottom: 1px solid %3; padding: 4px 6px; }
+QFrame[card="true"] { background: %2; border: 1px solid %3; border-radius: 10px; }
+QLabel[muted="true"] { color: %6; font-size: 12px; }
+QLabel[strong="true"] { font-size: 17px; font-weight: bold; }
+QLabel[headline="true"] { font-size: 22px; font-weight: bold; }
+QLabel[caution="true"] { background: %9; border-left: 4px solid %10; padding: 6px 8px; border-radius: 3px; font-size: 13px; }
+QScrollArea { border: none; background: transparent; }
+QScrollArea > QWidget > QWidget { background: transparent; }
+QScrollBar:vertical { background: transparent; width: 10px; }
+QScrollBar::handle:vertical { background: %3; border-radius: 5px; min-height: 30px; }
+QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: 0; }
+QProgressBar { border: 1px solid %3; border-radius: 6px; background: %8; text-align: center; }
+QProgressBar::chunk { background: %4; border-radius: 5px; }
+QMenu { background: %8; color: %1; border: 1px solid %3; }
+QMenu::item:selected { background: %4; color: %7; }
+)")
+        .arg(t.ink.name(), t.panel.name(), t.line.name(), t.accent.name(), t.accentSoft.name(), t.muted.name(), t.onAccent.name(), t.raised.name(),
+             t.amberSoft.name())
+        .arg(t.amber.name());
+}
+
+QPixmap Theme::pixmap(const QString& name, int size, const QColor& color) const {
+    QFile file(QStringLiteral(":/icons/%1.svg").arg(name));
+    if (!file.open(QIODevice::ReadOnly))
+        return {};
+    QByteArray svg = file.readAll();
+    svg.replace("currentColor", color.name().toLatin1());
+    QSvgRenderer renderer(svg);
+    const qreal ratio = qApp->devicePixelRatio();
+    QPixmap out(QSize(size, size) * ratio);
+    out.setDevicePixelRatio(ratio);
+    out.fill(Qt::transparent);
+    QPainter painter(&out);
+    renderer.render(&painter, QRectF(0, 0, size, size));
+    return out;
+}
+
+QIcon Theme::icon(const QString& name) const {
+    QIcon out(pixmap(name, 24, tokens().ink));
+    out.addPixmap(pixmap(name, 24, tokens().onAccent), QIcon::Normal, QIcon::On);
+    return out;
+}
+
+SetupMark Theme::mark(int index) {
+    static const Qt::PenStyle kDashes[8] = {Qt::SolidLine, Qt::DashLine, Qt::DotLine, Qt::DashDotLine, Qt::SolidLine, Qt::DashLine, Qt::DashDotDotLine, Qt::DotLine};
+    const int i = ((index % 8) + 8) % 8;
+    return {QString(QChar(static_cast<char16_t>(u'A' + i))), kDashes[i], i};
+}
+
+QPen Theme::markPen(int index, qreal width) const {
+    QPen pen(tokens().marks[((index % 8) + 8) % 8]);
+    pen.setWidthF(width);
+    pen.setStyle(mark(index).dash);
+    return pen;
+}
+
+void Theme::drawMark(QPainter& painter, const QPointF& c, qreal r, int index, const QColor& color) {
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(color, r * 0.35, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    painter.setBrush(color);
+    const auto polygon = [&](int corners, qreal start) {
+        QPolygonF p;
+        for (int k = 0; k < corners; ++k)
+            p << c + r * QPointF(std::cos(start + 2 * M_PI * k / corners), std::sin(start + 2 * M_PI * k / corners));
+        painter.drawPolygon(p);
+    };
+    switch (mark(index).shape) {
+    case 0:
+        painter.drawEllipse(c, r * 0.85, r * 0.85);
+        break;
+    case 1:
+        painter.drawRect(QRectF(c.x() - r * 0.75, c.y() - r * 0.75, r * 1.5, r * 1.5));
+        break;
+    case 2:
+        polygon(3, -M_PI / 2);
+        break;
+    case 3:
+        polygon(4, -M_PI / 2);
+        break;
+    case 4:
+        painter.setBrush(Qt::NoBrush);
+        painter.drawEllipse(c, r * 0.8, r * 0.8);
+        break;
+    case 5:
+        painter.drawLine(c + QPointF(-r, -r) * 0.75, c + QPointF(r, r) * 0.75);
+        painter.drawLine(c + QPointF(-r, r) * 0.75, c + QPointF(r, -r) * 0.75);
+        break;
+    case 6:
+        painter.drawRect(QRectF(c.x() - r, c.y() - r * 0.3, 2 * r, r * 0.6));
+        break;
+    default: {
+        QPolygonF star;
+        for (int k = 0; k < 10; ++k) {
+            const qreal radius = k % 2 ? r * 0.45 : r * 1.05;
+            star << c + radius * QPointF(std::cos(-M_PI / 2 + M_PI * k / 5), std::sin(-M_PI / 2 + M_PI * k / 5));
+        }
+        painter.drawPolygon(star);
+    }
+    }
+    painter.restore();
+}
+
+QBrush Theme::hatch(const QColor& color) { return QBrush(color, Qt::BDiagPattern); }
+
+} // namespace jr::app

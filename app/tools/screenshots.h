@@ -1,0 +1,14 @@
+// The pictures of docs/screenshots/, made from the demo data by the program itself.
+#pragma once
+
+#include <QString>
+
+namespace jr::app {
+
+class MainWindow;
+class Theme;
+
+/// Returns 0, or 4 when a picture could not be written.
+int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, const QString& logsFolder);
+
+} // namespace jr::app

@@ -1,0 +1,45 @@
+#include "demo/demo_archive.h"
+
+#include "archive/formats/pull_file.h"
+#include "demo/larkspur.h"
+
+namespace jr {
+
+Result<std::string> fillDemoArchive(Archive& archive) {
+    const auto jobs = archive.jobs();
+    if (!jobs)
+        return jobs.error();
+    for (const JobSummary& job : *jobs)
+        if (job.name == "Stack length")
+            return job.id;
+    const Result<std::string> job = archive.createJob("Stack length", "Larkspur 410");
+    if (!job)
+        return job;
+    for (const demo::DemoPull& pull : demo::larkspurDay()) {
+        const Result<Trace> trace = readPullFile(pull.text, pull.name);
+        if (!trace)
+            return trace.error();
+        const Result<std::string> id = archive.addPull(*job, *trace, "demo/" + pull.name);
+        if (!id)
+            return id.error();
+        if (!pull.asideWhy.empty())
+            if (const Result<Done> aside = archive.setAside(*id, true, pull.asideWhy); !aside)
+                return aside.error();
+    }
+    const Result<JobRecord> record = archive.job(*job);
+    if (!record)
+        return record.error();
+    std::string shortId, longId;
+    for (const SetupRecord& s : record->setups)
+        (s.name == "short stack" ? shortId : longId) = s.id;
+    if (const Result<Done> changes = archive.setSetupChanges(longId, shortId, {{"intake stack", "60 mm", "120 mm"}}); !changes)
+        return changes.error();
+    ComparisonRecord comparison;
+    comparison.baseSetup = shortId;
+    comparison.withSetup = longId;
+    if (const Result<Done> kept = archive.setComparison(*job, comparison); !kept)
+        return kept.error();
+    return *job;
+}
+
+} // namespace jr
