@@ -69,7 +69,7 @@ std::vector<DemoPull> larkspurDay() {
         p.startedIso = started;
         standin::PullSetting s;
         s.startRpm = 3000.;
-        s.endRpm = 9250.;
+        s.endRpm = 9150.;
         p.trueOffsetShare = 0.0045 * dice.normal() - 0.008 * kMinute[i] / 60.;
         s.offsetShare = p.trueOffsetShare;
         s.wanderShare = 0.0012;
@@ -79,7 +79,7 @@ std::vector<DemoPull> larkspurDay() {
         s.afr = p.longStack ? 13.05 : 12.95;
         s.seed = 41000 + i;
         if (i == 3)
-            s.limiterRpm = 9150.;
+            s.limiterRpm = 9250.;
         if (i == 5) {
             s.slipAtS = 2.6;
             s.slipForS = 0.5;
@@ -94,7 +94,7 @@ std::vector<DemoPull> larkspurDay() {
         keys.insert(keys.end(), r.keys.begin(), r.keys.end());
         keys.emplace_back("strokes", "4");
         if (i != 3)
-            keys.emplace_back("limiter_rpm", "9700");
+            keys.emplace_back("limiter_rpm", "9250");
         keys.emplace_back("stoich", "14.7");
         r.keys = keys;
         p.text = r.text();

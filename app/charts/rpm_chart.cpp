@@ -20,6 +20,7 @@ RpmChart::RpmChart(const Theme& theme, QWidget* parent) : QCustomPlot(parent), m
         note->position->setType(QCPItemPosition::ptAxisRectRatio);
         note->setClipToAxisRect(false);
         note->setSelectable(false);
+        note->setText({});
     }
     m_note->position->setCoords(0.995, 0.985);
     m_zoomNote->position->setCoords(0.01, 0.02);
@@ -44,6 +45,9 @@ void RpmChart::dress() {
         axis->grid()->setZeroLinePen(QPen(t.muted, 1));
     }
     m_cursor->setPen(QPen(t.accent, 1, Qt::DashLine));
+    QColor plate = t.raised;
+    plate.setAlphaF(0.82);
+    m_note->setBrush(plate);
     m_note->setColor(t.muted);
     m_note->setFont(Theme::font(Size::Small));
     m_zoomNote->setColor(t.amber);
@@ -102,7 +106,9 @@ void RpmChart::addLabel(double rpm, double value, const QString& text, const QCo
     label->setText(text);
     label->setColor(color);
     label->setFont(Theme::font(Size::Small, true));
-    label->setPadding(QMargins(4, 2, 4, 2));
+    // Below a point, far enough down not to lie on the line itself.
+    label->setPadding(where & Qt::AlignTop ? QMargins(4, 12, 4, 2) : QMargins(4, 2, 4, 2));
+
 }
 
 void RpmChart::clearDrawing() {

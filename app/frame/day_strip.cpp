@@ -1,5 +1,7 @@
 #include "app/frame/day_strip.h"
 
+#include "app/model/plural.h"
+
 #include <QContextMenuEvent>
 #include <QDateTime>
 #include <QHelpEvent>
@@ -100,7 +102,7 @@ void DayStrip::paintEvent(QPaintEvent*) {
         p.setPen(t.muted);
         p.setFont(Theme::font(Size::Small));
         if (when.isValid()) {
-            p.drawText(QRectF(box.left(), box.bottom() + 8, box.width(), 16), Qt::AlignCenter, QLocale().toString(when.time(), QLocale::ShortFormat));
+            p.drawText(QRectF(box.left(), box.bottom() + 8, box.width(), 16), Qt::AlignCenter, when.time().toString(QStringLiteral("HH:mm")));
             const QString day = QLocale().toString(when.date(), QLocale::ShortFormat);
             if (day != lastDay)
                 p.drawText(QRectF(box.left(), 4, 160, 16), Qt::AlignLeft | Qt::AlignVCenter, day);
@@ -116,8 +118,22 @@ void DayStrip::paintEvent(QPaintEvent*) {
     if (!m_model.picked().empty()) {
         p.setPen(t.accent);
         p.setFont(Theme::font(Size::Small, true));
-        p.drawText(QRectF(width() - 420, 4, 408, 16), Qt::AlignRight, tr("%n pull(s) picked — Esc for all", nullptr, static_cast<int>(m_model.picked().size())));
+        p.drawText(QRectF(width() - 420, 4, 408, 16), Qt::AlignRight, plural(static_cast<int>(m_model.picked().size()), tr("1 pull picked, Esc for all"), tr("%1 pulls picked, Esc for all")));
     }
+}
+
+double DayStrip::barScale() const {
+    // The widest bar reaches the edge, but never for less than 2 %: small scatter must look small.
+    const auto& means = m_model.bandMeansW();
+    double reference = qQNaN(), widest = 0.02;
+    for (std::size_t k = 0; k < means.size(); ++k) {
+        if (!std::isfinite(means[k]))
+            continue;
+        if (std::isnan(reference))
+            reference = means[k];
+        widest = std::max(widest, std::abs(means[k] / reference - 1.));
+    }
+    return widest;
 }
 
 void DayStrip::drawDrift(QPainter& p) const {
@@ -131,7 +147,7 @@ void DayStrip::drawDrift(QPainter& p) const {
             continue;
         if (std::isnan(reference))
             reference = means[static_cast<std::size_t>(i)];
-        const double share = std::clamp((means[static_cast<std::size_t>(i)] / reference - 1.) / 0.05, -1., 1.);
+        const double share = std::clamp((means[static_cast<std::size_t>(i)] / reference - 1.) / barScale(), -1., 1.);
         line << QPointF(tile(i).right() - 9, tile(i).center().y() - share * 20.);
     }
     if (line.size() > 1) {
@@ -181,7 +197,7 @@ void DayStrip::drawTile(QPainter& p, int i) const {
         p.setBrush(color);
         p.drawRoundedRect(QRectF(box.left() + 6, box.bottom() - 3, box.width() - 12, 3), 1.5, 1.5);
     }
-    // Band mean against the first setup: a bar up or down from the middle, 5 % to the edge.
+    // Band mean against the first setup: a bar up or down from the middle.
     const auto& means = m_model.bandMeansW();
     double reference = 0., n = 0.;
     const std::string first = m_model.pulls().front().record.setupId;
@@ -191,7 +207,7 @@ void DayStrip::drawTile(QPainter& p, int i) const {
             n += 1.;
         }
     if (n > 0. && std::isfinite(means[static_cast<std::size_t>(i)])) {
-        const double share = std::clamp((means[static_cast<std::size_t>(i)] / (reference / n) - 1.) / 0.05, -1., 1.);
+        const double share = std::clamp((means[static_cast<std::size_t>(i)] / (reference / n) - 1.) / barScale(), -1., 1.);
         const double middle = box.center().y();
         p.setPen(QPen(t.line, 1));
         p.drawLine(QPointF(box.right() - 14, middle), QPointF(box.right() - 4, middle));

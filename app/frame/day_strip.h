@@ -36,6 +36,7 @@ private:
     int at(const QPointF& point) const;
     void ensureVisible(int index);
     void drawTile(QPainter& painter, int index) const;
+    double barScale() const; ///< share of power that fills a bar
     void drawDrift(QPainter& painter) const;
     QString describePull(int index) const;
 

@@ -18,7 +18,7 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent) : QWidget
     layout->setSpacing(10);
     m_job = new QLabel;
     m_job->setProperty("strong", true);
-    m_job->setMinimumWidth(120);
+    m_job->setSizePolicy(QSizePolicy::Fixed, QSizePolicy::Preferred);
     layout->addWidget(m_job);
     layout->addStretch(1);
     m_air = new QLabel;
@@ -81,7 +81,7 @@ void HeaderLine::fillDetail() {
     m_detail->clear();
     const bool automatic = m_model.settings().detailRpm <= 0.;
     const double inForce = m_model.hasJob() && !m_model.pulls().empty() ? m_model.detailInForce() : 0.;
-    m_detail->addItem(automatic && inForce > 0. ? tr("detail %1 rpm (from the data)").arg(QLocale().toString(inForce, 'f', 0)) : tr("detail from the data"), 0.);
+    m_detail->addItem(automatic && inForce > 0. ? tr("detail %1 rpm, auto").arg(QLocale().toString(inForce, 'f', 0)) : tr("detail auto"), 0.);
     for (double d : {60., 80., 100., 150., 200., 300., 400., 600.})
         m_detail->addItem(tr("detail %1 rpm").arg(QLocale().toString(d, 'f', 0)), d);
     const int at = m_detail->findData(m_model.settings().detailRpm);
@@ -92,7 +92,7 @@ void HeaderLine::refresh() {
     const JobRecord& job = m_model.job();
     const QString full = m_model.hasJob() ? QString::fromStdString(job.name) + (job.machine.empty() ? QString() : QStringLiteral("  ·  ") + QString::fromStdString(job.machine))
                                           : tr("Jolly Ram");
-    m_job->setText(m_job->fontMetrics().elidedText(full, Qt::ElideRight, 460));
+    m_job->setText(m_job->fontMetrics().elidedText(full, Qt::ElideRight, 380));
     m_job->setToolTip(full);
     m_standard->setCurrentIndex(m_standard->findData(QString::fromStdString(m_model.settings().standard)));
     m_units->setCurrentIndex(m_model.unitsChoice());

@@ -75,6 +75,7 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     connect(&m_model, &JobModel::problem, this, &MainWindow::say);
     addShortcuts();
     showStation(Start);
+    m_dayStrip->setFocus();
 }
 
 void MainWindow::addShortcuts() {

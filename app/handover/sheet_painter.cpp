@@ -37,7 +37,7 @@ void axes(QPainter& p, const Plot& plot, const QString& unit, bool rpmLabels) {
     const Tokens& t = Theme::dayTokens();
     p.setFont(Theme::font(Size::Small));
     const QLocale l;
-    const double yStep = niceStep(plot.y1 - plot.y0, 4);
+    const double yStep = niceStep(plot.y1 - plot.y0, 5);
     for (double y = std::ceil(plot.y0 / yStep) * yStep; y <= plot.y1 + 1e-9; y += yStep) {
         p.setPen(QPen(t.line, 0.7, Qt::DotLine));
         p.drawLine(plot.at(plot.x0, y), plot.at(plot.x1, y));
@@ -85,7 +85,7 @@ double drawRibbon(QPainter& p, const JobModel& model, const Comparison& c, doubl
     double reach = 0.;
     for (std::size_t i = 0; i < c.rpm.size(); ++i)
         reach = std::max({reach, std::abs(u.powerOf(c.differenceW[i])), c.margins ? std::abs(u.powerOf(c.lowW[i])) : 0., c.margins ? std::abs(u.powerOf(c.highW[i])) : 0.});
-    const Plot plot{QRectF(kEdge + 52, y + 20, kSheetWidth - 2 * kEdge - 52, 150), c.rpm.front(), c.rpm.back(), -1.15 * reach, 1.15 * reach};
+    const Plot plot{QRectF(kEdge + 52, y + 20, kSheetWidth - 2 * kEdge - 52, 140), c.rpm.front(), c.rpm.back(), -1.15 * reach, 1.15 * reach};
     axes(p, plot, QObject::tr("gain [%1]").arg(u.powerSymbol()), false);
     if (c.margins)
         for (const Call& call : c.calls) {
@@ -135,7 +135,7 @@ double drawCurves(QPainter& p, const JobModel& model, const Comparison& c, doubl
     for (const Side* side : {&c.base, &c.with})
         for (double w : side->powerW)
             top = std::max(top, u.powerOf(w));
-    const Plot plot{QRectF(kEdge + 52, y + 20, kSheetWidth - 2 * kEdge - 52, 216), c.rpm.front(), c.rpm.back(), 0., 1.14 * top};
+    const Plot plot{QRectF(kEdge + 52, y + 20, kSheetWidth - 2 * kEdge - 52, 200), c.rpm.front(), c.rpm.back(), 0., 1.14 * top};
     axes(p, plot, QObject::tr("power [%1]").arg(u.powerSymbol()), true);
     for (bool isBase : {true, false}) {
         const Side& side = isBase ? c.base : c.with;
@@ -225,7 +225,7 @@ void paintSheet(QPainter& p, const JobModel& model) {
         ++shown;
     }
     if (shown < c.cautions.size())
-        text(p, y, QObject::tr("and %1 more cautions in the program").arg(c.cautions.size() - shown), Theme::font(Size::Small, true), t.amber);
+        text(p, y, QObject::tr("More cautions than fit here: %1. The program shows all.").arg(c.cautions.size() - shown), Theme::font(Size::Small, true), t.amber);
     p.setPen(QPen(t.line, 1));
     p.drawLine(QPointF(kEdge, kSheetHeight - 58), QPointF(kSheetWidth - kEdge, kSheetHeight - 58));
     text(p, kSheetHeight - 52,

@@ -1,5 +1,7 @@
 #include "app/import/import_dialog.h"
 
+#include "app/model/plural.h"
+
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
 
@@ -34,7 +36,7 @@ const Fact kFacts[] = {
     {"roller_inertia_kg_m2", QT_TRANSLATE_NOOP("ImportDialog", "Roller inertia [kg m²]")},
     {"roller_radius_m", QT_TRANSLATE_NOOP("ImportDialog", "Roller radius [m]")},
     {"roller_loss_nm", QT_TRANSLATE_NOOP("ImportDialog", "Roller drag [Nm]")},
-    {"engine_per_roller", QT_TRANSLATE_NOOP("ImportDialog", "Engine revs per roller rev")},
+    {"engine_per_roller", QT_TRANSLATE_NOOP("ImportDialog", "Engine per roller rev")},
     {"brake_arm_m", QT_TRANSLATE_NOOP("ImportDialog", "Brake arm [m]")},
     {"air_temp_c", QT_TRANSLATE_NOOP("ImportDialog", "Air [°C]")},
     {"air_pressure_hpa", QT_TRANSLATE_NOOP("ImportDialog", "Station pressure [hPa]")},
@@ -170,12 +172,14 @@ void ImportDialog::build() {
     auto* form = new QFormLayout;
     form->setVerticalSpacing(5);
     form->setRowWrapPolicy(QFormLayout::DontWrapRows);
+    form->setFieldGrowthPolicy(QFormLayout::AllNonFixedFieldsGrow);
     m_job = new QComboBox;
     m_job->setEditable(true);
-    m_job->setMinimumWidth(150);
     form->addRow(tr("&Job"), m_job);
     m_setup = new QComboBox;
     m_setup->setEditable(true);
+    m_job->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    m_setup->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     form->addRow(tr("&Setup"), m_setup);
     m_machine = new QLineEdit;
     form->addRow(tr("&Machine"), m_machine);
@@ -196,7 +200,7 @@ void ImportDialog::build() {
     right->addWidget(m_leftOut, 1);
     auto* box = new QWidget;
     box->setLayout(right);
-    box->setFixedWidth(334);
+    box->setFixedWidth(372);
     right->setContentsMargins(0, 0, 0, 0);
     across->addWidget(box);
 
@@ -259,13 +263,14 @@ void ImportDialog::fillList() {
             about = tr("needs: %1").arg(item.curveProblem);
             icon = QStringLiteral("triangle-alert");
         } else {
-            about = item.isPullFile ? tr("pull file, %n row(s)", nullptr, static_cast<int>(item.trace->rows())) : tr("log, %n row(s)", nullptr, static_cast<int>(item.trace->rows()));
+            about = (item.isPullFile ? tr("pull file, %1 rows") : tr("log, %1 rows")).arg(item.trace->rows());
         }
         auto* row = new QListWidgetItem(QIcon(m_theme.pixmap(icon, 18, icon == QLatin1String("check") ? m_theme.tokens().gain : m_theme.tokens().amber)), name + QStringLiteral("\n") + about);
+        row->setSizeHint(QSize(200, icon == QLatin1String("check") ? 48 : 86));
         m_files->addItem(row);
     }
     const int usable = m_set.usableCount();
-    m_go->setText(usable == 0 ? tr("Nothing to bring in") : tr("Bring in %n pull(s)", nullptr, usable));
+    m_go->setText(usable == 0 ? tr("Nothing to bring in") : plural(usable, tr("Bring in 1 pull"), tr("Bring in %1 pulls")));
     m_go->setEnabled(usable > 0);
 }
 
@@ -414,7 +419,7 @@ void ImportDialog::fillFacts() {
         for (const QString& remark : item->remarks)
             text += remark.toHtmlEscaped() + QStringLiteral("<br>");
         if (!item->leftOut.empty())
-            text += QStringLiteral("<br><b>") + tr("%n row(s) left out:", nullptr, static_cast<int>(item->leftOut.size())) + QStringLiteral("</b><br>");
+            text += QStringLiteral("<br><b>") + plural(static_cast<int>(item->leftOut.size()), tr("1 row left out:"), tr("%1 rows left out:")) + QStringLiteral("</b><br>");
         for (std::size_t k = 0; k < item->leftOut.size() && k < 8; ++k)
             text += tr("line %1: %2").arg(item->leftOut[k].line).arg(QString::fromStdString(item->leftOut[k].reason).toHtmlEscaped()) + QStringLiteral("<br>");
         if (item->leftOut.size() > 8)
@@ -604,9 +609,9 @@ void ImportDialog::nextFile() {
     }
     (void)m_model.archive()->endImport(m_importId);
     const bool stopped = m_next < m_set.items().size();
-    m_summary = tr("%n pull(s) brought in and kept.", nullptr, m_kept);
+    m_summary = plural(m_kept, tr("1 pull brought in and kept."), tr("%1 pulls brought in and kept."));
     if (stopped)
-        m_summary += QLatin1Char(' ') + tr("Stopped; %n file(s) were not brought in.", nullptr, static_cast<int>(m_set.items().size() - m_next));
+        m_summary += QLatin1Char(' ') + plural(static_cast<int>(m_set.items().size() - m_next), tr("Stopped; 1 file was not brought in."), tr("Stopped; %1 files were not brought in."));
     if (!m_notKept.isEmpty())
         m_summary += QLatin1Char(' ') + tr("Not kept: %1").arg(m_notKept.join(QStringLiteral("; ")));
     m_running = false;

@@ -48,7 +48,7 @@ QString airText(const JobModel& model) {
     if (n == 0)
         return {};
     const QLocale l;
-    return QObject::tr("%1 °C, %2 hPa, %3 % humidity").arg(l.toString(temp / n, 'f', 1), l.toString(pressure / n, 'f', 0), l.toString(humidity / n, 'f', 0));
+    return QObject::tr("%1 °C · %2 hPa · %3 % humid").arg(l.toString(temp / n, 'f', 1), l.toString(pressure / n, 'f', 0), l.toString(humidity / n, 'f', 0));
 }
 
 QString comparisonNote(const JobModel& model) {
@@ -172,7 +172,7 @@ void CurvesChart::draw() {
         const QColor color = m_theme.tokens().marks[mark % 8];
         // Threads: 1 px pens, they are many points.
         for (int i : m_model.sidePulls(d.base))
-            if (const auto curve = m_model.curve(i)) {
+            if (const PullCurve* curve = m_model.curve(i)) {
                 QCPGraph* thread = addGraph();
                 QColor pale = color;
                 pale.setAlphaF(0.38);
@@ -219,7 +219,7 @@ void CurvesChart::draw() {
             const QString text = QStringLiteral("%1 %2  %3 %4 @ %5")
                                      .arg(Theme::mark(mark).letter, QString::fromStdString(d.side.setup), QLocale().toString(v, 'f', 1), m_torque ? u.torqueSymbol() : u.powerSymbol(),
                                           QLocale().toString(peak->rpm, 'f', 0));
-            addLabel(peak->rpm, v, text, color, d.base ? Qt::AlignRight | Qt::AlignBottom : Qt::AlignLeft | Qt::AlignTop);
+            addLabel(peak->rpm, v, text, color, d.base ? Qt::AlignHCenter | Qt::AlignBottom : Qt::AlignHCenter | Qt::AlignTop);
         }
     }
     setValueLabel(m_torque ? tr("torque [%1]").arg(u.torqueSymbol()) : tr("power [%1]").arg(u.powerSymbol()));

@@ -105,6 +105,7 @@ QWidget* JudgeStation::buildSide() {
     m_worth->setRange(0.1, 20.);
     m_worth->setSingleStep(0.1);
     m_worth->setDecimals(1);
+    m_worth->setButtonSymbols(QAbstractSpinBox::NoButtons);
     m_worth->setSuffix(QStringLiteral(" %"));
     m_worth->setToolTip(tr("The gain that would matter to you"));
     form->addRow(tr("&Worth having"), m_worth);
@@ -112,6 +113,7 @@ QWidget* JudgeStation::buildSide() {
     m_repeatability->setRange(0., 10.);
     m_repeatability->setDecimals(2);
     m_repeatability->setSingleStep(0.1);
+    m_repeatability->setButtonSymbols(QAbstractSpinBox::NoButtons);
     m_repeatability->setSuffix(QStringLiteral(" %"));
     m_repeatability->setSpecialValueText(tr("unknown"));
     m_repeatability->setToolTip(tr("With one pull on a side nothing is known of the scatter. If this bench is known to repeat within so many per cent, say so here."));
@@ -163,7 +165,14 @@ void JudgeStation::fillSides() {
     m_filling = false;
 }
 
+void JudgeStation::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
 void JudgeStation::refresh() {
+    if (!isVisible())
+        return;
     fillSides();
     const auto& comparison = m_model.comparison();
     m_pages->setCurrentIndex(comparison ? 1 : 0);

@@ -19,6 +19,9 @@ public:
 
     void setCursorRpm(double rpm);
 
+protected:
+    void showEvent(QShowEvent* event) override;
+
 private:
     void refresh();
     void fillSides();

@@ -78,6 +78,8 @@ bool JobModel::openJob(const std::string& jobId, QString* problemText) {
         m_settings = m_job.comparison.value_or(ComparisonRecord{});
     }
     m_pulls.clear();
+    m_curves.clear();
+    m_curveTried.clear();
     std::vector<std::pair<PullRecord, std::shared_ptr<const Trace>>> work;
     for (std::size_t i = 0; i < m_job.pulls.size() && i < traces->size(); ++i) {
         m_pulls.push_back({m_job.pulls[i], std::make_shared<const Trace>((*traces)[i].second), nullptr, {}});
@@ -186,7 +188,6 @@ void JobModel::setDetailRpm(double detail) {
     m_settings.detailRpm = detail;
     keepSettings();
     recompute();
-    emit pullsChanged();
 }
 
 void JobModel::setRepeatabilityPct(std::optional<double> pct) {
@@ -236,19 +237,26 @@ double JobModel::detailInForce() const {
     return m_likelyDetail;
 }
 
-std::optional<PullCurve> JobModel::curve(int index) const {
+const PullCurve* JobModel::curve(int index) const {
     if (index < 0 || index >= static_cast<int>(m_pulls.size()) || !m_pulls[static_cast<std::size_t>(index)].fit)
-        return std::nullopt;
-    CurveOptions options;
-    options.detailRpm = detailInForce() > 0. ? detailInForce() : 100.;
-    options.standard = &standard();
-    Result<PullCurve> curve = curveOf(*m_pulls[static_cast<std::size_t>(index)].fit, options);
-    if (!curve)
-        return std::nullopt;
-    return std::move(curve).value();
+        return nullptr;
+    const auto i = static_cast<std::size_t>(index);
+    m_curves.resize(m_pulls.size());
+    m_curveTried.resize(m_pulls.size(), 0);
+    if (!m_curveTried[i]) {
+        m_curveTried[i] = 1;
+        CurveOptions options;
+        options.detailRpm = detailInForce() > 0. ? detailInForce() : 100.;
+        options.standard = &standard();
+        if (Result<PullCurve> made = curveOf(*m_pulls[i].fit, options))
+            m_curves[i] = std::move(made).value();
+    }
+    return m_curves[i] ? &*m_curves[i] : nullptr;
 }
 
 void JobModel::recompute() {
+    m_curves.clear();
+    m_curveTried.clear();
     m_comparison.reset();
     m_comparisonProblem.clear();
     m_bandMeans.assign(m_pulls.size(), std::numeric_limits<double>::quiet_NaN());
@@ -282,7 +290,7 @@ void JobModel::recompute() {
     }
     // Small bars of the day strip: each pull's mean over what all pulls that count have in common.
     double low = 0., high = std::numeric_limits<double>::infinity();
-    std::vector<std::optional<PullCurve>> curves;
+    std::vector<const PullCurve*> curves;
     for (int i = 0; i < static_cast<int>(m_pulls.size()); ++i) {
         curves.push_back(curve(i));
         if (curves.back() && !m_pulls[static_cast<std::size_t>(i)].record.aside) {

@@ -67,7 +67,8 @@ public:
     std::vector<int> sidePulls(bool base) const; ///< indices of pulls that count on a side
     /// The detail in force: as set, or what the data make likely.
     double detailInForce() const;
-    std::optional<PullCurve> curve(int pullIndex) const;
+    /// The pull's corrected curve under the standard and detail in force; null when it has none.
+    const PullCurve* curve(int pullIndex) const;
     /// Mean corrected power over the range common to all, in W, per pull; NaN where unknown.
     const std::vector<double>& bandMeansW() const { return m_bandMeans; }
 
@@ -111,6 +112,8 @@ private:
     QString m_comparisonProblem;
     std::vector<double> m_bandMeans;
     mutable double m_likelyDetail = -1.;
+    mutable std::vector<std::optional<PullCurve>> m_curves; ///< worked out when first asked for
+    mutable std::vector<char> m_curveTried;
     QUndoStack m_undo;
     QFutureWatcher<LoadedPull> m_watcher;
 };

@@ -64,7 +64,14 @@ PullsStation::PullsStation(const Theme& theme, JobModel& model, QWidget* parent)
     refresh();
 }
 
+void PullsStation::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
 void PullsStation::refresh() {
+    if (!isVisible())
+        return;
     while (QLayoutItem* item = m_flags->takeAt(0)) {
         delete item->widget();
         delete item;
@@ -73,8 +80,9 @@ void PullsStation::refresh() {
     const bool any = index >= 0 && index < static_cast<int>(m_model.pulls().size());
     m_aside->setVisible(any);
     m_asideWhy->hide();
-    m_mixture->setVisible(m_mixture->draw(index));
-    m_chart->showRpmTicks(!m_mixture->isVisibleTo(this));
+    const bool mixture = m_mixture->draw(index);
+    m_mixture->setVisible(mixture);
+    m_chart->showRpmTicks(!mixture);
     m_chart->draw(index);
     setCursorRpm(qQNaN());
     if (!any) {
@@ -91,11 +99,11 @@ void PullsStation::refresh() {
     const auto line = [&](const QString& text) { facts += text + QStringLiteral("\n"); };
     const DisplayUnits& u = m_model.units();
     const QLocale l;
-    if (const auto curve = m_model.curve(index)) {
+    if (const PullCurve* curve = m_model.curve(index)) {
         if (curve->peakPower)
-            line(tr("peak power %1 at %2 rpm").arg(u.powerText(curve->peakPower->value), l.toString(curve->peakPower->rpm, 'f', 0)));
+            line(tr("peak power %1 at %2 rpm").arg(u.powerText(curve->peakPower->value), l.toString(10. * std::round(curve->peakPower->rpm / 10.), 'f', 0)));
         if (curve->peakTorque)
-            line(tr("peak torque %1 at %2 rpm").arg(u.torqueText(curve->peakTorque->value), l.toString(curve->peakTorque->rpm, 'f', 0)));
+            line(tr("peak torque %1 at %2 rpm").arg(u.torqueText(curve->peakTorque->value), l.toString(10. * std::round(curve->peakTorque->rpm / 10.), 'f', 0)));
         const double mean = m_model.bandMeansW()[static_cast<std::size_t>(index)];
         if (std::isfinite(mean))
             line(tr("mean in the band %1").arg(u.powerText(mean, 2)));
@@ -163,7 +171,7 @@ void PullsStation::askAside() {
 void PullsStation::setCursorRpm(double rpm) {
     m_chart->setCursor(rpm);
     m_mixture->setCursor(rpm);
-    const auto curve = m_model.curve(m_model.currentPull());
+    const PullCurve* curve = m_model.curve(m_model.currentPull());
     const QString hint = tr("Arrow keys on the day strip go from pull to pull; point at the chart to read it.");
     if (!curve || !std::isfinite(rpm)) {
         m_readout->setText(curve ? hint : QString());

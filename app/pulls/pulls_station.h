@@ -38,8 +38,11 @@ class PullsStation : public QWidget {
 public:
     PullsStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
 
+protected:
+    void showEvent(QShowEvent* event) override;
+
 private:
-    void refresh();
+    void refresh(); ///< only while it is seen: nothing is drawn in vain
     void askAside();
     void setCursorRpm(double rpm);
 

@@ -13,7 +13,7 @@ TraceChart::TraceChart(const Theme& theme, const JobModel& model, QWidget* paren
 void TraceChart::draw(int index) {
     clearDrawing();
     setNote({});
-    const auto curve = m_model.curve(index);
+    const PullCurve* curve = m_model.curve(index);
     if (!curve) {
         replot(rpQueuedReplot);
         return;
@@ -26,7 +26,7 @@ void TraceChart::draw(int index) {
     for (double w : curve->powerW)
         top = std::max(top, u.powerOf(w));
     double low = pull.fit->lowRpm, high = pull.fit->highRpm;
-    const std::vector<RawPoint> raw = rawPoints(*pull.fit, 0.02);
+    const std::vector<RawPoint> raw = rawPoints(*pull.fit, 0.05);
     for (const RawPoint& r : raw) {
         low = std::min(low, r.rpm);
         high = std::max(high, r.rpm);
@@ -88,7 +88,7 @@ void TraceChart::draw(int index) {
     uncounted->setPen(QPen(t.amber, 1.5, Qt::DotLine));
     if (curve->peakPower)
         addLabel(curve->peakPower->rpm, u.powerOf(curve->peakPower->value),
-                 tr("%1 at %2 rpm").arg(u.powerText(curve->peakPower->value), QLocale().toString(curve->peakPower->rpm, 'f', 0)), t.ink, Qt::AlignHCenter | Qt::AlignBottom);
+                 tr("%1 at %2 rpm").arg(u.powerText(curve->peakPower->value), QLocale().toString(10. * std::round(curve->peakPower->rpm / 10.), 'f', 0)), t.ink, Qt::AlignHCenter | Qt::AlignBottom);
     setRpmRange(std::floor(low / 100.) * 100., std::ceil(high / 100.) * 100.);
     setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
     setNaturalRange(0., 1.2 * top);
@@ -105,7 +105,7 @@ MixtureChart::MixtureChart(const Theme& theme, const JobModel& model, QWidget* p
 
 bool MixtureChart::draw(int index) {
     clearDrawing();
-    const auto curve = m_model.curve(index);
+    const PullCurve* curve = m_model.curve(index);
     if (!curve || curve->afr.empty())
         return false;
     const Tokens& t = m_theme.tokens();

@@ -1,5 +1,7 @@
 #include "app/start/start_page.h"
 
+#include "app/model/plural.h"
+
 #include <QDateTime>
 #include <QFileDialog>
 #include <QLabel>
@@ -151,7 +153,7 @@ void StartPage::fillJobs() {
     }
     for (const JobSummary& job : jobs) {
         auto* card = new QPushButton;
-        card->setMinimumHeight(74);
+        card->setStyleSheet(QStringLiteral("QPushButton { min-height: 60px; text-align: left; }"));
         card->setAccessibleName(tr("Open job %1").arg(QString::fromStdString(job.name)));
         auto* inside = new QHBoxLayout(card);
         inside->setContentsMargins(16, 8, 16, 8);
@@ -164,7 +166,7 @@ void StartPage::fillJobs() {
         about->setProperty("muted", true);
         words->addWidget(about);
         inside->addLayout(words, 1);
-        auto* count = new QLabel(tr("%n pull(s)", nullptr, job.pulls) + QStringLiteral("\n") + tr("%n setup(s)", nullptr, job.setups));
+        auto* count = new QLabel(plural(job.pulls, tr("1 pull"), tr("%1 pulls")) + QStringLiteral("\n") + plural(job.setups, tr("1 setup"), tr("%1 setups")));
         count->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
         inside->addWidget(count);
         for (QLabel* label : {name, about, count})
@@ -198,7 +200,7 @@ void StartPage::fillSafety() {
         m_safety->setText(QString::fromStdString(report.error().text()));
         return;
     }
-    QString text = report->pulls == report->mirrored ? tr("%n pull(s), each kept twice: in the database and as an open file beside it.", nullptr, report->pulls)
+    QString text = report->pulls == report->mirrored ? plural(report->pulls, tr("1 pull, kept twice: in the database and as an open file beside it."), tr("%1 pulls, each kept twice: in the database and as an open file beside it."))
                                                      : tr("%1 of %2 pulls are kept twice.").arg(report->mirrored).arg(report->pulls);
     text += QStringLiteral("\n") + QDir::toNativeSeparators(m_model.archive()->folder());
     text += QStringLiteral("\n\n");
@@ -213,12 +215,12 @@ void StartPage::fillSafety() {
         trouble += QStringLiteral("• ") + QFileInfo(QString::fromStdString(file)).fileName() + QStringLiteral("\n");
     if (!trouble.isEmpty()) {
         const QStringList all = trouble.split(QLatin1Char('\n'), Qt::SkipEmptyParts);
-        m_unfinished->setText(tr("An import was cut off. Everything before it is kept; %n file(s) were not brought in:", nullptr, static_cast<int>(all.size())) + QStringLiteral("\n") +
+        m_unfinished->setText(plural(static_cast<int>(all.size()), tr("An import was cut off. Everything before it is kept; 1 file was not brought in:"), tr("An import was cut off. Everything before it is kept; %1 files were not brought in:")) + QStringLiteral("\n") +
                               all.mid(0, 6).join(QLatin1Char('\n')) + (all.size() > 6 ? QStringLiteral("\n…") : QString()));
         m_unfinished->show();
         m_forget->show();
     } else if (!report->problems.empty()) {
-        m_unfinished->setText(tr("%n thing(s) to put right:", nullptr, static_cast<int>(report->problems.size())) + QStringLiteral("\n") + QString::fromStdString(report->problems.front()));
+        m_unfinished->setText(plural(static_cast<int>(report->problems.size()), tr("One thing to put right:"), tr("%1 things to put right:")) + QStringLiteral("\n") + QString::fromStdString(report->problems.front()));
         m_unfinished->show();
         m_rebuild->show();
     }

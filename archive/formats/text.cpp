@@ -49,6 +49,14 @@ std::string fromUtf16(std::string_view bytes, bool bigEndian) {
 
 bool isUtf8(std::string_view s) {
     for (std::size_t i = 0; i < s.size();) {
+        // Eight plain ASCII bytes at a time.
+        if (std::uint64_t eight = 0; i + 8 <= s.size()) {
+            std::memcpy(&eight, s.data() + i, 8);
+            if ((eight & 0x8080808080808080ull) == 0) {
+                i += 8;
+                continue;
+            }
+        }
         const auto c = static_cast<unsigned char>(s[i]);
         const std::size_t length = c < 0x80 ? 1 : c >= 0xC2 && c < 0xE0 ? 2 : c >= 0xE0 && c < 0xF0 ? 3 : c >= 0xF0 && c < 0xF5 ? 4 : 0;
         if (length == 0 || i + length > s.size())
@@ -58,6 +66,35 @@ bool isUtf8(std::string_view s) {
                 return false;
         i += length;
     }
+    return true;
+}
+
+/// Reads a number of up to fifteen digits with at most one point from `at`, and moves `at` past it. Digits and power of ten are
+/// then both exact doubles, so one division gives the correctly rounded value (Clinger 1990). False: let the general reader try.
+inline bool simpleNumber(const char*& at, const char* end, double& value) {
+    static constexpr double kTens[] = {1e0, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15};
+    const bool negative = at < end && *at == '-';
+    at += negative;
+    std::uint64_t digits = 0;
+    const char* const start = at;
+    const char* point = nullptr;
+    for (; at < end; ++at) {
+        const unsigned d = static_cast<unsigned char>(*at) - static_cast<unsigned>('0');
+        if (d < 10)
+            digits = digits * 10 + d;
+        else if (*at == '.' && !point)
+            point = at;
+        else
+            break;
+    }
+    const auto count = (at - start) - (point ? 1 : 0);
+    if (count <= 0 || count > 15)
+        return false;
+    value = static_cast<double>(digits);
+    if (point)
+        value /= kTens[at - point - 1];
+    if (negative)
+        value = -value;
     return true;
 }
 
@@ -100,7 +137,12 @@ std::optional<Line> Lines::next() {
     if (m_done || m_rest.empty())
         return std::nullopt;
     ++m_number;
-    const std::size_t end = m_rest.find_first_of("\r\n");
+    // The nearer of LF and CR; a CR is only looked for inside the line the LF ends.
+    const void* feed = std::memchr(m_rest.data(), '\n', m_rest.size());
+    std::size_t end = feed ? static_cast<std::size_t>(static_cast<const char*>(feed) - m_rest.data()) : std::string_view::npos;
+    const void* back = std::memchr(m_rest.data(), '\r', feed ? end : m_rest.size());
+    if (back)
+        end = static_cast<std::size_t>(static_cast<const char*>(back) - m_rest.data());
     if (end == std::string_view::npos) {
         m_done = true;
         m_unfinished = true;
@@ -156,6 +198,9 @@ void splitCells(std::string_view line, char delimiter, std::vector<std::string_v
 }
 
 std::string_view trimmed(std::string_view text) {
+    // Most cells have nothing to trim.
+    if (!text.empty() && static_cast<unsigned char>(text.front()) > ' ' && static_cast<unsigned char>(text.back()) > ' ')
+        return text;
     constexpr std::string_view kBlank = " \t\r\n\f\v";
     const std::size_t from = text.find_first_not_of(kBlank);
     if (from == std::string_view::npos)
@@ -170,10 +215,28 @@ std::optional<double> parseNumber(std::string_view cell) {
     if (cell.empty() || !(cell.front() == '-' || cell.front() == '.' || (cell.front() >= '0' && cell.front() <= '9')))
         return std::nullopt;
     double value = 0.;
+    const char* at = cell.data();
+    if (simpleNumber(at, cell.data() + cell.size(), value) && at == cell.data() + cell.size())
+        return value;
     const auto [end, problem] = std::from_chars(cell.data(), cell.data() + cell.size(), value);
     if (problem != std::errc() || end != cell.data() + cell.size() || !std::isfinite(value))
         return std::nullopt;
     return value;
+}
+
+bool parsePlainRow(std::string_view line, std::size_t count, double* out) {
+    const char* at = line.data();
+    const char* const end = at + line.size();
+    for (std::size_t c = 0; c < count; ++c) {
+        if (!simpleNumber(at, end, out[c]))
+            return false;
+        if (c + 1 < count) {
+            if (at == end || *at != ',')
+                return false;
+            ++at;
+        }
+    }
+    return at == end;
 }
 
 std::optional<double> parseNumber(std::string_view cell, bool decimalComma) {

@@ -103,7 +103,7 @@ std::vector<double> bandHalfWidth(const Scatter& scatter, const std::vector<doub
     const std::size_t g = rpm.size();
     const double t = studentQuantile(options.confidence, scatter.wholeFreedom);
     // The simulation runs on a coarser grid: a third of the correlation length apart is as good as continuous.
-    const double step = std::max(scatter.correlationRpm / 2.5, (rpm.back() - rpm.front()) / 160.);
+    const double step = std::max(scatter.correlationRpm / 2.5, (rpm.back() - rpm.front()) / 120.);
     std::vector<double> coarse{rpm.front()};
     while (coarse.back() + step < rpm.back())
         coarse.push_back(coarse.back() + step);
@@ -126,18 +126,18 @@ std::vector<double> bandHalfWidth(const Scatter& scatter, const std::vector<doub
         boost::random::chi_squared_distribution<double> chi(freedom);
         return std::sqrt(chi(dice) / freedom);
     };
-    std::vector<Eigen::VectorXd> paths;
     std::vector<double> wholes, wholeSpreads, shapeSpreads, largest;
-    Eigen::VectorXd z(m);
+    Eigen::MatrixXd paths(m, options.draws);
     for (int d = 0; d < options.draws; ++d) {
         for (Eigen::Index i = 0; i < m; ++i)
-            z[i] = normal(dice);
-        paths.push_back(root.triangularView<Eigen::Lower>() * z);
+            paths(i, d) = normal(dice);
         wholes.push_back(normal(dice));
         wholeSpreads.push_back(spread(scatter.wholeFreedom));
         shapeSpreads.push_back(spread(scatter.shapeFreedom));
-        largest.push_back(paths.back().cwiseAbs().maxCoeff() / shapeSpreads.back());
     }
+    paths = root.triangularView<Eigen::Lower>() * paths;
+    for (int d = 0; d < options.draws; ++d)
+        largest.push_back(paths.col(d).cwiseAbs().maxCoeff() / shapeSpreads[static_cast<std::size_t>(d)]);
     const double q = quantileOf(largest, options.confidence);
 
     // k: how much the two parts together need beyond the root of their squares, at their found proportion.
@@ -151,7 +151,7 @@ std::vector<double> bandHalfWidth(const Scatter& scatter, const std::vector<doub
         const auto k = static_cast<std::size_t>(d);
         double worst = 0.;
         for (Eigen::Index i = 0; i < m; ++i) {
-            const double error = scatter.whole * wholes[k] + shapeAt[i] * paths[k][i];
+            const double error = scatter.whole * wholes[k] + shapeAt[i] * paths(i, d);
             const double a = t * scatter.whole * wholeSpreads[k], b = q * shapeAt[i] * shapeSpreads[k];
             worst = std::max(worst, std::abs(error) / std::sqrt(a * a + b * b + 1e-300));
         }

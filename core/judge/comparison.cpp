@@ -72,7 +72,7 @@ Sheet commonSheet(const std::vector<PullCurve>& curves, std::size_t baseCount, c
 std::vector<double> fillMissing(Eigen::MatrixXd& y, const SittingPlan& plan) {
     std::vector<double> growth(static_cast<std::size_t>(y.cols()), 1.);
     const Eigen::Index n = y.rows();
-    for (int round = 0; round < 3; ++round) {
+    {
         const Eigen::MatrixXd known = y;
         for (Eigen::Index g = 0; g < y.cols(); ++g) {
             double count[2] = {0., 0.}, all[2] = {0., 0.};
@@ -99,7 +99,6 @@ std::vector<double> fillMissing(Eigen::MatrixXd& y, const SittingPlan& plan) {
                 growth[static_cast<std::size_t>(g)] = (1. / count[0] + 1. / count[1]) / (1. / all[0] + 1. / all[1]);
             }
         }
-        break;
     }
     return growth;
 }

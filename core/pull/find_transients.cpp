@@ -30,7 +30,8 @@ void findLimiter(ReadyPull& pull, const PullHeader& header, const ReadyOptions& 
     for (std::size_t i = pull.from; i < n; ++i) {
         while (pull.timeS[lag] < pull.timeS[i] - 0.25)
             ++lag;
-        if (pull.rpm[i] < near || pull.timeS[i] - pull.timeS[pull.from] < 0.5)
+        // The last moments of a record are seen from one side only, where the rough torque jumps about most.
+        if (pull.rpm[i] < near || pull.timeS[i] - pull.timeS[pull.from] < 0.5 || pull.timeS[n - 1] - pull.timeS[i] < 0.05)
             continue;
         const double before = pull.torqueRough[lag];
         if (before > 0. && pull.torqueRough[i] < (1. - o.limiterDrop) * before && before - pull.torqueRough[i] > least) {
@@ -146,8 +147,7 @@ void findSlip(ReadyPull& pull, const ReadyOptions& options) {
     for (std::size_t i = 0; i < pull.size(); ++i)
         ratio[i] = radPerSFromRpm(pull.engineRaw[i]) / std::max(pull.shaftSmooth[i], 1e-6);
     const double step = (pull.timeS.back() - pull.timeS.front()) / static_cast<double>(pull.size() - 1);
-    const std::vector<double> smooth =
-        runningMedian(ratio, {}, std::clamp(static_cast<int>(0.03 / std::max(step, 1e-6)), 1, 15));
+    const std::vector<double> smooth = localLine(pull.timeS, ratio, {}, std::max(0.03, 1.5 * step)).value;
     for (std::size_t i = pull.from; i < pull.to;) {
         const auto off = [&](std::size_t j) {
             return std::abs(smooth[j] / pull.ratio(pull.shaftSmooth[j]) - 1.);

@@ -58,22 +58,13 @@ LocalLine localLine(std::span<const double> timeS, std::span<const double> value
     return out;
 }
 
-std::vector<double> runningMedian(std::span<const double> value, std::span<const char> use, int half) {
-    const long n = static_cast<long>(value.size());
-    std::vector<double> out(value.size(), std::numeric_limits<double>::quiet_NaN());
+double windowMedian(std::span<const double> value, std::span<const char> use, std::size_t i, int half) {
+    const std::size_t reach = static_cast<std::size_t>(half);
     std::vector<double> window;
-    for (long i = 0; i < n; ++i) {
-        window.clear();
-        for (long j = std::max(0L, i - half); j <= std::min(n - 1, i + half); ++j)
-            if ((use.empty() || use[static_cast<std::size_t>(j)]) && std::isfinite(value[static_cast<std::size_t>(j)]))
-                window.push_back(value[static_cast<std::size_t>(j)]);
-        if (window.empty())
-            continue;
-        auto middle = window.begin() + static_cast<long>(window.size() / 2);
-        std::nth_element(window.begin(), middle, window.end());
-        out[static_cast<std::size_t>(i)] = *middle;
-    }
-    return out;
+    for (std::size_t j = i > reach ? i - reach : 0; j <= std::min(value.size() - 1, i + reach); ++j)
+        if (use[j])
+            window.push_back(value[j]);
+    return median(std::move(window));
 }
 
 double quantile(std::vector<double> values, double q) {

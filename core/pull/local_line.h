@@ -16,8 +16,8 @@ struct LocalLine {
 LocalLine localLine(std::span<const double> timeS, std::span<const double> value, std::span<const char> use,
                     double halfWidthS);
 
-/// Median of the samples within `half` places either side, usable ones only (all when `use` is empty).
-std::vector<double> runningMedian(std::span<const double> value, std::span<const char> use, int half);
+/// Median of the usable samples within `half` places either side of sample `i`; NaN when there is none.
+double windowMedian(std::span<const double> value, std::span<const char> use, std::size_t i, int half);
 
 double median(std::vector<double> values);
 /// The value below which the share `q` of the values lies.

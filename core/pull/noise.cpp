@@ -19,6 +19,8 @@ struct ScaleVariance {
 
 SpeedNoise estimateSpeedNoise(std::span<const double> speed) {
     const std::size_t n = speed.size();
+    std::vector<double> logs(n);
+    std::transform(speed.begin(), speed.end(), logs.begin(), [](double v) { return std::log(std::max(v, 1e-9)); });
     std::vector<ScaleVariance> scales;
     for (std::size_t m : {1, 2, 4, 8, 16}) {
         const std::size_t blocks = n / m;
@@ -28,7 +30,7 @@ SpeedNoise estimateSpeedNoise(std::span<const double> speed) {
         for (std::size_t j = 0; j < blocks; ++j) {
             double sum = 0.;
             for (std::size_t i = j * m; i < (j + 1) * m; ++i)
-                sum += std::log(std::max(speed[i], 1e-9));
+                sum += logs[i];
             mean[j] = sum / static_cast<double>(m);
         }
         std::vector<double> squares;
@@ -53,8 +55,7 @@ SpeedNoise estimateSpeedNoise(std::span<const double> speed) {
     if (scales.empty()) {
         double sum = 0.;
         for (std::size_t i = 2; i < n; ++i) {
-            const double d = std::log(std::max(speed[i], 1e-9)) - 2. * std::log(std::max(speed[i - 1], 1e-9)) +
-                             std::log(std::max(speed[i - 2], 1e-9));
+            const double d = logs[i] - 2. * logs[i - 1] + logs[i - 2];
             sum += d * d;
         }
         return {n > 2 ? std::max(sum / (6. * static_cast<double>(n - 2)), 1e-14) : 1e-8, 0.};

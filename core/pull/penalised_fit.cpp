@@ -161,19 +161,22 @@ std::vector<double> PenalisedFit::standardErrors(const std::vector<double>& rpm,
         const double fade = fadeAt(j, lambda, twiced);
         factor[j] = std::max(0., 1. - m_ridge * m_values[j]) * fade * fade;
     }
-    std::vector<double> out;
-    out.reserve(rpm.size());
-    for (double x : rpm) {
-        const BasisAt b = m_basis.at(x);
-        double sum = 0.;
-        for (Eigen::Index j = 0; j < factor.size(); ++j) {
-            double g = 0.;
-            for (int k = 0; k < 4; ++k)
-                g += b.value[k] * m_back(m_free + b.first + k, j);
-            sum += factor[j] * g * g;
+    std::vector<BasisAt> at;
+    at.reserve(rpm.size());
+    for (double x : rpm)
+        at.push_back(m_basis.at(x));
+    std::vector<double> out(rpm.size(), 0.);
+    // Column by column, as the matrix lies in memory.
+    for (Eigen::Index j = 0; j < factor.size(); ++j) {
+        const double* column = m_back.col(j).data() + m_free;
+        for (std::size_t i = 0; i < at.size(); ++i) {
+            const double* c = column + at[i].first;
+            const double g = at[i].value[0] * c[0] + at[i].value[1] * c[1] + at[i].value[2] * c[2] + at[i].value[3] * c[3];
+            out[i] += factor[j] * g * g;
         }
-        out.push_back(scale * std::sqrt(sum));
     }
+    for (double& v : out)
+        v = scale * std::sqrt(v);
     return out;
 }
 

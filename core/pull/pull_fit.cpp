@@ -13,7 +13,7 @@ namespace jr {
 namespace {
 
 constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
-constexpr std::size_t kBlocks = 420; // enough that a block is far narrower than any detail; few enough to be quick
+constexpr std::size_t kBlocks = 360; // enough that a block is far narrower than any detail; few enough to be quick
 
 /// Knot spacing: fine enough for the finest detail worth asking for, the same for pulls of about the same range.
 double knotSpacing(double rangeRpm) {

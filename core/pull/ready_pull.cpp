@@ -72,10 +72,32 @@ void maskJumps(const ReadyPull& pull, const std::vector<double>& value, ChannelI
     std::vector<char> in(n);
     for (std::size_t i = 0; i < n; ++i)
         in[i] = usable(value[i], id);
-    const std::vector<double> middle = runningMedian(value, in, half);
-    for (std::size_t i = 0; i < n; ++i)
-        if (!in[i] || std::abs(value[i] - middle[i]) > std::max(share * std::abs(middle[i]), floorValue))
+    // Medians of whole blocks are quick; only a sample well off all blocks near it is held against its own neighbours.
+    const std::size_t block = 2 * static_cast<std::size_t>(half) + 1;
+    std::vector<double> blocks, some;
+    for (std::size_t from = 0; from < n; from += block) {
+        some.clear();
+        for (std::size_t i = from; i < std::min(n, from + block); ++i)
+            if (in[i])
+                some.push_back(value[i]);
+        const auto middle = some.begin() + static_cast<long>(some.size() / 2);
+        std::nth_element(some.begin(), middle, some.end());
+        blocks.push_back(some.empty() ? kNaN : *middle);
+    }
+    const auto nearBlock = [&](std::size_t i) {
+        const std::size_t k = i / block;
+        for (std::size_t j = k > 0 ? k - 1 : 0; j <= std::min(k + 1, blocks.size() - 1); ++j)
+            if (std::abs(value[i] - blocks[j]) <= 0.5 * std::max(share * std::abs(blocks[j]), floorValue))
+                return true;
+        return false;
+    };
+    for (std::size_t i = 0; i < n; ++i) {
+        if (in[i] && nearBlock(i))
+            continue;
+        const double middle = windowMedian(value, in, i, half);
+        if (!in[i] || std::abs(value[i] - middle) > std::max(share * std::abs(middle), floorValue))
             good[i] = 0;
+    }
 }
 
 /// One dropout flag per run of masked samples (runs closer than 0.1 s together are one), and per hole in time.
@@ -315,8 +337,8 @@ Result<ReadyPull> readyPull(const Trace& trace, const ReadyOptions& options) {
     }
     if (!engine.empty()) {
         findRatio(pull, engine, tachoGood, options.flags);
-        for (double v : engine)
-            pull.engineRaw.push_back(rpmFromRadPerS(v));
+        for (std::size_t i = 0; i < n; ++i)
+            pull.engineRaw.push_back(tachoGood[i] ? rpmFromRadPerS(engine[i]) : kNaN);
     } else if (h.kind == PullKind::Brake) {
         pull.ratioAtZero = h.enginePerBrake;
     } else if (h.enginePerRoller && *h.enginePerRoller > 0.) {

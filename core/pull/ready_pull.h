@@ -26,7 +26,7 @@ struct ReadyPull {
     std::vector<double> shaftRadS;   ///< roller or brake shaft, as recorded (SI)
     std::vector<double> shaftSmooth; ///< the same through a short sliding line
     std::vector<double> rpm;         ///< engine speed, smooth
-    std::vector<double> engineRaw;   ///< engine speed as recorded in rpm; empty when there was no tachometer
+    std::vector<double> engineRaw;   ///< engine speed as recorded in rpm, NaN where a beat was missed; empty when there was no tachometer
     std::vector<double> torqueRough; ///< torque at the shaft through a short sliding line, N·m
     std::vector<double> loadNm;      ///< brake: torque read by the scale, N·m at the brake shaft
     std::vector<double> slopeRadS2;  ///< shaft acceleration through the sliding line

@@ -1,0 +1,111 @@
+// The computation: a pull to a curve, a comparison with its band, reading text against a plain reader.
+#include "archive/formats/foreign_log.h"
+#include "archive/formats/pull_file.h"
+#include "core/judge/comparison.h"
+#include "standin/simulated_bench.h"
+#include "tests/support/simulated_trace.h"
+
+#include <benchmark/benchmark.h>
+
+#include <cstdlib>
+#include <sstream>
+
+namespace {
+
+standin::Recording recording(double hz, std::uint64_t seed, bool changed = false) {
+    standin::EngineTruth engine;
+    engine.bumps = {{changed ? 0.07 : 0.05, 4300., 350.}, {-0.04, 7200., 500.}};
+    standin::BenchSetting bench;
+    bench.sampleHz = hz;
+    standin::PullSetting pull;
+    pull.seed = seed;
+    pull.offsetShare = 0.003 * static_cast<double>(seed % 3) - 0.003;
+    return standin::rollerPull(engine, bench, pull);
+}
+
+/// A pull of about 8000 rows.
+const standin::Recording& longRecording() {
+    static const standin::Recording r = [] {
+        const standin::Recording probe = recording(200., 7);
+        return recording(200. * 8000. / static_cast<double>(probe.rows.size()), 7);
+    }();
+    return r;
+}
+
+void pullToCurve(benchmark::State& state) {
+    const jr::Trace trace = testsupport::traceOf(longRecording(), jr::PullKind::Roller);
+    for (auto _ : state) {
+        const auto fit = jr::fitPull(trace);
+        const jr::PullFit* one[] = {&*fit};
+        jr::CurveOptions options;
+        options.detailRpm = jr::likelyDetailRpm(one);
+        benchmark::DoNotOptimize(jr::curveOf(*fit, options));
+    }
+    state.counters["rows"] = static_cast<double>(trace.rows());
+}
+BENCHMARK(pullToCurve)->Unit(benchmark::kMillisecond);
+
+void compareFourAndFour(benchmark::State& state) {
+    std::vector<jr::PullFit> fits;
+    const char order[] = "ABBAABBA";
+    for (std::uint64_t i = 0; i < 8; ++i) {
+        jr::Trace trace = testsupport::traceOf(recording(200., 10 + i, order[i] == 'B'), jr::PullKind::Roller);
+        trace.header.startedEpochS = 1.7e9 + 500. * static_cast<double>(i);
+        fits.push_back(std::move(jr::fitPull(trace)).value());
+    }
+    std::vector<const jr::PullFit*> base, with;
+    for (std::size_t i = 0; i < 8; ++i)
+        (order[i] == 'B' ? with : base).push_back(&fits[i]);
+    for (auto _ : state)
+        benchmark::DoNotOptimize(jr::compare(base, with, {}));
+}
+BENCHMARK(compareFourAndFour)->Unit(benchmark::kMillisecond);
+
+void readPullFile(benchmark::State& state) {
+    const std::string text = "# jolly-ram: pull 1\n# kind: roller\n" + longRecording().text().substr(20);
+    for (auto _ : state)
+        benchmark::DoNotOptimize(jr::readPullFile(text, "perf"));
+    state.SetBytesProcessed(static_cast<std::int64_t>(state.iterations() * text.size()));
+}
+BENCHMARK(readPullFile)->Unit(benchmark::kMillisecond);
+
+/// The plain way: getline, a string stream a line, strtod a cell. The pull file reader is to be five times as fast.
+void readPlainly(benchmark::State& state) {
+    const std::string text = longRecording().text();
+    for (auto _ : state) {
+        std::istringstream in(text);
+        std::string line, cell;
+        std::vector<std::vector<double>> columns(5);
+        while (std::getline(in, line)) {
+            if (line.empty() || line[0] == '#' || line[0] == 't')
+                continue;
+            std::istringstream cells(line);
+            std::size_t c = 0;
+            while (std::getline(cells, cell, ',') && c < columns.size())
+                columns[c++].push_back(std::strtod(cell.c_str(), nullptr));
+        }
+        benchmark::DoNotOptimize(columns);
+    }
+    state.SetBytesProcessed(static_cast<std::int64_t>(state.iterations() * text.size()));
+}
+BENCHMARK(readPlainly)->Unit(benchmark::kMillisecond);
+
+void readForeignLog(benchmark::State& state) {
+    std::string text = "Time;Roller;RPM;AFR;Coolant\ns;rad/s;rpm;;degC\n";
+    for (const auto& row : longRecording().rows) {
+        char line[128];
+        std::snprintf(line, sizeof line, "%.4f;%.4f;%.1f;%.3f;%.2f\n", row[0], row[1], row[2], row[3], row[4]);
+        for (char* c = line; *c; ++c)
+            if (*c == '.')
+                *c = ',';
+        text += line;
+    }
+    for (auto _ : state) {
+        const auto layout = jr::lookAtLog(text, "perf");
+        benchmark::DoNotOptimize(jr::readForeignLog(text, "perf", *layout, jr::proposedMapping(*layout), {}, false));
+    }
+    state.SetBytesProcessed(static_cast<std::int64_t>(state.iterations() * text.size()));
+}
+BENCHMARK(readForeignLog)->Unit(benchmark::kMillisecond);
+
+} // namespace
