@@ -196,7 +196,9 @@ Result<Comparison> compare(const std::vector<const PullFit*>& base, const std::v
             if (!correctionFactor(p->header, *options.standard, ignored))
                 out.standard = findStandard("none");
         }
-    CurveOptions curveOptions{options.gridRpm, out.detailRpm, out.standard};
+    // The pulls' own noise is only needed where their scatter cannot be seen.
+    const bool single = base.size() == 1 || with.size() == 1;
+    const CurveOptions curveOptions{options.gridRpm, out.detailRpm, out.standard, single};
     std::vector<PullCurve> curves;
     for (const PullFit* p : pulls) {
         Result<PullCurve> curve = curveOf(*p, curveOptions);
@@ -220,7 +222,6 @@ Result<Comparison> compare(const std::vector<const PullFit*>& base, const std::v
 
     // Drift goes in when the order can tell it and pulls are left over to show scatter (or the scatter is borrowed).
     out.drift.checked = orderTellsDrift(plan);
-    const bool single = base.size() == 1 || with.size() == 1;
     const bool borrow = single && options.repeatabilityPct;
     PullModel model = pullModel(plan, out.drift.checked);
     if (model.drift) {

@@ -196,7 +196,9 @@ Result<PullCurve> curveOf(const PullFit& pull, const CurveOptions& options) {
         out.rpm = gridWithin(out.usedFromRpm, out.usedToRpm, options.gridRpm);
         if (out.rpm.empty())
             return Error{"no point of the grid lies inside the pull"};
-        out.noise = pull.fit->standardErrors(out.rpm, out.detailRpm, true);
+        out.noise.assign(out.rpm.size(), 0.);
+        if (options.noise)
+            out.noise = pull.fit->standardErrors(out.rpm, out.detailRpm, true);
         for (std::size_t i = 0; i < out.rpm.size(); ++i) {
             const double x = out.rpm[i];
             out.powerW.push_back(powerAt(x));

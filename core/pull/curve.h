@@ -24,6 +24,7 @@ struct CurveOptions {
     double gridRpm = 50.;
     double detailRpm = 0.; ///< 0: chosen from the data
     const Standard* standard = findStandard("sae-j1349");
+    bool noise = false;      ///< also work out the standard errors
 };
 
 struct PullCurve {
@@ -32,7 +33,7 @@ struct PullCurve {
     std::vector<double> torqueNm; ///< corrected, at the engine: power over engine speed
     std::vector<double> afr;      ///< NaN where unknown; empty when no mixture was recorded
     std::vector<char> counted;    ///< 0 inside a flagged stretch that was not overruled
-    std::vector<double> noise;    ///< standard error of the power, as a share of it, from this pull's own noise
+    std::vector<double> noise;    ///< standard error of the power, as a share of it, from this pull's own noise; 0 unless asked for
     std::optional<double> factor; ///< what power was multiplied by; nullopt when the air or the past is unknown
     std::optional<Peak> peakPower, peakTorque; ///< of the counted part
     double usedFromRpm = 0., usedToRpm = 0.;
