@@ -2,7 +2,7 @@
 #include "app/frame/main_window.h"
 #include "app/start/start_page.h"
 #include "app/tools/screenshots.h"
-#include "demo/demo_archive.h"
+#include "demo_job/demo_archive.h"
 
 #include <QApplication>
 #include <QCommandLineParser>

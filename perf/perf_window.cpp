@@ -3,7 +3,7 @@
 #include "app/frame/main_window.h"
 #include "app/judge/judge_station.h"
 #include "archive/formats/pull_file.h"
-#include "demo/demo_archive.h"
+#include "demo_job/demo_archive.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/simulated_trace.h"
 

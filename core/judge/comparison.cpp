@@ -15,7 +15,7 @@ constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 
 /// How much of the found smoothing bias widens the band. Bias and noise seldom conspire at the very point that decides, so
 /// the whole of it covers too much; this share was set on simulated benches (docs/judging.md).
-constexpr double kBiasShare = 0.25;
+constexpr double kBiasShare = 0.3;
 
 /// Every pull's log power on the common grid, and where it may be believed.
 struct Sheet {

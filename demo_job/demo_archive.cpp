@@ -1,7 +1,7 @@
-#include "demo/demo_archive.h"
+#include "demo_job/demo_archive.h"
 
 #include "archive/formats/pull_file.h"
-#include "demo/larkspur.h"
+#include "demo_job/larkspur.h"
 
 namespace jr {
 

@@ -1,6 +1,6 @@
 // Writes the demo data into folders: make-demo pulls DIR | logs DIR | truth.
 #include "archive/formats/pull_file.h"
-#include "demo/larkspur.h"
+#include "demo_job/larkspur.h"
 
 #include <QDir>
 

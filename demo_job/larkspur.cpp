@@ -1,4 +1,4 @@
-#include "demo/larkspur.h"
+#include "demo_job/larkspur.h"
 
 #include <cmath>
 #include <cstdio>

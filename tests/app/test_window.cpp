@@ -1,0 +1,199 @@
+// The real window on the demo job: judged, live switches, undo, keyboard, import, exports, other locales and double scale.
+#include "app/frame/day_strip.h"
+#include "app/frame/main_window.h"
+#include "app/handover/handover_station.h"
+#include "app/import/import_dialog.h"
+#include "app/judge/judge_station.h"
+#include "demo_job/demo_archive.h"
+#include "demo_job/larkspur.h"
+
+#include <QLabel>
+#include <QPushButton>
+#include <QSignalSpy>
+#include <QTemporaryDir>
+#include <QTest>
+
+#include <cmath>
+#include <cstdlib>
+
+using namespace jr;
+using namespace jr::app;
+
+class TestWindow : public QObject {
+    Q_OBJECT
+    QTemporaryDir m_dir;
+    Theme m_theme;
+    std::unique_ptr<MainWindow> m_window;
+
+    JobModel& model() { return m_window->model(); }
+
+private slots:
+    void initTestCase() { m_theme.install(*qobject_cast<QApplication*>(QCoreApplication::instance())); }
+    void init() {
+        m_window = std::make_unique<MainWindow>(m_theme);
+        const QString folder = m_dir.filePath(QString::fromUtf8(QTest::currentTestFunction()));
+        QVERIFY(m_window->openArchive(folder));
+        const auto job = fillDemoArchive(*model().archive());
+        QVERIFY(m_window->openJob(*job));
+        model().waitUntilLoaded();
+        m_window->show();
+        m_window->showStation(MainWindow::Judge);
+        QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
+    }
+    void cleanup() { m_window.reset(); }
+
+    void theDemoIsJudged() {
+        QVERIFY(model().comparison());
+        const Comparison& c = *model().comparison();
+        QCOMPARE(c.base.pulls, 4);
+        QCOMPARE(c.with.pulls, 3); // one was set aside
+        for (std::size_t i = 0; i < c.rpm.size(); ++i) {
+            const double truth = demo::larkspurTruthW(true, c.rpm[i]) - demo::larkspurTruthW(false, c.rpm[i]);
+            QVERIFY(truth >= c.lowW[i] && truth <= c.highW[i]);
+        }
+    }
+    void switchesAreLiveForBothSides() {
+        const double before = model().comparison()->base.powerW[40], with = model().comparison()->with.powerW[40];
+        model().setStandard("std-j607");
+        QCOMPARE(std::string(model().comparison()->standard->id), std::string("std-j607"));
+        const double ratio = model().comparison()->base.powerW[40] / before;
+        QVERIFY(std::abs(ratio - 1.04) < 0.01);
+        QVERIFY(std::abs(model().comparison()->with.powerW[40] / with - ratio) < 0.001);
+        model().setBand(4000., 6000.);
+        QCOMPARE(model().comparison()->rpm.front(), 4000.);
+        model().setBand(std::nullopt, std::nullopt);
+        model().setDetailRpm(400.);
+        QCOMPARE(model().comparison()->detailRpm, 400.);
+        // Kept: a second window finds the same settings.
+        const auto kept = model().archive()->job(model().job().id);
+        QCOMPARE(kept->comparison->standard, std::string("std-j607"));
+        QCOMPARE(kept->comparison->detailRpm, 400.);
+    }
+    void settingAsideCanBeUndone() {
+        model().setAside(0, true, QStringLiteral("warm-up pull"));
+        QCOMPARE(model().comparison()->base.pulls, 3);
+        QVERIFY(model().archive()->job(model().job().id)->pulls[0].aside);
+        QTest::keyClick(m_window.get(), Qt::Key_Z, Qt::ControlModifier);
+        QCOMPARE(model().comparison()->base.pulls, 4);
+        QVERIFY(!model().archive()->job(model().job().id)->pulls[0].aside);
+        model().undoStack().redo();
+        QCOMPARE(model().comparison()->base.pulls, 3);
+    }
+    void overrulingAFlagCanBeUndone() {
+        const auto& flags = model().pulls()[3].fit->flags();
+        QVERIFY(!flags.empty());
+        model().setOverruled(3, flags.front(), true);
+        QVERIFY(model().pulls()[3].fit->flags().front().overruled);
+        model().undoStack().undo();
+        QVERIFY(!model().pulls()[3].fit->flags().front().overruled);
+    }
+    void everythingByKeyboard() {
+        DayStrip& strip = m_window->dayStrip();
+        strip.setFocus();
+        QTest::keyClick(&strip, Qt::Key_Home);
+        QCOMPARE(model().currentPull(), 0);
+        QTest::keyClick(&strip, Qt::Key_Right);
+        QCOMPARE(model().currentPull(), 1);
+        const std::string setup = model().pulls()[1].record.setupId;
+        QTest::keyClick(&strip, Qt::Key_B);
+        QCOMPARE(model().settings().baseSetup, setup);
+        QVERIFY(model().comparison()->bandMean.fromRpm > 0.);
+        QTest::keyClick(&strip, Qt::Key_Space);
+        QCOMPARE(model().picked().size(), std::size_t(1));
+        QTest::keyClick(&strip, Qt::Key_Escape);
+        QVERIFY(model().picked().empty());
+        QSignalSpy opened(&strip, &DayStrip::pullOpened);
+        QTest::keyClick(&strip, Qt::Key_Return);
+        QCOMPARE(opened.count(), 1);
+        const bool night = m_theme.night();
+        QTest::keyClick(m_window.get(), Qt::Key_F9);
+        QVERIFY(m_theme.night() != night);
+        QTest::keyClick(m_window.get(), Qt::Key_F9);
+    }
+    void draggingAcrossTilesPicks() {
+        DayStrip& strip = m_window->dayStrip();
+        QTest::mousePress(&strip, Qt::LeftButton, {}, strip.tile(0).center().toPoint());
+        QTest::mouseMove(&strip, strip.tile(4).center().toPoint());
+        QTest::mouseRelease(&strip, Qt::LeftButton, {}, strip.tile(4).center().toPoint());
+        QCOMPARE(model().picked().size(), std::size_t(5));
+        QCOMPARE(model().comparison()->base.pulls, 3);
+        QCOMPARE(model().comparison()->with.pulls, 2);
+    }
+    void strangersLogsComeIn() {
+        QTemporaryDir logs;
+        QStringList paths;
+        for (const auto& [name, bytes] : demo::foreignLogs()) {
+            QFile f(logs.filePath(QString::fromStdString(name)));
+            QVERIFY(f.open(QIODevice::WriteOnly));
+            f.write(bytes.data(), static_cast<qint64>(bytes.size()));
+            paths << f.fileName();
+        }
+        QFile junk(logs.filePath("junk.bin"));
+        QVERIFY(junk.open(QIODevice::WriteOnly));
+        junk.write(QByteArray(3000, '\0'));
+        junk.close();
+        paths << junk.fileName();
+        ImportDialog dialog(m_theme, model(), paths, m_window.get());
+        QCOMPARE(dialog.set().usableCount(), 2);
+        QVERIFY(!dialog.set().items()[2].problem.isEmpty());
+        QVERIFY(dialog.set().items()[0].fit); // bench facts came from the job's last pull
+        dialog.show();
+        dialog.bringIn();
+        QTRY_COMPARE(dialog.result(), static_cast<int>(QDialog::Accepted));
+        QVERIFY(m_window->openJob(dialog.jobId()));
+        model().waitUntilLoaded();
+        QCOMPARE(model().pulls().size(), std::size_t(10));
+        QVERIFY(dialog.summary().contains(QLatin1String("junk.bin")));
+    }
+    void exportsAreWritten() {
+        const HandoverStation& h = m_window->handover();
+        const auto starts = [&](const char* name, const QByteArray& head) {
+            QFile f(m_dir.filePath(QLatin1String(name)));
+            return f.open(QIODevice::ReadOnly) && f.size() > 500 && f.read(head.size()) == head;
+        };
+        QVERIFY(h.writePdf(m_dir.filePath("s.pdf")) && starts("s.pdf", "%PDF"));
+        QVERIFY(h.writePng(m_dir.filePath("s.png")) && starts("s.png", "\x89PNG"));
+        QVERIFY(h.writeSvg(m_dir.filePath("s.svg")) && starts("s.svg", "<?xml"));
+        QVERIFY(h.writeCsv(m_dir.filePath("s.csv")) && starts("s.csv", "engine_speed [rpm]"));
+        QVERIFY(h.writeJson(m_dir.filePath("s.json")) && starts("s.json", "{"));
+        QVERIFY(!h.writePdf(QStringLiteral("/proc/none/s.pdf")));
+    }
+    void anEmptyJobSaysWhatToDo() {
+        const auto job = model().archive()->createJob("Empty", "");
+        QVERIFY(m_window->openJob(*job));
+        model().waitUntilLoaded();
+        QVERIFY(!model().comparison());
+        QVERIFY(!model().comparisonProblem().isEmpty());
+    }
+    void aBadArchiveIsSaidAndTheOldOneStays() {
+        QVERIFY(!m_window->openArchive(QStringLiteral("/proc/nowhere")));
+        QVERIFY(model().archive());
+    }
+    void germanNumbersInWords() {
+        const QLocale before;
+        QLocale::setDefault(QLocale(QLocale::German, QLocale::Germany));
+        const Account account = describe(*model().comparison(), model().units().wording());
+        QVERIFY2(QString::fromStdString(account.details.front()).contains(QLatin1Char(',')), account.details.front().c_str());
+        QVERIFY(model().units().powerText(1000.).contains(QLatin1Char(',')));
+        QLocale::setDefault(before);
+    }
+    void nothingIsWiderThanTheWindow() {
+        // At the smallest supported size no child may stick out of the window.
+        m_window->resize(1280, 800);
+        for (int station : {MainWindow::Start, MainWindow::Pulls, MainWindow::Judge, MainWindow::Handover}) {
+            m_window->showStation(station);
+            QTest::qWait(30);
+            QVERIFY2(m_window->width() <= 1280 && m_window->height() <= 800, qPrintable(QString::number(m_window->width())));
+            for (const QWidget* child : m_window->findChildren<QWidget*>())
+                if (child->isVisible() && child->parentWidget() == m_window->centralWidget())
+                    QVERIFY(m_window->centralWidget()->rect().contains(child->geometry()));
+        }
+    }
+    void buttonsHaveNames() {
+        for (const auto* button : m_window->findChildren<QAbstractButton*>())
+            QVERIFY2(!button->text().isEmpty() || !button->accessibleName().isEmpty() || button->objectName().startsWith(QLatin1String("qt_")), qPrintable(button->parentWidget()->objectName()));
+    }
+};
+
+QTEST_MAIN(TestWindow)
+#include "test_window.moc"

@@ -1,0 +1,255 @@
+// The archive: kept twice, never lost. Includes being killed in the middle of an import, damaged and foreign databases, a full
+// disk and a read-only place.
+#include "archive/formats/pull_file.h"
+#include "archive/store/archive.h"
+#include "demo_job/demo_archive.h"
+#include "demo_job/larkspur.h"
+
+#include <QDir>
+#include <QDirIterator>
+#include <QElapsedTimer>
+#include <QFile>
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QTest>
+
+#include <csignal>
+#include <cstdlib>
+
+using namespace jr;
+
+namespace {
+
+Trace demoTrace(std::size_t i, const std::string& id = {}) {
+    static const std::vector<demo::DemoPull> day = demo::larkspurDay();
+    Trace t = std::move(readPullFile(day[i].text, day[i].name)).value();
+    if (!id.empty())
+        t.header.id = id;
+    return t;
+}
+
+int mirrorFiles(const QString& folder) {
+    QDirIterator it(folder + QStringLiteral("/pulls"), {QStringLiteral("*.pull.csv")}, QDir::Files, QDirIterator::Subdirectories);
+    int n = 0;
+    for (; it.hasNext(); it.next())
+        ++n;
+    return n;
+}
+
+/// What the child of the kill test does: import 200 pulls, slowly enough to be caught.
+int importForever(const QString& folder) {
+    auto archive = Archive::open(folder);
+    std::vector<std::string> files;
+    for (int i = 0; i < 200; ++i)
+        files.push_back("import-" + std::to_string(i));
+    (void)(*archive)->beginImport(files);
+    const auto job = (*archive)->createJob("Killed", "Larkspur 410");
+    for (int i = 0; i < 200; ++i) {
+        const auto kept = (*archive)->addPull(*job, demoTrace(static_cast<std::size_t>(i) % 8, files[static_cast<std::size_t>(i)]), files[static_cast<std::size_t>(i)]);
+        if (!kept)
+            return 1;
+        std::printf("%d\n", i + 1); // told only after it is kept
+        std::fflush(stdout);
+    }
+    return 0;
+}
+
+} // namespace
+
+class TestArchive : public QObject {
+    Q_OBJECT
+private slots:
+    void keepsAndGivesBack() {
+        QTemporaryDir dir;
+        std::string id, jobId;
+        {
+            auto archive = Archive::open(dir.filePath("a"));
+            QVERIFY(archive);
+            jobId = *(*archive)->createJob("Job", "Machine");
+            id = *(*archive)->addPull(jobId, demoTrace(0), "somewhere");
+            QVERIFY((*archive)->setAside(id, true, "warm-up"));
+            QVERIFY((*archive)->setOverrules(id, {{FlagKind::Lean, 2.5}}));
+            QCOMPARE(*(*archive)->addPull(jobId, demoTrace(0), "again"), id); // twice is once
+        }
+        auto archive = Archive::open(dir.filePath("a"));
+        const auto job = (*archive)->job(jobId);
+        QCOMPARE(job->pulls.size(), std::size_t(1));
+        QVERIFY(job->pulls[0].aside);
+        QCOMPARE(job->pulls[0].asideWhy, std::string("warm-up"));
+        QCOMPARE(job->pulls[0].overrules.size(), std::size_t(1));
+        QCOMPARE(writePullFile(*(*archive)->trace(id)), writePullFile(demoTrace(0)));
+        QVERIFY((*archive)->check(true)->problems.empty());
+    }
+    void rawTracesAreWriteOnce() {
+        QTemporaryDir dir;
+        auto archive = Archive::open(dir.path());
+        const auto job = (*archive)->createJob("Job", "");
+        (void)(*archive)->addPull(*job, demoTrace(0), "x");
+        auto db = Database::open(dir.filePath("jolly-ram.sqlite"));
+        QVERIFY(!(*db)->run(QStringLiteral("UPDATE pull SET raw = x'00'")));
+    }
+    void eitherHalfRebuildsTheOther() {
+        QTemporaryDir dir;
+        {
+            auto archive = Archive::open(dir.path());
+            QVERIFY(fillDemoArchive(**archive));
+        }
+        // Without the pull files.
+        QVERIFY(QDir(dir.filePath("pulls")).removeRecursively());
+        {
+            auto archive = Archive::open(dir.path());
+            QCOMPARE((*archive)->check(false)->mirrored, 0);
+            QCOMPARE((*archive)->rebuild()->filesWritten, 8);
+            QVERIFY((*archive)->check(true)->problems.empty());
+            // The job file comes back with the next change.
+            const auto job = (*archive)->job((*(*archive)->jobs())[0].id);
+            QVERIFY((*archive)->setAside(job->pulls[0].id, false, ""));
+        }
+        // Without the database.
+        for (const char* name : {"jolly-ram.sqlite", "jolly-ram.sqlite-wal", "jolly-ram.sqlite-shm"})
+            QFile::remove(dir.filePath(QLatin1String(name)));
+        auto archive = Archive::open(dir.path());
+        const auto rebuilt = (*archive)->rebuild();
+        QVERIFY(rebuilt);
+        QCOMPARE(rebuilt->pullsTaken, 8);
+        const auto job = (*archive)->job((*(*archive)->jobs())[0].id);
+        QCOMPARE(job->pulls.size(), std::size_t(8));
+        QCOMPARE(std::count_if(job->pulls.begin(), job->pulls.end(), [](const PullRecord& p) { return p.aside; }), 1L);
+        QVERIFY((*archive)->check(true)->problems.empty());
+        QCOMPARE(mirrorFiles(dir.path()), 8);
+    }
+    void killedInTheMiddleOfAnImport() {
+        QTemporaryDir dir;
+        QProcess child;
+        child.start(QCoreApplication::applicationFilePath(), {QStringLiteral("--import-forever"), dir.filePath("a")});
+        int told = 0;
+        QElapsedTimer timer;
+        timer.start();
+        while (told < 23 && timer.elapsed() < 60000) {
+            child.waitForReadyRead(200);
+            while (child.canReadLine())
+                told = child.readLine().trimmed().toInt();
+        }
+        QVERIFY(told >= 23);
+        ::kill(static_cast<pid_t>(child.processId()), SIGKILL);
+        child.waitForFinished();
+        while (child.canReadLine())
+            told = child.readLine().trimmed().toInt();
+        auto archive = Archive::open(dir.filePath("a"));
+        QVERIFY2(archive, archive ? "" : archive.error().text().c_str());
+        const auto report = (*archive)->check(false);
+        QVERIFY(report->pulls >= told);          // all that was told as kept is there
+        QCOMPARE(report->pulls + static_cast<int>(report->unfinished.size()), 200); // and the rest is named
+        // At most the one pull in hand stands as a file without a record; rebuilding takes it in.
+        QVERIFY(report->problems.size() <= 1);
+        QVERIFY((*archive)->rebuild());
+        QVERIFY((*archive)->check(true)->problems.empty());
+        QVERIFY((*archive)->forgetUnfinished());
+        QVERIFY((*archive)->check(false)->unfinished.empty());
+    }
+    void damagedAndForeignDatabasesAreLeftAlone() {
+        QTemporaryDir dir;
+        const auto untouched = [&](const QByteArray& bytes, const char* words) {
+            QFile file(dir.filePath("jolly-ram.sqlite"));
+            if (!file.open(QIODevice::WriteOnly))
+                return false;
+            file.write(bytes);
+            file.close();
+            const auto archive = Archive::open(dir.path());
+            if (archive || !QString::fromStdString(archive.error().text()).contains(QLatin1String(words)))
+                return false;
+            return file.open(QIODevice::ReadOnly) && file.readAll() == bytes;
+        };
+        QVERIFY(untouched("this is no database at all, really", "not a Jolly Ram archive"));
+        QVERIFY(untouched(QByteArray("SQLite format 3\0", 16) + QByteArray(4000, 'x'), "left as it is"));
+        QTemporaryDir other;
+        {
+            auto db = Database::open(other.filePath("jolly-ram.sqlite"));
+            QVERIFY((*db)->run(QStringLiteral("CREATE TABLE cakes (name TEXT)")));
+        }
+        const auto foreign = Archive::open(other.path());
+        QVERIFY(!foreign && QString::fromStdString(foreign.error().text()).contains(QLatin1String("another program")));
+        {
+            auto db = Database::open(other.filePath("jolly-ram.sqlite"));
+            QCOMPARE((*db)->query(QStringLiteral("SELECT count(*) FROM sqlite_master"))->front()[0].toInt(), 1);
+        }
+        QTemporaryDir newer;
+        (void)Archive::open(newer.path());
+        {
+            auto db = Database::open(newer.filePath("jolly-ram.sqlite"));
+            QVERIFY((*db)->run(QStringLiteral("PRAGMA user_version=99")));
+        }
+        const auto future = Archive::open(newer.path());
+        QVERIFY(!future && QString::fromStdString(future.error().text()).contains(QLatin1String("newer")));
+    }
+    void aFullDiskChangesNothing() {
+        QTemporaryDir dir;
+        auto archive = Archive::open(dir.path());
+        const auto job = (*archive)->createJob("Job", "");
+        QVERIFY((*archive)->addPull(*job, demoTrace(0), "x"));
+        // The database may not grow any more: what SQLite answers is the same as for a full disk. One more connection sets it
+        // for itself only, so the limit is put on the archive's own by going through the same file with a tiny size.
+        auto db = Database::open(dir.filePath("jolly-ram.sqlite"));
+        const int pages = (*db)->query(QStringLiteral("PRAGMA page_count"))->front()[0].toInt();
+        QVERIFY((*db)->query(QStringLiteral("PRAGMA max_page_count=%1").arg(pages)));
+        const auto full = (*db)->transaction([&]() -> Result<Done> {
+            return (*db)->run(QStringLiteral("INSERT INTO mapping (name, signature, columns) VALUES ('x', ?, 'y')"), {QString(400000, QLatin1Char('z'))});
+        });
+        QVERIFY(!full);
+        QVERIFY2(QString::fromStdString(full.error().text()).contains(QLatin1String("the disk is full")), full.error().text().c_str());
+        QCOMPARE((*archive)->mappings()->size(), std::size_t(0));
+        QVERIFY((*archive)->check(true)->problems.empty());
+    }
+    void placesThatCannotBeWritten() {
+        QVERIFY(!Archive::open(QStringLiteral("/proc/nowhere")));
+        QTemporaryDir dir;
+        QFile file(dir.filePath("file"));
+        QVERIFY(file.open(QIODevice::WriteOnly));
+        QVERIFY(!Archive::open(dir.filePath("file")));
+    }
+    void copies() {
+        QTemporaryDir dir, place;
+        auto archive = Archive::open(dir.path());
+        QVERIFY(fillDemoArchive(**archive));
+        const auto copy = (*archive)->copyTo(place.path());
+        QVERIFY(copy);
+        QVERIFY(!(*archive)->check(false)->lastCopyMade.empty());
+        auto second = Archive::open(*copy);
+        QCOMPARE((*second)->check(true)->pulls, 8);
+        QVERIFY((*second)->check(true)->problems.empty());
+        QVERIFY(!(*archive)->copyTo(QStringLiteral("/no/such/place")));
+    }
+    void checkFindsWhatIsWrong() {
+        QTemporaryDir dir;
+        auto archive = Archive::open(dir.path());
+        QVERIFY(fillDemoArchive(**archive));
+        const auto job = (*archive)->job((*(*archive)->jobs())[0].id);
+        const QString victim = dir.filePath(QString::fromStdString(job->pulls[2].mirror));
+        QFile file(victim);
+        QVERIFY(file.open(QIODevice::ReadWrite));
+        QByteArray bytes = file.readAll();
+        bytes.replace("long stack", "lone stack");
+        file.seek(0);
+        file.write(bytes);
+        file.close();
+        QVERIFY((*archive)->check(false)->problems.empty());
+        QCOMPARE((*archive)->check(true)->problems.size(), std::size_t(1));
+    }
+    void mappingsAreRemembered() {
+        QTemporaryDir dir;
+        auto archive = Archive::open(dir.path());
+        QVERIFY((*archive)->saveMapping({"bench logger", "a[s]|b[rpm]|", "[]"}));
+        QVERIFY((*archive)->saveMapping({"bench logger", "a[s]|b[rpm]|", "[1]"}));
+        QCOMPARE((*archive)->mappings()->size(), std::size_t(1));
+        QCOMPARE((*archive)->mappings()->front().columns, std::string("[1]"));
+    }
+};
+
+int main(int argc, char** argv) {
+    QCoreApplication application(argc, argv);
+    if (argc == 3 && QString::fromLocal8Bit(argv[1]) == QLatin1String("--import-forever"))
+        return importForever(QString::fromLocal8Bit(argv[2]));
+    TestArchive test;
+    return QTest::qExec(&test, argc, argv);
+}
+#include "test_archive.moc"

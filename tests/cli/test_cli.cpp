@@ -1,0 +1,154 @@
+// The command line as a script sees it: exact keys, exit codes, messages; on samples made by somebody else and on the demo's truth.
+#include "demo_job/demo_archive.h"
+#include "demo_job/larkspur.h"
+
+#include <QDir>
+#include <QFile>
+#include <QJsonArray>
+#include <QJsonDocument>
+#include <QJsonObject>
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QTest>
+
+namespace {
+
+struct Ran {
+    int code;
+    QByteArray out, err;
+    QJsonObject json() const { return QJsonDocument::fromJson(out).object(); }
+};
+
+Ran run(const QStringList& arguments) {
+    QProcess p;
+    p.start(QStringLiteral(JR_CLI), arguments);
+    p.waitForFinished(60000);
+    return {p.exitCode(), p.readAllStandardOutput(), p.readAllStandardError()};
+}
+
+QString sample(const char* name) { return QStringLiteral(JR_SAMPLES "/") + QLatin1String(name); }
+QStringList sorrel(const char* numbers, const char* setup) {
+    QStringList out;
+    for (const char* c = numbers; *c; ++c)
+        out << sample(qPrintable(QStringLiteral("sorrel-%1-%2.pull.csv").arg(QLatin1Char(*c)).arg(QLatin1String(setup))));
+    return out;
+}
+QStringList keys(const QJsonObject& o) { return o.keys(); }
+
+} // namespace
+
+class TestCli : public QObject {
+    Q_OBJECT
+private slots:
+    void air() {
+        const Ran r = run({"air", "--temp-c", "21.4", "--pressure-hpa", "987.2", "--humidity", "48"});
+        QCOMPARE(r.code, 0);
+        QCOMPARE(keys(r.json()), (QStringList{"cautions", "density_altitude_m", "density_kg_m3", "dry_pressure_hpa", "factors", "vapour_pressure_hpa", "water_grains_per_lb"}));
+        QCOMPARE(r.json()["factors"].toObject().size(), 5);
+        QCOMPARE(run({"air", "--temp-c", "21", "--pressure-hpa", "5", "--humidity", "48"}).code, 2);
+        QCOMPARE(run({"air", "--temp-c", "21"}).code, 2);
+        QCOMPARE(run({}).code, 2);
+        QCOMPARE(run({"nonsense"}).code, 2);
+        for (const char* command : {"air", "curve", "import", "compare", "archive"})
+            QCOMPARE(run({command, "--help"}).code, 0);
+    }
+    void curve() {
+        const Ran r = run({"curve", sample("limiter.pull.csv"), sample("brake.pull.csv"), "--grid", "100"});
+        QCOMPARE(r.code, 0);
+        const QJsonArray pulls = r.json()["pulls"].toArray();
+        QCOMPARE(pulls.size(), 2);
+        QCOMPARE(keys(pulls[0].toObject()), (QStringList{"afr", "factor", "file", "flags", "kind", "measured_at", "peak_power", "peak_torque", "power_w", "rpm", "setup", "torque_nm", "used"}));
+        const QJsonObject flag = pulls[0].toObject()["flags"].toArray()[0].toObject();
+        QCOMPARE(flag["kind"].toString(), QStringLiteral("limiter"));
+        QVERIFY(pulls[0].toObject()["peak_power"].toObject()["rpm"].toDouble() < flag["from_rpm"].toDouble());
+        QVERIFY(pulls[1].toObject()["flags"].toArray().isEmpty());
+        QCOMPARE(run({"curve", sample("limiter.pull.csv"), "--grid", "100"}).out, run({"curve", sample("limiter.pull.csv"), "--grid", "100"}).out);
+        QCOMPARE(run({"curve", sample("limiter.pull.csv"), "--standard", "home-made"}).code, 2);
+    }
+    void badFilesAreAllNamed() {
+        const Ran r = run({"curve", "/no/such.pull.csv", sample("foreign-semicolon.txt"), sample("brake.pull.csv")});
+        QCOMPARE(r.code, 3);
+        QVERIFY(r.out.isEmpty());
+        QVERIFY(r.err.contains("/no/such.pull.csv: ") && r.err.contains("foreign-semicolon.txt:1: not a pull file"));
+    }
+    void compare() {
+        const Ran r = run(QStringList{"compare", "--base"} + sorrel("1458", "standard") + QStringList{"--with"} + sorrel("2367", "open"));
+        QCOMPARE(r.code, 0);
+        const QJsonObject j = r.json();
+        QCOMPARE(keys(j), (QStringList{"band", "band_mean", "base", "calls", "cautions", "confidence", "crossovers_rpm", "difference_nm", "difference_pct", "difference_w", "drift", "high_nm", "high_w",
+                                       "low_nm", "low_w", "repeatability_pct", "rpm", "standard", "with"}));
+        QCOMPARE(j["base"].toObject()["pulls"].toInt(), 4);
+        QVERIFY(j["drift"].toObject()["checked"].toBool() && j["drift"].toObject()["removed"].toBool());
+        QVERIFY(j["calls"].toArray().size() >= 3);
+        QVERIFY(r.err.contains("open lid gains"));
+        QVERIFY(!r.out.contains("nan") && !r.out.contains("inf"));
+    }
+    void onePullASideIsNull() {
+        const Ran r = run(QStringList{"compare", "--base"} + sorrel("1", "standard") + QStringList{"--with"} + sorrel("2", "open"));
+        QCOMPARE(r.code, 0);
+        for (const QJsonValue& v : r.json()["low_w"].toArray())
+            QVERIFY(v.isNull());
+        QVERIFY(r.json()["repeatability_pct"].isNull() && r.json()["drift"].toObject()["pct_per_hour"].isNull());
+        for (const QJsonValue& v : r.json()["calls"].toArray())
+            QCOMPARE(v.toObject()["call"].toString(), QStringLiteral("open"));
+        const Ran known = run(QStringList{"compare", "--base"} + sorrel("1", "standard") + QStringList{"--with"} + sorrel("2", "open") + QStringList{"--repeatability", "0.5"});
+        QVERIFY(!known.json()["low_w"].toArray()[5].isNull());
+        QCOMPARE(run(QStringList{"compare", "--base"} + sorrel("1", "standard") + QStringList{"--with"} + sorrel("2", "open") + QStringList{"--worth", "-1"}).code, 2);
+    }
+    void importing() {
+        QTemporaryDir dir;
+        const QString out = dir.filePath("x.pull.csv");
+        const Ran r = run({"import", sample("foreign-semicolon.txt"), "--out", out, "--set", "roller_inertia_kg_m2=6.72", "--set", "setup=standard lid"});
+        QCOMPARE(r.code, 0);
+        QCOMPARE(keys(r.json()), (QStringList{"left_out", "mapped", "out", "rows", "unmapped"}));
+        QCOMPARE(run({"curve", out}).code, 0);
+        QCOMPARE(run({"import", sample("foreign-semicolon.txt"), "--out", "/proc/none/x"}).code, 4);
+        QCOMPARE(run({"import", sample("foreign-semicolon.txt"), "--out", out, "--map", "warp=1"}).code, 2);
+        QCOMPARE(run({"import", sample("foreign-semicolon.txt"), "--out", out, "--set", "humidity_pct=300"}).code, 2);
+        QCOMPARE(run({"import", sample("README.md"), "--out", dir.filePath("y")}).code, 3);
+        QVERIFY(!QFile::exists(dir.filePath("y")));
+    }
+    void theDemosBandHoldsItsTruth() {
+        QTemporaryDir dir;
+        QStringList base, with;
+        for (const demo::DemoPull& p : demo::larkspurDay()) {
+            if (!p.asideWhy.empty())
+                continue;
+            QFile f(dir.filePath(QString::fromStdString(p.name)));
+            QVERIFY(f.open(QIODevice::WriteOnly));
+            f.write(p.text.data(), static_cast<qint64>(p.text.size()));
+            (p.longStack ? with : base) << f.fileName();
+        }
+        const QJsonObject j = run(QStringList{"compare", "--base"} + base + QStringList{"--with"} + with).json();
+        const QJsonArray rpm = j["rpm"].toArray(), low = j["low_w"].toArray(), high = j["high_w"].toArray();
+        QVERIFY(rpm.size() > 80);
+        for (int i = 0; i < rpm.size(); ++i) {
+            const double truth = demo::larkspurTruthW(true, rpm[i].toDouble()) - demo::larkspurTruthW(false, rpm[i].toDouble());
+            QVERIFY2(truth >= low[i].toDouble() && truth <= high[i].toDouble(), qPrintable(QString::number(rpm[i].toDouble())));
+        }
+        QStringList calls;
+        for (const QJsonValue& c : j["calls"].toArray())
+            calls << c.toObject()["call"].toString();
+        QVERIFY(calls.contains(QStringLiteral("gain")) && calls.contains(QStringLiteral("loss")));
+    }
+    void archive() {
+        QTemporaryDir dir;
+        QCOMPARE(run({"archive", "check", dir.filePath("none")}).code, 3);
+        {
+            auto a = jr::Archive::open(dir.filePath("a"));
+            QVERIFY(jr::fillDemoArchive(**a));
+        }
+        const Ran r = run({"archive", "check", dir.filePath("a")});
+        QCOMPARE(r.code, 0);
+        QCOMPARE(r.json()["pulls"].toInt(), 8);
+        QCOMPARE(r.json()["mirrored"].toInt(), 8);
+        QCOMPARE(run({"archive", "backup", dir.filePath("a"), dir.path()}).code, 0);
+        QVERIFY(QDir(dir.filePath("a/pulls")).removeRecursively());
+        QCOMPARE(run({"archive", "check", dir.filePath("a")}).code, 3);
+        QCOMPARE(run({"archive", "rebuild", dir.filePath("a")}).code, 0);
+        QCOMPARE(run({"archive", "check", dir.filePath("a")}).code, 0);
+    }
+};
+
+QTEST_GUILESS_MAIN(TestCli)
+#include "test_cli.moc"

@@ -1,0 +1,189 @@
+// Comparisons: margins, calls, drift, single pulls, cautions; on simulated benches and on samples made by somebody else.
+#include "core/judge/comparison.h"
+#include "tests/support/simulated_trace.h"
+
+#include <QTest>
+
+#include <algorithm>
+#include <cmath>
+
+using namespace jr;
+
+namespace {
+
+std::vector<PullFit> sitting(const std::string& order, double gain, double driftPerHour = 0., double offset = 0.003) {
+    std::vector<PullFit> fits;
+    standin::Dice dice(77);
+    for (std::size_t i = 0; i < order.size(); ++i) {
+        standin::EngineTruth e;
+        e.torqueNm *= order[i] == 'B' ? 1. + gain : 1.;
+        standin::PullSetting p;
+        p.endRpm = 9000.;
+        p.seed = 500 + i;
+        p.offsetShare = offset * dice.normal() + driftPerHour * 0.15 * static_cast<double>(i);
+        Trace t = testsupport::traceOf(standin::rollerPull(e, {}, p), PullKind::Roller);
+        t.header.startedEpochS = 1.7e9 + 540. * static_cast<double>(i);
+        t.header.setup = order[i] == 'B' ? "changed" : "base";
+        fits.push_back(std::move(fitPull(t)).value());
+    }
+    return fits;
+}
+
+Result<Comparison> judged(const std::vector<PullFit>& fits, const CompareOptions& options = {}) {
+    std::vector<const PullFit*> base, with;
+    for (const PullFit& f : fits)
+        (f.header.setup == "base" ? base : with).push_back(&f);
+    return compare(base, with, options);
+}
+
+bool cautions(const Comparison& c, const char* kind) {
+    return std::any_of(c.cautions.begin(), c.cautions.end(), [&](const Caution& x) { return x.kind == kind; });
+}
+
+/// A comparison with given per cent figures, for the calls alone.
+Comparison drawn(const std::vector<double>& low, const std::vector<double>& high) {
+    Comparison c;
+    c.worthPct = 1.;
+    c.margins = true;
+    for (std::size_t i = 0; i < low.size(); ++i) {
+        c.rpm.push_back(4000. + 50. * static_cast<double>(i));
+        c.lowPct.push_back(low[i]);
+        c.highPct.push_back(high[i]);
+        c.differenceW.push_back(50. * (low[i] + high[i]));
+        c.base.powerW.push_back(10000.);
+    }
+    return c;
+}
+
+} // namespace
+
+class TestComparison : public QObject {
+    Q_OBJECT
+private slots:
+    void aRealGainIsCalledEverywhere() {
+        const auto c = judged(sitting("ABBAABBA", 0.03));
+        QVERIFY(c && c->margins);
+        QCOMPARE(c->calls.size(), std::size_t(1));
+        QCOMPARE(c->calls.front().kind, CallKind::Gain);
+        QVERIFY(std::abs(c->bandMean.pct - 3.) < 1.);
+        QVERIFY(*c->bandMean.lowW < c->bandMean.differenceW && c->bandMean.differenceW < *c->bandMean.highW);
+        for (std::size_t i = 0; i < c->rpm.size(); ++i)
+            QVERIFY(c->lowW[i] < c->differenceW[i] && c->differenceW[i] < c->highW[i]);
+    }
+    void differenceIsWithMinusBase() {
+        const auto c = judged(sitting("ABBAABBA", -0.03));
+        QCOMPARE(c->calls.front().kind, CallKind::Loss);
+        QVERIFY(c->bandMean.differenceW < 0.);
+    }
+    void driftIsTakenOutWhenTheOrderTells() {
+        const auto c = judged(sitting("ABBAABBA", 0., 0.03, 0.0005));
+        QVERIFY(c->drift.checked && c->drift.removed);
+        QVERIFY(std::abs(*c->drift.pctPerHour - 3.) < 0.5);
+        const auto blocks = judged(sitting("AAABBB", 0., 0.03, 0.0005));
+        QVERIFY(!blocks->drift.checked && !blocks->drift.pctPerHour);
+        QVERIFY(cautions(*blocks, "drift-unchecked"));
+    }
+    void onePullASideIsOpenUnlessRepeatabilityIsKnown() {
+        const auto fits = sitting("AB", 0.05);
+        const auto c = judged(fits);
+        QVERIFY(!c->margins && !c->bandMean.lowW && !c->repeatabilityPct);
+        for (const Call& call : c->calls)
+            QCOMPARE(call.kind, CallKind::Open);
+        CompareOptions o;
+        o.repeatabilityPct = 0.5;
+        const auto borrowed = judged(fits, o);
+        QVERIFY(borrowed->margins && cautions(*borrowed, "borrowed-repeatability"));
+        QCOMPARE(*borrowed->repeatabilityPct, 0.5);
+        QVERIFY(std::any_of(borrowed->calls.begin(), borrowed->calls.end(), [](const Call& k) { return k.kind == CallKind::Gain; }));
+    }
+    void baseChangeBaseKeepsItsScatter() {
+        // A B A: drift can be told but taking it out would leave nothing to show scatter.
+        const auto c = judged(sitting("ABA", 0.));
+        QVERIFY(c->drift.checked && !c->drift.removed && c->drift.pctPerHour);
+    }
+    void bothSidesUseOneStandard() {
+        auto fits = sitting("ABBA", 0.);
+        fits[1].header.airTempC.reset();
+        const auto c = judged(fits);
+        QCOMPARE(std::string(c->standard->id), std::string("none"));
+        QVERIFY(cautions(*c, "standard-unknown"));
+    }
+    void cautionsAboutTheTest() {
+        auto fits = sitting("ABBA", 0.);
+        QVERIFY(cautions(*judged(fits), "few-pulls"));
+        for (PullFit& f : fits)
+            if (f.header.setup == "changed") {
+                f.header.machine = "another";
+                f.header.airTempC = 31.;
+                f.header.measuredAt = MeasuredAt::Hub;
+            }
+        const auto c = judged(fits);
+        QVERIFY(cautions(*c, "confounded") && cautions(*c, "air-differs") && cautions(*c, "measured-at-differs"));
+        CompareOptions o;
+        o.changes = {"stack", "jets"};
+        QVERIFY(cautions(*judged(sitting("ABBA", 0.), o), "confounded"));
+        o.changes = {"stack"};
+        QVERIFY(!cautions(*judged(sitting("ABBA", 0.), o), "confounded"));
+    }
+    void workingBandLimitsEverything() {
+        CompareOptions o;
+        o.fromRpm = 5000.;
+        o.toRpm = 7000.;
+        const auto c = judged(sitting("ABBA", 0.), o);
+        QCOMPARE(c->rpm.front(), 5000.);
+        QCOMPARE(c->rpm.back(), 7000.);
+        QCOMPARE(c->bandMean.fromRpm, 5000.);
+    }
+    void callsOnDrawnBands() {
+        // gain, then open, then same, then loss; each ten points.
+        std::vector<double> low, high;
+        const auto add = [&](double l, double h, int n) {
+            for (int i = 0; i < n; ++i) {
+                low.push_back(l);
+                high.push_back(h);
+            }
+        };
+        add(0.5, 2.5, 10);
+        add(-2., 2., 10);
+        add(-0.6, 0.6, 10);
+        add(-3., -0.4, 10);
+        const std::vector<Call> calls = callStretches(drawn(low, high), 150.);
+        QCOMPARE(calls.size(), std::size_t(4));
+        QCOMPARE(calls[0].kind, CallKind::Gain);
+        QCOMPARE(calls[1].kind, CallKind::Open);
+        QCOMPARE(calls[2].kind, CallKind::Same);
+        QCOMPARE(calls[3].kind, CallKind::Loss);
+        QCOMPARE(calls[0].fromRpm, 4000.);
+        QCOMPARE(calls[0].toRpm, 4450.);
+        // A small but certain gain stays a gain and says it is small.
+        const std::vector<Call> small = callStretches(drawn(std::vector<double>(20, 0.1), std::vector<double>(20, 0.7)), 150.);
+        QVERIFY(small.front().kind == CallKind::Gain && small.front().belowWorth);
+    }
+    void shortStretchesLoseTheirClaim() {
+        std::vector<double> low(30, -1.5), high(30, 1.5);
+        low[10] = low[11] = 0.1;
+        const std::vector<Call> calls = callStretches(drawn(low, high), 150.);
+        QCOMPARE(calls.size(), std::size_t(1));
+        QCOMPARE(calls.front().kind, CallKind::Open);
+    }
+    void sidesWithoutCommonRange() {
+        auto fits = sitting("AB", 0.);
+        CompareOptions o;
+        o.fromRpm = 20000.;
+        QVERIFY(!judged(fits, o));
+        QVERIFY(!compare({}, {&fits[0]}, {}));
+    }
+    void flaggedStretchOfOnePullLeavesThatPullOnly() {
+        auto fits = sitting("ABBAABBA", 0.02);
+        Flag f{FlagKind::Lean};
+        f.fromRpm = 6000.;
+        f.toRpm = 6400.;
+        fits[2].ready.flags.push_back(f);
+        const auto c = judged(fits);
+        QVERIFY(std::find(c->rpm.begin(), c->rpm.end(), 6200.) != c->rpm.end());
+        QVERIFY(cautions(*c, "flagged-pulls"));
+    }
+};
+
+QTEST_GUILESS_MAIN(TestComparison)
+#include "test_comparison.moc"

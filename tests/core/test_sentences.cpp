@@ -1,0 +1,102 @@
+// The plain-language result on a table of cases: rounding, wording, decimal marks.
+#include "core/judge/sentences.h"
+
+#include <QTest>
+
+using namespace jr;
+
+namespace {
+
+Comparison made(CallKind kind, double differenceW, double marginW) {
+    Comparison c;
+    c.standard = findStandard("sae-j1349");
+    c.base.setup = "short stack";
+    c.with.setup = "long stack";
+    c.base.pulls = c.with.pulls = 4;
+    c.detailRpm = 200.;
+    c.confidence = 0.95;
+    c.margins = marginW > 0.;
+    for (double rpm = 4000.; rpm <= 5000.; rpm += 50.) {
+        c.rpm.push_back(rpm);
+        c.base.powerW.push_back(20000.);
+        c.with.powerW.push_back(20000. + differenceW);
+        c.differenceW.push_back(differenceW);
+        c.lowW.push_back(differenceW - marginW);
+        c.highW.push_back(differenceW + marginW);
+    }
+    c.base.peakPower = Peak{20000., 4500.};
+    c.with.peakPower = Peak{20000. + differenceW, 4800.};
+    c.calls = {{kind, 4000., 5000., differenceW, differenceW / 200., differenceW, 4500.}};
+    c.bandMean = {4000., 5000., 20000., differenceW, differenceW / 200., differenceW - marginW, differenceW + marginW};
+    return c;
+}
+
+QString all(const Account& a) {
+    QString text = QString::fromStdString(a.headline);
+    for (const auto* list : {&a.stretches, &a.details})
+        for (const std::string& s : *list)
+            text += QLatin1Char('\n') + QString::fromStdString(s);
+    return text;
+}
+
+} // namespace
+
+class TestSentences : public QObject {
+    Q_OBJECT
+private slots:
+    void cases_data() {
+        QTest::addColumn<int>("kind");
+        QTest::addColumn<double>("difference");
+        QTest::addColumn<double>("margin");
+        QTest::addColumn<QString>("expected");
+        QTest::newRow("gain") << 0 << 745.7 << 223.7 << "long stack gains 1.0 hp at 4000–5000 rpm.";
+        QTest::newRow("loss") << 1 << -1491.4 << 372.8 << "long stack loses 2.0 hp at 4000–5000 rpm.";
+        QTest::newRow("same") << 2 << 20. << 90. << "long stack makes no difference worth having.";
+        QTest::newRow("open") << 3 << 100. << 500. << "This test cannot tell whether long stack makes a difference.";
+        QTest::newRow("open sentence") << 3 << 100. << 500. << "this test cannot tell: it reads +0.1 hp, give or take 0.7 hp.";
+        QTest::newRow("peaks at two speeds") << 0 << 745.7 << 223.7 << "They sit at different speeds; at 4800 rpm the difference is +1.0 hp.";
+        QTest::newRow("how") << 0 << 745.7 << 223.7 << "4 against 4 pulls; SAE J1349; detail 200 rpm; margins hold for the whole curve at 95 %.";
+    }
+    void cases() {
+        QFETCH(int, kind);
+        QFETCH(double, difference);
+        QFETCH(double, margin);
+        QFETCH(QString, expected);
+        const QString text = all(describe(made(static_cast<CallKind>(kind), difference, margin)));
+        QVERIFY2(text.contains(expected), qPrintable(text));
+    }
+    void noMarginIsSaid() {
+        Comparison c = made(CallKind::Open, 500., 0.);
+        c.margins = false;
+        c.bandMean.lowW.reset();
+        c.bandMean.highW.reset();
+        const QString text = all(describe(c));
+        QVERIFY(text.contains(QLatin1String("nothing is known of the scatter")) && text.contains(QLatin1String("no margin known")));
+    }
+    void smallGainsSayTheyAreSmall() {
+        Comparison c = made(CallKind::Gain, 100., 50.);
+        c.calls.front().belowWorth = true;
+        QVERIFY(all(describe(c)).contains(QLatin1String("real but smaller than the 1.0 % that would matter")));
+    }
+    void decimalComma() {
+        Wording w;
+        w.decimalPoint = ',';
+        w.power = *findUnit("PS");
+        QVERIFY(all(describe(made(CallKind::Gain, 735.5, 220.), w)).contains(QLatin1String("gains 1,0 PS")));
+    }
+    void roundingFollowsTheMargin() {
+        QCOMPARE(decimalsFor(0.03), 2);
+        QCOMPARE(decimalsFor(0.3), 1);
+        QCOMPARE(decimalsFor(3.), 0);
+        QCOMPARE(decimalsFor(1.4), 1);
+        QCOMPARE(decimalsFor(40.), 0);
+        const Wording w;
+        QCOMPARE(plainNumber(-0.04, 1, w), std::string("0.0"));
+        QCOMPARE(plainNumber(1.25, 1, w, true).front(), '+');
+        QCOMPARE(rangeText(0.9, 1.5, 1, w), std::string("0.9 to 1.5"));
+        QCOMPARE(rangeText(-0.3, 1.2, 1, w), std::string("-0.3 to +1.2"));
+    }
+};
+
+QTEST_GUILESS_MAIN(TestSentences)
+#include "test_sentences.moc"
