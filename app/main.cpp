@@ -19,15 +19,23 @@ int main(int argc, char** argv) {
     QApplication::setOrganizationName(QStringLiteral("jolly-ram"));
 
     QCommandLineParser parser;
-    parser.setApplicationDescription(QStringLiteral("What an engine change was worth: planner, judge and logbook for the tuner's bench."));
+    parser.setApplicationDescription(
+        QStringLiteral("What an engine change was worth: planner, judge and logbook for the tuner's bench."));
     parser.addHelpOption();
     parser.addVersionOption();
-    const QCommandLineOption archiveOption(QStringLiteral("archive"), QStringLiteral("Keep the records in this folder."), QStringLiteral("DIR"));
-    const QCommandLineOption demoOption(QStringLiteral("demo"), QStringLiteral("Put the demo job into the archive; without --archive into a throw-away one."));
-    const QCommandLineOption logsOption(QStringLiteral("try-logs"), QStringLiteral("A folder with logs to try the import on."), QStringLiteral("DIR"));
-    const QCommandLineOption shotsOption(QStringLiteral("screenshots"), QStringLiteral("Write a picture of every view into this folder and leave."), QStringLiteral("DIR"));
+    const QCommandLineOption archiveOption(QStringLiteral("archive"),
+                                           QStringLiteral("Keep the records in this folder."), QStringLiteral("DIR"));
+    const QCommandLineOption demoOption(
+        QStringLiteral("demo"),
+        QStringLiteral("Put the demo job into the archive; without --archive into a throw-away one."));
+    const QCommandLineOption logsOption(
+        QStringLiteral("try-logs"), QStringLiteral("A folder with logs to try the import on."), QStringLiteral("DIR"));
+    const QCommandLineOption shotsOption(QStringLiteral("screenshots"),
+                                         QStringLiteral("Write a picture of every view into this folder and leave."),
+                                         QStringLiteral("DIR"));
     parser.addOptions({archiveOption, demoOption, logsOption, shotsOption});
-    parser.addPositionalArgument(QStringLiteral("files"), QStringLiteral("Pull files or logs to bring in."), QStringLiteral("[files…]"));
+    parser.addPositionalArgument(QStringLiteral("files"), QStringLiteral("Pull files or logs to bring in."),
+                                 QStringLiteral("[files…]"));
     parser.process(application);
 
     jr::app::Theme theme;
@@ -35,8 +43,9 @@ int main(int argc, char** argv) {
     QTemporaryDir throwAway;
     QString folder = parser.value(archiveOption);
     if (folder.isEmpty())
-        folder = parser.isSet(demoOption) || parser.isSet(shotsOption) ? throwAway.filePath(QStringLiteral("archive"))
-                                                                       : QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/archive");
+        folder = parser.isSet(demoOption) || parser.isSet(shotsOption)
+                     ? throwAway.filePath(QStringLiteral("archive"))
+                     : QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/archive");
     jr::app::MainWindow window(theme);
     const bool open = window.openArchive(folder);
     if (open && (parser.isSet(demoOption) || parser.isSet(shotsOption))) {

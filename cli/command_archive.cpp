@@ -10,7 +10,8 @@ namespace {
 /// Opens an archive that must already be there: a check must not make one.
 Result<std::unique_ptr<Archive>> existing(const std::string& folder) {
     const QString path = QString::fromStdString(folder);
-    if (!QFileInfo::exists(path + QStringLiteral("/jolly-ram.sqlite")) && !QFileInfo(path + QStringLiteral("/pulls")).isDir())
+    if (!QFileInfo::exists(path + QStringLiteral("/jolly-ram.sqlite")) &&
+        !QFileInfo(path + QStringLiteral("/pulls")).isDir())
         return Error{"there is no archive here", folder};
     return Archive::open(path);
 }
@@ -35,7 +36,9 @@ int runCheck(const std::string& folder) {
                                {"mirrored", report->mirrored},
                                {"problems", report->problems},
                                {"unfinished", report->unfinished},
-                               {"last_copy", report->lastCopyMade.empty() ? Json(nullptr) : Json{{"made", report->lastCopyMade}, {"place", report->lastCopyPlace}}}});
+                               {"last_copy", report->lastCopyMade.empty() ? Json(nullptr)
+                                                                          : Json{{"made", report->lastCopyMade},
+                                                                                 {"place", report->lastCopyPlace}}}});
     return report->problems.empty() ? printed : kInput;
 }
 
@@ -66,7 +69,8 @@ int runRebuild(const std::string& folder) {
     }
     for (const std::string& problem : done->problems)
         say(problem);
-    const int printed = print({{"files_written", done->filesWritten}, {"pulls_taken", done->pullsTaken}, {"problems", done->problems}});
+    const int printed =
+        print({{"files_written", done->filesWritten}, {"pulls_taken", done->pullsTaken}, {"problems", done->problems}});
     return done->problems.empty() ? printed : kInput;
 }
 
@@ -79,7 +83,8 @@ void addArchive(CLI::App& app, Action& action) {
     auto o = std::make_shared<Options>();
     CLI::App* c = app.add_subcommand("archive", "Looks after an archive folder");
     c->require_subcommand(1);
-    CLI::App* check = c->add_subcommand("check", "Reads every pull in the database and beside it and names what is wrong (exit 3 when something is)");
+    CLI::App* check = c->add_subcommand(
+        "check", "Reads every pull in the database and beside it and names what is wrong (exit 3 when something is)");
     check->add_option("DIR", o->folder, "The archive's folder")->required();
     check->footer("Example:\n  jolly-ram-cli archive check ~/jolly-ram");
     check->callback([o, &action] { action = [o] { return runCheck(o->folder); }; });
@@ -87,7 +92,8 @@ void addArchive(CLI::App& app, Action& action) {
     backup->add_option("DIR", o->folder, "The archive's folder")->required();
     backup->add_option("PLACE", o->place, "An existing folder, best on another disk")->required();
     backup->callback([o, &action] { action = [o] { return runBackup(o->folder, o->place); }; });
-    CLI::App* rebuild = c->add_subcommand("rebuild", "Writes missing pull files from the database and takes in pull files the database does not know");
+    CLI::App* rebuild = c->add_subcommand(
+        "rebuild", "Writes missing pull files from the database and takes in pull files the database does not know");
     rebuild->add_option("DIR", o->folder, "The archive's folder")->required();
     rebuild->callback([o, &action] { action = [o] { return runRebuild(o->folder); }; });
 }

@@ -13,10 +13,15 @@ struct Options {
 };
 
 Json sideJson(const Side& side) {
-    return {{"setup", side.setup}, {"pulls", side.pulls}, {"peak_power", peakJson(side.peakPower, "w")}, {"peak_torque", peakJson(side.peakTorque, "nm")}};
+    return {{"setup", side.setup},
+            {"pulls", side.pulls},
+            {"peak_power", peakJson(side.peakPower, "w")},
+            {"peak_torque", peakJson(side.peakTorque, "nm")}};
 }
 
-Json orNull(const std::optional<double>& v) { return v ? Json(*v) : Json(nullptr); }
+Json orNull(const std::optional<double>& v) {
+    return v ? Json(*v) : Json(nullptr);
+}
 
 int runCompare(const Options& o) {
     if (o.from && o.to && !(*o.from < *o.to)) {
@@ -48,8 +53,13 @@ int runCompare(const Options& o) {
     const Comparison& c = *result;
     Json calls = Json::array(), crossovers = Json::array();
     for (const Call& call : c.calls)
-        calls.push_back({{"from_rpm", call.fromRpm}, {"to_rpm", call.toRpm}, {"call", callText(call.kind)}, {"mean_w", call.meanW},
-                         {"mean_pct", call.meanPct}, {"max_w", call.maxW}, {"max_rpm", call.maxRpm}});
+        calls.push_back({{"from_rpm", call.fromRpm},
+                         {"to_rpm", call.toRpm},
+                         {"call", callText(call.kind)},
+                         {"mean_w", call.meanW},
+                         {"mean_pct", call.meanPct},
+                         {"max_w", call.maxW},
+                         {"max_rpm", call.maxRpm}});
     for (const Crossover& x : c.crossovers)
         crossovers.push_back(x.rpm);
     const Account account = describe(c);
@@ -58,45 +68,60 @@ int runCompare(const Options& o) {
         say("  " + s);
     for (const std::string& s : account.details)
         say("  " + s);
-    return print({{"standard", c.standard->id},
-                  {"confidence", c.confidence},
-                  {"band", "simultaneous"},
-                  {"base", sideJson(c.base)},
-                  {"with", sideJson(c.with)},
-                  {"rpm", c.rpm},
-                  {"difference_w", c.differenceW},
-                  {"low_w", c.lowW},
-                  {"high_w", c.highW},
-                  {"difference_nm", c.differenceNm},
-                  {"low_nm", c.lowNm},
-                  {"high_nm", c.highNm},
-                  {"difference_pct", c.differencePct},
-                  {"calls", calls},
-                  {"crossovers_rpm", crossovers},
-                  {"band_mean",
-                   {{"from_rpm", c.bandMean.fromRpm}, {"to_rpm", c.bandMean.toRpm}, {"difference_w", c.bandMean.differenceW},
-                    {"low_w", orNull(c.bandMean.lowW)}, {"high_w", orNull(c.bandMean.highW)}, {"pct", c.bandMean.pct}}},
-                  {"repeatability_pct", orNull(c.repeatabilityPct)},
-                  {"drift", {{"checked", c.drift.checked}, {"pct_per_hour", orNull(c.drift.pctPerHour)}, {"removed", c.drift.removed}}},
-                  {"cautions", cautionsJson(c.cautions)}});
+    return print(
+        {{"standard", c.standard->id},
+         {"confidence", c.confidence},
+         {"band", "simultaneous"},
+         {"base", sideJson(c.base)},
+         {"with", sideJson(c.with)},
+         {"rpm", c.rpm},
+         {"difference_w", c.differenceW},
+         {"low_w", c.lowW},
+         {"high_w", c.highW},
+         {"difference_nm", c.differenceNm},
+         {"low_nm", c.lowNm},
+         {"high_nm", c.highNm},
+         {"difference_pct", c.differencePct},
+         {"calls", calls},
+         {"crossovers_rpm", crossovers},
+         {"band_mean",
+          {{"from_rpm", c.bandMean.fromRpm},
+           {"to_rpm", c.bandMean.toRpm},
+           {"difference_w", c.bandMean.differenceW},
+           {"low_w", orNull(c.bandMean.lowW)},
+           {"high_w", orNull(c.bandMean.highW)},
+           {"pct", c.bandMean.pct}}},
+         {"repeatability_pct", orNull(c.repeatabilityPct)},
+         {"drift",
+          {{"checked", c.drift.checked}, {"pct_per_hour", orNull(c.drift.pctPerHour)}, {"removed", c.drift.removed}}},
+         {"cautions", cautionsJson(c.cautions)}});
 }
 
 } // namespace
 
 void addCompare(CLI::App& app, Action& action) {
     auto o = std::make_shared<Options>();
-    CLI::App* c = app.add_subcommand("compare", "The difference of two setups with its margin, and what may be said of each stretch");
+    CLI::App* c = app.add_subcommand(
+        "compare", "The difference of two setups with its margin, and what may be said of each stretch");
     c->add_option("--base", o->base, "Pull files of the base setup")->required();
     c->add_option("--with", o->with, "Pull files of the changed setup")->required();
     addStandard(*c, o->standard);
-    c->add_option("--grid", o->grid, "Step of the engine speed grid, rpm")->check(CLI::Range(1., 2000.))->capture_default_str();
+    c->add_option("--grid", o->grid, "Step of the engine speed grid, rpm")
+        ->check(CLI::Range(1., 2000.))
+        ->capture_default_str();
     c->add_option("--from", o->from, "Working band from, rpm")->check(CLI::Range(1., 50000.));
     c->add_option("--to", o->to, "Working band to, rpm")->check(CLI::Range(1., 50000.));
-    c->add_option("--worth", o->worth, "Gain that would matter, %")->check(CLI::Range(0.01, 50.))->capture_default_str();
-    c->add_option("--confidence", o->confidence, "Confidence of the band")->check(CLI::Range(0.5, 0.999))->capture_default_str();
-    c->add_option("--repeatability", o->repeatability, "Repeatability of the bench, %, for when a side has one pull")->check(CLI::Range(0.001, 20.));
-    c->footer("difference is WITH minus BASE. Example:\n"
-              "  jolly-ram-cli compare --base a1.pull.csv a2.pull.csv --with b1.pull.csv b2.pull.csv --from 4000 --to 8500");
+    c->add_option("--worth", o->worth, "Gain that would matter, %")
+        ->check(CLI::Range(0.01, 50.))
+        ->capture_default_str();
+    c->add_option("--confidence", o->confidence, "Confidence of the band")
+        ->check(CLI::Range(0.5, 0.999))
+        ->capture_default_str();
+    c->add_option("--repeatability", o->repeatability, "Repeatability of the bench, %, for when a side has one pull")
+        ->check(CLI::Range(0.001, 20.));
+    c->footer(
+        "difference is WITH minus BASE. Example:\n"
+        "  jolly-ram-cli compare --base a1.pull.csv a2.pull.csv --with b1.pull.csv b2.pull.csv --from 4000 --to 8500");
     c->callback([o, &action] { action = [o] { return runCompare(*o); }; });
 }
 

@@ -14,7 +14,8 @@ struct Options {
 };
 
 Json flagJson(const Flag& flag) {
-    return {{"kind", flagText(flag.kind)}, {"from_s", flag.fromS}, {"to_s", flag.toS}, {"from_rpm", flag.fromRpm}, {"to_rpm", flag.toRpm}, {"text", flag.text}};
+    return {{"kind", flagText(flag.kind)}, {"from_s", flag.fromS}, {"to_s", flag.toS},
+            {"from_rpm", flag.fromRpm},    {"to_rpm", flag.toRpm}, {"text", flag.text}};
 }
 
 int runCurve(const Options& o) {
@@ -45,7 +46,9 @@ int runCurve(const Options& o) {
         pulls.push_back({{"file", o.files[i]},
                          {"setup", fits[i].header.setup},
                          {"kind", kindText(fits[i].header.kind)},
-                         {"measured_at", fits[i].header.measuredAt == MeasuredAt::Unknown ? Json(nullptr) : Json(measuredAtText(fits[i].header.measuredAt))},
+                         {"measured_at", fits[i].header.measuredAt == MeasuredAt::Unknown
+                                             ? Json(nullptr)
+                                             : Json(measuredAtText(fits[i].header.measuredAt))},
                          {"factor", curve->factor ? Json(*curve->factor) : Json(nullptr)},
                          {"rpm", curve->rpm},
                          {"power_w", curve->powerW},
@@ -70,8 +73,12 @@ void addCurve(CLI::App& app, Action& action) {
     CLI::App* c = app.add_subcommand("curve", "Corrected power and torque curves of pull files, with what was flagged");
     c->add_option("FILE", o->files, "Pull files (*.pull.csv)")->required();
     addStandard(*c, o->standard);
-    c->add_option("--grid", o->grid, "Step of the engine speed grid, rpm")->check(CLI::Range(1., 2000.))->capture_default_str();
-    c->add_option("--detail", o->detail, "Narrowest feature shown, rpm (default: chosen from the data, the same for all files)")->check(CLI::Range(10., 5000.));
+    c->add_option("--grid", o->grid, "Step of the engine speed grid, rpm")
+        ->check(CLI::Range(1., 2000.))
+        ->capture_default_str();
+    c->add_option("--detail", o->detail,
+                  "Narrowest feature shown, rpm (default: chosen from the data, the same for all files)")
+        ->check(CLI::Range(10., 5000.));
     c->footer("Example:\n  jolly-ram-cli curve a.pull.csv b.pull.csv --standard iso-1585 --grid 100");
     c->callback([o, &action] { action = [o] { return runCurve(*o); }; });
 }

@@ -18,7 +18,8 @@ std::vector<ColumnMapping> combined(std::vector<ColumnMapping> byHand, const std
     for (const ColumnMapping& p : proposed) {
         bool taken = false;
         for (const ColumnMapping& m : fixed)
-            taken = taken || m.column == p.column || (m.channel.id == p.channel.id && m.channel.number == p.channel.number);
+            taken =
+                taken || m.column == p.column || (m.channel.id == p.channel.id && m.channel.number == p.channel.number);
         if (!taken)
             byHand.push_back(p);
     }
@@ -67,7 +68,8 @@ int runImport(const Options& o) {
         }
         byHand.push_back(*m);
     }
-    Result<ForeignReading> reading = readForeignLog(*text, o.file, *layout, combined(byHand, proposedMapping(*layout)), header, kindGiven);
+    Result<ForeignReading> reading =
+        readForeignLog(*text, o.file, *layout, combined(byHand, proposedMapping(*layout)), header, kindGiven);
     if (!reading) {
         say(reading.error().text());
         return kInput;
@@ -88,8 +90,13 @@ int runImport(const Options& o) {
     for (const LeftOutRow& row : reading->leftOut)
         leftOut.push_back({{"line", row.line}, {"reason", row.reason}});
     for (const ColumnMapping& m : reading->mapped)
-        mapped.push_back({{"channel", channelText(m.channel)}, {"column", layout->columns[m.column].heading}, {"unit", m.unit}});
-    return print({{"out", o.out}, {"rows", trace.rows()}, {"left_out", leftOut}, {"mapped", mapped}, {"unmapped", reading->unmapped}});
+        mapped.push_back(
+            {{"channel", channelText(m.channel)}, {"column", layout->columns[m.column].heading}, {"unit", m.unit}});
+    return print({{"out", o.out},
+                  {"rows", trace.rows()},
+                  {"left_out", leftOut},
+                  {"mapped", mapped},
+                  {"unmapped", reading->unmapped}});
 }
 
 } // namespace
@@ -99,11 +106,15 @@ void addImport(CLI::App& app, Action& action) {
     CLI::App* c = app.add_subcommand("import", "Turns a foreign log (delimited text) into a pull file");
     c->add_option("FILE", o->file, "The log")->required();
     c->add_option("--out", o->out, "Pull file to write")->required();
-    c->add_option("--map", o->maps, "CHANNEL=COLUMN[:UNIT]; COLUMN is the heading without its unit, or its number from 1")->allow_extra_args(false);
+    c->add_option("--map", o->maps,
+                  "CHANNEL=COLUMN[:UNIT]; COLUMN is the heading without its unit, or its number from 1")
+        ->allow_extra_args(false);
     c->add_option("--set", o->sets, "KEY=VALUE for the pull file's header")->allow_extra_args(false);
     c->footer("Obvious headings map themselves. Examples:\n"
-              "  jolly-ram-cli import log.csv --out run1.pull.csv --set roller_inertia_kg_m2=6.72 --set setup=\"short stack\"\n"
-              "  jolly-ram-cli import log.txt --out run1.pull.csv --map roller_speed=3:rad/s --map engine_speed=Drehzahl:rpm");
+              "  jolly-ram-cli import log.csv --out run1.pull.csv --set roller_inertia_kg_m2=6.72 --set setup=\"short "
+              "stack\"\n"
+              "  jolly-ram-cli import log.txt --out run1.pull.csv --map roller_speed=3:rad/s --map "
+              "engine_speed=Drehzahl:rpm");
     c->callback([o, &action] { action = [o] { return runImport(*o); }; });
 }
 

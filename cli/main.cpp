@@ -9,7 +9,9 @@
 
 namespace jr::cli {
 
-void say(const std::string& text) { std::cerr << text << '\n'; }
+void say(const std::string& text) {
+    std::cerr << text << '\n';
+}
 
 int print(const Json& json) {
     std::cout << json.dump(1, ' ', false, Json::error_handler_t::replace) << '\n';
@@ -58,7 +60,9 @@ void addStandard(CLI::App& command, std::string& id) {
     std::vector<std::string> ids;
     for (const Standard& s : allStandards())
         ids.emplace_back(s.id);
-    command.add_option("--standard", id, "Correction standard for every pull")->check(CLI::IsMember(ids))->capture_default_str();
+    command.add_option("--standard", id, "Correction standard for every pull")
+        ->check(CLI::IsMember(ids))
+        ->capture_default_str();
 }
 
 } // namespace jr::cli
@@ -70,12 +74,14 @@ int main(int argc, char** argv) {
                  "Exit codes: 0 done, 2 wrong usage, 3 unreadable or impossible input, 4 could not write.",
                  "jolly-ram-cli"};
     app.require_subcommand(1);
-    app.footer("Examples:\n"
-               "  jolly-ram-cli air --temp-c 21.4 --pressure-hpa 987.2 --humidity 48\n"
-               "  jolly-ram-cli curve a.pull.csv b.pull.csv --standard iso-1585\n"
-               "  jolly-ram-cli import log.csv --out run1.pull.csv --map engine_speed=RPM:rpm --set roller_inertia_kg_m2=6.7\n"
-               "  jolly-ram-cli compare --base a1.pull.csv a2.pull.csv a3.pull.csv --with b1.pull.csv b2.pull.csv b3.pull.csv\n"
-               "  jolly-ram-cli archive check ~/jolly-ram");
+    app.footer(
+        "Examples:\n"
+        "  jolly-ram-cli air --temp-c 21.4 --pressure-hpa 987.2 --humidity 48\n"
+        "  jolly-ram-cli curve a.pull.csv b.pull.csv --standard iso-1585\n"
+        "  jolly-ram-cli import log.csv --out run1.pull.csv --map engine_speed=RPM:rpm --set roller_inertia_kg_m2=6.7\n"
+        "  jolly-ram-cli compare --base a1.pull.csv a2.pull.csv a3.pull.csv --with b1.pull.csv b2.pull.csv "
+        "b3.pull.csv\n"
+        "  jolly-ram-cli archive check ~/jolly-ram");
     Action action;
     addAir(app, action);
     addCurve(app, action);

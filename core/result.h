@@ -8,7 +8,8 @@
 
 namespace jr {
 
-/// Why something could not be done. `file` and `line` are set where the cause is in a file (line counts from 1, 0 = none).
+/// Why something could not be done. `file` and `line` are set where the cause is in a file (line counts from 1, 0 =
+/// none).
 struct Error {
     std::string reason;
     std::string file{};

@@ -32,7 +32,8 @@ Result<std::string> fillDemoArchive(Archive& archive) {
     std::string shortId, longId;
     for (const SetupRecord& s : record->setups)
         (s.name == "short stack" ? shortId : longId) = s.id;
-    if (const Result<Done> changes = archive.setSetupChanges(longId, shortId, {{"intake stack", "60 mm", "120 mm"}}); !changes)
+    if (const Result<Done> changes = archive.setSetupChanges(longId, shortId, {{"intake stack", "60 mm", "120 mm"}});
+        !changes)
         return changes.error();
     ComparisonRecord comparison;
     comparison.baseSetup = shortId;

@@ -29,7 +29,9 @@ standin::BenchSetting bench() {
     return b;
 }
 
-standin::Recording record(bool longStack, const standin::PullSetting& setting) { return standin::rollerPull(engine(longStack), bench(), setting); }
+standin::Recording record(bool longStack, const standin::PullSetting& setting) {
+    return standin::rollerPull(engine(longStack), bench(), setting);
+}
 
 std::string grouped(double value, int decimals, char mark) {
     char buffer[64];
@@ -51,7 +53,9 @@ std::string utf16(const std::string& ascii) {
 
 } // namespace
 
-double larkspurTruthW(bool longStack, double rpm) { return engine(longStack).powerAt(rpm); }
+double larkspurTruthW(bool longStack, double rpm) {
+    return engine(longStack).powerAt(rpm);
+}
 
 std::vector<DemoPull> larkspurDay() {
     const std::string order = "ABBAABBA";
@@ -65,7 +69,8 @@ std::vector<DemoPull> larkspurDay() {
         static constexpr int kMinute[] = {0, 18, 24, 42, 48, 66, 72, 90};
         const int minute = 14 + kMinute[i];
         char started[40];
-        std::snprintf(started, sizeof started, "2026-05-02T%02d:%02d:%02d+02:00", 10 + minute / 60, minute % 60, static_cast<int>(5 + 7 * i) % 60);
+        std::snprintf(started, sizeof started, "2026-05-02T%02d:%02d:%02d+02:00", 10 + minute / 60, minute % 60,
+                      static_cast<int>(5 + 7 * i) % 60);
         p.startedIso = started;
         standin::PullSetting s;
         s.startRpm = 3000.;
@@ -89,8 +94,9 @@ std::vector<DemoPull> larkspurDay() {
         standin::Recording r = record(p.longStack, s);
         char id[64];
         std::snprintf(id, sizeof id, "4a1c0de0-0000-4410-8000-%012zu", i + 1);
-        std::vector<std::pair<std::string, std::string>> keys = {{"id", id}, {"job", "Stack length"}, {"machine", "Larkspur 410"}, {"setup", p.setup},
-                                                                 {"kind", "roller"}, {"measured_at", "wheel"}, {"started", p.startedIso}};
+        std::vector<std::pair<std::string, std::string>> keys = {
+            {"id", id},         {"job", "Stack length"},  {"machine", "Larkspur 410"}, {"setup", p.setup},
+            {"kind", "roller"}, {"measured_at", "wheel"}, {"started", p.startedIso}};
         keys.insert(keys.end(), r.keys.begin(), r.keys.end());
         keys.emplace_back("strokes", "4");
         if (i != 3)
@@ -116,7 +122,10 @@ std::vector<std::pair<std::string, std::string>> foreignLogs() {
     {
         // Semicolons, decimal commas, Latin-1 umlauts, a preamble, clock time, a broken row and a repeated time.
         const standin::Recording r = record(true, s);
-        std::string text = "Pr\xFC" "fstandsprotokoll\r\nFahrzeug;Larkspur 410\r\n\r\nUhrzeit;Rolle [1/min];Motordrehzahl [1/min];Lambda;K\xFChlwasser [\xB0" "C]\r\n";
+        std::string text = "Pr\xFC"
+                           "fstandsprotokoll\r\nFahrzeug;Larkspur 410\r\n\r\nUhrzeit;Rolle [1/min];Motordrehzahl "
+                           "[1/min];Lambda;K\xFChlwasser [\xB0"
+                           "C]\r\n";
         for (std::size_t i = 0; i < r.rows.size(); ++i) {
             const auto& row = r.rows[i];
             const long ms = std::lround((row[0] + 12.4) * 1000.);
@@ -124,8 +133,9 @@ std::vector<std::pair<std::string, std::string>> foreignLogs() {
                 text += "10:31:xx;--;--;;\r\n";
             char clock[48];
             std::snprintf(clock, sizeof clock, "10:31:%02ld,%03ld", ms / 1000, ms % 1000);
-            text += std::string(clock) + ";" + grouped(row[1] * 30. / 3.14159265358979, 2, ',') + ";" + grouped(row[2], 0, ',') + ";" +
-                    grouped(row[3] / 14.7, 3, ',') + ";" + grouped(row[4], 1, ',') + "\r\n";
+            text += std::string(clock) + ";" + grouped(row[1] * 30. / 3.14159265358979, 2, ',') + ";" +
+                    grouped(row[2], 0, ',') + ";" + grouped(row[3] / 14.7, 3, ',') + ";" + grouped(row[4], 1, ',') +
+                    "\r\n";
         }
         out.emplace_back("bench-protocol.txt", text);
     }
@@ -138,8 +148,8 @@ std::vector<std::pair<std::string, std::string>> foreignLogs() {
             const auto& row = r.rows[i];
             if (i == 50)
                 text += "\n";
-            text += grouped(row[0] * 1000., 0, '.') + "," + grouped(row[1] * 0.2286 / 0.44704, 3, '.') + "," + grouped(row[2], 0, '.') + ",31.5," +
-                    grouped(row[3], 2, '.') + "\n";
+            text += grouped(row[0] * 1000., 0, '.') + "," + grouped(row[1] * 0.2286 / 0.44704, 3, '.') + "," +
+                    grouped(row[2], 0, '.') + ",31.5," + grouped(row[3], 2, '.') + "\n";
         }
         out.emplace_back("track-logger.csv", utf16(text));
     }

@@ -1,5 +1,5 @@
-// The invented Larkspur 410 and its day at the bench: short against long intake stack, A B B A A B B A. Known truth, seeded
-// noise; links only the simulated bench, so that what the program finds can be held against it.
+// The invented Larkspur 410 and its day at the bench: short against long intake stack, A B B A A B B A. Known truth,
+// seeded noise; links only the simulated bench, so that what the program finds can be held against it.
 #pragma once
 
 #include "standin/simulated_bench.h"
@@ -13,11 +13,11 @@ namespace demo {
 double larkspurTruthW(bool longStack, double rpm);
 
 struct DemoPull {
-    std::string name;       ///< file name without folder
+    std::string name; ///< file name without folder
     std::string setup;
     bool longStack = false;
-    std::string text;       ///< the pull file
-    std::string asideWhy;   ///< set aside when not empty
+    std::string text;     ///< the pull file
+    std::string asideWhy; ///< set aside when not empty
     std::string startedIso;
     double trueOffsetShare = 0.; ///< this pull's own scatter and drift, for tests
 };

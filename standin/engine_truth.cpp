@@ -7,7 +7,8 @@ namespace standin {
 double EngineTruth::torqueAt(double rpm) const {
     const double off = (rpm - torquePeakRpm) / 2000.;
     // Quadratic near the top, gentler far below so that torque never turns negative.
-    const double hill = off < 0. ? 1. / (1. + fallLow * off * off) : 1. - fallHigh * off * off / (1. + 0.05 * off * off);
+    const double hill =
+        off < 0. ? 1. / (1. + fallLow * off * off) : 1. - fallHigh * off * off / (1. + 0.05 * off * off);
     double shape = 1.;
     for (const TorqueBump& b : bumps) {
         const double z = (rpm - b.rpm) / b.widthRpm;
@@ -18,6 +19,8 @@ double EngineTruth::torqueAt(double rpm) const {
     return torqueNm * hill * shape;
 }
 
-double EngineTruth::powerAt(double rpm) const { return torqueAt(rpm) * rpm * 3.14159265358979323846 / 30.; }
+double EngineTruth::powerAt(double rpm) const {
+    return torqueAt(rpm) * rpm * 3.14159265358979323846 / 30.;
+}
 
 } // namespace standin

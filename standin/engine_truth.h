@@ -15,12 +15,12 @@ struct TorqueBump {
 
 /// Torque in reference air: a smooth hill with bumps, and optionally the steep rise of a two-stroke's pipe.
 struct EngineTruth {
-    double torqueNm = 33.;       ///< of the hill's top
+    double torqueNm = 33.; ///< of the hill's top
     double torquePeakRpm = 5600.;
-    double fallLow = 0.10;       ///< share lost 2000 rpm below the top
-    double fallHigh = 0.16;      ///< share lost 2000 rpm above the top
+    double fallLow = 0.10;  ///< share lost 2000 rpm below the top
+    double fallHigh = 0.16; ///< share lost 2000 rpm above the top
     std::vector<TorqueBump> bumps;
-    double pipeRiseShare = 0.;   ///< 0: none; 1: torque doubles as the pipe comes in
+    double pipeRiseShare = 0.; ///< 0: none; 1: torque doubles as the pipe comes in
     double pipeRiseRpm = 7000.;
     double pipeRiseWidthRpm = 130.;
 

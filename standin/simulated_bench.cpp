@@ -93,7 +93,7 @@ Recording rollerPull(const EngineTruth& engine, const BenchSetting& bench, const
     double t = 0.;
     const double step = 1. / bench.sampleHz;
     double lastEdge = pull.edgeJitterShare * dice.normal();
-    double held = -1.;   // when the limiter was first reached
+    double held = -1.; // when the limiter was first reached
     double cutUntil = -1.;
     const auto slipping = [&](double at) {
         if (pull.slipAtS < 0. || at < pull.slipAtS || at > pull.slipAtS + pull.slipForS)

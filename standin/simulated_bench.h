@@ -1,5 +1,5 @@
-// A roller bench and an engine brake that never existed: they integrate a known engine and write down what their pickups
-// would have read, errors and all. Used by the demo, the tests and the simulated promises of docs/judging.md.
+// A roller bench and an engine brake that never existed: they integrate a known engine and write down what their
+// pickups would have read, errors and all. Used by the demo, the tests and the simulated promises of docs/judging.md.
 #pragma once
 
 #include "standin/engine_truth.h"
@@ -24,21 +24,21 @@ struct BenchSetting {
 
 struct PullSetting {
     double startRpm = 3000., endRpm = 9300.;
-    double limiterRpm = 0.;            ///< 0: the throttle is shut at endRpm; else the limiter is held for 0.6 s
+    double limiterRpm = 0.; ///< 0: the throttle is shut at endRpm; else the limiter is held for 0.6 s
     double brakeSweepRpmPerS = 600.;
     double airTempC = 22., airPressureHpa = 1000., humidityPct = 45.;
-    double offsetShare = 0.;           ///< this pull's own ratio to the truth: straps, tyre, the day
-    double wanderShare = 0.;           ///< standard deviation of a slow wander of the engine along the pull
+    double offsetShare = 0.; ///< this pull's own ratio to the truth: straps, tyre, the day
+    double wanderShare = 0.; ///< standard deviation of a slow wander of the engine along the pull
     double wanderWidthRpm = 700.;
-    double edgeJitterShare = 0.0008;   ///< each encoder edge is out by this share of a sample's travel
+    double edgeJitterShare = 0.0008; ///< each encoder edge is out by this share of a sample's travel
     double whiteShare = 0.00015;
     double tachoShare = 0.002;
-    double scaleShare = 0.005;         ///< load cell, of full load
+    double scaleShare = 0.005; ///< load cell, of full load
     double afr = 13.0;
     double coolantC = 84.;
     double slipAtS = -1., slipForS = 0.25, slipShare = 0.06;
     double dropoutAtS = -1.;
-    double loadSpikeShare = 0.;        ///< torque read high by this much as the load comes on
+    double loadSpikeShare = 0.; ///< torque read high by this much as the load comes on
     double leanAtS = -1., leanForS = 0.5, leanAfr = 17.5;
     std::uint64_t seed = 1;
 };
@@ -51,8 +51,8 @@ struct Recording {
     std::string text(int digits = 4) const; ///< as a pull file
 };
 
-/// What the reference-air torque becomes in this air, the other way round from any correction: measured = true / factor.
-/// The factor of the SAE J1349 form, computed here on its own.
+/// What the reference-air torque becomes in this air, the other way round from any correction: measured = true /
+/// factor. The factor of the SAE J1349 form, computed here on its own.
 double airFactorJ1349(double tempC, double pressureHpa, double humidityPct);
 
 Recording rollerPull(const EngineTruth& engine, const BenchSetting& bench, const PullSetting& pull);

@@ -9,14 +9,19 @@ class TestLayers : public QObject {
 private slots:
     void includesPointDown() {
         // What each layer may include of ours.
-        const QMap<QString, QStringList> allowed = {{"core", {"core"}}, {"archive", {"core", "archive"}}, {"standin", {"standin"}},
-                                                    {"cli", {"core", "archive", "cli"}}, {"demo_job", {"core", "archive", "standin", "demo_job"}},
+        const QMap<QString, QStringList> allowed = {{"core", {"core"}},
+                                                    {"archive", {"core", "archive"}},
+                                                    {"standin", {"standin"}},
+                                                    {"cli", {"core", "archive", "cli"}},
+                                                    {"demo_job", {"core", "archive", "standin", "demo_job"}},
                                                     {"app", {"core", "archive", "demo_job", "app"}}};
-        static const QRegularExpression ours(QStringLiteral("#include \"([a-z_]+)/")), qt(QStringLiteral("#include <Q[A-Z]")),
+        static const QRegularExpression ours(QStringLiteral("#include \"([a-z_]+)/")),
+            qt(QStringLiteral("#include <Q[A-Z]")),
             widgets(QStringLiteral("#include <Q(Widget|Application|MainWindow|Dialog|Painter)"));
         int seen = 0;
         for (auto layer = allowed.begin(); layer != allowed.end(); ++layer) {
-            QDirIterator it(QStringLiteral(JR_SOURCE "/") + layer.key(), {"*.h", "*.cpp"}, QDir::Files, QDirIterator::Subdirectories);
+            QDirIterator it(QStringLiteral(JR_SOURCE "/") + layer.key(), {"*.h", "*.cpp"}, QDir::Files,
+                            QDirIterator::Subdirectories);
             while (it.hasNext()) {
                 QFile file(it.next());
                 QVERIFY(file.open(QIODevice::ReadOnly));

@@ -3,12 +3,17 @@
 #include <cmath>
 
 namespace jr::app {
+namespace {
+
+constexpr int kNoteRoom = 22;
+
+} // namespace
 
 RpmChart::RpmChart(const Theme& theme, QWidget* parent) : QCustomPlot(parent), m_theme(theme) {
     setFocusPolicy(Qt::StrongFocus);
     axisRect()->setAutoMargins(QCP::msBottom | QCP::msTop);
-    axisRect()->setMargins(QMargins(kLeft, 8, kRight, 0));
-    axisRect()->setMinimumMargins(QMargins(0, 8, 0, 6));
+    axisRect()->setMargins(QMargins(kLeft, kNoteRoom, kRight, 0));
+    axisRect()->setMinimumMargins(QMargins(0, kNoteRoom, 0, 6));
     setPlottingHint(QCP::phFastPolylines, true);
     setNoAntialiasingOnDrag(true);
     m_cursor = new QCPItemStraightLine(this);
@@ -22,7 +27,7 @@ RpmChart::RpmChart(const Theme& theme, QWidget* parent) : QCustomPlot(parent), m
         note->setSelectable(false);
         note->setText({});
     }
-    m_note->position->setCoords(0.995, 0.985);
+    m_note->position->setCoords(1., 0.); // above the drawing, so that nothing lies under it
     m_zoomNote->position->setCoords(0.01, 0.02);
     m_zoomNote->setVisible(false);
     dress();
@@ -45,9 +50,6 @@ void RpmChart::dress() {
         axis->grid()->setZeroLinePen(QPen(t.muted, 1));
     }
     m_cursor->setPen(QPen(t.accent, 1, Qt::DashLine));
-    QColor plate = t.raised;
-    plate.setAlphaF(0.82);
-    m_note->setBrush(plate);
     m_note->setColor(t.muted);
     m_note->setFont(Theme::font(Size::Small));
     m_zoomNote->setColor(t.amber);
@@ -55,9 +57,13 @@ void RpmChart::dress() {
     replot(QCustomPlot::rpQueuedReplot);
 }
 
-void RpmChart::setRpmRange(double from, double to) { xAxis->setRange(from, to); }
+void RpmChart::setRpmRange(double from, double to) {
+    xAxis->setRange(from, to);
+}
 
-void RpmChart::setNote(const QString& text) { m_note->setText(text); }
+void RpmChart::setNote(const QString& text) {
+    m_note->setText(text);
+}
 
 void RpmChart::setValueLabel(const QString& text) {
     m_valueLabel = text;
@@ -108,7 +114,6 @@ void RpmChart::addLabel(double rpm, double value, const QString& text, const QCo
     label->setFont(Theme::font(Size::Small, true));
     // Below a point, far enough down not to lie on the line itself.
     label->setPadding(where & Qt::AlignTop ? QMargins(4, 12, 4, 2) : QMargins(4, 2, 4, 2));
-
 }
 
 void RpmChart::clearDrawing() {
@@ -147,7 +152,9 @@ void RpmChart::wheelEvent(QWheelEvent* event) {
     event->accept();
 }
 
-void RpmChart::mouseDoubleClickEvent(QMouseEvent*) { resetZoom(); }
+void RpmChart::mouseDoubleClickEvent(QMouseEvent*) {
+    resetZoom();
+}
 
 void RpmChart::keyPressEvent(QKeyEvent* event) {
     const double step = event->modifiers() & Qt::ShiftModifier ? 500. : 50.;

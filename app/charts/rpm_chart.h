@@ -1,5 +1,5 @@
-// A chart over engine speed in our dress: same margins everywhere so that charts line up, a cursor line, direct labels, a note
-// that says what is drawn, and an axis that starts at zero unless a person zooms (and then says so).
+// A chart over engine speed in our dress: same margins everywhere so that charts line up, a cursor line, direct labels,
+// a note that says what is drawn, and an axis that starts at zero unless a person zooms (and then says so).
 #pragma once
 
 #include "app/theme/theme.h"
@@ -18,19 +18,20 @@ public:
     void setRpmRange(double from, double to);
     double fromRpm() const { return xAxis->range().lower; }
     double toRpm() const { return xAxis->range().upper; }
-    void setNote(const QString& text);    ///< standard, detail, pulls, air
+    void setNote(const QString& text); ///< standard, detail, pulls, air
     void setValueLabel(const QString& text);
-    void setCursor(double rpm);           ///< NaN: none
+    void setCursor(double rpm); ///< NaN: none
     /// The range shown when nobody has zoomed; `low` is 0 for curves, symmetric for differences.
     void setNaturalRange(double low, double high);
     bool zoomed() const { return m_zoomed; }
     void showRpmTicks(bool show);
     /// A label standing on the chart beside what it names.
-    void addLabel(double rpm, double value, const QString& text, const QColor& color, Qt::Alignment where = Qt::AlignLeft | Qt::AlignBottom);
+    void addLabel(double rpm, double value, const QString& text, const QColor& color,
+                  Qt::Alignment where = Qt::AlignLeft | Qt::AlignBottom);
     void clearDrawing(); ///< graphs and labels, not cursor and note
 
 public slots:
-    void dress();     ///< colours of the theme
+    void dress(); ///< colours of the theme
     void resetZoom();
 
 signals:

@@ -22,12 +22,14 @@ constexpr double kUsualPauseS = 600.; // longer pauses than this between pulls s
 
 } // namespace
 
-DayStrip::DayStrip(const Theme& theme, JobModel& model, QWidget* parent) : QWidget(parent), m_theme(theme), m_model(model) {
+DayStrip::DayStrip(const Theme& theme, JobModel& model, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
     setFixedHeight(112);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Day strip: the pulls of this job in order"));
     connect(&theme, &Theme::changed, this, qOverload<>(&QWidget::update));
-    for (auto signal : {&JobModel::jobChanged, &JobModel::pullsChanged, &JobModel::selectionChanged, &JobModel::comparisonChanged})
+    for (auto signal :
+         {&JobModel::jobChanged, &JobModel::pullsChanged, &JobModel::selectionChanged, &JobModel::comparisonChanged})
         connect(&model, signal, this, [this] {
             layOut();
             update();
@@ -84,12 +86,15 @@ void DayStrip::paintEvent(QPaintEvent*) {
     p.setFont(Theme::font(Size::Small));
     if (m_model.pulls().empty()) {
         p.setPen(t.muted);
-        p.drawText(rect(), Qt::AlignCenter, m_model.hasJob() ? tr("No pulls yet: drop pull files or logs on the window, or press Ctrl+I.") : tr("The pulls of a job stand here in the order they were made."));
+        p.drawText(rect(), Qt::AlignCenter,
+                   m_model.hasJob() ? tr("No pulls yet: drop pull files or logs on the window, or press Ctrl+I.")
+                                    : tr("The pulls of a job stand here in the order they were made."));
         return;
     }
     // The time line.
     p.setPen(QPen(t.line, 2));
-    p.drawLine(QPointF(kMargin - m_scroll, kTop + kTileHeight + 6), QPointF(m_wide - kMargin - m_scroll, kTop + kTileHeight + 6));
+    p.drawLine(QPointF(kMargin - m_scroll, kTop + kTileHeight + 6),
+               QPointF(m_wide - kMargin - m_scroll, kTop + kTileHeight + 6));
     drawDrift(p);
     QString lastDay;
     for (int i = 0; i < static_cast<int>(m_left.size()); ++i) {
@@ -102,7 +107,8 @@ void DayStrip::paintEvent(QPaintEvent*) {
         p.setPen(t.muted);
         p.setFont(Theme::font(Size::Small));
         if (when.isValid()) {
-            p.drawText(QRectF(box.left(), box.bottom() + 8, box.width(), 16), Qt::AlignCenter, when.time().toString(QStringLiteral("HH:mm")));
+            p.drawText(QRectF(box.left(), box.bottom() + 8, box.width(), 16), Qt::AlignCenter,
+                       when.time().toString(QStringLiteral("HH:mm")));
             const QString day = QLocale().toString(when.date(), QLocale::ShortFormat);
             if (day != lastDay)
                 p.drawText(QRectF(box.left(), 4, 160, 16), Qt::AlignLeft | Qt::AlignVCenter, day);
@@ -118,7 +124,9 @@ void DayStrip::paintEvent(QPaintEvent*) {
     if (!m_model.picked().empty()) {
         p.setPen(t.accent);
         p.setFont(Theme::font(Size::Small, true));
-        p.drawText(QRectF(width() - 420, 4, 408, 16), Qt::AlignRight, plural(static_cast<int>(m_model.picked().size()), tr("1 pull picked, Esc for all"), tr("%1 pulls picked, Esc for all")));
+        p.drawText(QRectF(width() - 420, 4, 408, 16), Qt::AlignRight,
+                   plural(static_cast<int>(m_model.picked().size()), tr("1 pull picked, Esc for all"),
+                          tr("%1 pulls picked, Esc for all")));
     }
 }
 
@@ -143,7 +151,8 @@ void DayStrip::drawDrift(QPainter& p) const {
     QPolygonF line;
     for (int i = 0; i < static_cast<int>(m_left.size()); ++i) {
         const LoadedPull& pull = m_model.pulls()[static_cast<std::size_t>(i)];
-        if (pull.record.setupId != m_model.settings().baseSetup || pull.record.aside || !std::isfinite(means[static_cast<std::size_t>(i)]))
+        if (pull.record.setupId != m_model.settings().baseSetup || pull.record.aside ||
+            !std::isfinite(means[static_cast<std::size_t>(i)]))
             continue;
         if (std::isnan(reference))
             reference = means[static_cast<std::size_t>(i)];
@@ -185,13 +194,15 @@ void DayStrip::drawTile(QPainter& p, int i) const {
     Theme::drawMark(p, {box.left() + 15, box.top() + 17}, 7.5, mark, ink);
     p.setPen(out ? t.muted : t.ink);
     p.setFont(Theme::font(Size::Strong, true));
-    p.drawText(QRectF(box.left() + 28, box.top() + 5, 24, 24), Qt::AlignVCenter | Qt::AlignLeft, Theme::mark(mark).letter);
+    p.drawText(QRectF(box.left() + 28, box.top() + 5, 24, 24), Qt::AlignVCenter | Qt::AlignLeft,
+               Theme::mark(mark).letter);
     p.setFont(Theme::font(Size::Small));
     p.setPen(t.muted);
     p.drawText(QRectF(box.left() + 8, box.bottom() - 24, box.width() - 26, 20), Qt::AlignVCenter | Qt::AlignLeft,
                pull.record.aside ? tr("aside") : tr("no. %1").arg(pull.record.number));
     // Which side it is on.
-    const bool isBase = pull.record.setupId == m_model.settings().baseSetup, isWith = pull.record.setupId == m_model.settings().withSetup;
+    const bool isBase = pull.record.setupId == m_model.settings().baseSetup,
+               isWith = pull.record.setupId == m_model.settings().withSetup;
     if (!out && (isBase || isWith)) {
         p.setPen(Qt::NoPen);
         p.setBrush(color);
@@ -207,7 +218,8 @@ void DayStrip::drawTile(QPainter& p, int i) const {
             n += 1.;
         }
     if (n > 0. && std::isfinite(means[static_cast<std::size_t>(i)])) {
-        const double share = std::clamp((means[static_cast<std::size_t>(i)] / (reference / n) - 1.) / barScale(), -1., 1.);
+        const double share =
+            std::clamp((means[static_cast<std::size_t>(i)] / (reference / n) - 1.) / barScale(), -1., 1.);
         const double middle = box.center().y();
         p.setPen(QPen(t.line, 1));
         p.drawLine(QPointF(box.right() - 14, middle), QPointF(box.right() - 4, middle));
@@ -216,13 +228,16 @@ void DayStrip::drawTile(QPainter& p, int i) const {
             bar.setAlphaF(0.4);
         p.setPen(Qt::NoPen);
         p.setBrush(bar);
-        p.drawRect(QRectF(box.right() - 12, share >= 0. ? middle - share * 24. : middle, 6, std::max(std::abs(share) * 24., 1.5)));
+        p.drawRect(QRectF(box.right() - 12, share >= 0. ? middle - share * 24. : middle, 6,
+                          std::max(std::abs(share) * 24., 1.5)));
     }
     // A notch for a flag, a cross for no curve.
-    if (pull.fit && std::any_of(pull.fit->flags().begin(), pull.fit->flags().end(), [](const Flag& f) { return !f.overruled; })) {
+    if (pull.fit &&
+        std::any_of(pull.fit->flags().begin(), pull.fit->flags().end(), [](const Flag& f) { return !f.overruled; })) {
         p.setBrush(t.amber);
         p.setPen(Qt::NoPen);
-        p.drawPolygon(QPolygonF{QPointF(box.right() - 18, box.top()), QPointF(box.right(), box.top()), QPointF(box.right(), box.top() + 18)});
+        p.drawPolygon(QPolygonF{QPointF(box.right() - 18, box.top()), QPointF(box.right(), box.top()),
+                                QPointF(box.right(), box.top() + 18)});
     } else if (!pull.fit && !pull.problem.isEmpty()) {
         p.setPen(QPen(t.amber, 2));
         p.drawLine(box.topRight() + QPointF(-14, 5), box.topRight() + QPointF(-5, 14));
@@ -233,7 +248,8 @@ void DayStrip::drawTile(QPainter& p, int i) const {
 QString DayStrip::describePull(int i) const {
     const LoadedPull& pull = m_model.pulls()[static_cast<std::size_t>(i)];
     const SetupRecord* setup = m_model.job().setup(pull.record.setupId);
-    QString text = tr("Pull %1, %2").arg(pull.record.number).arg(setup ? QString::fromStdString(setup->name) : QString());
+    QString text =
+        tr("Pull %1, %2").arg(pull.record.number).arg(setup ? QString::fromStdString(setup->name) : QString());
     if (pull.record.aside)
         text += QStringLiteral("\n") + tr("set aside: %1").arg(QString::fromStdString(pull.record.asideWhy));
     if (!pull.problem.isEmpty())
@@ -381,12 +397,15 @@ void DayStrip::contextMenuEvent(QContextMenuEvent* e) {
     QMenu* move = menu.addMenu(tr("It was pulled with another setup"));
     for (const SetupRecord& s : m_model.job().setups)
         if (s.id != setupId)
-            move->addAction(QString::fromStdString(s.name), this, [this, i, id = s.id] { m_model.movePullToSetup(i, id); });
+            move->addAction(QString::fromStdString(s.name), this,
+                            [this, i, id = s.id] { m_model.movePullToSetup(i, id); });
     move->setEnabled(!move->isEmpty());
     menu.exec(e->reason() == QContextMenuEvent::Keyboard ? mapToGlobal(tile(i).center().toPoint()) : e->globalPos());
 }
 
-void DayStrip::resizeEvent(QResizeEvent*) { layOut(); }
+void DayStrip::resizeEvent(QResizeEvent*) {
+    layOut();
+}
 
 void DayStrip::wheelEvent(QWheelEvent* e) {
     m_scroll = std::clamp(m_scroll - e->angleDelta().y() - e->angleDelta().x(), 0., std::max(0., m_wide - width()));

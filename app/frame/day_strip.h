@@ -1,5 +1,5 @@
-// The spine of a job: one tile per pull in true order along a time line, with gaps where the spanners were out. Clicking, arrows
-// or dragging across tiles picks pulls everywhere in the program.
+// The spine of a job: one tile per pull in true order along a time line, with gaps where the spanners were out.
+// Clicking, arrows or dragging across tiles picks pulls everywhere in the program.
 #pragma once
 
 #include "app/model/job_model.h"

@@ -12,7 +12,8 @@
 
 namespace jr::app {
 
-HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent) : QWidget(parent), m_theme(theme), m_model(model) {
+HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(14, 6, 10, 6);
     layout->setSpacing(10);
@@ -39,7 +40,8 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent) : QWidget
     m_units = box(tr("Units"), tr("Units (Alt+U)"));
     for (const DisplayUnits& u : DisplayUnits::choices())
         m_units->addItem(u.label);
-    m_detail = box(tr("Detail"), tr("Detail: features narrower than this cannot be seen; the same for every pull (Alt+D)"));
+    m_detail =
+        box(tr("Detail"), tr("Detail: features narrower than this cannot be seen; the same for every pull (Alt+D)"));
 
     const auto button = [&](const QString& name) {
         auto* b = new QToolButton;
@@ -67,11 +69,14 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent) : QWidget
     focusBy("Alt+S", m_standard);
     focusBy("Alt+U", m_units);
     focusBy("Alt+D", m_detail);
-    connect(m_standard, &QComboBox::activated, this, [this](int i) { m_model.setStandard(m_standard->itemData(i).toString().toStdString()); });
+    connect(m_standard, &QComboBox::activated, this,
+            [this](int i) { m_model.setStandard(m_standard->itemData(i).toString().toStdString()); });
     connect(m_units, &QComboBox::activated, &m_model, &JobModel::setUnitsChoice);
-    connect(m_detail, &QComboBox::activated, this, [this](int i) { m_model.setDetailRpm(m_detail->itemData(i).toDouble()); });
+    connect(m_detail, &QComboBox::activated, this,
+            [this](int i) { m_model.setDetailRpm(m_detail->itemData(i).toDouble()); });
     connect(m_night, &QToolButton::clicked, &m_theme, &Theme::toggle);
-    for (auto signal : {&JobModel::jobChanged, &JobModel::comparisonChanged, &JobModel::unitsChanged, &JobModel::pullsChanged})
+    for (auto signal :
+         {&JobModel::jobChanged, &JobModel::comparisonChanged, &JobModel::unitsChanged, &JobModel::pullsChanged})
         connect(&m_model, signal, this, &HeaderLine::refresh);
     connect(&m_theme, &Theme::changed, this, &HeaderLine::refresh);
     refresh();
@@ -81,7 +86,9 @@ void HeaderLine::fillDetail() {
     m_detail->clear();
     const bool automatic = m_model.settings().detailRpm <= 0.;
     const double inForce = m_model.hasJob() && !m_model.pulls().empty() ? m_model.detailInForce() : 0.;
-    m_detail->addItem(automatic && inForce > 0. ? tr("detail %1 rpm, auto").arg(QLocale().toString(inForce, 'f', 0)) : tr("detail auto"), 0.);
+    m_detail->addItem(automatic && inForce > 0. ? tr("detail %1 rpm, auto").arg(QLocale().toString(inForce, 'f', 0))
+                                                : tr("detail auto"),
+                      0.);
     for (double d : {60., 80., 100., 150., 200., 300., 400., 600.})
         m_detail->addItem(tr("detail %1 rpm").arg(QLocale().toString(d, 'f', 0)), d);
     const int at = m_detail->findData(m_model.settings().detailRpm);
@@ -90,15 +97,19 @@ void HeaderLine::fillDetail() {
 
 void HeaderLine::refresh() {
     const JobRecord& job = m_model.job();
-    const QString full = m_model.hasJob() ? QString::fromStdString(job.name) + (job.machine.empty() ? QString() : QStringLiteral("  ·  ") + QString::fromStdString(job.machine))
-                                          : tr("Jolly Ram");
+    const QString full =
+        m_model.hasJob()
+            ? QString::fromStdString(job.name) +
+                  (job.machine.empty() ? QString() : QStringLiteral("  ·  ") + QString::fromStdString(job.machine))
+            : tr("Jolly Ram");
     m_job->setText(m_job->fontMetrics().elidedText(full, Qt::ElideRight, 380));
     m_job->setToolTip(full);
     m_standard->setCurrentIndex(m_standard->findData(QString::fromStdString(m_model.settings().standard)));
     m_units->setCurrentIndex(m_model.unitsChoice());
     fillDetail();
     const QString air = airText(m_model);
-    m_air->setText(air.isEmpty() ? (m_model.hasJob() && !m_model.pulls().empty() ? tr("air unknown") : QString()) : tr("air %1").arg(air));
+    m_air->setText(air.isEmpty() ? (m_model.hasJob() && !m_model.pulls().empty() ? tr("air unknown") : QString())
+                                 : tr("air %1").arg(air));
     m_night->setIcon(m_theme.icon(m_theme.night() ? QStringLiteral("sun") : QStringLiteral("moon")));
     m_undo->defaultAction()->setIcon(m_theme.icon(QStringLiteral("undo-2")));
     m_redo->defaultAction()->setIcon(m_theme.icon(QStringLiteral("redo-2")));

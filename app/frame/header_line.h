@@ -1,4 +1,5 @@
-// One line above every station with the four things that mislead when unseen: the job, the standard in force, the units, the air.
+// One line above every station with the four things that mislead when unseen: the job, the standard in force, the
+// units, the air.
 #pragma once
 
 #include "app/model/job_model.h"

@@ -40,7 +40,8 @@ void Rail::setCurrent(int index) {
 
 void Rail::dress() {
     const Tokens& t = m_theme.tokens();
-    setStyleSheet(QStringLiteral("QToolButton { font-size: 13px; color: %1; border-radius: 10px; } QToolButton:checked { background: %2; color: %3; }")
+    setStyleSheet(QStringLiteral("QToolButton { font-size: 13px; color: %1; border-radius: 10px; } QToolButton:checked "
+                                 "{ background: %2; color: %3; }")
                       .arg(t.ink.name(), t.accent.name(), t.onAccent.name()));
     for (auto& [button, icon] : m_buttons)
         button->setIcon(m_theme.icon(icon));

@@ -45,7 +45,8 @@ private:
     const JobModel& m_model;
 };
 
-HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* parent) : QWidget(parent), m_model(model) {
+HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* parent)
+    : QWidget(parent), m_model(model) {
     auto* across = new QHBoxLayout(this);
     across->setContentsMargins(12, 8, 12, 8);
     m_sheet = new SheetView(theme, model);
@@ -59,10 +60,12 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     auto* title = new QLabel(tr("Hand over"));
     title->setProperty("headline", true);
     layout->addWidget(title);
-    auto* about = new QLabel(tr("The sheet says which setups, how many pulls, which air and standard, what was gained where, and what this does not show."));
+    auto* about = new QLabel(tr("The sheet says which setups, how many pulls, which air and standard, what was gained "
+                                "where, and what this does not show."));
     about->setWordWrap(true);
     layout->addWidget(about);
-    const auto button = [&](const QString& text, const QString& suffix, Result<Done> (HandoverStation::*write)(const QString&) const, bool primary = false) {
+    const auto button = [&](const QString& text, const QString& suffix,
+                            Result<Done> (HandoverStation::*write)(const QString&) const, bool primary = false) {
         auto* b = new QPushButton(text);
         b->setProperty("primary", primary);
         connect(b, &QPushButton::clicked, this, [this, text, suffix, write] { save(text, suffix, write); });
@@ -76,7 +79,8 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     button(tr("&Result (JSON)…"), QStringLiteral("json"), &HandoverStation::writeJson);
     layout->addStretch(1);
     across->addWidget(side);
-    for (auto signal : {&JobModel::jobChanged, &JobModel::comparisonChanged, &JobModel::unitsChanged, &JobModel::pullsChanged})
+    for (auto signal :
+         {&JobModel::jobChanged, &JobModel::comparisonChanged, &JobModel::unitsChanged, &JobModel::pullsChanged})
         connect(&model, signal, this, &HandoverStation::refresh);
     connect(&theme, &Theme::changed, m_sheet, qOverload<>(&QWidget::update));
     refresh();
@@ -88,9 +92,12 @@ void HandoverStation::refresh() {
     m_sheet->update();
 }
 
-void HandoverStation::save(const QString& what, const QString& suffix, Result<Done> (HandoverStation::*write)(const QString&) const) {
-    const QString suggestion = QDir::home().filePath(QString::fromStdString(m_model.job().name) + QLatin1Char('.') + suffix);
-    const QString path = QFileDialog::getSaveFileName(this, QString(what).remove(QLatin1Char('&')), suggestion, QStringLiteral("*.") + suffix);
+void HandoverStation::save(const QString& what, const QString& suffix,
+                           Result<Done> (HandoverStation::*write)(const QString&) const) {
+    const QString suggestion =
+        QDir::home().filePath(QString::fromStdString(m_model.job().name) + QLatin1Char('.') + suffix);
+    const QString path = QFileDialog::getSaveFileName(this, QString(what).remove(QLatin1Char('&')), suggestion,
+                                                      QStringLiteral("*.") + suffix);
     if (path.isEmpty())
         return;
     const Result<Done> done = (this->*write)(path);
@@ -157,9 +164,11 @@ Result<Done> HandoverStation::writeCsv(const QString& path) const {
     if (!m_model.comparison())
         return Error{"there is nothing to write yet"};
     const Comparison& c = *m_model.comparison();
-    std::string out = "engine_speed [rpm],base_power [W],with_power [W],difference [W],low [W],high [W],difference [%],base_torque [Nm],with_torque [Nm],base_afr [1],with_afr [1]\n";
+    std::string out = "engine_speed [rpm],base_power [W],with_power [W],difference [W],low [W],high [W],difference "
+                      "[%],base_torque [Nm],with_torque [Nm],base_afr [1],with_afr [1]\n";
     for (std::size_t i = 0; i < c.rpm.size(); ++i) {
-        for (double v : {c.rpm[i], c.base.powerW[i], c.with.powerW[i], c.differenceW[i], c.lowW[i], c.highW[i], c.differencePct[i], c.base.torqueNm[i], c.with.torqueNm[i], c.base.afr[i]})
+        for (double v : {c.rpm[i], c.base.powerW[i], c.with.powerW[i], c.differenceW[i], c.lowW[i], c.highW[i],
+                         c.differencePct[i], c.base.torqueNm[i], c.with.torqueNm[i], c.base.afr[i]})
             out += numberText(v) + ",";
         out += numberText(c.with.afr[i]) + "\n";
     }
@@ -174,13 +183,29 @@ Result<Done> HandoverStation::writeJson(const QString& path) const {
     const Account account = describe(c, m_model.units().wording());
     Json calls = Json::array(), cautions = Json::array();
     for (const Call& call : c.calls)
-        calls.push_back({{"from_rpm", call.fromRpm}, {"to_rpm", call.toRpm}, {"call", callText(call.kind)}, {"mean_w", call.meanW}, {"mean_pct", call.meanPct}});
+        calls.push_back({{"from_rpm", call.fromRpm},
+                         {"to_rpm", call.toRpm},
+                         {"call", callText(call.kind)},
+                         {"mean_w", call.meanW},
+                         {"mean_pct", call.meanPct}});
     for (const Caution& caution : c.cautions)
         cautions.push_back({{"kind", caution.kind}, {"text", caution.text}});
-    const Json json = {{"job", m_model.job().name},       {"machine", m_model.job().machine}, {"standard", c.standard->id}, {"detail_rpm", c.detailRpm},
-                       {"base", c.base.setup},            {"with", c.with.setup},             {"headline", account.headline}, {"stretches", account.stretches},
-                       {"details", account.details},      {"rpm", c.rpm},                     {"base_power_w", c.base.powerW}, {"with_power_w", c.with.powerW},
-                       {"difference_w", c.differenceW},   {"low_w", c.lowW},                  {"high_w", c.highW},            {"calls", calls},
+    const Json json = {{"job", m_model.job().name},
+                       {"machine", m_model.job().machine},
+                       {"standard", c.standard->id},
+                       {"detail_rpm", c.detailRpm},
+                       {"base", c.base.setup},
+                       {"with", c.with.setup},
+                       {"headline", account.headline},
+                       {"stretches", account.stretches},
+                       {"details", account.details},
+                       {"rpm", c.rpm},
+                       {"base_power_w", c.base.powerW},
+                       {"with_power_w", c.with.powerW},
+                       {"difference_w", c.differenceW},
+                       {"low_w", c.lowW},
+                       {"high_w", c.highW},
+                       {"calls", calls},
                        {"cautions", cautions}};
     return writeBytes(path.toStdString(), json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n");
 }

@@ -21,7 +21,8 @@ struct Plot {
     QRectF area;
     double x0, x1, y0, y1;
     QPointF at(double x, double y) const {
-        return {area.left() + (x - x0) / (x1 - x0) * area.width(), area.bottom() - (y - y0) / (y1 - y0) * area.height()};
+        return {area.left() + (x - x0) / (x1 - x0) * area.width(),
+                area.bottom() - (y - y0) / (y1 - y0) * area.height()};
     }
 };
 
@@ -42,7 +43,8 @@ void axes(QPainter& p, const Plot& plot, const QString& unit, bool rpmLabels) {
         p.setPen(QPen(t.line, 0.7, Qt::DotLine));
         p.drawLine(plot.at(plot.x0, y), plot.at(plot.x1, y));
         p.setPen(t.muted);
-        p.drawText(QRectF(plot.area.left() - 52, plot.at(0, y).y() - 8, 46, 16), Qt::AlignRight | Qt::AlignVCenter, l.toString(std::abs(y) < 1e-9 ? 0. : y, 'g', 3));
+        p.drawText(QRectF(plot.area.left() - 52, plot.at(0, y).y() - 8, 46, 16), Qt::AlignRight | Qt::AlignVCenter,
+                   l.toString(std::abs(y) < 1e-9 ? 0. : y, 'g', 3));
     }
     const double xStep = niceStep(plot.x1 - plot.x0, 7);
     for (double x = std::ceil(plot.x0 / xStep) * xStep; x <= plot.x1 + 1e-9; x += xStep) {
@@ -50,7 +52,8 @@ void axes(QPainter& p, const Plot& plot, const QString& unit, bool rpmLabels) {
         p.drawLine(plot.at(x, plot.y0), plot.at(x, plot.y1));
         if (rpmLabels) {
             p.setPen(t.muted);
-            p.drawText(QRectF(plot.at(x, 0).x() - 40, plot.area.bottom() + 3, 80, 16), Qt::AlignCenter, l.toString(x, 'f', 0));
+            p.drawText(QRectF(plot.at(x, 0).x() - 40, plot.area.bottom() + 3, 80, 16), Qt::AlignCenter,
+                       l.toString(x, 'f', 0));
         }
     }
     p.setPen(QPen(t.muted, 1));
@@ -71,7 +74,8 @@ QPainterPath path(const Plot& plot, const std::vector<double>& x, const auto& y)
 }
 
 /// Draws wrapped text and returns where it ends.
-double text(QPainter& p, double y, const QString& words, const QFont& font, const QColor& color, double left = kEdge, double right = kSheetWidth - kEdge) {
+double text(QPainter& p, double y, const QString& words, const QFont& font, const QColor& color, double left = kEdge,
+            double right = kSheetWidth - kEdge) {
     p.setFont(font);
     p.setPen(color);
     QRectF drawn;
@@ -84,8 +88,10 @@ double drawRibbon(QPainter& p, const JobModel& model, const Comparison& c, doubl
     const DisplayUnits& u = model.units();
     double reach = 0.;
     for (std::size_t i = 0; i < c.rpm.size(); ++i)
-        reach = std::max({reach, std::abs(u.powerOf(c.differenceW[i])), c.margins ? std::abs(u.powerOf(c.lowW[i])) : 0., c.margins ? std::abs(u.powerOf(c.highW[i])) : 0.});
-    const Plot plot{QRectF(kEdge + 52, y + 20, kSheetWidth - 2 * kEdge - 52, 140), c.rpm.front(), c.rpm.back(), -1.15 * reach, 1.15 * reach};
+        reach = std::max({reach, std::abs(u.powerOf(c.differenceW[i])), c.margins ? std::abs(u.powerOf(c.lowW[i])) : 0.,
+                          c.margins ? std::abs(u.powerOf(c.highW[i])) : 0.});
+    const Plot plot{QRectF(kEdge + 52, y + 20, kSheetWidth - 2 * kEdge - 52, 140), c.rpm.front(), c.rpm.back(),
+                    -1.15 * reach, 1.15 * reach};
     axes(p, plot, QObject::tr("gain [%1]").arg(u.powerSymbol()), false);
     if (c.margins)
         for (const Call& call : c.calls) {
@@ -97,7 +103,10 @@ double drawRibbon(QPainter& p, const JobModel& model, const Comparison& c, doubl
                 if (c.rpm[i] >= call.fromRpm - 51. && c.rpm[i] <= call.toRpm + 1.)
                     band << plot.at(c.rpm[i], u.powerOf(c.lowW[i]));
             p.setPen(Qt::NoPen);
-            p.setBrush(call.kind == CallKind::Gain ? QBrush(t.gainSoft) : call.kind == CallKind::Loss ? QBrush(t.lossSoft) : call.kind == CallKind::Same ? QBrush(t.sameSoft) : Theme::hatch(t.line));
+            p.setBrush(call.kind == CallKind::Gain   ? QBrush(t.gainSoft)
+                       : call.kind == CallKind::Loss ? QBrush(t.lossSoft)
+                       : call.kind == CallKind::Same ? QBrush(t.sameSoft)
+                                                     : Theme::hatch(t.line));
             p.drawPolygon(band);
         }
     p.setPen(QPen(t.ink, 1));
@@ -114,13 +123,20 @@ double drawRibbon(QPainter& p, const JobModel& model, const Comparison& c, doubl
         const bool gain = call.kind == CallKind::Gain, loss = call.kind == CallKind::Loss;
         const QColor ink = gain ? t.gain : loss ? t.loss : t.muted;
         p.setPen(QPen(ink, 0.8));
-        p.setBrush(gain ? QBrush(t.gainSoft) : loss ? QBrush(t.lossSoft) : call.kind == CallKind::Same ? QBrush(t.sameSoft) : Theme::hatch(t.line));
+        p.setBrush(gain                          ? QBrush(t.gainSoft)
+                   : loss                        ? QBrush(t.lossSoft)
+                   : call.kind == CallKind::Same ? QBrush(t.sameSoft)
+                                                 : Theme::hatch(t.line));
         p.drawRect(box);
-        const QString word = (gain ? QStringLiteral("▲ ") : loss ? QStringLiteral("▼ ") : QString()) + CallStrip::word(call.kind);
+        const QString word = (gain   ? QStringLiteral("▲ ")
+                              : loss ? QStringLiteral("▼ ")
+                                     : QString()) +
+                             CallStrip::word(call.kind);
         const double wide = QFontMetricsF(p.font()).horizontalAdvance(word);
         if (wide + 8 < box.width()) {
             if (call.kind == CallKind::Open)
-                p.fillRect(QRectF(box.center().x() - wide / 2 - 4, box.top() + 3, wide + 8, box.height() - 6), Qt::white);
+                p.fillRect(QRectF(box.center().x() - wide / 2 - 4, box.top() + 3, wide + 8, box.height() - 6),
+                           Qt::white);
             p.setPen(ink);
             p.drawText(box, Qt::AlignCenter, word);
         }
@@ -135,7 +151,8 @@ double drawCurves(QPainter& p, const JobModel& model, const Comparison& c, doubl
     for (const Side* side : {&c.base, &c.with})
         for (double w : side->powerW)
             top = std::max(top, u.powerOf(w));
-    const Plot plot{QRectF(kEdge + 52, y + 20, kSheetWidth - 2 * kEdge - 52, 200), c.rpm.front(), c.rpm.back(), 0., 1.14 * top};
+    const Plot plot{QRectF(kEdge + 52, y + 20, kSheetWidth - 2 * kEdge - 52, 200), c.rpm.front(), c.rpm.back(), 0.,
+                    1.14 * top};
     axes(p, plot, QObject::tr("power [%1]").arg(u.powerSymbol()), true);
     for (bool isBase : {true, false}) {
         const Side& side = isBase ? c.base : c.with;
@@ -153,11 +170,13 @@ double drawCurves(QPainter& p, const JobModel& model, const Comparison& c, doubl
         Theme::drawMark(p, label, 6, mark, color);
         p.setPen(color);
         p.setFont(Theme::font(Size::Small, true));
-        p.drawText(label + QPointF(12, 5), Theme::mark(mark).letter + QStringLiteral("  ") + QString::fromStdString(side.setup));
+        p.drawText(label + QPointF(12, 5),
+                   Theme::mark(mark).letter + QStringLiteral("  ") + QString::fromStdString(side.setup));
     }
     p.setPen(t.muted);
     p.setFont(Theme::font(Size::Small));
-    p.drawText(QRectF(plot.area.left(), plot.area.bottom() + 17, plot.area.width(), 16), Qt::AlignCenter, QObject::tr("engine speed [rpm]"));
+    p.drawText(QRectF(plot.area.left(), plot.area.bottom() + 17, plot.area.width(), 16), Qt::AlignCenter,
+               QObject::tr("engine speed [rpm]"));
     return plot.area.bottom() + 36;
 }
 
@@ -178,14 +197,26 @@ void paintSheet(QPainter& p, const JobModel& model) {
     }
     const JobRecord& job = model.job();
     double y = 44;
-    y = text(p, y, QString::fromStdString(job.name), Theme::font(Size::Large, true), t.ink, kEdge, kSheetWidth - kEdge - 60) + 2;
+    y = text(p, y, QString::fromStdString(job.name), Theme::font(Size::Large, true), t.ink, kEdge,
+             kSheetWidth - kEdge - 60) +
+        2;
     QString when;
     for (int i : model.sidePulls(true))
         if (when.isEmpty())
-            when = QLocale().toString(QDateTime::fromString(QString::fromStdString(model.pulls()[static_cast<std::size_t>(i)].record.started), Qt::ISODate).date(), QLocale::LongFormat);
-    y = text(p, y, QString::fromStdString(job.machine) + (when.isEmpty() ? QString() : QStringLiteral("  ·  ") + when), Theme::font(Size::Body), t.muted) + 14;
+            when = QLocale().toString(
+                QDateTime::fromString(QString::fromStdString(model.pulls()[static_cast<std::size_t>(i)].record.started),
+                                      Qt::ISODate)
+                    .date(),
+                QLocale::LongFormat);
+    y = text(p, y, QString::fromStdString(job.machine) + (when.isEmpty() ? QString() : QStringLiteral("  ·  ") + when),
+             Theme::font(Size::Body), t.muted) +
+        14;
     if (!model.comparison()) {
-        text(p, y, model.comparisonProblem().isEmpty() ? QObject::tr("There is nothing to hand over yet: open a job with two setups.") : model.comparisonProblem(), Theme::font(Size::Strong), t.ink);
+        text(p, y,
+             model.comparisonProblem().isEmpty()
+                 ? QObject::tr("There is nothing to hand over yet: open a job with two setups.")
+                 : model.comparisonProblem(),
+             Theme::font(Size::Strong), t.ink);
         p.restore();
         return;
     }
@@ -201,35 +232,50 @@ void paintSheet(QPainter& p, const JobModel& model) {
         y = text(p, y, QStringLiteral("•  ") + QString::fromStdString(s), Theme::font(Size::Small), t.ink) + 3;
     y += 6;
     QString same = QObject::tr("What was compared: %1 (%2 pulls) against %3 (%4 pulls).")
-                       .arg(QString::fromStdString(c.with.setup), QString::number(c.with.pulls), QString::fromStdString(c.base.setup), QString::number(c.base.pulls));
+                       .arg(QString::fromStdString(c.with.setup), QString::number(c.with.pulls),
+                            QString::fromStdString(c.base.setup), QString::number(c.base.pulls));
     if (const SetupRecord* s = job.setup(model.settings().withSetup))
         for (const SetupChange& change : s->changes)
-            same += QStringLiteral(" ") + QObject::tr("Changed: %1 from %2 to %3.").arg(QString::fromStdString(change.part), QString::fromStdString(change.from), QString::fromStdString(change.to));
+            same +=
+                QStringLiteral(" ") + QObject::tr("Changed: %1 from %2 to %3.")
+                                          .arg(QString::fromStdString(change.part), QString::fromStdString(change.from),
+                                               QString::fromStdString(change.to));
     y = text(p, y, same, Theme::font(Size::Small), t.ink) + 3;
     for (std::size_t i = 1; i < account.details.size(); ++i)
         y = text(p, y, QString::fromStdString(account.details[i]), Theme::font(Size::Small), t.muted) + 3;
     const QString air = airText(model);
     if (!air.isEmpty())
-        y = text(p, y, QObject::tr("Air: %1. Correction on average ×%2 before and ×%3 after.").arg(air, QLocale().toString(c.base.meanFactor, 'f', 3), QLocale().toString(c.with.meanFactor, 'f', 3)),
-                 Theme::font(Size::Small), t.muted) + 3;
+        y = text(p, y,
+                 QObject::tr("Air: %1. Correction on average ×%2 before and ×%3 after.")
+                     .arg(air, QLocale().toString(c.base.meanFactor, 'f', 3),
+                          QLocale().toString(c.with.meanFactor, 'f', 3)),
+                 Theme::font(Size::Small), t.muted) +
+            3;
     // As many cautions as there is room for above the foot; the rest are counted, never dropped in silence.
     const double foot = kSheetHeight - 66;
     std::size_t shown = 0;
     for (const Caution& caution : c.cautions) {
-        const QRectF need = QFontMetricsF(Theme::font(Size::Small)).boundingRect(QRectF(0, 0, kSheetWidth - 2 * kEdge - 12, 400), Qt::TextWordWrap, QString::fromStdString(caution.text));
+        const QRectF need = QFontMetricsF(Theme::font(Size::Small))
+                                .boundingRect(QRectF(0, 0, kSheetWidth - 2 * kEdge - 12, 400), Qt::TextWordWrap,
+                                              QString::fromStdString(caution.text));
         if (y + need.height() + 18 > foot)
             break;
         const double from = y;
-        y = text(p, y, QCoreApplication::translate("Cautions", caution.text.c_str()), Theme::font(Size::Small), t.ink, kEdge + 12) + 4;
+        y = text(p, y, QCoreApplication::translate("Cautions", caution.text.c_str()), Theme::font(Size::Small), t.ink,
+                 kEdge + 12) +
+            4;
         p.fillRect(QRectF(kEdge, from, 4, y - from - 4), t.amber);
         ++shown;
     }
     if (shown < c.cautions.size())
-        text(p, y, QObject::tr("More cautions than fit here: %1. The program shows all.").arg(c.cautions.size() - shown), Theme::font(Size::Small, true), t.amber);
+        text(p, y,
+             QObject::tr("More cautions than fit here: %1. The program shows all.").arg(c.cautions.size() - shown),
+             Theme::font(Size::Small, true), t.amber);
     p.setPen(QPen(t.line, 1));
     p.drawLine(QPointF(kEdge, kSheetHeight - 58), QPointF(kSheetWidth - kEdge, kSheetHeight - 58));
     text(p, kSheetHeight - 52,
-         QObject::tr("The change is what counts: two benches never agree on absolute figures. Measured on one bench, one sitting; what it does not show is another day, another bench or the road. "
+         QObject::tr("The change is what counts: two benches never agree on absolute figures. Measured on one bench, "
+                     "one sitting; what it does not show is another day, another bench or the road. "
                      "Noise, emission and workplace rules apply."),
          Theme::font(Size::Small), t.muted);
     p.restore();

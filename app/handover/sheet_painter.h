@@ -1,5 +1,5 @@
-// The customer's sheet: one page, painted the same way on screen, PDF, PNG and SVG. Always on white with the day's colours, made to
-// survive a grey printer.
+// The customer's sheet: one page, painted the same way on screen, PDF, PNG and SVG. Always on white with the day's
+// colours, made to survive a grey printer.
 #pragma once
 
 #include "app/model/job_model.h"

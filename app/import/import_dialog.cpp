@@ -44,7 +44,9 @@ const Fact kFacts[] = {
 };
 
 QString factText(const PullHeader& h, const std::string& key) {
-    const auto number = [](const std::optional<double>& v, double scale = 1.) { return v ? QString::fromStdString(numberText(*v * scale)) : QString(); };
+    const auto number = [](const std::optional<double>& v, double scale = 1.) {
+        return v ? QString::fromStdString(numberText(*v * scale)) : QString();
+    };
     if (key == "started")
         return QString::fromStdString(h.started);
     if (key == "roller_inertia_kg_m2")
@@ -52,9 +54,12 @@ QString factText(const PullHeader& h, const std::string& key) {
     if (key == "roller_radius_m")
         return number(h.rollerRadiusM);
     if (key == "roller_loss_nm")
-        return h.rollerLossNm == std::array<double, 3>{} ? QString()
-                                                         : QStringLiteral("%1, %2, %3").arg(QString::fromStdString(numberText(h.rollerLossNm[0])), QString::fromStdString(numberText(h.rollerLossNm[1])),
-                                                                                            QString::fromStdString(numberText(h.rollerLossNm[2])));
+        return h.rollerLossNm == std::array<double, 3>{}
+                   ? QString()
+                   : QStringLiteral("%1, %2, %3")
+                         .arg(QString::fromStdString(numberText(h.rollerLossNm[0])),
+                              QString::fromStdString(numberText(h.rollerLossNm[1])),
+                              QString::fromStdString(numberText(h.rollerLossNm[2])));
     if (key == "engine_per_roller")
         return number(h.enginePerRoller);
     if (key == "brake_arm_m")
@@ -90,7 +95,8 @@ void clearFact(PullHeader& h, const std::string& key) {
         h.humidity.reset();
 }
 
-/// The bench facts of the job's last pull: the same bench most likely made these too. The air is not carried over: it changes.
+/// The bench facts of the job's last pull: the same bench most likely made these too. The air is not carried over: it
+/// changes.
 PullHeader knownFacts(const JobModel& model) {
     if (model.pulls().empty())
         return {};
@@ -122,7 +128,11 @@ ImportDialog::ImportDialog(const Theme& theme, JobModel& model, const QStringLis
     m_files->setCurrentRow(0);
 }
 
-ImportItem* ImportDialog::current() { return m_index >= 0 && m_index < static_cast<int>(m_set.items().size()) ? &m_set.items()[static_cast<std::size_t>(m_index)] : nullptr; }
+ImportItem* ImportDialog::current() {
+    return m_index >= 0 && m_index < static_cast<int>(m_set.items().size())
+               ? &m_set.items()[static_cast<std::size_t>(m_index)]
+               : nullptr;
+}
 
 void ImportDialog::build() {
     auto* whole = new QVBoxLayout(this);
@@ -265,12 +275,16 @@ void ImportDialog::fillList() {
         } else {
             about = (item.isPullFile ? tr("pull file, %1 rows") : tr("log, %1 rows")).arg(item.trace->rows());
         }
-        auto* row = new QListWidgetItem(QIcon(m_theme.pixmap(icon, 18, icon == QLatin1String("check") ? m_theme.tokens().gain : m_theme.tokens().amber)), name + QStringLiteral("\n") + about);
+        auto* row = new QListWidgetItem(
+            QIcon(m_theme.pixmap(icon, 18,
+                                 icon == QLatin1String("check") ? m_theme.tokens().gain : m_theme.tokens().amber)),
+            name + QStringLiteral("\n") + about);
         row->setSizeHint(QSize(200, icon == QLatin1String("check") ? 48 : 86));
         m_files->addItem(row);
     }
     const int usable = m_set.usableCount();
-    m_go->setText(usable == 0 ? tr("Nothing to bring in") : plural(usable, tr("Bring in 1 pull"), tr("Bring in %1 pulls")));
+    m_go->setText(usable == 0 ? tr("Nothing to bring in")
+                              : plural(usable, tr("Bring in 1 pull"), tr("Bring in %1 pulls")));
     m_go->setEnabled(usable > 0);
 }
 
@@ -295,7 +309,7 @@ void ImportDialog::fillPreview() {
         m_what->setText(tr("%1 cannot be read: %2").arg(QFileInfo(item->path).fileName(), item->problem));
         return;
     }
-    m_what->setText(item->isPullFile ? tr("A pull file. It says everything of itself.")
+    m_what->setText(item->isPullFile             ? tr("A pull file. It says everything of itself.")
                     : item->recognised.isEmpty() ? tr("A log by somebody else: check what each column is.")
                                                  : tr("Recognised as \"%1\".").arg(item->recognised));
     // The first lines as they are, with their numbers, and the neighbourhood of the first rows that will be left out.
@@ -311,7 +325,11 @@ void ImportDialog::fillPreview() {
         if (head || left) {
             if (line->number != last + 1)
                 shown << QStringLiteral("   …");
-            shown << QStringLiteral("%1  %2%3").arg(line->number, 4).arg(left ? tr("(left out) ") : QString(), QString::fromUtf8(line->text.data(), static_cast<qsizetype>(std::min<std::size_t>(line->text.size(), 200))));
+            shown << QStringLiteral("%1  %2%3")
+                         .arg(line->number, 4)
+                         .arg(left ? tr("(left out) ") : QString(),
+                              QString::fromUtf8(line->text.data(),
+                                                static_cast<qsizetype>(std::min<std::size_t>(line->text.size(), 200))));
             last = line->number;
         }
         if (!head && (around.empty() || line->number > *std::max_element(around.begin(), around.end())))
@@ -329,7 +347,12 @@ void ImportDialog::fillColumns() {
     m_columns->setRowCount(static_cast<int>(item->layout.columns.size()));
     for (int row = 0; row < m_columns->rowCount(); ++row) {
         const ForeignColumn& column = item->layout.columns[static_cast<std::size_t>(row)];
-        m_columns->setItem(row, 0, new QTableWidgetItem(QString::fromStdString(column.heading) + (column.unitText.empty() ? QString() : QStringLiteral(" [") + QString::fromStdString(column.unitText) + QLatin1Char(']'))));
+        m_columns->setItem(row, 0,
+                           new QTableWidgetItem(QString::fromStdString(column.heading) +
+                                                (column.unitText.empty()
+                                                     ? QString()
+                                                     : QStringLiteral(" [") + QString::fromStdString(column.unitText) +
+                                                           QLatin1Char(']'))));
         QStringList examples;
         for (const std::string& e : column.examples)
             examples << QString::fromStdString(e);
@@ -370,7 +393,9 @@ void ImportDialog::columnChanged(int row) {
     std::erase_if(item->mapping, [&](const ColumnMapping& m) { return m.column == static_cast<std::size_t>(row); });
     if (const auto channel = parseChannelName(is->currentData().toString().toStdString())) {
         // A channel belongs to one column: the newer choice wins.
-        std::erase_if(item->mapping, [&](const ColumnMapping& m) { return m.channel.id == channel->id && m.channel.number == channel->number; });
+        std::erase_if(item->mapping, [&](const ColumnMapping& m) {
+            return m.channel.id == channel->id && m.channel.number == channel->number;
+        });
         std::string unit = in->currentText().toStdString();
         const auto given = findUnit(unit);
         if (!given || !unitFits(channel->id, *given)) {
@@ -383,7 +408,8 @@ void ImportDialog::columnChanged(int row) {
                 unit = written->symbol;
         }
         item->mapping.push_back({static_cast<std::size_t>(row), *channel, unit});
-        std::sort(item->mapping.begin(), item->mapping.end(), [](const auto& a, const auto& b) { return a.column < b.column; });
+        std::sort(item->mapping.begin(), item->mapping.end(),
+                  [](const auto& a, const auto& b) { return a.column < b.column; });
     }
     m_set.work(static_cast<std::size_t>(m_index));
     // The list and the table are filled again once this combo box has done with its own signal.
@@ -415,13 +441,19 @@ void ImportDialog::fillFacts() {
         if (!item->workProblem.isEmpty())
             text += QStringLiteral("<b>") + item->workProblem.toHtmlEscaped() + QStringLiteral("</b><br>");
         if (!item->curveProblem.isEmpty())
-            text += QStringLiteral("<b>") + tr("Not a curve yet: %1").arg(item->curveProblem.toHtmlEscaped()) + QStringLiteral("</b><br>");
+            text += QStringLiteral("<b>") + tr("Not a curve yet: %1").arg(item->curveProblem.toHtmlEscaped()) +
+                    QStringLiteral("</b><br>");
         for (const QString& remark : item->remarks)
             text += remark.toHtmlEscaped() + QStringLiteral("<br>");
         if (!item->leftOut.empty())
-            text += QStringLiteral("<br><b>") + plural(static_cast<int>(item->leftOut.size()), tr("1 row left out:"), tr("%1 rows left out:")) + QStringLiteral("</b><br>");
+            text += QStringLiteral("<br><b>") +
+                    plural(static_cast<int>(item->leftOut.size()), tr("1 row left out:"), tr("%1 rows left out:")) +
+                    QStringLiteral("</b><br>");
         for (std::size_t k = 0; k < item->leftOut.size() && k < 8; ++k)
-            text += tr("line %1: %2").arg(item->leftOut[k].line).arg(QString::fromStdString(item->leftOut[k].reason).toHtmlEscaped()) + QStringLiteral("<br>");
+            text += tr("line %1: %2")
+                        .arg(item->leftOut[k].line)
+                        .arg(QString::fromStdString(item->leftOut[k].reason).toHtmlEscaped()) +
+                    QStringLiteral("<br>");
         if (item->leftOut.size() > 8)
             text += QStringLiteral("…");
     }
@@ -516,7 +548,9 @@ void ImportDialog::drawPicture() {
             m_chart->setNaturalRange(0., 1.2 * top);
             m_chart->setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
             m_chart->showRpmTicks(true);
-            m_chart->setNote(tr("what it becomes · %1").arg(curve->factor ? QString::fromUtf8(options.standard->label.data()) : tr("air unknown: as measured")));
+            m_chart->setNote(tr("what it becomes · %1")
+                                 .arg(curve->factor ? QString::fromUtf8(options.standard->label.data())
+                                                    : tr("air unknown: as measured")));
         }
     } else if (item && item->trace) {
         // No curve yet: show the speeds over time, so that a wrong column is seen at once.
@@ -524,7 +558,8 @@ void ImportDialog::drawPicture() {
         double top = 1.;
         int color = 0;
         for (const Channel& channel : item->trace->channels) {
-            if (!time || (channel.name.id != ChannelId::EngineSpeed && channel.name.id != ChannelId::RollerSpeed && channel.name.id != ChannelId::VehicleSpeed && channel.name.id != ChannelId::BrakeSpeed))
+            if (!time || (channel.name.id != ChannelId::EngineSpeed && channel.name.id != ChannelId::RollerSpeed &&
+                          channel.name.id != ChannelId::VehicleSpeed && channel.name.id != ChannelId::BrakeSpeed))
                 continue;
             QCPGraph* line = m_chart->addGraph();
             line->setPen(QPen(t.marks[color++ % 8], 1));
@@ -551,7 +586,8 @@ std::string ImportDialog::chooseJob(QString* problem) {
     const int known = m_job->findText(name);
     if (known >= 0 && !m_job->itemData(known).toString().isEmpty())
         return m_job->itemData(known).toString().toStdString();
-    const Result<std::string> made = m_model.archive()->createJob(name.isEmpty() ? tr("New job").toStdString() : name.toStdString(), m_machine->text().trimmed().toStdString());
+    const Result<std::string> made = m_model.archive()->createJob(
+        name.isEmpty() ? tr("New job").toStdString() : name.toStdString(), m_machine->text().trimmed().toStdString());
     if (made)
         return *made;
     *problem = QString::fromStdString(made.error().text());
@@ -568,7 +604,10 @@ void ImportDialog::bringIn() {
         return;
     }
     if (ImportItem* item = current(); item && !item->isPullFile && !m_remember->text().trimmed().isEmpty())
-        if (const auto saved = m_model.archive()->saveMapping({m_remember->text().trimmed().toStdString(), item->layout.signature(), ImportSet::mappingJson(item->mapping)}); !saved)
+        if (const auto saved =
+                m_model.archive()->saveMapping({m_remember->text().trimmed().toStdString(), item->layout.signature(),
+                                                ImportSet::mappingJson(item->mapping)});
+            !saved)
             m_notKept << QString::fromStdString(saved.error().text());
     std::vector<std::string> files;
     for (const ImportItem& item : m_set.items())
@@ -598,9 +637,11 @@ void ImportDialog::nextFile() {
             if (kept)
                 ++m_kept;
             else
-                m_notKept << QFileInfo(item.path).fileName() + QStringLiteral(": ") + QString::fromStdString(kept.error().text());
+                m_notKept << QFileInfo(item.path).fileName() + QStringLiteral(": ") +
+                                 QString::fromStdString(kept.error().text());
         } else {
-            m_notKept << QFileInfo(item.path).fileName() + QStringLiteral(": ") + (item.problem.isEmpty() ? item.workProblem : item.problem);
+            m_notKept << QFileInfo(item.path).fileName() + QStringLiteral(": ") +
+                             (item.problem.isEmpty() ? item.workProblem : item.problem);
         }
         m_progress->setValue(static_cast<int>(++m_next));
         // Back to the event loop between files, so that "Stop here" is heard.
@@ -611,7 +652,9 @@ void ImportDialog::nextFile() {
     const bool stopped = m_next < m_set.items().size();
     m_summary = plural(m_kept, tr("1 pull brought in and kept."), tr("%1 pulls brought in and kept."));
     if (stopped)
-        m_summary += QLatin1Char(' ') + plural(static_cast<int>(m_set.items().size() - m_next), tr("Stopped; 1 file was not brought in."), tr("Stopped; %1 files were not brought in."));
+        m_summary += QLatin1Char(' ') + plural(static_cast<int>(m_set.items().size() - m_next),
+                                               tr("Stopped; 1 file was not brought in."),
+                                               tr("Stopped; %1 files were not brought in."));
     if (!m_notKept.isEmpty())
         m_summary += QLatin1Char(' ') + tr("Not kept: %1").arg(m_notKept.join(QStringLiteral("; ")));
     m_running = false;

@@ -1,4 +1,5 @@
-// Bringing pulls in: what each file is, what each column becomes, what will be left out and why, and a live picture of the result.
+// Bringing pulls in: what each file is, what each column becomes, what will be left out and why, and a live picture of
+// the result.
 #pragma once
 
 #include "app/charts/rpm_chart.h"

@@ -122,7 +122,8 @@ std::vector<ColumnMapping> ImportSet::mappingFromJson(const std::string& json, s
     if (!list.is_array())
         return out;
     for (const Json& m : list) {
-        if (!m.is_object() || !m.value("column", Json()).is_number_unsigned() || !m.value("channel", Json()).is_string())
+        if (!m.is_object() || !m.value("column", Json()).is_number_unsigned() ||
+            !m.value("channel", Json()).is_string())
             continue;
         const auto column = m["column"].get<std::size_t>();
         const auto channel = parseChannelName(m["channel"].get<std::string>());

@@ -1,4 +1,5 @@
-// What a handful of dropped files would become, decided without any widget: read, mapped, told apart into usable and not.
+// What a handful of dropped files would become, decided without any widget: read, mapped, told apart into usable and
+// not.
 #pragma once
 
 #include "archive/formats/foreign_log.h"
@@ -17,18 +18,18 @@ namespace jr::app {
 struct ImportItem {
     QString path;
     bool isPullFile = false;
-    QString problem;                     ///< cannot be read at all
-    std::string text;                    ///< decoded, for foreign logs
+    QString problem;  ///< cannot be read at all
+    std::string text; ///< decoded, for foreign logs
     ForeignLayout layout;
-    std::vector<ColumnMapping> mapping;  ///< of a foreign log, as proposed and then changed by hand
-    QString recognised;                  ///< name of the saved mapping that fitted
-    PullHeader facts;                    ///< what a foreign log does not say of itself
+    std::vector<ColumnMapping> mapping; ///< of a foreign log, as proposed and then changed by hand
+    QString recognised;                 ///< name of the saved mapping that fitted
+    PullHeader facts;                   ///< what a foreign log does not say of itself
     // Worked out by `work`:
     std::optional<Trace> trace;
     std::vector<LeftOutRow> leftOut;
     QStringList remarks;
-    QString workProblem;                 ///< read, but cannot become a pull as mapped
-    QString curveProblem;                ///< a pull, but not a curve yet (what is missing)
+    QString workProblem;  ///< read, but cannot become a pull as mapped
+    QString curveProblem; ///< a pull, but not a curve yet (what is missing)
     std::shared_ptr<const PullFit> fit;
 
     bool usable() const { return trace.has_value(); }
@@ -36,7 +37,8 @@ struct ImportItem {
 
 class ImportSet {
 public:
-    /// Reads all files; bad ones carry their problem. `known` facts (inertia, radius, ratio …) are taken for foreign logs.
+    /// Reads all files; bad ones carry their problem. `known` facts (inertia, radius, ratio …) are taken for foreign
+    /// logs.
     ImportSet(const QStringList& paths, const std::vector<SavedMapping>& saved, const PullHeader& known);
 
     std::vector<ImportItem>& items() { return m_items; }

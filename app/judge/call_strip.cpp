@@ -16,12 +16,14 @@ constexpr int kCallsTop = 2, kCallsHeight = 38, kBandTop = 50;
 
 } // namespace
 
-CallStrip::CallStrip(const Theme& theme, const JobModel& model, QWidget* parent) : QWidget(parent), m_theme(theme), m_model(model) {
+CallStrip::CallStrip(const Theme& theme, const JobModel& model, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
     setFixedHeight(74);
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
     setAccessibleName(tr("What may be said of each stretch, and the working band"));
-    setToolTip(tr("Drag the two grips to judge a working band only; double click for the whole range.\nKeyboard: arrows move a grip, up and down change grip, Home clears."));
+    setToolTip(tr("Drag the two grips to judge a working band only; double click for the whole range.\nKeyboard: "
+                  "arrows move a grip, up and down change grip, Home clears."));
     connect(&theme, &Theme::changed, this, qOverload<>(&QWidget::update));
 }
 
@@ -45,8 +47,12 @@ void CallStrip::setRpmRange(double from, double to) {
     update();
 }
 
-double CallStrip::x(double rpm) const { return RpmChart::kLeft + (rpm - m_from) / (m_to - m_from) * (width() - RpmChart::kLeft - RpmChart::kRight); }
-double CallStrip::rpmAt(double px) const { return m_from + (px - RpmChart::kLeft) / (width() - RpmChart::kLeft - RpmChart::kRight) * (m_to - m_from); }
+double CallStrip::x(double rpm) const {
+    return RpmChart::kLeft + (rpm - m_from) / (m_to - m_from) * (width() - RpmChart::kLeft - RpmChart::kRight);
+}
+double CallStrip::rpmAt(double px) const {
+    return m_from + (px - RpmChart::kLeft) / (width() - RpmChart::kLeft - RpmChart::kRight) * (m_to - m_from);
+}
 double CallStrip::bandFrom() const {
     const auto& c = m_model.comparison();
     return m_grip == 0 ? m_dragRpm : m_model.settings().fromRpm.value_or(c ? c->rpm.front() : m_from);
@@ -116,11 +122,14 @@ void CallStrip::paintEvent(QPaintEvent*) {
         p.drawEllipse(QPointF(at, kBandTop + 6), 6, 6);
         p.setPen(t.muted);
         const QString text = QLocale().toString(grip == 0 ? bandFrom() : bandTo(), 'f', 0);
-        p.drawText(QRectF(grip == 0 ? at + 10 : at - 70, kBandTop + 8, 60, 16), grip == 0 ? Qt::AlignLeft : Qt::AlignRight, text);
+        p.drawText(QRectF(grip == 0 ? at + 10 : at - 70, kBandTop + 8, 60, 16),
+                   grip == 0 ? Qt::AlignLeft : Qt::AlignRight, text);
     }
     p.setPen(t.muted);
     p.drawText(QRectF(0, kBandTop - 4, RpmChart::kLeft - 8, 20), Qt::AlignRight | Qt::AlignVCenter, tr("band"));
-    p.drawText(QRectF(from, kBandTop + 8, to - from, 16), Qt::AlignCenter, m_model.settings().fromRpm || m_model.settings().toRpm ? tr("working band [rpm]") : tr("whole range [rpm]"));
+    p.drawText(QRectF(from, kBandTop + 8, to - from, 16), Qt::AlignCenter,
+               m_model.settings().fromRpm || m_model.settings().toRpm ? tr("working band [rpm]")
+                                                                      : tr("whole range [rpm]"));
 }
 
 void CallStrip::moveGrip(int grip, double rpm) {
@@ -129,7 +138,8 @@ void CallStrip::moveGrip(int grip, double rpm) {
         return;
     const double step = 50.;
     rpm = std::clamp(std::round(rpm / step) * step, m_from, m_to);
-    double from = m_model.settings().fromRpm.value_or(c->rpm.front()), to = m_model.settings().toRpm.value_or(c->rpm.back());
+    double from = m_model.settings().fromRpm.value_or(c->rpm.front()),
+           to = m_model.settings().toRpm.value_or(c->rpm.back());
     (grip == 0 ? from : to) = rpm;
     if (to - from >= 300.)
         emit bandChosen(from, to);
@@ -162,7 +172,9 @@ void CallStrip::mouseReleaseEvent(QMouseEvent*) {
     update();
 }
 
-void CallStrip::mouseDoubleClickEvent(QMouseEvent*) { emit bandChosen(std::nullopt, std::nullopt); }
+void CallStrip::mouseDoubleClickEvent(QMouseEvent*) {
+    emit bandChosen(std::nullopt, std::nullopt);
+}
 
 void CallStrip::keyPressEvent(QKeyEvent* event) {
     const double step = event->modifiers() & Qt::ShiftModifier ? 500. : 50.;

@@ -1,4 +1,5 @@
-// Names each stretch of the range in words, shape and hatching, under the gain ribbon; the working band is dragged on it.
+// Names each stretch of the range in words, shape and hatching, under the gain ribbon; the working band is dragged on
+// it.
 #pragma once
 
 #include "app/model/job_model.h"
@@ -38,8 +39,8 @@ private:
     const Theme& m_theme;
     const JobModel& m_model;
     double m_from = 2000., m_to = 10000.;
-    int m_grip = -1;      ///< 0 lower, 1 upper while dragging
-    int m_keyGrip = 0;    ///< which the keyboard moves
+    int m_grip = -1;   ///< 0 lower, 1 upper while dragging
+    int m_keyGrip = 0; ///< which the keyboard moves
     double m_dragRpm = 0.;
 };
 

@@ -7,7 +7,8 @@ namespace jr::app {
 namespace {
 
 /// Splits at holes in the grid so that no line or band crosses one.
-QVector<double> withHoles(const std::vector<double>& rpm, const std::vector<double>& value, auto toUnit, QVector<double>& keys) {
+QVector<double> withHoles(const std::vector<double>& rpm, const std::vector<double>& value, auto toUnit,
+                          QVector<double>& keys) {
     QVector<double> out;
     keys.clear();
     const double step = rpm.size() > 1 ? rpm[1] - rpm[0] : 50.;
@@ -48,7 +49,8 @@ QString airText(const JobModel& model) {
     if (n == 0)
         return {};
     const QLocale l;
-    return QObject::tr("%1 °C · %2 hPa · %3 % humid").arg(l.toString(temp / n, 'f', 1), l.toString(pressure / n, 'f', 0), l.toString(humidity / n, 'f', 0));
+    return QObject::tr("%1 °C · %2 hPa · %3 % humid")
+        .arg(l.toString(temp / n, 'f', 1), l.toString(pressure / n, 'f', 0), l.toString(humidity / n, 'f', 0));
 }
 
 QString comparisonNote(const JobModel& model) {
@@ -56,12 +58,14 @@ QString comparisonNote(const JobModel& model) {
         return {};
     const Comparison& c = *model.comparison();
     QString note = QObject::tr("%1 · detail %2 rpm · %3 + %4 pulls")
-                       .arg(QString::fromUtf8(c.standard->label.data()), QLocale().toString(c.detailRpm, 'f', 0), QString::number(c.base.pulls), QString::number(c.with.pulls));
+                       .arg(QString::fromUtf8(c.standard->label.data()), QLocale().toString(c.detailRpm, 'f', 0),
+                            QString::number(c.base.pulls), QString::number(c.with.pulls));
     const QString air = airText(model);
     return air.isEmpty() ? note : note + QStringLiteral(" · ") + air;
 }
 
-GainRibbon::GainRibbon(const Theme& theme, const JobModel& model, QWidget* parent) : RpmChart(theme, parent), m_model(model) {
+GainRibbon::GainRibbon(const Theme& theme, const JobModel& model, QWidget* parent)
+    : RpmChart(theme, parent), m_model(model) {
     setAccessibleName(tr("Gain over engine speed with its margin"));
     showRpmTicks(false);
 }
@@ -108,8 +112,13 @@ void GainRibbon::draw() {
             QCPGraph* over = addGraph();
             under->setData(x, low, true);
             over->setData(x, high, true);
-            const QColor edge = call.kind == CallKind::Gain ? t.gain : call.kind == CallKind::Loss ? t.loss : call.kind == CallKind::Same ? t.same : t.open;
-            const QColor fill = call.kind == CallKind::Gain ? t.gainSoft : call.kind == CallKind::Loss ? t.lossSoft : t.sameSoft;
+            const QColor edge = call.kind == CallKind::Gain   ? t.gain
+                                : call.kind == CallKind::Loss ? t.loss
+                                : call.kind == CallKind::Same ? t.same
+                                                              : t.open;
+            const QColor fill = call.kind == CallKind::Gain   ? t.gainSoft
+                                : call.kind == CallKind::Loss ? t.lossSoft
+                                                              : t.sameSoft;
             under->setPen(QPen(edge, 1));
             over->setPen(QPen(edge, 1));
             over->setBrush(call.kind == CallKind::Open ? Theme::hatch(t.line) : QBrush(fill));
@@ -130,17 +139,21 @@ void GainRibbon::draw() {
         if (call.kind == CallKind::Gain || call.kind == CallKind::Loss) {
             const double margin = 0.2 * std::abs(call.maxW);
             const Wording w = u.wording();
-            addLabel(call.maxRpm, power(call.maxW), QString::fromStdString(withUnit(call.maxW, margin, u.power, w, true)), call.kind == CallKind::Gain ? t.gain : t.loss,
+            addLabel(call.maxRpm, power(call.maxW),
+                     QString::fromStdString(withUnit(call.maxW, margin, u.power, w, true)),
+                     call.kind == CallKind::Gain ? t.gain : t.loss,
                      Qt::AlignHCenter | (call.kind == CallKind::Gain ? Qt::AlignBottom : Qt::AlignTop));
         }
     setValueLabel(tr("gain [%1]").arg(u.powerSymbol()));
     setNaturalRange(-1.12 * reach, 1.12 * reach);
     setNote(tr("%1 minus %2 · band: %3 % for the whole curve · dashed: worth %4 %")
-                .arg(QString::fromStdString(c.with.setup), QString::fromStdString(c.base.setup), QLocale().toString(100. * c.confidence, 'f', 0), QLocale().toString(c.worthPct)));
+                .arg(QString::fromStdString(c.with.setup), QString::fromStdString(c.base.setup),
+                     QLocale().toString(100. * c.confidence, 'f', 0), QLocale().toString(c.worthPct)));
     replot(rpQueuedReplot);
 }
 
-CurvesChart::CurvesChart(const Theme& theme, const JobModel& model, QWidget* parent) : RpmChart(theme, parent), m_model(model) {
+CurvesChart::CurvesChart(const Theme& theme, const JobModel& model, QWidget* parent)
+    : RpmChart(theme, parent), m_model(model) {
     setAccessibleName(tr("Power or torque of both setups over engine speed"));
 }
 
@@ -160,14 +173,17 @@ void CurvesChart::draw() {
     const Comparison& c = *comparison;
     const DisplayUnits& u = m_model.units();
     double top = 0.;
-    const auto value = [&](double powerW, double rpm) { return m_torque ? u.torqueOf(powerW / radPerSFromRpm(rpm)) : u.powerOf(powerW); };
+    const auto value = [&](double powerW, double rpm) {
+        return m_torque ? u.torqueOf(powerW / radPerSFromRpm(rpm)) : u.powerOf(powerW);
+    };
     struct Drawn {
         const Side& side;
         std::string setupId;
         bool base;
     };
     std::vector<std::pair<double, double>> ends;
-    for (const Drawn& d : {Drawn{c.base, m_model.settings().baseSetup, true}, Drawn{c.with, m_model.settings().withSetup, false}}) {
+    for (const Drawn& d :
+         {Drawn{c.base, m_model.settings().baseSetup, true}, Drawn{c.with, m_model.settings().withSetup, false}}) {
         const int mark = setupMarkOf(m_model, d.setupId);
         const QColor color = m_theme.tokens().marks[mark % 8];
         // Threads: 1 px pens, they are many points.
@@ -205,7 +221,8 @@ void CurvesChart::draw() {
         line->setPen(m_theme.markPen(mark, 2.2));
         line->setAntialiased(true);
         QVector<double> keys;
-        const QVector<double> y = withHoles(c.rpm, d.side.powerW, [](double v) { return v; }, keys);
+        const QVector<double> y = withHoles(
+            c.rpm, d.side.powerW, [](double v) { return v; }, keys);
         QVector<double> shown;
         for (qsizetype i = 0; i < y.size(); ++i)
             shown.append(std::isfinite(y[i]) ? value(y[i], keys[i]) : qQNaN());
@@ -216,10 +233,12 @@ void CurvesChart::draw() {
         const auto& peak = m_torque ? d.side.peakTorque : d.side.peakPower;
         if (peak) {
             const double v = m_torque ? u.torqueOf(peak->value) : u.powerOf(peak->value);
-            const QString text = QStringLiteral("%1 %2  %3 %4 @ %5")
-                                     .arg(Theme::mark(mark).letter, QString::fromStdString(d.side.setup), QLocale().toString(v, 'f', 1), m_torque ? u.torqueSymbol() : u.powerSymbol(),
-                                          QLocale().toString(peak->rpm, 'f', 0));
-            addLabel(peak->rpm, v, text, color, d.base ? Qt::AlignHCenter | Qt::AlignBottom : Qt::AlignHCenter | Qt::AlignTop);
+            const QString text =
+                QStringLiteral("%1 %2  %3 %4 @ %5")
+                    .arg(Theme::mark(mark).letter, QString::fromStdString(d.side.setup), QLocale().toString(v, 'f', 1),
+                         m_torque ? u.torqueSymbol() : u.powerSymbol(), QLocale().toString(peak->rpm, 'f', 0));
+            addLabel(peak->rpm, v, text, color,
+                     d.base ? Qt::AlignHCenter | Qt::AlignBottom : Qt::AlignHCenter | Qt::AlignTop);
         }
     }
     setValueLabel(m_torque ? tr("torque [%1]").arg(u.torqueSymbol()) : tr("power [%1]").arg(u.powerSymbol()));

@@ -35,7 +35,8 @@ QIcon markIcon(const Theme& theme, int mark) {
 
 } // namespace
 
-JudgeStation::JudgeStation(const Theme& theme, JobModel& model, QWidget* parent) : QWidget(parent), m_theme(theme), m_model(model) {
+JudgeStation::JudgeStation(const Theme& theme, JobModel& model, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
     auto* whole = new QVBoxLayout(this);
     whole->setContentsMargins(0, 0, 0, 0);
     m_pages = new QStackedWidget;
@@ -69,11 +70,12 @@ JudgeStation::JudgeStation(const Theme& theme, JobModel& model, QWidget* parent)
     columns->addWidget(buildSide());
 
     auto* torque = new QToolButton(m_curves);
-    torque->setText(tr("torque"));
+    torque->setText(tr("show torque (T)"));
     torque->setCheckable(true);
     torque->setToolTip(tr("Show torque instead of power (T)"));
     torque->setShortcut(QKeySequence(Qt::Key_T));
-    torque->move(RpmChart::kLeft + 8, 14);
+    torque->setProperty("switch", true);
+    torque->move(RpmChart::kLeft + 8, 30);
     connect(torque, &QToolButton::toggled, m_curves, &CurvesChart::setQuantity);
 
     for (RpmChart* chart : {static_cast<RpmChart*>(m_ribbon), static_cast<RpmChart*>(m_curves)})
@@ -116,7 +118,8 @@ QWidget* JudgeStation::buildSide() {
     m_repeatability->setButtonSymbols(QAbstractSpinBox::NoButtons);
     m_repeatability->setSuffix(QStringLiteral(" %"));
     m_repeatability->setSpecialValueText(tr("unknown"));
-    m_repeatability->setToolTip(tr("With one pull on a side nothing is known of the scatter. If this bench is known to repeat within so many per cent, say so here."));
+    m_repeatability->setToolTip(tr("With one pull on a side nothing is known of the scatter. If this bench is known to "
+                                   "repeat within so many per cent, say so here."));
     m_repeatabilityLabel = new QLabel(tr("Bench &repeats within"));
     m_repeatabilityLabel->setBuddy(m_repeatability);
     form->addRow(m_repeatabilityLabel, m_repeatability);
@@ -138,8 +141,10 @@ QWidget* JudgeStation::buildSide() {
     scroll->setWidget(text);
     layout->addWidget(scroll, 1);
 
-    connect(m_base, &QComboBox::activated, this, [this](int i) { m_model.setBaseSetup(m_base->itemData(i).toString().toStdString()); });
-    connect(m_with, &QComboBox::activated, this, [this](int i) { m_model.setWithSetup(m_with->itemData(i).toString().toStdString()); });
+    connect(m_base, &QComboBox::activated, this,
+            [this](int i) { m_model.setBaseSetup(m_base->itemData(i).toString().toStdString()); });
+    connect(m_with, &QComboBox::activated, this,
+            [this](int i) { m_model.setWithSetup(m_with->itemData(i).toString().toStdString()); });
     connect(m_worth, &QDoubleSpinBox::valueChanged, this, [this](double v) {
         if (!m_filling)
             m_model.setWorthPct(v);
@@ -156,7 +161,9 @@ void JudgeStation::fillSides() {
     for (QComboBox* box : {m_base, m_with}) {
         box->clear();
         for (const SetupRecord& s : m_model.job().setups)
-            box->addItem(markIcon(m_theme, s.mark), QStringLiteral("%1  %2").arg(Theme::mark(s.mark).letter, QString::fromStdString(s.name)), QString::fromStdString(s.id));
+            box->addItem(markIcon(m_theme, s.mark),
+                         QStringLiteral("%1  %2").arg(Theme::mark(s.mark).letter, QString::fromStdString(s.name)),
+                         QString::fromStdString(s.id));
     }
     m_base->setCurrentIndex(m_base->findData(QString::fromStdString(m_model.settings().baseSetup)));
     m_with->setCurrentIndex(m_with->findData(QString::fromStdString(m_model.settings().withSetup)));
@@ -177,7 +184,8 @@ void JudgeStation::refresh() {
     const auto& comparison = m_model.comparison();
     m_pages->setCurrentIndex(comparison ? 1 : 0);
     if (!comparison) {
-        m_empty->setText(m_model.hasJob() ? m_model.comparisonProblem() : tr("Open a job on the start page, or drop pulls on the window."));
+        m_empty->setText(m_model.hasJob() ? m_model.comparisonProblem()
+                                          : tr("Open a job on the start page, or drop pulls on the window."));
         // The sides can still be chosen when one has nothing that counts.
         if (m_model.hasJob() && m_model.job().setups.size() > 1) {
             m_pages->setCurrentIndex(1);
@@ -252,21 +260,28 @@ void JudgeStation::showCursor(double rpm) {
         return;
     }
     const Comparison& c = *comparison;
-    const auto nearest = std::min_element(c.rpm.begin(), c.rpm.end(), [&](double a, double b) { return std::abs(a - rpm) < std::abs(b - rpm); });
+    const auto nearest = std::min_element(c.rpm.begin(), c.rpm.end(),
+                                          [&](double a, double b) { return std::abs(a - rpm) < std::abs(b - rpm); });
     if (std::abs(*nearest - rpm) > 60.) {
-        m_readout->setText(tr("%1 rpm: not every pull has data here that counts.").arg(QLocale().toString(rpm, 'f', 0)));
+        m_readout->setText(
+            tr("%1 rpm: not every pull has data here that counts.").arg(QLocale().toString(rpm, 'f', 0)));
         return;
     }
     const auto i = static_cast<std::size_t>(nearest - c.rpm.begin());
     const DisplayUnits& u = m_model.units();
     const Wording w = u.wording();
     const double margin = 0.5 * (c.highW[i] - c.lowW[i]);
-    const QString difference = QString::fromStdString(withUnit(c.differenceW[i], c.margins ? margin : 0., u.power, w, true));
-    const QString give = c.margins ? QStringLiteral(" ± ") + QString::fromStdString(withUnit(margin, margin, u.power, w)) : tr(" (no margin known)");
+    const QString difference =
+        QString::fromStdString(withUnit(c.differenceW[i], c.margins ? margin : 0., u.power, w, true));
+    const QString give = c.margins
+                             ? QStringLiteral(" ± ") + QString::fromStdString(withUnit(margin, margin, u.power, w))
+                             : tr(" (no margin known)");
     m_readout->setText(QStringLiteral("<b>%1 rpm</b> &nbsp; %2 %3 · %4 &nbsp; %5 %6 · %7 &nbsp; <b>%8%9</b> (%10 %)")
-                           .arg(QLocale().toString(c.rpm[i], 'f', 0), Theme::mark(setupMarkOf(m_model, m_model.settings().baseSetup)).letter, u.powerText(c.base.powerW[i]),
-                                u.torqueText(c.base.torqueNm[i]), Theme::mark(setupMarkOf(m_model, m_model.settings().withSetup)).letter, u.powerText(c.with.powerW[i]),
-                                u.torqueText(c.with.torqueNm[i]), difference, give)
+                           .arg(QLocale().toString(c.rpm[i], 'f', 0),
+                                Theme::mark(setupMarkOf(m_model, m_model.settings().baseSetup)).letter,
+                                u.powerText(c.base.powerW[i]), u.torqueText(c.base.torqueNm[i]),
+                                Theme::mark(setupMarkOf(m_model, m_model.settings().withSetup)).letter,
+                                u.powerText(c.with.powerW[i]), u.torqueText(c.with.torqueNm[i]), difference, give)
                            .arg(QString::fromStdString(plainNumber(c.differencePct[i], 1, w, true))));
 }
 

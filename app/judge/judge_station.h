@@ -1,4 +1,5 @@
-// Judge: the gain ribbon first, what each stretch may be called, then the two curves; the result in sentences beside them.
+// Judge: the gain ribbon first, what each stretch may be called, then the two curves; the result in sentences beside
+// them.
 #pragma once
 
 #include "app/judge/call_strip.h"

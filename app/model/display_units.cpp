@@ -6,14 +6,18 @@ namespace jr::app {
 
 const std::vector<DisplayUnits>& DisplayUnits::choices() {
     static const std::vector<DisplayUnits> list = {
-        {*findUnit("hp"), *findUnit("lb-ft"), QStringLiteral("hp · lb-ft")}, {*findUnit("PS"), *findUnit("Nm"), QStringLiteral("PS · Nm")},
-        {*findUnit("kW"), *findUnit("Nm"), QStringLiteral("kW · Nm")},       {*findUnit("hp"), *findUnit("Nm"), QStringLiteral("hp · Nm")},
+        {*findUnit("hp"), *findUnit("lb-ft"), QStringLiteral("hp · lb-ft")},
+        {*findUnit("PS"), *findUnit("Nm"), QStringLiteral("PS · Nm")},
+        {*findUnit("kW"), *findUnit("Nm"), QStringLiteral("kW · Nm")},
+        {*findUnit("hp"), *findUnit("Nm"), QStringLiteral("hp · Nm")},
         {*findUnit("PS"), *findUnit("kgf-m"), QStringLiteral("PS · kgf·m")},
     };
     return list;
 }
 
-int DisplayUnits::choiceForLocale(const QLocale& locale) { return locale.measurementSystem() == QLocale::MetricSystem ? 1 : 0; }
+int DisplayUnits::choiceForLocale(const QLocale& locale) {
+    return locale.measurementSystem() == QLocale::MetricSystem ? 1 : 0;
+}
 
 QString DisplayUnits::powerText(double watt, int decimals) const {
     return QLocale().toString(powerOf(watt), 'f', decimals) + QChar(0x00A0) + powerSymbol();

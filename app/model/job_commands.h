@@ -10,8 +10,10 @@ namespace jr::app {
 class AsideCommand : public QUndoCommand {
 public:
     AsideCommand(JobModel& model, const PullRecord& pull, bool aside, std::string why)
-        : QUndoCommand(aside ? QObject::tr("set pull %1 aside").arg(pull.number) : QObject::tr("count pull %1 again").arg(pull.number)), m_model(model),
-          m_id(pull.id), m_was(pull.aside), m_whyWas(pull.asideWhy), m_aside(aside), m_why(std::move(why)) {}
+        : QUndoCommand(aside ? QObject::tr("set pull %1 aside").arg(pull.number)
+                             : QObject::tr("count pull %1 again").arg(pull.number)),
+          m_model(model), m_id(pull.id), m_was(pull.aside), m_whyWas(pull.asideWhy), m_aside(aside),
+          m_why(std::move(why)) {}
     void redo() override { m_model.applyAside(m_id, m_aside, m_why); }
     void undo() override { m_model.applyAside(m_id, m_was, m_whyWas); }
 
@@ -27,7 +29,8 @@ private:
 class OverruleCommand : public QUndoCommand {
 public:
     OverruleCommand(JobModel& model, const PullRecord& pull, std::vector<FlagOverrule> after)
-        : QUndoCommand(QObject::tr("overrule a flag of pull %1").arg(pull.number)), m_model(model), m_id(pull.id), m_before(pull.overrules), m_after(std::move(after)) {}
+        : QUndoCommand(QObject::tr("overrule a flag of pull %1").arg(pull.number)), m_model(model), m_id(pull.id),
+          m_before(pull.overrules), m_after(std::move(after)) {}
     void redo() override { m_model.applyOverrules(m_id, m_after); }
     void undo() override { m_model.applyOverrules(m_id, m_before); }
 
@@ -40,7 +43,8 @@ private:
 class MoveCommand : public QUndoCommand {
 public:
     MoveCommand(JobModel& model, const PullRecord& pull, std::string setupId)
-        : QUndoCommand(QObject::tr("move pull %1 to another setup").arg(pull.number)), m_model(model), m_id(pull.id), m_before(pull.setupId), m_after(std::move(setupId)) {}
+        : QUndoCommand(QObject::tr("move pull %1 to another setup").arg(pull.number)), m_model(model), m_id(pull.id),
+          m_before(pull.setupId), m_after(std::move(setupId)) {}
     void redo() override { m_model.applyMove(m_id, m_after); }
     void undo() override { m_model.applyMove(m_id, m_before); }
 

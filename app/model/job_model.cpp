@@ -26,7 +26,8 @@ LoadedPull load(PullRecord record, std::shared_ptr<const Trace> trace) {
 
 JobModel::JobModel(QObject* parent) : QObject(parent) {
     m_units = DisplayUnits::choiceForLocale(QLocale());
-    connect(&m_watcher, &QFutureWatcherBase::progressValueChanged, this, [this](int value) { emit loadingChanged(value, static_cast<int>(m_pulls.size())); });
+    connect(&m_watcher, &QFutureWatcherBase::progressValueChanged, this,
+            [this](int value) { emit loadingChanged(value, static_cast<int>(m_pulls.size())); });
     connect(&m_watcher, &QFutureWatcherBase::finished, this, [this] {
         const QFuture<LoadedPull> future = m_watcher.future();
         if (future.isCanceled())
@@ -89,7 +90,9 @@ bool JobModel::openJob(const std::string& jobId, QString* problemText) {
     m_comparison.reset();
     m_comparisonProblem = m_pulls.empty() ? tr("There are no pulls in this job yet.") : tr("Working the pulls out…");
     m_bandMeans.assign(m_pulls.size(), std::numeric_limits<double>::quiet_NaN());
-    m_watcher.setFuture(QtConcurrent::mapped(work, [](const std::pair<PullRecord, std::shared_ptr<const Trace>>& item) { return load(item.first, item.second); }));
+    m_watcher.setFuture(QtConcurrent::mapped(work, [](const std::pair<PullRecord, std::shared_ptr<const Trace>>& item) {
+        return load(item.first, item.second);
+    }));
     emit jobChanged();
     return true;
 }
@@ -218,7 +221,8 @@ std::vector<int> JobModel::sidePulls(bool base) const {
     std::vector<int> out;
     for (int i = 0; i < static_cast<int>(m_pulls.size()); ++i) {
         const LoadedPull& p = m_pulls[static_cast<std::size_t>(i)];
-        if (p.fit && !p.record.aside && p.record.setupId == (base ? m_settings.baseSetup : m_settings.withSetup) && (m_picked.empty() || m_picked.contains(i)))
+        if (p.fit && !p.record.aside && p.record.setupId == (base ? m_settings.baseSetup : m_settings.withSetup) &&
+            (m_picked.empty() || m_picked.contains(i)))
             out.push_back(i);
     }
     return out;
@@ -268,9 +272,11 @@ void JobModel::recompute() {
     if (m_pulls.empty()) {
         m_comparisonProblem = tr("There are no pulls in this job yet. Import some to begin.");
     } else if (m_settings.withSetup.empty()) {
-        m_comparisonProblem = tr("All pulls so far are of one setup. Change one thing, pull again, and the difference is judged here.");
+        m_comparisonProblem =
+            tr("All pulls so far are of one setup. Change one thing, pull again, and the difference is judged here.");
     } else if (base.empty() || with.empty()) {
-        m_comparisonProblem = tr("One side has no pull that counts: it was set aside, not picked, or cannot become a curve.");
+        m_comparisonProblem =
+            tr("One side has no pull that counts: it was set aside, not picked, or cannot become a curve.");
     } else {
         CompareOptions options;
         options.standard = &standard();
@@ -279,7 +285,8 @@ void JobModel::recompute() {
         options.toRpm = m_settings.toRpm;
         options.worthPct = m_settings.worthPct;
         options.repeatabilityPct = m_repeatabilityPct;
-        if (const SetupRecord* setup = m_job.setup(m_settings.withSetup); setup && setup->parentId == m_settings.baseSetup)
+        if (const SetupRecord* setup = m_job.setup(m_settings.withSetup);
+            setup && setup->parentId == m_settings.baseSetup)
             for (const SetupChange& c : setup->changes)
                 options.changes.push_back(c.part);
         Result<Comparison> result = compare(base, with, options);

@@ -7,6 +7,8 @@
 namespace jr::app {
 
 /// `one` and `many` are already translated; %1 in `many` becomes the number.
-inline QString plural(int n, const QString& one, const QString& many) { return n == 1 ? one : many.arg(QLocale().toString(n)); }
+inline QString plural(int n, const QString& one, const QString& many) {
+    return n == 1 ? one : many.arg(QLocale().toString(n));
+}
 
 } // namespace jr::app

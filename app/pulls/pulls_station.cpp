@@ -10,7 +10,8 @@
 
 namespace jr::app {
 
-PullsStation::PullsStation(const Theme& theme, JobModel& model, QWidget* parent) : QWidget(parent), m_theme(theme), m_model(model) {
+PullsStation::PullsStation(const Theme& theme, JobModel& model, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
     auto* columns = new QHBoxLayout(this);
     columns->setContentsMargins(12, 8, 12, 8);
     columns->setSpacing(12);
@@ -51,14 +52,15 @@ PullsStation::PullsStation(const Theme& theme, JobModel& model, QWidget* parent)
     m_asideWhy->setWordWrap(true);
     m_asideWhy->setProperty("caution", true);
     layout->addWidget(m_asideWhy);
-    m_aside = new QPushButton;
+    m_aside = new QPushButton(tr("Set this pull aside…"));
     layout->addWidget(m_aside);
     columns->addWidget(side);
 
     connect(m_aside, &QPushButton::clicked, this, &PullsStation::askAside);
     for (RpmChart* chart : {static_cast<RpmChart*>(m_chart), static_cast<RpmChart*>(m_mixture)})
         connect(chart, &RpmChart::cursorMoved, this, &PullsStation::setCursorRpm);
-    for (auto signal : {&JobModel::jobChanged, &JobModel::pullsChanged, &JobModel::selectionChanged, &JobModel::comparisonChanged, &JobModel::unitsChanged})
+    for (auto signal : {&JobModel::jobChanged, &JobModel::pullsChanged, &JobModel::selectionChanged,
+                        &JobModel::comparisonChanged, &JobModel::unitsChanged})
         connect(&model, signal, this, &PullsStation::refresh);
     connect(&theme, &Theme::changed, this, &PullsStation::refresh);
     refresh();
@@ -94,29 +96,38 @@ void PullsStation::refresh() {
     const LoadedPull& pull = m_model.pulls()[static_cast<std::size_t>(index)];
     const SetupRecord* setup = m_model.job().setup(pull.record.setupId);
     const PullHeader& h = pull.trace->header;
-    m_title->setText(tr("Pull %1, %2").arg(pull.record.number).arg(setup ? QString::fromStdString(setup->name) : QString()));
+    m_title->setText(
+        tr("Pull %1, %2").arg(pull.record.number).arg(setup ? QString::fromStdString(setup->name) : QString()));
     QString facts;
     const auto line = [&](const QString& text) { facts += text + QStringLiteral("\n"); };
     const DisplayUnits& u = m_model.units();
     const QLocale l;
     if (const PullCurve* curve = m_model.curve(index)) {
         if (curve->peakPower)
-            line(tr("peak power %1 at %2 rpm").arg(u.powerText(curve->peakPower->value), l.toString(10. * std::round(curve->peakPower->rpm / 10.), 'f', 0)));
+            line(tr("peak power %1 at %2 rpm")
+                     .arg(u.powerText(curve->peakPower->value),
+                          l.toString(10. * std::round(curve->peakPower->rpm / 10.), 'f', 0)));
         if (curve->peakTorque)
-            line(tr("peak torque %1 at %2 rpm").arg(u.torqueText(curve->peakTorque->value), l.toString(10. * std::round(curve->peakTorque->rpm / 10.), 'f', 0)));
+            line(tr("peak torque %1 at %2 rpm")
+                     .arg(u.torqueText(curve->peakTorque->value),
+                          l.toString(10. * std::round(curve->peakTorque->rpm / 10.), 'f', 0)));
         const double mean = m_model.bandMeansW()[static_cast<std::size_t>(index)];
         if (std::isfinite(mean))
             line(tr("mean in the band %1").arg(u.powerText(mean, 2)));
-        line(tr("counted %1 to %2 rpm").arg(l.toString(curve->usedFromRpm, 'f', 0), l.toString(curve->usedToRpm, 'f', 0)));
+        line(tr("counted %1 to %2 rpm")
+                 .arg(l.toString(curve->usedFromRpm, 'f', 0), l.toString(curve->usedToRpm, 'f', 0)));
         for (const Caution& c : curve->cautions)
             line(QString::fromStdString(c.text));
     } else if (!pull.problem.isEmpty()) {
         line(tr("No curve: %1.").arg(pull.problem));
     }
     if (h.measuredAt != MeasuredAt::Unknown)
-        line(tr("measured at the %1").arg(QCoreApplication::translate("MeasuredAt", measuredAtText(h.measuredAt).data())));
+        line(tr("measured at the %1")
+                 .arg(QCoreApplication::translate("MeasuredAt", measuredAtText(h.measuredAt).data())));
     if (const auto air = h.air())
-        line(tr("air %1 °C, %2 hPa, %3 %").arg(l.toString(air->tempC, 'f', 1), l.toString(air->pressurePa / 100., 'f', 1), l.toString(air->humidity * 100., 'f', 0)));
+        line(tr("air %1 °C, %2 hPa, %3 %")
+                 .arg(l.toString(air->tempC, 'f', 1), l.toString(air->pressurePa / 100., 'f', 1),
+                      l.toString(air->humidity * 100., 'f', 0)));
     m_facts->setText(facts.trimmed());
 
     const auto heading = [&](const QString& text) {
@@ -127,15 +138,19 @@ void PullsStation::refresh() {
     if (pull.fit && !pull.fit->flags().empty()) {
         heading(tr("Not the engine"));
         for (const Flag& flag : pull.fit->flags()) {
-            auto* box = new QLabel(QString::fromStdString(flag.text) +
-                                   (std::isfinite(flag.fromRpm) ? tr(" (%1–%2 rpm)").arg(l.toString(flag.fromRpm, 'f', 0), l.toString(flag.toRpm, 'f', 0)) : QString()));
+            auto* box = new QLabel(
+                QString::fromStdString(flag.text) +
+                (std::isfinite(flag.fromRpm)
+                     ? tr(" (%1–%2 rpm)").arg(l.toString(flag.fromRpm, 'f', 0), l.toString(flag.toRpm, 'f', 0))
+                     : QString()));
             box->setWordWrap(true);
             box->setProperty("caution", true);
             m_flags->addWidget(box);
             if (!flagExcludes(flag.kind))
                 continue;
             auto* button = new QPushButton(flag.overruled ? tr("Leave it out again") : tr("Count it all the same"));
-            connect(button, &QPushButton::clicked, this, [this, index, flag] { m_model.setOverruled(index, flag, !flag.overruled); });
+            connect(button, &QPushButton::clicked, this,
+                    [this, index, flag] { m_model.setOverruled(index, flag, !flag.overruled); });
             m_flags->addWidget(button);
         }
     } else if (pull.fit) {
@@ -145,7 +160,8 @@ void PullsStation::refresh() {
     }
     m_flags->addStretch(1);
     m_aside->setText(pull.record.aside ? tr("Count this pull again") : tr("Set this pull aside…"));
-    m_aside->setIcon(m_theme.icon(pull.record.aside ? QStringLiteral("check") : QStringLiteral("eye-off")));
+    m_theme.dressButton(*m_aside, pull.record.aside ? QStringLiteral("check") : QStringLiteral("eye-off"),
+                        m_theme.tokens().ink);
     if (pull.record.aside) {
         m_asideWhy->setText(tr("Set aside: %1").arg(QString::fromStdString(pull.record.asideWhy)));
         m_asideWhy->show();
@@ -160,10 +176,17 @@ void PullsStation::askAside() {
         m_model.setAside(index, false, {});
         return;
     }
-    const QStringList reasons = {tr("warm-up pull"), tr("the tyre slipped on the roller"), tr("wrong gear"), tr("throttle not held open"), tr("something was put in wrongly"),
-                                 tr("fuel was low"), tr("too hot"), tr("too cold")};
+    const QStringList reasons = {tr("warm-up pull"),
+                                 tr("the tyre slipped on the roller"),
+                                 tr("wrong gear"),
+                                 tr("throttle not held open"),
+                                 tr("something was put in wrongly"),
+                                 tr("fuel was low"),
+                                 tr("too hot"),
+                                 tr("too cold")};
     bool good = false;
-    const QString why = QInputDialog::getItem(this, tr("Set pull aside"), tr("Why? It is kept, shown hatched, and not counted."), reasons, 1, true, &good);
+    const QString why = QInputDialog::getItem(
+        this, tr("Set pull aside"), tr("Why? It is kept, shown hatched, and not counted."), reasons, 1, true, &good);
     if (good && !why.trimmed().isEmpty())
         m_model.setAside(index, true, why.trimmed());
 }
@@ -184,10 +207,14 @@ void PullsStation::setCursorRpm(double rpm) {
     }
     const auto k = static_cast<std::size_t>(i);
     const DisplayUnits& u = m_model.units();
-    m_readout->setText(QStringLiteral("<b>%1 rpm</b> &nbsp; %2 &nbsp; %3%4%5")
-                           .arg(QLocale().toString(curve->rpm[k], 'f', 0), u.powerText(curve->powerW[k]), u.torqueText(curve->torqueNm[k]),
-                                !curve->afr.empty() && std::isfinite(curve->afr[k]) ? QStringLiteral(" &nbsp; ") + tr("mixture %1:1").arg(QLocale().toString(curve->afr[k], 'f', 1)) : QString(),
-                                curve->counted[k] ? QString() : QStringLiteral(" &nbsp; ") + tr("(not counted)")));
+    m_readout->setText(
+        QStringLiteral("<b>%1 rpm</b> &nbsp; %2 &nbsp; %3%4%5")
+            .arg(QLocale().toString(curve->rpm[k], 'f', 0), u.powerText(curve->powerW[k]),
+                 u.torqueText(curve->torqueNm[k]),
+                 !curve->afr.empty() && std::isfinite(curve->afr[k])
+                     ? QStringLiteral(" &nbsp; ") + tr("mixture %1:1").arg(QLocale().toString(curve->afr[k], 'f', 1))
+                     : QString(),
+                 curve->counted[k] ? QString() : QStringLiteral(" &nbsp; ") + tr("(not counted)")));
 }
 
 } // namespace jr::app

@@ -1,4 +1,5 @@
-// One pull looked at: its raw points, the fitted curve, what was flagged and what was counted; set it aside, overrule a flag.
+// One pull looked at: its raw points, the fitted curve, what was flagged and what was counted; set it aside, overrule a
+// flag.
 #pragma once
 
 #include "app/charts/rpm_chart.h"

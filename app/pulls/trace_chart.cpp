@@ -5,7 +5,8 @@
 
 namespace jr::app {
 
-TraceChart::TraceChart(const Theme& theme, const JobModel& model, QWidget* parent) : RpmChart(theme, parent), m_model(model) {
+TraceChart::TraceChart(const Theme& theme, const JobModel& model, QWidget* parent)
+    : RpmChart(theme, parent), m_model(model) {
     setAccessibleName(tr("Power of this pull: raw points, fitted curve, flagged stretches"));
     showRpmTicks(false);
 }
@@ -46,7 +47,8 @@ void TraceChart::draw(int index) {
         column->bottomRight->setCoords(flag.toRpm + widen, 1.);
         column->setPen(QPen(flag.overruled ? t.line : t.amber, 1, Qt::DotLine));
         column->setBrush(flag.overruled ? QBrush(Qt::NoBrush) : QBrush(t.amberSoft));
-        const QString name = QString::fromUtf8(flagText(flag.kind).data()) + (flag.overruled ? tr(" (counted)") : QString());
+        const QString name =
+            QString::fromUtf8(flagText(flag.kind).data()) + (flag.overruled ? tr(" (counted)") : QString());
         auto* label = new QCPItemText(this);
         label->position->setTypeY(QCPItemPosition::ptAxisRectRatio);
         const bool rightHalf = flag.fromRpm > 0.5 * (low + high);
@@ -68,7 +70,8 @@ void TraceChart::draw(int index) {
     unused->setData(x2, y2);
     for (QCPGraph* g : {points, unused}) {
         g->setLineStyle(QCPGraph::lsNone);
-        g->setScatterStyle(QCPScatterStyle(g == points ? QCPScatterStyle::ssDisc : QCPScatterStyle::ssCross, QPen(g == points ? t.muted : t.amber, 1), Qt::NoBrush, g == points ? 3 : 5));
+        g->setScatterStyle(QCPScatterStyle(g == points ? QCPScatterStyle::ssDisc : QCPScatterStyle::ssCross,
+                                           QPen(g == points ? t.muted : t.amber, 1), Qt::NoBrush, g == points ? 3 : 5));
     }
     const SetupRecord* setup = m_model.job().setup(pull.record.setupId);
     const int mark = setup ? setup->mark : 0;
@@ -88,17 +91,23 @@ void TraceChart::draw(int index) {
     uncounted->setPen(QPen(t.amber, 1.5, Qt::DotLine));
     if (curve->peakPower)
         addLabel(curve->peakPower->rpm, u.powerOf(curve->peakPower->value),
-                 tr("%1 at %2 rpm").arg(u.powerText(curve->peakPower->value), QLocale().toString(10. * std::round(curve->peakPower->rpm / 10.), 'f', 0)), t.ink, Qt::AlignHCenter | Qt::AlignBottom);
+                 tr("%1 at %2 rpm")
+                     .arg(u.powerText(curve->peakPower->value),
+                          QLocale().toString(10. * std::round(curve->peakPower->rpm / 10.), 'f', 0)),
+                 t.ink, Qt::AlignHCenter | Qt::AlignBottom);
     setRpmRange(std::floor(low / 100.) * 100., std::ceil(high / 100.) * 100.);
     setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
     setNaturalRange(0., 1.2 * top);
     setNote(tr("%1%2 · detail %3 rpm · points: raw, line: what is counted")
                 .arg(QString::fromUtf8(m_model.standard().label.data()),
-                     curve->factor ? QStringLiteral(" × ") + QLocale().toString(*curve->factor, 'f', 3) : tr(" (not applied)"), QLocale().toString(curve->detailRpm, 'f', 0)));
+                     curve->factor ? QStringLiteral(" × ") + QLocale().toString(*curve->factor, 'f', 3)
+                                   : tr(" (not applied)"),
+                     QLocale().toString(curve->detailRpm, 'f', 0)));
     replot(rpQueuedReplot);
 }
 
-MixtureChart::MixtureChart(const Theme& theme, const JobModel& model, QWidget* parent) : RpmChart(theme, parent), m_model(model) {
+MixtureChart::MixtureChart(const Theme& theme, const JobModel& model, QWidget* parent)
+    : RpmChart(theme, parent), m_model(model) {
     setAccessibleName(tr("Mixture of this pull over engine speed"));
     setValueLabel(tr("mixture [:1]"));
 }

@@ -20,7 +20,8 @@ QString dayOf(const std::string& iso) {
 
 } // namespace
 
-StartPage::StartPage(const Theme& theme, JobModel& model, QWidget* parent) : QWidget(parent), m_theme(theme), m_model(model) {
+StartPage::StartPage(const Theme& theme, JobModel& model, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
     auto* across = new QHBoxLayout(this);
     across->setContentsMargins(28, 22, 28, 18);
     across->setSpacing(24);
@@ -52,9 +53,9 @@ StartPage::StartPage(const Theme& theme, JobModel& model, QWidget* parent) : QWi
     right->setSpacing(10);
     m_import = new QPushButton(tr("Bring in pulls…  (Ctrl+I)"));
     m_import->setProperty("primary", true);
-    m_import->setIcon(theme.icon(QStringLiteral("file-input")));
     right->addWidget(m_import);
-    auto* drop = new QLabel(tr("or drop files on this window: pull files, or logs of any bench as text (comma, semicolon or tab)."));
+    auto* drop = new QLabel(
+        tr("or drop files on this window: pull files, or logs of any bench as text (comma, semicolon or tab)."));
     drop->setWordWrap(true);
     drop->setProperty("muted", true);
     right->addWidget(drop);
@@ -80,13 +81,14 @@ StartPage::StartPage(const Theme& theme, JobModel& model, QWidget* parent) : QWi
     m_rebuild = new QPushButton(tr("Put it right from the other half"));
     right->addWidget(m_rebuild);
     m_copy = new QPushButton(tr("Copy everything to…"));
-    m_copy->setIcon(theme.icon(QStringLiteral("copy")));
     right->addWidget(m_copy);
     auto* other = new QPushButton(tr("Open another archive…"));
     right->addWidget(other);
     right->addStretch(1);
-    auto* safety = new QLabel(tr("Before every pull: nobody beside or behind the roller or in line with chain, belt or shaft; tyre and straps sound; guards on; exhaust "
-                                 "extracted and carbon monoxide watched; ears and eyes covered; extinguisher and kill switch in reach. The bench maker's instructions, local "
+    auto* safety = new QLabel(tr("Before every pull: nobody beside or behind the roller or in line with chain, belt or "
+                                 "shaft; tyre and straps sound; guards on; exhaust "
+                                 "extracted and carbon monoxide watched; ears and eyes covered; extinguisher and kill "
+                                 "switch in reach. The bench maker's instructions, local "
                                  "rules and licensed practice come first."));
     safety->setWordWrap(true);
     safety->setProperty("muted", true);
@@ -107,11 +109,12 @@ StartPage::StartPage(const Theme& theme, JobModel& model, QWidget* parent) : QWi
         if (!folder.isEmpty())
             emit archiveWanted(folder);
     });
-    connect(&theme, &Theme::changed, this, [this] {
-        m_import->setIcon(QIcon(m_theme.pixmap(QStringLiteral("file-input"), 20, m_theme.tokens().onAccent)));
-        m_copy->setIcon(m_theme.icon(QStringLiteral("copy")));
-    });
-    m_import->setIcon(QIcon(theme.pixmap(QStringLiteral("file-input"), 20, theme.tokens().onAccent)));
+    const auto dress = [this] {
+        m_theme.dressButton(*m_import, QStringLiteral("file-input"), m_theme.tokens().onAccent);
+        m_theme.dressButton(*m_copy, QStringLiteral("copy"), m_theme.tokens().ink);
+    };
+    connect(&theme, &Theme::changed, this, dress);
+    dress();
     refresh();
 }
 
@@ -128,7 +131,8 @@ void StartPage::setTryFolder(const QString& folder) {
 }
 
 void StartPage::chooseFiles() {
-    const QStringList paths = QFileDialog::getOpenFileNames(this, tr("Bring in pulls"), {}, tr("Pulls and logs (*.csv *.txt *.log *.tsv *.dat);;All files (*)"));
+    const QStringList paths = QFileDialog::getOpenFileNames(
+        this, tr("Bring in pulls"), {}, tr("Pulls and logs (*.csv *.txt *.log *.tsv *.dat);;All files (*)"));
     if (!paths.isEmpty())
         emit importWanted(paths);
 }
@@ -162,11 +166,13 @@ void StartPage::fillJobs() {
         name->setProperty("strong", true);
         words->addWidget(name);
         const QString when = dayOf(job.lastPull);
-        auto* about = new QLabel(QString::fromStdString(job.machine) + (when.isEmpty() ? QString() : QStringLiteral("  ·  ") + when));
+        auto* about = new QLabel(QString::fromStdString(job.machine) +
+                                 (when.isEmpty() ? QString() : QStringLiteral("  ·  ") + when));
         about->setProperty("muted", true);
         words->addWidget(about);
         inside->addLayout(words, 1);
-        auto* count = new QLabel(plural(job.pulls, tr("1 pull"), tr("%1 pulls")) + QStringLiteral("\n") + plural(job.setups, tr("1 setup"), tr("%1 setups")));
+        auto* count = new QLabel(plural(job.pulls, tr("1 pull"), tr("%1 pulls")) + QStringLiteral("\n") +
+                                 plural(job.setups, tr("1 setup"), tr("%1 setups")));
         count->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
         inside->addWidget(count);
         for (QLabel* label : {name, about, count})
@@ -175,9 +181,11 @@ void StartPage::fillJobs() {
         m_jobs->addWidget(card);
     }
     if (jobs.empty()) {
-        auto* empty = new QLabel(m_model.archive() ? tr("There are no jobs here yet.\n\nBring in the pulls of two setups — say, three with the standard part and three with the new one — "
-                                                        "and the difference is judged at once.")
-                                                   : tr("No archive is open. Choose a folder to keep your records in."));
+        auto* empty =
+            new QLabel(m_model.archive() ? tr("There are no jobs here yet.\n\nBring in the pulls of two setups — say, "
+                                              "three with the standard part and three with the new one — "
+                                              "and the difference is judged at once.")
+                                         : tr("No archive is open. Choose a folder to keep your records in."));
         empty->setWordWrap(true);
         empty->setStyleSheet(QStringLiteral("font-size: 17px;"));
         m_jobs->addWidget(empty);
@@ -200,34 +208,46 @@ void StartPage::fillSafety() {
         m_safety->setText(QString::fromStdString(report.error().text()));
         return;
     }
-    QString text = report->pulls == report->mirrored ? plural(report->pulls, tr("1 pull, kept twice: in the database and as an open file beside it."), tr("%1 pulls, each kept twice: in the database and as an open file beside it."))
-                                                     : tr("%1 of %2 pulls are kept twice.").arg(report->mirrored).arg(report->pulls);
+    QString text = report->pulls == report->mirrored
+                       ? plural(report->pulls, tr("1 pull, kept twice: in the database and as an open file beside it."),
+                                tr("%1 pulls, each kept twice: in the database and as an open file beside it."))
+                       : tr("%1 of %2 pulls are kept twice.").arg(report->mirrored).arg(report->pulls);
     text += QStringLiteral("\n") + QDir::toNativeSeparators(m_model.archive()->folder());
     text += QStringLiteral("\n\n");
     if (report->lastCopyMade.empty())
         text += tr("No copy on another disk yet.");
     else
-        text += tr("Last copy: %1, %2").arg(QLocale().toString(QDateTime::fromString(QString::fromStdString(report->lastCopyMade), Qt::ISODate), QLocale::ShortFormat),
-                                            QString::fromStdString(report->lastCopyPlace));
+        text += tr("Last copy: %1, %2")
+                    .arg(QLocale().toString(
+                             QDateTime::fromString(QString::fromStdString(report->lastCopyMade), Qt::ISODate),
+                             QLocale::ShortFormat),
+                         QString::fromStdString(report->lastCopyPlace));
     m_safety->setText(text);
     QString trouble;
     for (const std::string& file : report->unfinished)
         trouble += QStringLiteral("• ") + QFileInfo(QString::fromStdString(file)).fileName() + QStringLiteral("\n");
     if (!trouble.isEmpty()) {
         const QStringList all = trouble.split(QLatin1Char('\n'), Qt::SkipEmptyParts);
-        m_unfinished->setText(plural(static_cast<int>(all.size()), tr("An import was cut off. Everything before it is kept; 1 file was not brought in:"), tr("An import was cut off. Everything before it is kept; %1 files were not brought in:")) + QStringLiteral("\n") +
-                              all.mid(0, 6).join(QLatin1Char('\n')) + (all.size() > 6 ? QStringLiteral("\n…") : QString()));
+        m_unfinished->setText(
+            plural(static_cast<int>(all.size()),
+                   tr("An import was cut off. Everything before it is kept; 1 file was not brought in:"),
+                   tr("An import was cut off. Everything before it is kept; %1 files were not brought in:")) +
+            QStringLiteral("\n") + all.mid(0, 6).join(QLatin1Char('\n')) +
+            (all.size() > 6 ? QStringLiteral("\n…") : QString()));
         m_unfinished->show();
         m_forget->show();
     } else if (!report->problems.empty()) {
-        m_unfinished->setText(plural(static_cast<int>(report->problems.size()), tr("One thing to put right:"), tr("%1 things to put right:")) + QStringLiteral("\n") + QString::fromStdString(report->problems.front()));
+        m_unfinished->setText(plural(static_cast<int>(report->problems.size()), tr("One thing to put right:"),
+                                     tr("%1 things to put right:")) +
+                              QStringLiteral("\n") + QString::fromStdString(report->problems.front()));
         m_unfinished->show();
         m_rebuild->show();
     }
 }
 
 void StartPage::makeCopy() {
-    const QString place = QFileDialog::getExistingDirectory(this, tr("Copy everything into this folder (best on another disk)"));
+    const QString place =
+        QFileDialog::getExistingDirectory(this, tr("Copy everything into this folder (best on another disk)"));
     if (place.isEmpty())
         return;
     const Result<QString> copy = m_model.archive()->copyTo(place);
@@ -239,7 +259,8 @@ void StartPage::takeInStrays() {
     const auto done = m_model.archive()->rebuild();
     if (done)
         emit message(tr("%1 pull files written, %2 pulls taken in.").arg(done->filesWritten).arg(done->pullsTaken) +
-                     (done->problems.empty() ? QString() : QStringLiteral(" ") + QString::fromStdString(done->problems.front())));
+                     (done->problems.empty() ? QString()
+                                             : QStringLiteral(" ") + QString::fromStdString(done->problems.front())));
     else
         emit message(QString::fromStdString(done.error().text()));
     m_model.reload();

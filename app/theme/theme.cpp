@@ -7,26 +7,60 @@
 #include <QPainter>
 #include <QPainterPath>
 #include <QPalette>
+#include <QPushButton>
 #include <QStyleFactory>
 #include <QSvgRenderer>
 #include <QtMath>
 
 /// Resources of a static library must be asked for by name, outside any namespace.
-static void initResources() { Q_INIT_RESOURCE(resources); }
+static void initResources() {
+    Q_INIT_RESOURCE(resources);
+}
 
 namespace jr::app {
 
-// Warm paper by day, a dark bay by night. Mark colours are spread in lightness too, so that they stay apart on a grey printer.
-const Tokens Theme::s_day = {
-    QColor("#f4eee2"), QColor("#fbf8f1"), QColor("#ffffff"), QColor("#20252a"), QColor("#655f57"), QColor("#d8cfbf"),
-    QColor("#0e6269"), QColor("#d5e6e4"), QColor("#ffffff"), QColor("#9a5b00"), QColor("#f6e3c1"),
-    QColor("#0b6e6b"), QColor("#cfe6e2"), QColor("#87305f"), QColor("#efd8e5"), QColor("#77726a"), QColor("#e4dfd5"), QColor("#655f57"),
-    {QColor("#2b3a55"), QColor("#0f7f86"), QColor("#b0521a"), QColor("#6d4fa3"), QColor("#557a1f"), QColor("#a3315c"), QColor("#7b6a00"), QColor("#3b7fc4")}};
-const Tokens Theme::s_night = {
-    QColor("#14171a"), QColor("#1b1f23"), QColor("#23282d"), QColor("#ece7dc"), QColor("#a39d92"), QColor("#383f46"),
-    QColor("#57b9b8"), QColor("#17393b"), QColor("#0d1113"), QColor("#e6a94a"), QColor("#3a2d14"),
-    QColor("#57c4bd"), QColor("#173f3d"), QColor("#dd92bd"), QColor("#43263a"), QColor("#9a958b"), QColor("#2d3136"), QColor("#a39d92"),
-    {QColor("#c9d3ea"), QColor("#4fc4c8"), QColor("#f0a368"), QColor("#b59be8"), QColor("#a6cf6a"), QColor("#f08fb2"), QColor("#dcc64e"), QColor("#7db5ee")}};
+// Warm paper by day, a dark bay by night. Mark colours are spread in lightness too, so that they stay apart on a grey
+// printer.
+const Tokens Theme::s_day = {QColor("#f4eee2"),
+                             QColor("#fbf8f1"),
+                             QColor("#ffffff"),
+                             QColor("#20252a"),
+                             QColor("#655f57"),
+                             QColor("#d8cfbf"),
+                             QColor("#0e6269"),
+                             QColor("#d5e6e4"),
+                             QColor("#ffffff"),
+                             QColor("#9a5b00"),
+                             QColor("#f6e3c1"),
+                             QColor("#0b6e6b"),
+                             QColor("#cfe6e2"),
+                             QColor("#87305f"),
+                             QColor("#efd8e5"),
+                             QColor("#77726a"),
+                             QColor("#e4dfd5"),
+                             QColor("#655f57"),
+                             {QColor("#2b3a55"), QColor("#0f7f86"), QColor("#b0521a"), QColor("#6d4fa3"),
+                              QColor("#557a1f"), QColor("#a3315c"), QColor("#7b6a00"), QColor("#3b7fc4")}};
+const Tokens Theme::s_night = {QColor("#14171a"),
+                               QColor("#1b1f23"),
+                               QColor("#23282d"),
+                               QColor("#ece7dc"),
+                               QColor("#a39d92"),
+                               QColor("#383f46"),
+                               QColor("#57b9b8"),
+                               QColor("#17393b"),
+                               QColor("#0d1113"),
+                               QColor("#e6a94a"),
+                               QColor("#3a2d14"),
+                               QColor("#57c4bd"),
+                               QColor("#173f3d"),
+                               QColor("#dd92bd"),
+                               QColor("#43263a"),
+                               QColor("#9a958b"),
+                               QColor("#2d3136"),
+                               QColor("#a39d92"),
+                               {QColor("#c9d3ea"), QColor("#4fc4c8"), QColor("#f0a368"), QColor("#b59be8"),
+                                QColor("#a6cf6a"), QColor("#f08fb2"), QColor("#dcc64e"), QColor("#7db5ee")}};
 
 Theme::Theme(QObject* parent) : QObject(parent) {}
 
@@ -48,7 +82,9 @@ void Theme::setMode(Mode mode) {
     apply();
 }
 
-void Theme::toggle() { setMode(m_night ? Mode::Day : Mode::Night); }
+void Theme::toggle() {
+    setMode(m_night ? Mode::Day : Mode::Night);
+}
 
 QFont Theme::font(Size size, bool bold) {
     QFont f(QStringLiteral("Ram B612"));
@@ -103,6 +139,8 @@ QPushButton[primary="true"] { background: %4; color: %7; border-color: %4; font-
 QPushButton[primary="true"]:disabled { background: %3; color: %6; border-color: %3; }
 QToolButton { background: transparent; color: %1; border: 2px solid transparent; border-radius: 7px; padding: 5px; }
 QToolButton:hover { background: %5; }
+QToolButton[switch="true"] { background: %2; border: 1px solid %3; padding: 4px 10px; font-size: 12px; }
+QToolButton[switch="true"]:checked { background: %4; color: %7; }
 QComboBox, QLineEdit, QDoubleSpinBox, QSpinBox { background: %8; color: %1; border: 1px solid %3; border-radius: 6px; padding: 4px 8px; min-height: 20px; }
 QComboBox::drop-down { border: none; width: 22px; }
 QComboBox::down-arrow { image: url(:/icons/chevron-down.svg); width: 16px; height: 16px; }
@@ -124,8 +162,8 @@ QProgressBar::chunk { background: %4; border-radius: 5px; }
 QMenu { background: %8; color: %1; border: 1px solid %3; }
 QMenu::item:selected { background: %4; color: %7; }
 )")
-        .arg(t.ink.name(), t.panel.name(), t.line.name(), t.accent.name(), t.accentSoft.name(), t.muted.name(), t.onAccent.name(), t.raised.name(),
-             t.amberSoft.name())
+        .arg(t.ink.name(), t.panel.name(), t.line.name(), t.accent.name(), t.accentSoft.name(), t.muted.name(),
+             t.onAccent.name(), t.raised.name(), t.amberSoft.name())
         .arg(t.amber.name());
 }
 
@@ -145,6 +183,17 @@ QPixmap Theme::pixmap(const QString& name, int size, const QColor& color) const 
     return out;
 }
 
+void Theme::dressButton(QPushButton& button, const QString& name, const QColor& color) const {
+    const QPixmap drawing = pixmap(name, 18, color);
+    QPixmap roomy(QSize(26, 18) * drawing.devicePixelRatio());
+    roomy.setDevicePixelRatio(drawing.devicePixelRatio());
+    roomy.fill(Qt::transparent);
+    QPainter painter(&roomy);
+    painter.drawPixmap(0, 0, drawing);
+    button.setIconSize({26, 18});
+    button.setIcon(QIcon(roomy));
+}
+
 QIcon Theme::icon(const QString& name) const {
     QIcon out(pixmap(name, 24, tokens().ink));
     out.addPixmap(pixmap(name, 24, tokens().onAccent), QIcon::Normal, QIcon::On);
@@ -152,7 +201,8 @@ QIcon Theme::icon(const QString& name) const {
 }
 
 SetupMark Theme::mark(int index) {
-    static const Qt::PenStyle kDashes[8] = {Qt::SolidLine, Qt::DashLine, Qt::DotLine, Qt::DashDotLine, Qt::SolidLine, Qt::DashLine, Qt::DashDotDotLine, Qt::DotLine};
+    static const Qt::PenStyle kDashes[8] = {Qt::SolidLine, Qt::DashLine, Qt::DotLine,        Qt::DashDotLine,
+                                            Qt::SolidLine, Qt::DashLine, Qt::DashDotDotLine, Qt::DotLine};
     const int i = ((index % 8) + 8) % 8;
     return {QString(QChar(static_cast<char16_t>(u'A' + i))), kDashes[i], i};
 }
@@ -211,6 +261,8 @@ void Theme::drawMark(QPainter& painter, const QPointF& c, qreal r, int index, co
     painter.restore();
 }
 
-QBrush Theme::hatch(const QColor& color) { return QBrush(color, Qt::BDiagPattern); }
+QBrush Theme::hatch(const QColor& color) {
+    return QBrush(color, Qt::BDiagPattern);
+}
 
 } // namespace jr::app

@@ -10,6 +10,7 @@
 
 class QApplication;
 class QPainter;
+class QPushButton;
 
 namespace jr::app {
 
@@ -47,6 +48,8 @@ public:
 
     QIcon icon(const QString& name) const;
     QPixmap pixmap(const QString& name, int size, const QColor& color) const;
+    /// An icon for beside a button's words, with air between the two.
+    void dressButton(QPushButton& button, const QString& name, const QColor& color) const;
 
     static QFont font(Size size, bool bold = false);
     static SetupMark mark(int index);

@@ -29,7 +29,8 @@ Result<Done> writeBytes(const std::string& path, std::string_view bytes) {
     QSaveFile file(QString::fromStdString(path));
     if (!file.open(QIODevice::WriteOnly))
         return Error{"cannot be written: " + file.errorString().toStdString(), path};
-    if (file.write(bytes.data(), static_cast<qint64>(bytes.size())) != static_cast<qint64>(bytes.size()) || !file.commit())
+    if (file.write(bytes.data(), static_cast<qint64>(bytes.size())) != static_cast<qint64>(bytes.size()) ||
+        !file.commit())
         return Error{"cannot be written: " + file.errorString().toStdString(), path};
     return Done{};
 }

@@ -44,7 +44,8 @@ Result<ColumnMapping> parseMapping(std::string_view argument, const ForeignLayou
             if (layout.columns[c].heading == name)
                 return c;
         const auto number = parseNumber(name);
-        if (number && *number >= 1. && *number <= static_cast<double>(layout.columns.size()) && *number == std::floor(*number))
+        if (number && *number >= 1. && *number <= static_cast<double>(layout.columns.size()) &&
+            *number == std::floor(*number))
             return static_cast<std::size_t>(*number) - 1;
         return std::nullopt;
     };
@@ -71,8 +72,8 @@ Result<ColumnMapping> parseMapping(std::string_view argument, const ForeignLayou
         else if (channelInfo(channel->id).quantity == Quantity::Ratio)
             out.unit = "1";
         else
-            return Error{"column \"" + c.heading + "\" has no unit that fits " + channelText(*channel) + "; write " + channelText(*channel) + "=" +
-                         c.heading + ":UNIT"};
+            return Error{"column \"" + c.heading + "\" has no unit that fits " + channelText(*channel) + "; write " +
+                         channelText(*channel) + "=" + c.heading + ":UNIT"};
     }
     const auto unit = findUnit(out.unit);
     if (!unit)
@@ -83,7 +84,8 @@ Result<ColumnMapping> parseMapping(std::string_view argument, const ForeignLayou
 }
 
 Result<ForeignReading> readForeignLog(std::string_view text, const std::string& fileName, const ForeignLayout& layout,
-                                      const std::vector<ColumnMapping>& mapping, const PullHeader& header, bool kindGiven) {
+                                      const std::vector<ColumnMapping>& mapping, const PullHeader& header,
+                                      bool kindGiven) {
     ForeignReading out;
     out.trace.header = header;
     out.remarks = layout.remarks;
@@ -151,7 +153,8 @@ Result<ForeignReading> readForeignLog(std::string_view text, const std::string& 
         // A trailing delimiter makes one empty cell more; that is no fault.
         const bool trailing = cells.size() == layout.columns.size() + 1 && trimmed(cells.back()).empty();
         if (cells.size() != layout.columns.size() && !trailing) {
-            leaveOut(std::to_string(cells.size()) + " cells where there are " + std::to_string(layout.columns.size()) + " columns");
+            leaveOut(std::to_string(cells.size()) + " cells where there are " + std::to_string(layout.columns.size()) +
+                     " columns");
             continue;
         }
         bool usable = true;

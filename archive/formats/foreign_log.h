@@ -13,8 +13,8 @@
 namespace jr {
 
 struct ForeignColumn {
-    std::string heading;  ///< without its unit; "column 3" when the file has no headings
-    std::string unitText; ///< as found in the heading or a unit row
+    std::string heading;                ///< without its unit; "column 3" when the file has no headings
+    std::string unitText;               ///< as found in the heading or a unit row
     std::optional<ChannelName> channel; ///< proposed
     std::optional<Unit> unit;           ///< proposed
     std::vector<std::string> examples;  ///< first few cells
@@ -23,8 +23,8 @@ struct ForeignColumn {
 struct ForeignLayout {
     char delimiter = ',';
     bool decimalComma = false;
-    long headingLine = 0;   ///< 0: none
-    long unitLine = 0;      ///< 0: none
+    long headingLine = 0; ///< 0: none
+    long unitLine = 0;    ///< 0: none
     long firstDataLine = 0;
     std::vector<std::string> preamble;
     std::vector<ForeignColumn> columns;
@@ -66,6 +66,7 @@ Result<ColumnMapping> parseMapping(std::string_view argument, const ForeignLayou
 /// Reads the whole log. `header` is taken as given; a missing kind is told from the channels.
 /// Errors: a channel mapped twice, a unit that does not fit, no row could be read.
 Result<ForeignReading> readForeignLog(std::string_view text, const std::string& fileName, const ForeignLayout& layout,
-                                      const std::vector<ColumnMapping>& mapping, const PullHeader& header, bool kindGiven);
+                                      const std::vector<ColumnMapping>& mapping, const PullHeader& header,
+                                      bool kindGiven);
 
 } // namespace jr

@@ -8,8 +8,8 @@
 
 namespace jr {
 
-/// The channel a heading seems to mean ("Drehzahl", "RPM", "AFR 2", "Coolant temp"), given its unit's quantity when that is
-/// known. nullopt when it could be anything.
+/// The channel a heading seems to mean ("Drehzahl", "RPM", "AFR 2", "Coolant temp"), given its unit's quantity when
+/// that is known. nullopt when it could be anything.
 std::optional<ChannelName> channelForHeading(std::string_view heading, std::optional<Quantity> unitQuantity);
 
 } // namespace jr

@@ -127,9 +127,13 @@ std::optional<Unit> usualUnit(ChannelId id, const std::string& name, std::span<c
         return unit("rpm");
     case ChannelId::RollerSpeed:
     case ChannelId::BrakeSpeed:
-        return name.find("rpm") != std::string::npos || name.find("RPM") != std::string::npos || largest > 700. ? unit("rpm") : std::nullopt;
+        return name.find("rpm") != std::string::npos || name.find("RPM") != std::string::npos || largest > 700.
+                   ? unit("rpm")
+                   : std::nullopt;
     case ChannelId::VehicleSpeed:
-        return name.find("mph") != std::string::npos ? unit("mph") : name.find("km") != std::string::npos ? unit("km/h") : std::nullopt;
+        return name.find("mph") != std::string::npos  ? unit("mph")
+               : name.find("km") != std::string::npos ? unit("km/h")
+                                                      : std::nullopt;
     case ChannelId::Afr:
     case ChannelId::Lambda:
     case ChannelId::Mark:
@@ -163,10 +167,13 @@ Result<ForeignLayout> lookAtLog(std::string_view text, const std::string& fileNa
         return Error{"the file is empty", fileName};
     Shape best{',', false};
     double bestScore = 0.;
-    for (const auto& [delimiter, comma] : {std::pair{'\t', false}, std::pair{';', false}, std::pair{';', true}, std::pair{'\t', true}, std::pair{',', false}}) {
+    for (const auto& [delimiter, comma] : {std::pair{'\t', false}, std::pair{';', false}, std::pair{';', true},
+                                           std::pair{'\t', true}, std::pair{',', false}}) {
         const Shape shape = tryShape(lines, delimiter, comma);
-        // Among shapes that explain as many rows the one with more columns wins; a decimal comma only where it reads more.
-        const double score = static_cast<double>(shape.rows) * (1. + 0.01 * static_cast<double>(std::min<std::size_t>(shape.columns, 50)));
+        // Among shapes that explain as many rows the one with more columns wins; a decimal comma only where it reads
+        // more.
+        const double score = static_cast<double>(shape.rows) *
+                             (1. + 0.01 * static_cast<double>(std::min<std::size_t>(shape.columns, 50)));
         if (shape.rows >= 2 && score > bestScore * 1.0001) {
             best = shape;
             bestScore = score;
@@ -174,8 +181,8 @@ Result<ForeignLayout> lookAtLog(std::string_view text, const std::string& fileNa
     }
     if (bestScore == 0.)
         return Error{"no table of numbers was found in this file", fileName};
-    // With ';' or tab, cells like 1,5 show a decimal comma; tryShape counts a cell as a value either way only if it parses,
-    // so compare how many cells parse.
+    // With ';' or tab, cells like 1,5 show a decimal comma; tryShape counts a cell as a value either way only if it
+    // parses, so compare how many cells parse.
     if (best.delimiter != ',') {
         std::size_t plain = 0, comma = 0;
         std::vector<std::string_view> cells;
@@ -184,7 +191,9 @@ Result<ForeignLayout> lookAtLog(std::string_view text, const std::string& fileNa
             splitCells(lines[i].text, best.delimiter, cells, scratch);
             for (std::string_view cell : cells) {
                 plain += parseNumber(cell, false).has_value() && cell.find('.') != std::string_view::npos;
-                comma += cell.find(',') != std::string_view::npos && parseNumber(cell, true).has_value();
+                // A clock shows its decimal mark as well: 10:31:12,4.
+                comma += cell.find(',') != std::string_view::npos &&
+                         (parseNumber(cell, true).has_value() || (parseClock(cell, true) && !parseClock(cell, false)));
             }
         }
         best.decimalComma = comma > plain;
@@ -204,7 +213,8 @@ Result<ForeignLayout> lookAtLog(std::string_view text, const std::string& fileNa
         if (above == 0)
             return false;
         splitCells(lines[above - 1].text, best.delimiter, cells, scratch);
-        if (trimmed(lines[above - 1].text).empty() || cells.size() + 1 < best.columns || cells.size() > best.columns + 1 || !accept())
+        if (trimmed(lines[above - 1].text).empty() || cells.size() + 1 < best.columns ||
+            cells.size() > best.columns + 1 || !accept())
             return false;
         --above;
         return true;
@@ -262,7 +272,8 @@ Result<ForeignLayout> lookAtLog(std::string_view text, const std::string& fileNa
         auto channel = channelForHeading(column.heading, unit ? std::optional(unit->quantity) : std::nullopt);
         if (!channel)
             continue;
-        while (std::any_of(taken.begin(), taken.end(), [&](const ChannelName& t) { return t.id == channel->id && t.number == channel->number; })) {
+        while (std::any_of(taken.begin(), taken.end(),
+                           [&](const ChannelName& t) { return t.id == channel->id && t.number == channel->number; })) {
             if (!channelInfo(channel->id).numbered) {
                 channel.reset();
                 break;
@@ -271,9 +282,10 @@ Result<ForeignLayout> lookAtLog(std::string_view text, const std::string& fileNa
         }
         if (!channel)
             continue;
-        const bool clock = channel->id == ChannelId::Time && !column.examples.empty() &&
-                           (parseClock(column.examples.front(), best.decimalComma) || parseDateTime(column.examples.front())) &&
-                           !parseNumber(column.examples.front(), best.decimalComma);
+        const bool clock =
+            channel->id == ChannelId::Time && !column.examples.empty() &&
+            (parseClock(column.examples.front(), best.decimalComma) || parseDateTime(column.examples.front())) &&
+            !parseNumber(column.examples.front(), best.decimalComma);
         if (clock) {
             column.unit = findUnit("s");
             layout.remarks.push_back("\"" + column.heading + "\" is read as time of day");
@@ -283,7 +295,8 @@ Result<ForeignLayout> lookAtLog(std::string_view text, const std::string& fileNa
             column.unit = usual;
             layout.remarks.push_back("\"" + column.heading + "\" has no unit; taken as " + std::string(usual->symbol));
         } else {
-            layout.remarks.push_back("\"" + column.heading + "\" looks like " + channelText(*channel) + " but has no unit; name one to use it");
+            layout.remarks.push_back("\"" + column.heading + "\" looks like " + channelText(*channel) +
+                                     " but has no unit; name one to use it");
             continue;
         }
         column.channel = channel;

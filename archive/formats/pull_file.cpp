@@ -116,7 +116,8 @@ Result<Trace> readPullFile(std::string_view bytes, const std::string& fileName, 
         if (!channel)
             return fail(line->number, channel.error().reason);
         for (const Channel& other : trace.channels)
-            if (channel->name.id != ChannelId::Other && other.name.id == channel->name.id && other.name.number == channel->name.number)
+            if (channel->name.id != ChannelId::Other && other.name.id == channel->name.id &&
+                other.name.number == channel->name.number)
                 return fail(line->number, "the column " + channelText(channel->name) + " stands twice");
         const auto unit = findUnit(channel->unitText);
         factors.push_back(unit ? unit->factor : 1.);
@@ -147,7 +148,8 @@ Result<Trace> readPullFile(std::string_view bytes, const std::string& fileName, 
         const bool unfinished = lines.lastWasUnfinished();
         const auto leaveOut = [&] {
             if (notes)
-                notes->messages.push_back(fileName + ":" + std::to_string(line->number) + ": unfinished last row left out");
+                notes->messages.push_back(fileName + ":" + std::to_string(line->number) +
+                                          ": unfinished last row left out");
         };
         if (cells.size() != columns) {
             if (unfinished && cells.size() < columns) {
@@ -171,8 +173,8 @@ Result<Trace> readPullFile(std::string_view bytes, const std::string& fileName, 
             else if (trimmed(cells[c]).empty())
                 channel.values.push_back(kNaN);
             else
-                return fail(line->number, "column " + channelText(channel.name) + ": \"" + std::string(cells[c].substr(0, 40)) +
-                                              "\" is not a number");
+                return fail(line->number, "column " + channelText(channel.name) + ": \"" +
+                                              std::string(cells[c].substr(0, 40)) + "\" is not a number");
         }
     }
     if (trace.rows() == 0)
@@ -204,7 +206,8 @@ std::string writePullFile(const Trace& trace) {
     number("roller_inertia_kg_m2", h.rollerInertiaKgM2);
     number("roller_radius_m", h.rollerRadiusM);
     if (h.rollerLossNm != std::array<double, 3>{})
-        key("roller_loss_nm", numberText(h.rollerLossNm[0]) + ", " + numberText(h.rollerLossNm[1]) + ", " + numberText(h.rollerLossNm[2]));
+        key("roller_loss_nm", numberText(h.rollerLossNm[0]) + ", " + numberText(h.rollerLossNm[1]) + ", " +
+                                  numberText(h.rollerLossNm[2]));
     number("engine_per_roller", h.enginePerRoller);
     number("brake_arm_m", h.brakeArmM);
     if (h.kind == PullKind::Brake || h.brakeInertiaKgM2 != 0.)

@@ -7,7 +7,8 @@ namespace jr {
 namespace {
 
 Error outOfBounds(std::string_view key, std::string_view value, double low, double high) {
-    return Error{std::string(key) + ": " + std::string(value) + " is outside " + numberText(low) + " to " + numberText(high)};
+    return Error{std::string(key) + ": " + std::string(value) + " is outside " + numberText(low) + " to " +
+                 numberText(high)};
 }
 
 /// A number within bounds.
@@ -111,7 +112,8 @@ Result<Done> setHeaderValue(PullHeader& h, std::string_view key, std::string_vie
     } else if (key == "started") {
         const auto epoch = parseDateTime(value);
         if (!epoch)
-            return Error{"started: \"" + std::string(value.substr(0, 60)) + "\" is not a date and time like 2026-05-02T10:14:05+02:00"};
+            return Error{"started: \"" + std::string(value.substr(0, 60)) +
+                         "\" is not a date and time like 2026-05-02T10:14:05+02:00"};
         h.started = value;
         h.startedEpochS = epoch;
     } else {

@@ -58,7 +58,11 @@ bool isUtf8(std::string_view s) {
             }
         }
         const auto c = static_cast<unsigned char>(s[i]);
-        const std::size_t length = c < 0x80 ? 1 : c >= 0xC2 && c < 0xE0 ? 2 : c >= 0xE0 && c < 0xF0 ? 3 : c >= 0xF0 && c < 0xF5 ? 4 : 0;
+        const std::size_t length = c < 0x80                ? 1
+                                   : c >= 0xC2 && c < 0xE0 ? 2
+                                   : c >= 0xE0 && c < 0xF0 ? 3
+                                   : c >= 0xF0 && c < 0xF5 ? 4
+                                                           : 0;
         if (length == 0 || i + length > s.size())
             return false;
         for (std::size_t k = 1; k < length; ++k)
@@ -69,10 +73,12 @@ bool isUtf8(std::string_view s) {
     return true;
 }
 
-/// Reads a number of up to fifteen digits with at most one point from `at`, and moves `at` past it. Digits and power of ten are
-/// then both exact doubles, so one division gives the correctly rounded value (Clinger 1990). False: let the general reader try.
+/// Reads a number of up to fifteen digits with at most one point from `at`, and moves `at` past it. Digits and power of
+/// ten are then both exact doubles, so one division gives the correctly rounded value (Clinger 1990). False: let the
+/// general reader try.
 inline bool simpleNumber(const char*& at, const char* end, double& value) {
-    static constexpr double kTens[] = {1e0, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15};
+    static constexpr double kTens[] = {1e0, 1e1, 1e2,  1e3,  1e4,  1e5,  1e6,  1e7,
+                                       1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15};
     const bool negative = at < end && *at == '-';
     at += negative;
     std::uint64_t digits = 0;
@@ -139,7 +145,8 @@ std::optional<Line> Lines::next() {
     ++m_number;
     // The nearer of LF and CR; a CR is only looked for inside the line the LF ends.
     const void* feed = std::memchr(m_rest.data(), '\n', m_rest.size());
-    std::size_t end = feed ? static_cast<std::size_t>(static_cast<const char*>(feed) - m_rest.data()) : std::string_view::npos;
+    std::size_t end =
+        feed ? static_cast<std::size_t>(static_cast<const char*>(feed) - m_rest.data()) : std::string_view::npos;
     const void* back = std::memchr(m_rest.data(), '\r', feed ? end : m_rest.size());
     if (back)
         end = static_cast<std::size_t>(static_cast<const char*>(back) - m_rest.data());
@@ -199,7 +206,8 @@ void splitCells(std::string_view line, char delimiter, std::vector<std::string_v
 
 std::string_view trimmed(std::string_view text) {
     // Most cells have nothing to trim.
-    if (!text.empty() && static_cast<unsigned char>(text.front()) > ' ' && static_cast<unsigned char>(text.back()) > ' ')
+    if (!text.empty() && static_cast<unsigned char>(text.front()) > ' ' &&
+        static_cast<unsigned char>(text.back()) > ' ')
         return text;
     constexpr std::string_view kBlank = " \t\r\n\f\v";
     const std::size_t from = text.find_first_not_of(kBlank);

@@ -1,5 +1,5 @@
-// The archive: a folder with a database and, beside it, every pull as an open file. Raw traces are write-once; each save is
-// one transaction and one atomic file; either half alone rebuilds the other.
+// The archive: a folder with a database and, beside it, every pull as an open file. Raw traces are write-once; each
+// save is one transaction and one atomic file; either half alone rebuilds the other.
 #pragma once
 
 #include "archive/store/database.h"
@@ -14,7 +14,8 @@ namespace jr {
 
 class Archive {
 public:
-    /// Opens the archive in `folder`, creating it when the folder is empty or missing. Errors leave everything as it was.
+    /// Opens the archive in `folder`, creating it when the folder is empty or missing. Errors leave everything as it
+    /// was.
     static Result<std::unique_ptr<Archive>> open(const QString& folder);
 
     const QString& folder() const { return m_folder; }
@@ -23,8 +24,8 @@ public:
     Result<std::string> createJob(const std::string& name, const std::string& machine);
     Result<JobRecord> job(const std::string& jobId) const;
 
-    /// Keeps a pull for good: database and mirror file together. Its setup and sitting are found or made from the header.
-    /// Adding a pull whose id is already kept is no error and changes nothing. Returns the pull's id.
+    /// Keeps a pull for good: database and mirror file together. Its setup and sitting are found or made from the
+    /// header. Adding a pull whose id is already kept is no error and changes nothing. Returns the pull's id.
     Result<std::string> addPull(const std::string& jobId, const Trace& trace, const std::string& source);
     Result<Trace> trace(const std::string& pullId) const;
     /// The traces of a job by pull id, in one go.
@@ -32,7 +33,8 @@ public:
 
     Result<Done> setAside(const std::string& pullId, bool aside, const std::string& why);
     Result<Done> setOverrules(const std::string& pullId, const std::vector<FlagOverrule>& overrules);
-    Result<Done> setSetupChanges(const std::string& setupId, const std::string& parentId, const std::vector<SetupChange>& changes);
+    Result<Done> setSetupChanges(const std::string& setupId, const std::string& parentId,
+                                 const std::vector<SetupChange>& changes);
     Result<Done> moveToSetup(const std::string& pullId, const std::string& setupId);
     Result<Done> setComparison(const std::string& jobId, const ComparisonRecord& comparison);
 
@@ -49,7 +51,8 @@ public:
     Result<SafetyReport> check(bool thorough) const;
     /// Copies database and pull files into a new folder inside `place`. Returns the folder.
     Result<QString> copyTo(const QString& place);
-    /// Writes mirror files that are missing, and takes in pull files that are not in the database. Returns what was done.
+    /// Writes mirror files that are missing, and takes in pull files that are not in the database. Returns what was
+    /// done.
     struct Rebuilt {
         int filesWritten = 0, pullsTaken = 0;
         std::vector<std::string> problems;

@@ -19,7 +19,9 @@ namespace {
 
 using Json = nlohmann::ordered_json;
 
-QString q(const std::string& text) { return QString::fromStdString(text); }
+QString q(const std::string& text) {
+    return QString::fromStdString(text);
+}
 
 /// What the pull files themselves do not say: setups and their changes, what was set aside, what was overruled.
 Json jobJson(const JobRecord& job) {
@@ -29,17 +31,27 @@ Json jobJson(const JobRecord& job) {
         for (const SetupChange& c : s.changes)
             changes.push_back({{"part", c.part}, {"from", c.from}, {"to", c.to}});
         const SetupRecord* parent = job.setup(s.parentId);
-        setups.push_back({{"name", s.name}, {"mark", s.mark}, {"parent", parent ? Json(parent->name) : Json(nullptr)}, {"changes", changes}});
+        setups.push_back({{"name", s.name},
+                          {"mark", s.mark},
+                          {"parent", parent ? Json(parent->name) : Json(nullptr)},
+                          {"changes", changes}});
     }
     for (const PullRecord& p : job.pulls) {
         Json overrules = Json::array();
         for (const FlagOverrule& o : p.overrules)
-            overrules.push_back({{"kind", flagText(o.kind)}, {"at_s", std::isfinite(o.atS) ? Json(o.atS) : Json(nullptr)}});
+            overrules.push_back(
+                {{"kind", flagText(o.kind)}, {"at_s", std::isfinite(o.atS) ? Json(o.atS) : Json(nullptr)}});
         const SetupRecord* setup = job.setup(p.setupId);
-        pulls.push_back({{"id", p.id}, {"number", p.number}, {"setup", setup ? setup->name : ""}, {"file", QFileInfo(q(p.mirror)).fileName().toStdString()},
-                         {"aside", p.aside}, {"why", p.asideWhy}, {"overrules", overrules}});
+        pulls.push_back({{"id", p.id},
+                         {"number", p.number},
+                         {"setup", setup ? setup->name : ""},
+                         {"file", QFileInfo(q(p.mirror)).fileName().toStdString()},
+                         {"aside", p.aside},
+                         {"why", p.asideWhy},
+                         {"overrules", overrules}});
     }
-    return {{"jolly-ram", "job 1"}, {"job", job.name}, {"machine", job.machine}, {"created", job.created}, {"setups", setups}, {"pulls", pulls}};
+    return {{"jolly-ram", "job 1"},   {"job", job.name},  {"machine", job.machine},
+            {"created", job.created}, {"setups", setups}, {"pulls", pulls}};
 }
 
 std::vector<QString> pullFilesBelow(const QString& folder) {
@@ -59,7 +71,8 @@ Result<Done> Archive::writeJobFile(const std::string& jobId) const {
         return record.error();
     if (record->pulls.empty())
         return Done{};
-    const QString path = m_folder + QLatin1Char('/') + QFileInfo(q(record->pulls.front().mirror)).path() + QStringLiteral("/job.json");
+    const QString path =
+        m_folder + QLatin1Char('/') + QFileInfo(q(record->pulls.front().mirror)).path() + QStringLiteral("/job.json");
     return writeBytes(path.toStdString(), jobJson(*record).dump(1, ' ', false, Json::error_handler_t::replace) + "\n");
 }
 
@@ -70,7 +83,9 @@ Result<SafetyReport> Archive::check(bool thorough) const {
         if (!whole)
             return whole.error();
         if (whole->empty() || whole->front()[0].toString() != QLatin1String("ok"))
-            out.problems.push_back("the database is damaged: " + (whole->empty() ? std::string("no answer") : whole->front()[0].toString().toStdString()));
+            out.problems.push_back("the database is damaged: " + (whole->empty()
+                                                                      ? std::string("no answer")
+                                                                      : whole->front()[0].toString().toStdString()));
     }
     const auto rows = m_db->query(QStringLiteral("SELECT id, mirror FROM pull ORDER BY mirror"));
     if (!rows)
@@ -103,7 +118,8 @@ Result<SafetyReport> Archive::check(bool thorough) const {
     }
     for (const QString& file : pullFilesBelow(m_folder + QStringLiteral("/pulls")))
         if (!known.contains(file))
-            out.problems.push_back(QDir(m_folder).relativeFilePath(file).toStdString() + ": a pull file that is not in the database");
+            out.problems.push_back(QDir(m_folder).relativeFilePath(file).toStdString() +
+                                   ": a pull file that is not in the database");
     const auto copies = m_db->query(QStringLiteral("SELECT made, place FROM copy_made ORDER BY id DESC LIMIT 1"));
     if (!copies)
         return copies.error();
@@ -130,7 +146,8 @@ Result<SafetyReport> Archive::check(bool thorough) const {
 Result<QString> Archive::copyTo(const QString& place) {
     if (!QFileInfo(place).isDir())
         return Error{"this is not a folder", place.toStdString()};
-    const QString name = QStringLiteral("jolly-ram-") + QDateTime::currentDateTime().toString(QStringLiteral("yyyy-MM-dd-HHmmss"));
+    const QString name =
+        QStringLiteral("jolly-ram-") + QDateTime::currentDateTime().toString(QStringLiteral("yyyy-MM-dd-HHmmss"));
     const QString target = QDir(place).filePath(name), unfinished = target + QStringLiteral(".unfinished");
     if (!QDir().mkpath(unfinished))
         return Error{"the copy cannot be made there; is the place writable?", place.toStdString()};
@@ -138,7 +155,9 @@ Result<QString> Archive::copyTo(const QString& place) {
         QDir(unfinished).removeRecursively();
         return error;
     };
-    if (const auto done = m_db->run(QStringLiteral("VACUUM INTO ?"), {unfinished + QStringLiteral("/jolly-ram.sqlite")}); !done)
+    if (const auto done =
+            m_db->run(QStringLiteral("VACUUM INTO ?"), {unfinished + QStringLiteral("/jolly-ram.sqlite")});
+        !done)
         return give(done.error());
     QDirIterator it(m_folder + QStringLiteral("/pulls"), QDir::Files, QDirIterator::Subdirectories);
     while (it.hasNext()) {
@@ -151,7 +170,8 @@ Result<QString> Archive::copyTo(const QString& place) {
     if (!QDir().rename(unfinished, target))
         return give(Error{"the finished copy could not be named", target.toStdString()});
     if (const auto noted = m_db->run(QStringLiteral("INSERT INTO copy_made (made, place) VALUES (?, ?)"),
-                                     {QDateTime::currentDateTime().toString(Qt::ISODate), target}); !noted)
+                                     {QDateTime::currentDateTime().toString(Qt::ISODate), target});
+        !noted)
         return noted.error();
     return target;
 }
@@ -169,7 +189,9 @@ Result<Archive::Rebuilt> Archive::rebuild() {
             continue;
         const QByteArray bytes = qUncompress(r[2].toByteArray());
         QDir().mkpath(QFileInfo(path).path());
-        if (const auto written = writeBytes(path.toStdString(), {bytes.constData(), static_cast<std::size_t>(bytes.size())}); !written)
+        if (const auto written =
+                writeBytes(path.toStdString(), {bytes.constData(), static_cast<std::size_t>(bytes.size())});
+            !written)
             return written.error();
         ++out.filesWritten;
     }
@@ -191,13 +213,16 @@ Result<Archive::Rebuilt> Archive::rebuild() {
             about = Json::object();
         if (!jobs.contains(folder)) {
             // The folder's own job, when the database still has it.
-            const auto sibling = m_db->query(QStringLiteral("SELECT job_id FROM pull WHERE mirror LIKE ? LIMIT 1"), {QDir(m_folder).relativeFilePath(folder) + QStringLiteral("/%")});
+            const auto sibling = m_db->query(QStringLiteral("SELECT job_id FROM pull WHERE mirror LIKE ? LIMIT 1"),
+                                             {QDir(m_folder).relativeFilePath(folder) + QStringLiteral("/%")});
             if (!sibling)
                 return sibling.error();
             if (!sibling->empty()) {
                 jobs[folder] = sibling->front()[0].toString().toStdString();
             } else {
-                const Result<std::string> made = createJob(about.value("job", trace->header.job.empty() ? "Rebuilt" : trace->header.job), about.value("machine", trace->header.machine));
+                const Result<std::string> made =
+                    createJob(about.value("job", trace->header.job.empty() ? "Rebuilt" : trace->header.job),
+                              about.value("machine", trace->header.machine));
                 if (!made)
                     return made.error();
                 jobs[folder] = *made;

@@ -18,7 +18,8 @@ Error sqlError(const QString& path, const QSqlError& error) {
     else if (text.contains(QLatin1String("readonly")) || text.contains(QLatin1String("read-only")))
         reason = "the archive may not be written to; nothing was changed";
     else if (text.contains(QLatin1String("malformed")) || text.contains(QLatin1String("not a database")))
-        reason = "the archive's database is damaged; it was left as it is. The pull files beside it are whole: rebuild from them";
+        reason = "the archive's database is damaged; it was left as it is. The pull files beside it are whole: rebuild "
+                 "from them";
     else if (text.contains(QLatin1String("locked")))
         reason = "another program is writing to this archive; try again in a moment";
     return Error{reason, path.toStdString()};
@@ -35,7 +36,8 @@ Result<std::unique_ptr<Database>> Database::open(const QString& path) {
         const QByteArray head = file.read(16);
         file.close();
         if (head != QByteArray("SQLite format 3\0", 16))
-            return Error{"this file is not a Jolly Ram archive (or is damaged at its head); it was left as it is", path.toStdString()};
+            return Error{"this file is not a Jolly Ram archive (or is damaged at its head); it was left as it is",
+                         path.toStdString()};
     }
     const QString connection = QUuid::createUuid().toString(QUuid::WithoutBraces);
     std::unique_ptr<Database> out(new Database(path, connection));

@@ -16,7 +16,8 @@ using Row = QVariantList;
 
 class Database {
 public:
-    /// Opens or creates an SQLite file in WAL mode with foreign keys on. Errors: cannot be opened, not a database, damaged.
+    /// Opens or creates an SQLite file in WAL mode with foreign keys on. Errors: cannot be opened, not a database,
+    /// damaged.
     static Result<std::unique_ptr<Database>> open(const QString& path);
     ~Database();
     Database(const Database&) = delete;

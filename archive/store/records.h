@@ -16,17 +16,17 @@ struct SetupChange {
 
 struct SetupRecord {
     std::string id, name, parentId;
-    int mark = 0; ///< 0…7: its shape, dash and colour everywhere
+    int mark = 0;                     ///< 0…7: its shape, dash and colour everywhere
     std::vector<SetupChange> changes; ///< against its parent
 };
 
 struct PullRecord {
     std::string id, setupId, sittingId;
-    int number = 0;             ///< in the order of the job, from 1
-    std::string started;        ///< ISO 8601; may be empty
+    int number = 0;      ///< in the order of the job, from 1
+    std::string started; ///< ISO 8601; may be empty
     std::optional<double> startedEpochS;
-    std::string source;         ///< where it was imported from
-    std::string mirror;         ///< its pull file, relative to the archive
+    std::string source; ///< where it was imported from
+    std::string mirror; ///< its pull file, relative to the archive
     bool aside = false;
     std::string asideWhy;
     std::vector<FlagOverrule> overrules;
@@ -68,7 +68,7 @@ struct SavedMapping {
 /// How safe the records are.
 struct SafetyReport {
     int pulls = 0;
-    int mirrored = 0;           ///< of them with a whole pull file beside the database
+    int mirrored = 0; ///< of them with a whole pull file beside the database
     std::string lastCopyMade, lastCopyPlace;
     std::vector<std::string> unfinished; ///< files of an import that was cut off, not in the archive
     std::vector<std::string> problems;

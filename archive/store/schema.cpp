@@ -11,20 +11,27 @@ const std::vector<std::vector<const char*>> kMigrations = {
         " created TEXT NOT NULL)",
         "CREATE TABLE setup (id TEXT PRIMARY KEY, job_id TEXT NOT NULL REFERENCES job(id), name TEXT NOT NULL,"
         " parent_id TEXT REFERENCES setup(id), mark INTEGER NOT NULL, UNIQUE(job_id, name))",
-        "CREATE TABLE setup_change (id INTEGER PRIMARY KEY, setup_id TEXT NOT NULL REFERENCES setup(id), part TEXT NOT NULL,"
+        "CREATE TABLE setup_change (id INTEGER PRIMARY KEY, setup_id TEXT NOT NULL REFERENCES setup(id), part TEXT NOT "
+        "NULL,"
         " from_text TEXT NOT NULL, to_text TEXT NOT NULL)",
         "CREATE TABLE sitting (id TEXT PRIMARY KEY, job_id TEXT NOT NULL REFERENCES job(id), day TEXT NOT NULL)",
         // raw is the pull file, compressed. It is written once; the trigger keeps it so.
-        "CREATE TABLE pull (id TEXT PRIMARY KEY, job_id TEXT NOT NULL REFERENCES job(id), setup_id TEXT NOT NULL REFERENCES setup(id),"
-        " sitting_id TEXT NOT NULL REFERENCES sitting(id), number INTEGER NOT NULL, started TEXT NOT NULL, started_s REAL,"
-        " source TEXT NOT NULL, mirror TEXT NOT NULL, raw BLOB NOT NULL, aside INTEGER NOT NULL DEFAULT 0, aside_why TEXT NOT NULL DEFAULT '')",
+        "CREATE TABLE pull (id TEXT PRIMARY KEY, job_id TEXT NOT NULL REFERENCES job(id), setup_id TEXT NOT NULL "
+        "REFERENCES setup(id),"
+        " sitting_id TEXT NOT NULL REFERENCES sitting(id), number INTEGER NOT NULL, started TEXT NOT NULL, started_s "
+        "REAL,"
+        " source TEXT NOT NULL, mirror TEXT NOT NULL, raw BLOB NOT NULL, aside INTEGER NOT NULL DEFAULT 0, aside_why "
+        "TEXT NOT NULL DEFAULT '')",
         "CREATE INDEX pull_by_job ON pull(job_id, number)",
-        "CREATE TRIGGER pull_raw_once BEFORE UPDATE OF raw ON pull BEGIN SELECT RAISE(ABORT, 'raw traces are written once'); END",
+        "CREATE TRIGGER pull_raw_once BEFORE UPDATE OF raw ON pull BEGIN SELECT RAISE(ABORT, 'raw traces are written "
+        "once'); END",
         "CREATE TABLE flag_overrule (pull_id TEXT NOT NULL REFERENCES pull(id), kind TEXT NOT NULL, at_s REAL)",
-        "CREATE TABLE comparison (job_id TEXT PRIMARY KEY REFERENCES job(id), base_setup TEXT NOT NULL, with_setup TEXT NOT NULL,"
+        "CREATE TABLE comparison (job_id TEXT PRIMARY KEY REFERENCES job(id), base_setup TEXT NOT NULL, with_setup "
+        "TEXT NOT NULL,"
         " standard TEXT NOT NULL, worth_pct REAL NOT NULL, from_rpm REAL, to_rpm REAL, detail_rpm REAL NOT NULL)",
         "CREATE TABLE mapping (name TEXT PRIMARY KEY, signature TEXT NOT NULL, columns TEXT NOT NULL)",
-        "CREATE TABLE import_run (id TEXT PRIMARY KEY, started TEXT NOT NULL, files TEXT NOT NULL, finished INTEGER NOT NULL DEFAULT 0)",
+        "CREATE TABLE import_run (id TEXT PRIMARY KEY, started TEXT NOT NULL, files TEXT NOT NULL, finished INTEGER "
+        "NOT NULL DEFAULT 0)",
         "CREATE TABLE copy_made (id INTEGER PRIMARY KEY, made TEXT NOT NULL, place TEXT NOT NULL)",
     },
 };
@@ -48,7 +55,8 @@ Result<Done> bringToSchema(Database& db) {
     if (*tables > 0 && *application != kApplicationId)
         return Error{"this database belongs to another program; it was left as it is", file};
     if (*version > kSchemaVersion)
-        return Error{"this archive was written by a newer Jolly Ram; it was left as it is. Update the program to open it", file};
+        return Error{
+            "this archive was written by a newer Jolly Ram; it was left as it is. Update the program to open it", file};
     if (*version == kSchemaVersion)
         return Done{};
     return db.transaction([&]() -> Result<Done> {
@@ -56,7 +64,8 @@ Result<Done> bringToSchema(Database& db) {
             for (const char* statement : kMigrations[static_cast<std::size_t>(v)])
                 if (const Result<Done> done = db.run(QLatin1String(statement)); !done)
                     return done;
-        for (const QString& pragma : {QStringLiteral("PRAGMA application_id=%1").arg(kApplicationId), QStringLiteral("PRAGMA user_version=%1").arg(kSchemaVersion)})
+        for (const QString& pragma : {QStringLiteral("PRAGMA application_id=%1").arg(kApplicationId),
+                                      QStringLiteral("PRAGMA user_version=%1").arg(kSchemaVersion)})
             if (const Result<Done> done = db.run(pragma); !done)
                 return done;
         return Done{};

@@ -21,9 +21,13 @@ double saturationVapourPressurePa(double t) {
     return 611.21 * std::exp((18.678 - t / 234.5) * t / (257.14 + t));
 }
 
-double vapourPressurePa(const Air& air) { return air.humidity * saturationVapourPressurePa(air.tempC); }
+double vapourPressurePa(const Air& air) {
+    return air.humidity * saturationVapourPressurePa(air.tempC);
+}
 
-double dryPressurePa(const Air& air) { return air.pressurePa - vapourPressurePa(air); }
+double dryPressurePa(const Air& air) {
+    return air.pressurePa - vapourPressurePa(air);
+}
 
 double densityKgM3(const Air& air) {
     const double kelvin = air.tempC + 273.15;
@@ -36,8 +40,7 @@ double waterGrainsPerLb(const Air& air) {
 }
 
 double standardPressurePa(double altitudeM) {
-    return kSeaLevelPa *
-           std::pow(1. - kLapseKPerM * altitudeM / kSeaLevelK, kGravity / (kIsoGas * kLapseKPerM));
+    return kSeaLevelPa * std::pow(1. - kLapseKPerM * altitudeM / kSeaLevelK, kGravity / (kIsoGas * kLapseKPerM));
 }
 
 double standardDensityKgM3(double altitudeM) {

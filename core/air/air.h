@@ -39,8 +39,9 @@ double stationFromSeaLevelPa(double seaLevelPa, double altitudeM);
 /// What a typed pressure looks like when the altitude of the bench is known.
 enum class PressureVerdict { Plausible, LooksReducedToSeaLevel, Implausible };
 
-/// A station pressure further than 50 hPa from the standard atmosphere at that altitude is implausible (common practice,
-/// no source: weather moves it by about 40); one that fits sea level but not the altitude looks reduced to sea level.
+/// A station pressure further than 50 hPa from the standard atmosphere at that altitude is implausible (common
+/// practice, no source: weather moves it by about 40); one that fits sea level but not the altitude looks reduced to
+/// sea level.
 PressureVerdict checkPressure(double pressurePa, double altitudeM);
 
 } // namespace jr

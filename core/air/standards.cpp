@@ -7,7 +7,9 @@
 namespace jr {
 namespace {
 
-double factorNone(const Air&) { return 1.; }
+double factorNone(const Air&) {
+    return 1.;
+}
 
 // SAE J1349: 1.180 (990/pd) sqrt((t+273)/298) - 0.18, pd in hPa. Formula from memory of the standard.
 double factorSaeJ1349(const Air& a) {
@@ -20,7 +22,9 @@ double factorStdJ607(const Air& a) {
 }
 
 // DIN 70020: total pressure, reference 20 degC and 1013 hPa. Formula from memory of the standard.
-double factorDin70020(const Air& a) { return 101300. / a.pressurePa * std::sqrt((a.tempC + 273.) / 293.); }
+double factorDin70020(const Air& a) {
+    return 101300. / a.pressurePa * std::sqrt((a.tempC + 273.) / 293.);
+}
 
 // ISO 1585, spark ignition, naturally aspirated (EU and JIS use the same form). Formula from memory of the standard.
 double factorIso1585(const Air& a) {
@@ -45,7 +49,9 @@ std::string formatted(const char* format, double a, double b = 0., double c = 0.
 
 } // namespace
 
-const std::vector<Standard>& allStandards() { return kStandards; }
+const std::vector<Standard>& allStandards() {
+    return kStandards;
+}
 
 const Standard* findStandard(std::string_view id) {
     for (const Standard& standard : kStandards)
@@ -65,9 +71,9 @@ std::vector<AirCaution> airCautions(const Standard& standard, const Air& air) {
         out.push_back({"large-correction",
                        std::string(standard.label) + formatted(" changes the figures by %+.1f %%.", 100. * (f - 1.))});
     if (air.tempC < standard.minTempC || air.tempC > standard.maxTempC)
-        out.push_back({"outside-validity",
-                       std::string(standard.label) + formatted(" is meant for air of %.0f to %.0f °C; here it is %.1f °C.",
-                                                               standard.minTempC, standard.maxTempC, air.tempC)});
+        out.push_back({"outside-validity", std::string(standard.label) +
+                                               formatted(" is meant for air of %.0f to %.0f °C; here it is %.1f °C.",
+                                                         standard.minTempC, standard.maxTempC, air.tempC)});
     return out;
 }
 
@@ -75,12 +81,11 @@ std::vector<AirCaution> airCautions(const Air& air) {
     std::vector<AirCaution> out;
     // Common practice, no source: benches stand between the Dead Sea and about 3000 m.
     if (air.pressurePa < 65000. || air.pressurePa > 108000.)
-        out.push_back({"air-implausible",
-                       formatted("A station pressure of %.0f hPa is hardly possible; check the barometer.",
-                                 air.pressurePa / 100.)});
+        out.push_back(
+            {"air-implausible", formatted("A station pressure of %.0f hPa is hardly possible; check the barometer.",
+                                          air.pressurePa / 100.)});
     if (air.tempC < -25. || air.tempC > 50.)
-        out.push_back({"air-implausible",
-                       formatted("Intake air of %.1f °C is unusual; check the probe.", air.tempC)});
+        out.push_back({"air-implausible", formatted("Intake air of %.1f °C is unusual; check the probe.", air.tempC)});
     return out;
 }
 

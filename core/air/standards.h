@@ -36,11 +36,12 @@ struct AirCaution {
 /// What to be told about using this standard in this air.
 std::vector<AirCaution> airCautions(const Standard& standard, const Air& air);
 
-/// What to be told about the air itself: humidity above 100 %, a pressure no bench stands in, air hotter than an engine bay.
+/// What to be told about the air itself: humidity above 100 %, a pressure no bench stands in, air hotter than an engine
+/// bay.
 std::vector<AirCaution> airCautions(const Air& air);
 
-/// Whether numbers can be computed at all: finite, temperature -60…80 degC, pressure 300…1200 hPa, humidity 0…1, and the
-/// vapour not outweighing the air. Returns the reason when not.
+/// Whether numbers can be computed at all: finite, temperature -60…80 degC, pressure 300…1200 hPa, humidity 0…1, and
+/// the vapour not outweighing the air. Returns the reason when not.
 std::optional<std::string> airProblem(const Air& air);
 
 } // namespace jr

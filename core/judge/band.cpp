@@ -16,7 +16,8 @@ namespace jr {
 namespace {
 
 double quantileOf(std::vector<double>& values, double q) {
-    const auto place = static_cast<std::size_t>(std::min(q * static_cast<double>(values.size()), static_cast<double>(values.size() - 1)));
+    const auto place = static_cast<std::size_t>(
+        std::min(q * static_cast<double>(values.size()), static_cast<double>(values.size() - 1)));
     std::nth_element(values.begin(), values.begin() + static_cast<long>(place), values.end());
     return values[place];
 }
@@ -59,8 +60,8 @@ Scatter scatterOf(const Eigen::MatrixXd& residuals, const std::vector<double>& r
     for (Eigen::Index j = 0; j < g; ++j)
         variance[static_cast<std::size_t>(j)] = shape.col(j).squaredNorm() / freedom;
 
-    // Variogram of the shape errors: how unlike they are a lag apart. Unlike a correlation it does not mind that each pull's
-    // own mean was taken out.
+    // Variogram of the shape errors: how unlike they are a lag apart. Unlike a correlation it does not mind that each
+    // pull's own mean was taken out.
     const double step = g > 1 ? (rpm.back() - rpm.front()) / static_cast<double>(g - 1) : 1.;
     double total = 0.;
     for (double v : variance)
@@ -74,7 +75,8 @@ Scatter scatterOf(const Eigen::MatrixXd& residuals, const std::vector<double>& r
         return sum / (2. * freedom * static_cast<double>(g - lag) * total);
     };
     // Close lag: decides how many independent chances there are to stray.
-    const Eigen::Index close = std::max<Eigen::Index>(1, static_cast<Eigen::Index>(std::lround(0.35 * detailRpm / step)));
+    const Eigen::Index close =
+        std::max<Eigen::Index>(1, static_cast<Eigen::Index>(std::lround(0.35 * detailRpm / step)));
     const double likeness = std::clamp(1. - unlike(close), 0.05, 0.9999);
     out.correlationRpm = static_cast<double>(close) * step / std::sqrt(-2. * std::log(likeness));
     out.correlationRpm = std::max(out.correlationRpm, 0.25 * detailRpm);
@@ -93,7 +95,8 @@ Scatter scatterOf(const Eigen::MatrixXd& residuals, const std::vector<double>& r
     out.shape.resize(smooth.size());
     for (std::size_t j = 0; j < smooth.size(); ++j)
         out.shape[j] = std::sqrt(std::max(smooth[j], 1e-16));
-    // Independent stretches under the smoothing window (2 sqrt(pi) width) at a correlation of that length (sqrt(pi) length).
+    // Independent stretches under the smoothing window (2 sqrt(pi) width) at a correlation of that length (sqrt(pi)
+    // length).
     const double cells = std::max(1., std::min(2. * width, range) / longLength);
     out.shapeFreedom = freedom * cells;
     return out;
@@ -113,7 +116,8 @@ std::vector<double> bandHalfWidth(const Scatter& scatter, const std::vector<doub
     Eigen::MatrixXd correlation(m, m);
     for (Eigen::Index i = 0; i < m; ++i)
         for (Eigen::Index j = 0; j < m; ++j) {
-            const double z = (coarse[static_cast<std::size_t>(i)] - coarse[static_cast<std::size_t>(j)]) / std::max(scatter.correlationRpm, 1e-9);
+            const double z = (coarse[static_cast<std::size_t>(i)] - coarse[static_cast<std::size_t>(j)]) /
+                             std::max(scatter.correlationRpm, 1e-9);
             correlation(i, j) = std::exp(-0.5 * z * z) + (i == j ? 1e-6 : 0.);
         }
     const Eigen::MatrixXd root = correlation.llt().matrixL();
@@ -143,8 +147,10 @@ std::vector<double> bandHalfWidth(const Scatter& scatter, const std::vector<doub
     // k: how much the two parts together need beyond the root of their squares, at their found proportion.
     Eigen::VectorXd shapeAt(m);
     for (Eigen::Index i = 0; i < m; ++i) {
-        const auto at = std::lower_bound(rpm.begin(), rpm.end(), coarse[static_cast<std::size_t>(i)] - 1e-6) - rpm.begin();
-        shapeAt[i] = scatter.shape[static_cast<std::size_t>(std::min<std::ptrdiff_t>(at, static_cast<std::ptrdiff_t>(g) - 1))];
+        const auto at =
+            std::lower_bound(rpm.begin(), rpm.end(), coarse[static_cast<std::size_t>(i)] - 1e-6) - rpm.begin();
+        shapeAt[i] =
+            scatter.shape[static_cast<std::size_t>(std::min<std::ptrdiff_t>(at, static_cast<std::ptrdiff_t>(g) - 1))];
     }
     std::vector<double> pivots;
     for (int d = 0; d < options.draws; ++d) {

@@ -27,7 +27,9 @@ bool insideWorth(const Comparison& c, const Run& run) {
     return true;
 }
 
-double length(const Comparison& c, const Run& run) { return c.rpm[run.to - 1] - c.rpm[run.from]; }
+double length(const Comparison& c, const Run& run) {
+    return c.rpm[run.to - 1] - c.rpm[run.from];
+}
 
 /// A short stretch may only ever lose its claim, never gain one: it becomes "cannot tell", or "same" where its own band
 /// lies inside worth. Only a short "cannot tell" between two stretches of one call, whose estimate agrees with them and

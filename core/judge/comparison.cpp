@@ -13,8 +13,8 @@ namespace {
 
 constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 
-/// How much of the found smoothing bias widens the band. Bias and noise seldom conspire at the very point that decides, so
-/// the whole of it covers too much; this share was set on simulated benches (docs/judging.md).
+/// How much of the found smoothing bias widens the band. Bias and noise seldom conspire at the very point that decides,
+/// so the whole of it covers too much; this share was set on simulated benches (docs/judging.md).
 constexpr double kBiasShare = 0.3;
 
 /// Every pull's log power on the common grid, and where it may be believed.
@@ -39,7 +39,9 @@ Sheet commonSheet(const std::vector<PullCurve>& curves, std::size_t baseCount, c
         return std::log(c.powerW[static_cast<std::size_t>(i)]);
     };
     // Half a side, and never fewer than two where there are two.
-    const auto enough = [](std::size_t have, std::size_t all) { return have >= std::min<std::size_t>(all, std::max<std::size_t>(2, (all + 1) / 2)); };
+    const auto enough = [](std::size_t have, std::size_t all) {
+        return have >= std::min<std::size_t>(all, std::max<std::size_t>(2, (all + 1) / 2));
+    };
     std::vector<std::vector<double>> columns;
     for (double rpm : curves.front().rpm) {
         if (rpm < from - 1e-6 || rpm > to + 1e-6)
@@ -67,8 +69,8 @@ Sheet commonSheet(const std::vector<PullCurve>& curves, std::size_t baseCount, c
     return sheet;
 }
 
-/// Fills a pull's missing points with what the model expects of it (its setup there, its own level), and returns for each
-/// grid point by how much the variance of the difference grows for the pulls that are really there.
+/// Fills a pull's missing points with what the model expects of it (its setup there, its own level), and returns for
+/// each grid point by how much the variance of the difference grows for the pulls that are really there.
 std::vector<double> fillMissing(Eigen::MatrixXd& y, const SittingPlan& plan) {
     std::vector<double> growth(static_cast<std::size_t>(y.cols()), 1.);
     const Eigen::Index n = y.rows();
@@ -123,10 +125,10 @@ void findPeaks(Side& side, const std::vector<double>& rpm) {
     }
 }
 
-/// How much smoothing alone bends the difference at each point (share): the fitted curves smoothed once more. Widens the band
-/// where a steep rise moves, which is just what porting and pipes do.
-std::vector<double> smoothingBias(const std::vector<const PullFit*>& pulls, std::size_t baseCount, const std::vector<double>& rpm,
-                                  double detailRpm) {
+/// How much smoothing alone bends the difference at each point (share): the fitted curves smoothed once more. Widens
+/// the band where a steep rise moves, which is just what porting and pipes do.
+std::vector<double> smoothingBias(const std::vector<const PullFit*>& pulls, std::size_t baseCount,
+                                  const std::vector<double>& rpm, double detailRpm) {
     std::vector<double> sides[2];
     for (int s = 0; s < 2; ++s) {
         sides[s].assign(rpm.size(), 0.);
@@ -252,7 +254,8 @@ Result<Comparison> compare(const std::vector<const PullFit*>& base, const std::v
         for (std::size_t i = isBase ? 0 : base.size(); i < (isBase ? base.size() : pulls.size()); ++i) {
             factors += curves[i].factor.value_or(1.) / side->pulls;
             for (std::size_t j = 0; j < g && !curves[i].afr.empty(); ++j)
-                if (const double v = curves[i].afr[static_cast<std::size_t>(curves[i].at(out.rpm[j]))]; std::isfinite(v)) {
+                if (const double v = curves[i].afr[static_cast<std::size_t>(curves[i].at(out.rpm[j]))];
+                    std::isfinite(v)) {
                     afrSum[j] += v;
                     afrCount[j] += 1.;
                 }
@@ -267,7 +270,8 @@ Result<Comparison> compare(const std::vector<const PullFit*>& base, const std::v
     const bool ownScatter = !single && model.freedom > 0;
     const double noiseShape = sheet.noise.size() > 0 ? std::sqrt(sheet.noise.array().square().mean()) : 0.;
     if (ownScatter) {
-        scatter = scatterOf(model.residual * y, out.rpm, model.freedom, out.detailRpm > 0. ? out.detailRpm : options.gridRpm);
+        scatter =
+            scatterOf(model.residual * y, out.rpm, model.freedom, out.detailRpm > 0. ? out.detailRpm : options.gridRpm);
     } else if (borrow) {
         Scatter s;
         s.whole = *options.repeatabilityPct / 100.;
@@ -331,7 +335,8 @@ Result<Comparison> compare(const std::vector<const PullFit*>& base, const std::v
     bandMean.differenceW = bandMean.baseW * std::expm1(d);
     bandMean.pct = 100. * std::expm1(d);
     if (scatter) {
-        const double spread = ownScatter ? (model.residual * logMean).norm() / std::sqrt(model.freedom) : scatter->whole;
+        const double spread =
+            ownScatter ? (model.residual * logMean).norm() / std::sqrt(model.freedom) : scatter->whole;
         const double h = studentQuantile(options.confidence, scatter->wholeFreedom) * c * spread;
         bandMean.lowW = bandMean.baseW * std::expm1(d - h);
         bandMean.highW = bandMean.baseW * std::expm1(d + h);

@@ -13,9 +13,9 @@ namespace jr {
 struct CompareOptions {
     const Standard* standard = findStandard("sae-j1349");
     double gridRpm = 50.;
-    double detailRpm = 0.;                  ///< 0: chosen from the data
-    std::optional<double> fromRpm, toRpm;   ///< working band; everything is judged inside it
-    double worthPct = 1.;                   ///< the gain that would matter
+    double detailRpm = 0.;                ///< 0: chosen from the data
+    std::optional<double> fromRpm, toRpm; ///< working band; everything is judged inside it
+    double worthPct = 1.;                 ///< the gain that would matter
     double confidence = 0.95;
     std::optional<double> repeatabilityPct; ///< of the bench, for when the pulls cannot tell; never invented
     /// What else differs between the sides, as known from the setups (one entry each); more than one is a caution.
@@ -29,8 +29,8 @@ struct Call {
     CallKind kind;
     double fromRpm, toRpm;
     double meanW, meanPct;
-    double maxW, maxRpm;          ///< the largest difference (by size) inside the stretch, with its sign
-    bool belowWorth = false;      ///< a gain or loss, but the whole band lies inside ±worth
+    double maxW, maxRpm;     ///< the largest difference (by size) inside the stretch, with its sign
+    bool belowWorth = false; ///< a gain or loss, but the whole band lies inside ±worth
 };
 
 struct Crossover {
@@ -55,8 +55,8 @@ struct BandMean {
 };
 
 struct DriftFinding {
-    bool checked = false;  ///< the order of pulls can tell drift from setups
-    bool removed = false;  ///< and it was taken out
+    bool checked = false; ///< the order of pulls can tell drift from setups
+    bool removed = false; ///< and it was taken out
     std::optional<double> pctPerHour;
 };
 
@@ -65,7 +65,7 @@ struct Comparison {
     double confidence = 0.95, worthPct = 1., detailRpm = 0.;
     Side base, with;
     std::vector<double> rpm;
-    std::vector<double> differenceW, lowW, highW;     ///< with minus base; NaN margins when scatter is unknown
+    std::vector<double> differenceW, lowW, highW; ///< with minus base; NaN margins when scatter is unknown
     std::vector<double> differenceNm, lowNm, highNm;
     std::vector<double> differencePct, lowPct, highPct;
     bool margins = false;
@@ -75,7 +75,7 @@ struct Comparison {
     std::optional<double> repeatabilityPct;
     bool repeatabilityBorrowed = false;
     DriftFinding drift;
-    std::vector<double> pullBandMeanW;   ///< band mean of every pull, base first, as run (drift not removed)
+    std::vector<double> pullBandMeanW; ///< band mean of every pull, base first, as run (drift not removed)
     std::vector<Caution> cautions;
 };
 

@@ -87,15 +87,16 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
     std::vector<Caution> out;
     const std::size_t withCount = pulls.size() - baseCount;
     if (!comparison.drift.checked)
-        out.push_back({"drift-unchecked",
-                       "The base was not run again after the change, so drift of bench or engine cannot be told from the part."});
+        out.push_back(
+            {"drift-unchecked",
+             "The base was not run again after the change, so drift of bench or engine cannot be told from the part."});
     if (baseCount < 3 || withCount < 3)
         out.push_back({"few-pulls", formatted("%.0f and %.0f pulls: three or more a side make the margin smaller.",
                                               static_cast<double>(baseCount), static_cast<double>(withCount))});
     if (comparison.repeatabilityBorrowed)
-        out.push_back({"borrowed-repeatability",
-                       formatted("With one pull on a side the margin rests on a repeatability of %.2f %% that was brought from elsewhere.",
-                                 *comparison.repeatabilityPct)});
+        out.push_back({"borrowed-repeatability", formatted("With one pull on a side the margin rests on a "
+                                                           "repeatability of %.2f %% that was brought from elsewhere.",
+                                                           *comparison.repeatabilityPct)});
 
     std::vector<std::string> changes = options.changes;
     std::set<std::string> baseNames, withNames;
@@ -107,9 +108,11 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
         std::string list;
         for (const std::string& c : changes)
             list += (list.empty() ? "" : ", ") + c;
-        out.push_back({"confounded", headers.empty() || options.changes.size() > 1
-                                         ? "More than one thing differs (" + list + "): the credit belongs to all of them together."
-                                         : "Besides the setup this differs: " + list + ". The credit belongs to all of it together."});
+        out.push_back(
+            {"confounded",
+             headers.empty() || options.changes.size() > 1
+                 ? "More than one thing differs (" + list + "): the credit belongs to all of them together."
+                 : "Besides the setup this differs: " + list + ". The credit belongs to all of it together."});
     } else if (baseNames.size() > 1 || withNames.size() > 1) {
         out.push_back({"confounded", "A side holds pulls of more than one setup."});
     }
@@ -119,8 +122,9 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
         (std::abs(baseAir.temp - withAir.temp) > kAirTempDiffersC ||
          std::abs(baseAir.pressure - withAir.pressure) > kAirPressureDiffersPa ||
          std::abs(baseAir.density / withAir.density - 1.) > kAirDensityDiffers))
-        out.push_back({"air-differs", formatted("The sides were run in different air: %+.1f °C, %+.1f hPa.", withAir.temp - baseAir.temp,
-                                                (withAir.pressure - baseAir.pressure) / 100.)});
+        out.push_back(
+            {"air-differs", formatted("The sides were run in different air: %+.1f °C, %+.1f hPa.",
+                                      withAir.temp - baseAir.temp, (withAir.pressure - baseAir.pressure) / 100.)});
 
     std::set<std::string> said;
     for (const PullCurve& curve : curves)
@@ -128,8 +132,9 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
             if ((c.kind == "large-correction" || c.kind == "standard-unknown") && said.insert(c.kind).second)
                 out.push_back(c);
     if (comparison.standard != options.standard && said.insert("standard-unknown").second)
-        out.push_back({"standard-unknown",
-                       "The air of at least one pull is unknown, so both sides are shown as measured, without correction."});
+        out.push_back(
+            {"standard-unknown",
+             "The air of at least one pull is unknown, so both sides are shown as measured, without correction."});
 
     double widest = 0.;
     for (const PullCurve& curve : curves)
@@ -140,13 +145,15 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
     const double step = comparison.rpm[1] - comparison.rpm[0];
     const double covered = static_cast<double>(comparison.rpm.size() - 1) * step;
     if (covered < kShortOverlap * wanted)
-        out.push_back({"overlap-short", formatted("Only %.0f to %.0f rpm is common to all pulls.", comparison.rpm.front(), comparison.rpm.back())});
+        out.push_back({"overlap-short", formatted("Only %.0f to %.0f rpm is common to all pulls.",
+                                                  comparison.rpm.front(), comparison.rpm.back())});
 
     std::set<MeasuredAt> places;
     for (const PullFit* p : pulls)
         places.insert(p->header.measuredAt);
     if (places.size() > 1)
-        out.push_back({"measured-at-differs", "The pulls were not all measured at the same place (crank, hub or wheel)."});
+        out.push_back(
+            {"measured-at-differs", "The pulls were not all measured at the same place (crank, hub or wheel)."});
 
     std::set<std::string> flagKinds;
     int flagged = 0;
@@ -163,8 +170,11 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
         std::string list;
         for (const std::string& k : flagKinds)
             list += (list.empty() ? "" : ", ") + k;
-        out.push_back({"flagged-pulls", formatted("%.0f of ", flagged) + formatted("%.0f pulls carry flags: ", static_cast<double>(pulls.size())) +
-                                            list + ". Flagged stretches are not counted."});
+        out.push_back(
+            {"flagged-pulls", formatted("%.0f of ", flagged) +
+                                  formatted(flagged == 1 ? "%.0f pulls carries flags: " : "%.0f pulls carry flags: ",
+                                            static_cast<double>(pulls.size())) +
+                                  list + ". Flagged stretches are not counted."});
     }
     return out;
 }

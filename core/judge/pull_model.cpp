@@ -15,8 +15,8 @@ bool orderTellsDrift(const SittingPlan& plan) {
     for (std::size_t a = 0; a < n; ++a)
         for (std::size_t b = 0; b < n; ++b)
             for (std::size_t c = 0; c < n; ++c)
-                if (plan.setup[a] == plan.setup[c] && plan.setup[b] != plan.setup[a] && *plan.startedS[a] < *plan.startedS[b] &&
-                    *plan.startedS[b] < *plan.startedS[c])
+                if (plan.setup[a] == plan.setup[c] && plan.setup[b] != plan.setup[a] &&
+                    *plan.startedS[a] < *plan.startedS[b] && *plan.startedS[b] < *plan.startedS[c])
                     return true;
     return false;
 }

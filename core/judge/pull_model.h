@@ -20,14 +20,15 @@ struct SittingPlan {
     int setups = 2;
 };
 
-/// Whether the order of pulls tells drift from setups: every time known, and some setup comes back after another was run.
+/// Whether the order of pulls tells drift from setups: every time known, and some setup comes back after another was
+/// run.
 bool orderTellsDrift(const SittingPlan& plan);
 
 struct PullModel {
-    bool drift = false;          ///< the drift term is in
-    int freedom = 0;             ///< pulls less parameters
-    Eigen::MatrixXd weights;     ///< parameters x pulls: estimate = weights * y; rows: setups, then drift per hour
-    Eigen::MatrixXd residual;    ///< pulls x pulls: residuals = residual * y
+    bool drift = false;       ///< the drift term is in
+    int freedom = 0;          ///< pulls less parameters
+    Eigen::MatrixXd weights;  ///< parameters x pulls: estimate = weights * y; rows: setups, then drift per hour
+    Eigen::MatrixXd residual; ///< pulls x pulls: residuals = residual * y
 
     /// Weights of setup `b` minus setup `a`, and their sum of squares (variance of the difference per unit variance).
     Eigen::VectorXd contrast(int a, int b) const { return weights.row(b) - weights.row(a); }

@@ -30,7 +30,9 @@ double marginW(const Comparison& c, double from, double to) {
     return n > 0. ? sum / n : 0.;
 }
 
-std::string rpmText(double rpm) { return std::to_string(static_cast<long>(std::lround(rpm))); }
+std::string rpmText(double rpm) {
+    return std::to_string(static_cast<long>(std::lround(rpm)));
+}
 
 std::string stretchSentence(const Comparison& c, const Call& call, const Wording& w) {
     const double margin = marginW(c, call.fromRpm, call.toRpm);
@@ -43,22 +45,28 @@ std::string stretchSentence(const Comparison& c, const Call& call, const Wording
     case CallKind::Loss: {
         const bool gain = call.kind == CallKind::Gain;
         std::string text = filled(
-            w.translate(gain ? "From %1 to %2 rpm it gains %3 on average (%4 %, give or take %5), at most %6 at %7 rpm."
-                             : "From %1 to %2 rpm it loses %3 on average (%4 %, give or take %5), at most %6 at %7 rpm."),
+            w.translate(
+                gain ? "From %1 to %2 rpm it gains %3 on average (%4 %, give or take %5), at most %6 at %7 rpm."
+                     : "From %1 to %2 rpm it loses %3 on average (%4 %, give or take %5), at most %6 at %7 rpm."),
             {from, to, withUnit(std::abs(call.meanW), margin, w.power, w), pct, withUnit(margin, margin, w.power, w),
              withUnit(std::abs(call.maxW), margin, w.power, w), rpmText(call.maxRpm)});
         if (call.belowWorth)
-            text += " " + filled(w.translate("That is real but smaller than the %1 % that would matter."), {plainNumber(c.worthPct, 1, w)});
+            text += " " + filled(w.translate("That is real but smaller than the %1 % that would matter."),
+                                 {plainNumber(c.worthPct, 1, w)});
         return text;
     }
     case CallKind::Same:
-        return filled(w.translate("From %1 to %2 rpm there is no difference worth having: whatever there is lies within %3 %."),
-                      {from, to, plainNumber(c.worthPct, 1, w)});
+        return filled(
+            w.translate("From %1 to %2 rpm there is no difference worth having: whatever there is lies within %3 %."),
+            {from, to, plainNumber(c.worthPct, 1, w)});
     case CallKind::Open:
         break;
     }
     if (!c.margins)
-        return filled(w.translate("From %1 to %2 rpm this test cannot tell: with one pull on a side nothing is known of the scatter."), {from, to});
+        return filled(
+            w.translate(
+                "From %1 to %2 rpm this test cannot tell: with one pull on a side nothing is known of the scatter."),
+            {from, to});
     return filled(w.translate("From %1 to %2 rpm this test cannot tell: it reads %3, give or take %4."),
                   {from, to, withUnit(call.meanW, margin, w.power, w, true), withUnit(margin, margin, w.power, w)});
 }
@@ -67,7 +75,9 @@ std::string headlineOf(const Comparison& c, const Wording& w) {
     const Call* gain = nullptr;
     const Call* loss = nullptr;
     bool open = false;
-    const auto bigger = [](const Call* a, const Call& b) { return !a || (b.toRpm - b.fromRpm) > (a->toRpm - a->fromRpm); };
+    const auto bigger = [](const Call* a, const Call& b) {
+        return !a || (b.toRpm - b.fromRpm) > (a->toRpm - a->fromRpm);
+    };
     for (const Call& call : c.calls) {
         if (call.kind == CallKind::Gain && bigger(gain, call))
             gain = &call;
@@ -82,7 +92,8 @@ std::string headlineOf(const Comparison& c, const Wording& w) {
     const auto where = [&](const Call& call) { return rpmText(call.fromRpm) + "–" + rpmText(call.toRpm) + " rpm"; };
     const std::string name = c.with.setup.empty() ? w.translate("The change") : c.with.setup;
     if (gain && loss)
-        return filled(w.translate("%1 gains %2 at %3 and loses %4 at %5."), {name, amount(*gain), where(*gain), amount(*loss), where(*loss)});
+        return filled(w.translate("%1 gains %2 at %3 and loses %4 at %5."),
+                      {name, amount(*gain), where(*gain), amount(*loss), where(*loss)});
     if (gain)
         return filled(w.translate("%1 gains %2 at %3."), {name, amount(*gain), where(*gain)});
     if (loss)
@@ -127,7 +138,8 @@ std::string withUnit(double si, double marginSi, const Unit& unit, const Wording
 
 std::string rangeText(double low, double high, int decimals, const Wording& w) {
     const bool mixed = low < 0. || high < 0.;
-    return filled(w.translate("%1 to %2"), {plainNumber(low, decimals, w, mixed), plainNumber(high, decimals, w, mixed)});
+    return filled(w.translate("%1 to %2"),
+                  {plainNumber(low, decimals, w, mixed), plainNumber(high, decimals, w, mixed)});
 }
 
 Account describe(const Comparison& c, const Wording& w) {
@@ -140,37 +152,47 @@ Account describe(const Comparison& c, const Wording& w) {
     if (b.lowW && b.highW) {
         const double margin = 0.5 * (*b.highW - *b.lowW);
         const int decimals = decimalsFor(margin / w.power.factor);
-        out.details.push_back(filled(w.translate("Mean from %1 to %2 rpm: %3 %4 (%5), %6 %."),
-                                     {rpmText(b.fromRpm), rpmText(b.toRpm), plainNumber(fromSi(b.differenceW, w.power), decimals, w, true),
-                                      std::string(w.power.symbol), rangeText(fromSi(*b.lowW, w.power), fromSi(*b.highW, w.power), decimals, w),
-                                      plainNumber(b.pct, std::min(decimalsFor(100. * margin / b.baseW), 2), w, true)}));
+        out.details.push_back(filled(
+            w.translate("Mean from %1 to %2 rpm: %3 %4 (%5), %6 %."),
+            {rpmText(b.fromRpm), rpmText(b.toRpm), plainNumber(fromSi(b.differenceW, w.power), decimals, w, true),
+             std::string(w.power.symbol), rangeText(fromSi(*b.lowW, w.power), fromSi(*b.highW, w.power), decimals, w),
+             plainNumber(b.pct, std::min(decimalsFor(100. * margin / b.baseW), 2), w, true)}));
     } else {
         out.details.push_back(filled(w.translate("Mean from %1 to %2 rpm: %3 (no margin known), %4 %."),
-                                     {rpmText(b.fromRpm), rpmText(b.toRpm), withUnit(b.differenceW, 0., w.power, w, true), plainNumber(b.pct, 1, w, true)}));
+                                     {rpmText(b.fromRpm), rpmText(b.toRpm),
+                                      withUnit(b.differenceW, 0., w.power, w, true), plainNumber(b.pct, 1, w, true)}));
     }
     for (const Crossover& x : c.crossovers)
         out.details.push_back(filled(w.translate("The curves cross near %1 rpm (somewhere from %2 to %3)."),
                                      {rpmText(std::round(x.rpm / 10.) * 10.), rpmText(x.fromRpm), rpmText(x.toRpm)}));
     if (c.base.peakPower && c.with.peakPower) {
         const Peak &p = *c.base.peakPower, &q = *c.with.peakPower;
-        std::string text = filled(w.translate("Peaks: %1 at %2 rpm before, %3 at %4 rpm after."),
-                                  {withUnit(p.value, 0., w.power, w), rpmText(p.rpm), withUnit(q.value, 0., w.power, w), rpmText(q.rpm)});
+        std::string text = filled(
+            w.translate("Peaks: %1 at %2 rpm before, %3 at %4 rpm after."),
+            {withUnit(p.value, 0., w.power, w), rpmText(p.rpm), withUnit(q.value, 0., w.power, w), rpmText(q.rpm)});
         if (std::abs(p.rpm - q.rpm) > 0.5 && c.rpm.size() > 2) {
             // The honest gain is at one speed for both.
             const auto at = std::lower_bound(c.rpm.begin(), c.rpm.end(), q.rpm - 1e-6) - c.rpm.begin();
-            const auto i = static_cast<std::size_t>(std::min<std::ptrdiff_t>(at, static_cast<std::ptrdiff_t>(c.rpm.size()) - 1));
-            text += " " + filled(w.translate("They sit at different speeds; at %1 rpm the difference is %2."),
-                                 {rpmText(c.rpm[i]), withUnit(c.differenceW[i], std::isfinite(c.highW[i]) ? 0.5 * (c.highW[i] - c.lowW[i]) : 0., w.power, w, true)});
+            const auto i =
+                static_cast<std::size_t>(std::min<std::ptrdiff_t>(at, static_cast<std::ptrdiff_t>(c.rpm.size()) - 1));
+            text += " " +
+                    filled(w.translate("They sit at different speeds; at %1 rpm the difference is %2."),
+                           {rpmText(c.rpm[i]),
+                            withUnit(c.differenceW[i], std::isfinite(c.highW[i]) ? 0.5 * (c.highW[i] - c.lowW[i]) : 0.,
+                                     w.power, w, true)});
         }
         out.details.push_back(text);
     }
-    std::string how = filled(w.translate("%1 against %2 pulls; %3; detail %4 rpm; margins hold for the whole curve at %5 %."),
-                             {std::to_string(c.with.pulls), std::to_string(c.base.pulls), std::string(c.standard->label),
-                              c.detailRpm > 0. ? rpmText(c.detailRpm) : "–", plainNumber(100. * c.confidence, 0, w)});
+    std::string how =
+        filled(w.translate("%1 against %2 pulls; %3; detail %4 rpm; margins hold for the whole curve at %5 %."),
+               {std::to_string(c.with.pulls), std::to_string(c.base.pulls), std::string(c.standard->label),
+                c.detailRpm > 0. ? rpmText(c.detailRpm) : "–", plainNumber(100. * c.confidence, 0, w)});
     if (c.drift.removed)
-        how += " " + filled(w.translate("Drift of %1 % an hour was found and taken out."), {plainNumber(*c.drift.pctPerHour, 1, w, true)});
+        how += " " + filled(w.translate("Drift of %1 % an hour was found and taken out."),
+                            {plainNumber(*c.drift.pctPerHour, 1, w, true)});
     if (c.repeatabilityPct)
-        how += " " + filled(w.translate(c.repeatabilityBorrowed ? "Repeatability of %1 % was brought from elsewhere." : "Pulls of one setup repeat within %1 %."),
+        how += " " + filled(w.translate(c.repeatabilityBorrowed ? "Repeatability of %1 % was brought from elsewhere."
+                                                                : "Pulls of one setup repeat within %1 %."),
                             {plainNumber(*c.repeatabilityPct, 2, w)});
     out.details.push_back(how);
     return out;

@@ -1,5 +1,5 @@
-// A comparison in plain words: a careful, short account with rounded numbers and margins. The same text stands in the window,
-// on the sheet and on the command line. Numbers are rounded to what their margin supports.
+// A comparison in plain words: a careful, short account with rounded numbers and margins. The same text stands in the
+// window, on the sheet and on the command line. Numbers are rounded to what their margin supports.
 #pragma once
 
 #include "core/judge/comparison.h"
@@ -20,8 +20,8 @@ struct Wording {
     std::function<std::string(const char*)> translate = [](const char* text) { return std::string(text); };
 };
 
-/// `value` in its unit, rounded to the first digit of `margin` (two digits when that begins with 1; three significant figures
-/// when there is no margin), with the unit: "1.4 hp".
+/// `value` in its unit, rounded to the first digit of `margin` (two digits when that begins with 1; three significant
+/// figures when there is no margin), with the unit: "1.4 hp".
 std::string withUnit(double si, double marginSi, const Unit& unit, const Wording& wording, bool sign = false);
 /// A plain number with so many decimals and the reader's decimal mark.
 std::string plainNumber(double value, int decimals, const Wording& wording, bool sign = false);

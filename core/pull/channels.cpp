@@ -33,9 +33,13 @@ const std::vector<ChannelInfo> kChannels = {
 
 } // namespace
 
-const std::vector<ChannelInfo>& allChannels() { return kChannels; }
+const std::vector<ChannelInfo>& allChannels() {
+    return kChannels;
+}
 
-const ChannelInfo& channelInfo(ChannelId id) { return kChannels[static_cast<std::size_t>(id)]; }
+const ChannelInfo& channelInfo(ChannelId id) {
+    return kChannels[static_cast<std::size_t>(id)];
+}
 
 std::optional<ChannelName> parseChannelName(std::string_view name) {
     for (const ChannelInfo& info : kChannels) {

@@ -51,8 +51,10 @@ std::vector<double> overSpeed(const PullFit& pull, const std::vector<double>& va
         sums[i + 1] = sums[i] + points[i].second;
     std::vector<double> out;
     for (double x : grid) {
-        const auto from = std::lower_bound(points.begin(), points.end(), std::pair{x - halfWidth, -1e300}) - points.begin();
-        const auto to = std::upper_bound(points.begin(), points.end(), std::pair{x + halfWidth, 1e300}) - points.begin();
+        const auto from =
+            std::lower_bound(points.begin(), points.end(), std::pair{x - halfWidth, -1e300}) - points.begin();
+        const auto to =
+            std::upper_bound(points.begin(), points.end(), std::pair{x + halfWidth, 1e300}) - points.begin();
         out.push_back(to > from ? (sums[static_cast<std::size_t>(to)] - sums[static_cast<std::size_t>(from)]) /
                                       static_cast<double>(to - from)
                                 : kNaN);
@@ -131,7 +133,8 @@ long PullCurve::at(double gridRpm) const {
     return found != rpm.end() && std::abs(*found - gridRpm) < 1e-6 ? found - rpm.begin() : -1;
 }
 
-std::optional<double> correctionFactor(const PullHeader& header, const Standard& standard, std::vector<Caution>& cautions) {
+std::optional<double> correctionFactor(const PullHeader& header, const Standard& standard,
+                                       std::vector<Caution>& cautions) {
     const std::optional<Air> air = header.air();
     if (air)
         if (const auto problem = airProblem(*air)) {
@@ -145,13 +148,14 @@ std::optional<double> correctionFactor(const PullHeader& header, const Standard&
     };
     if (header.kind == PullKind::Curve) {
         if (!header.corrected) {
-            cautions.push_back({"standard-unknown", "What correction this curve carries is unknown; it is shown as it came."});
+            cautions.push_back(
+                {"standard-unknown", "What correction this curve carries is unknown; it is shown as it came."});
             return std::nullopt;
         }
         const Standard* applied = findStandard(*header.corrected);
         if (!applied) {
-            cautions.push_back({"standard-unknown",
-                                "This curve was corrected by \"" + *header.corrected + "\", which is not known here; it is shown as it came."});
+            cautions.push_back({"standard-unknown", "This curve was corrected by \"" + *header.corrected +
+                                                        "\", which is not known here; it is shown as it came."});
             return std::nullopt;
         }
         if (applied->id == standard.id)
@@ -232,7 +236,8 @@ Result<PullCurve> curveOf(const PullFit& pull, const CurveOptions& options) {
             return Error{"no point of the grid lies inside the pull"};
         out.usedFromRpm = low;
         out.usedToRpm = high;
-        findPeaks(out, [&](double x) { return between(out.rpm, out.powerW, x); }, pull);
+        findPeaks(
+            out, [&](double x) { return between(out.rpm, out.powerW, x); }, pull);
     }
     if (!pull.afr.empty())
         out.afr = overSpeed(pull, pull.afr, out.rpm, std::max(0.5 * options.gridRpm, 0.5 * out.detailRpm));

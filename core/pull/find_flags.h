@@ -1,4 +1,5 @@
-// The rules that find what is not the engine. Each takes the pull so far and adds its flags; thresholds are in FlagOptions.
+// The rules that find what is not the engine. Each takes the pull so far and adds its flags; thresholds are in
+// FlagOptions.
 #pragma once
 
 #include "core/pull/ready_pull.h"

@@ -82,8 +82,8 @@ void findMixtureFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions& o
         eachRun(
             pull, o.mixtureMinS, [&](std::size_t i) { return afr[i] > o.notFiringAfr && loaded(i); },
             [&](std::size_t from, std::size_t to) {
-                std::snprintf(text, sizeof text, "%s reads up to %.1f:1: it is not firing, this is no mixture", who.c_str(),
-                              worst(from, to, true));
+                std::snprintf(text, sizeof text, "%s reads up to %.1f:1: it is not firing, this is no mixture",
+                              who.c_str(), worst(from, to, true));
                 addFlag(pull, options, FlagKind::NotFiring, from, to, text);
                 dead.emplace_back(from, to);
             });
@@ -93,18 +93,20 @@ void findMixtureFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions& o
         eachRun(
             pull, o.mixtureMinS, [&](std::size_t i) { return afr[i] > o.leanAfr && loaded(i) && !isDead(i); },
             [&](std::size_t from, std::size_t to) {
-                std::snprintf(text, sizeof text, "%s is lean under load, up to %.1f:1: stop and find out why", who.c_str(),
-                              worst(from, to, true));
+                std::snprintf(text, sizeof text, "%s is lean under load, up to %.1f:1: stop and find out why",
+                              who.c_str(), worst(from, to, true));
                 addFlag(pull, options, FlagKind::Lean, from, to, text);
             });
         eachRun(
             pull, o.mixtureMinS, [&](std::size_t i) { return afr[i] < o.richAfr; },
             [&](std::size_t from, std::size_t to) {
-                std::snprintf(text, sizeof text, "%s is very rich, down to %.1f:1", who.c_str(), worst(from, to, false));
+                std::snprintf(text, sizeof text, "%s is very rich, down to %.1f:1", who.c_str(),
+                              worst(from, to, false));
                 addFlag(pull, options, FlagKind::Rich, from, to, text);
             });
 
-        // Fuel running out: the mixture climbs in the last part and does not come back, while torque sags below its line.
+        // Fuel running out: the mixture climbs in the last part and does not come back, while torque sags below its
+        // line.
         std::vector<double> settled;
         for (std::size_t i = pull.from + (pull.to - pull.from) / 5; i < pull.from + 3 * (pull.to - pull.from) / 5; ++i)
             settled.push_back(afr[i]);
@@ -139,7 +141,8 @@ void findMixtureFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions& o
             shares.push_back(pull.torqueRough[i] / std::max(line, 1e-6));
         }
         if (median(shares) < 1. - o.starvedTorqueFall) {
-            std::snprintf(text, sizeof text, "%s leans out to %.1f:1 and torque sags to the end: fuel may be running out", who.c_str(),
+            std::snprintf(text, sizeof text,
+                          "%s leans out to %.1f:1 and torque sags to the end: fuel may be running out", who.c_str(),
                           worst(begin, pull.to, true));
             addFlag(pull, options, FlagKind::FuelStarved, begin, pull.to, text);
         }
@@ -170,7 +173,8 @@ void findWholePullFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions&
     std::vector<double> values;
     for (std::size_t i = pull.from; i < pull.to; ++i)
         values.push_back(heat->values[pull.row[i]]);
-    const double start = median({values.begin(), values.begin() + static_cast<long>(std::max<std::size_t>(values.size() / 10, 1))});
+    const double start =
+        median({values.begin(), values.begin() + static_cast<long>(std::max<std::size_t>(values.size() / 10, 1))});
     const double high = quantile(values, 0.98);
     if (start < o.coldC) {
         std::snprintf(text, sizeof text, "%s at %.0f °C: not warmed up", head ? "head" : "coolant", start);

@@ -15,8 +15,8 @@ void findLimiter(ReadyPull& pull, const PullHeader& header, const ReadyOptions& 
         top = std::max(top, pull.rpm[i]);
     const double near = (1. - o.limiterNear) * top;
 
-    // First moment near the top where torque falls away within a quarter second: by a good share of what it was, of what is
-    // usual in this pull, and clear of how much the rough torque jumps about by itself.
+    // First moment near the top where torque falls away within a quarter second: by a good share of what it was, of
+    // what is usual in this pull, and clear of how much the rough torque jumps about by itself.
     std::size_t contact = n;
     std::vector<double> usualTorque, jumps;
     for (std::size_t i = pull.from, lag = pull.from; i < pull.to; ++i) {
@@ -31,10 +31,12 @@ void findLimiter(ReadyPull& pull, const PullHeader& header, const ReadyOptions& 
         while (pull.timeS[lag] < pull.timeS[i] - 0.25)
             ++lag;
         // The last moments of a record are seen from one side only, where the rough torque jumps about most.
-        if (pull.rpm[i] < near || pull.timeS[i] - pull.timeS[pull.from] < 0.5 || pull.timeS[n - 1] - pull.timeS[i] < 0.05)
+        if (pull.rpm[i] < near || pull.timeS[i] - pull.timeS[pull.from] < 0.5 ||
+            pull.timeS[n - 1] - pull.timeS[i] < 0.05)
             continue;
         const double before = pull.torqueRough[lag];
-        if (before > 0. && pull.torqueRough[i] < (1. - o.limiterDrop) * before && before - pull.torqueRough[i] > least) {
+        if (before > 0. && pull.torqueRough[i] < (1. - o.limiterDrop) * before &&
+            before - pull.torqueRough[i] > least) {
             contact = i;
             break;
         }
@@ -69,10 +71,12 @@ void findLimiter(ReadyPull& pull, const PullHeader& header, const ReadyOptions& 
         last = i;
     }
     end = last + 1;
-    const bool atKnown = known && pull.rpm[contact] > 0.98 * *header.limiterRpm && pull.rpm[contact] < 1.03 * *header.limiterRpm;
+    const bool atKnown =
+        known && pull.rpm[contact] > 0.98 * *header.limiterRpm && pull.rpm[contact] < 1.03 * *header.limiterRpm;
     const double stay = pull.timeS[last] - pull.timeS[contact];
     if (atKnown || (recovers && stay >= o.limiterStayS)) {
-        const Flag flag = addFlag(pull, options, FlagKind::Limiter, cut, end, "the limiter cut in; what follows is not the engine");
+        const Flag flag =
+            addFlag(pull, options, FlagKind::Limiter, cut, end, "the limiter cut in; what follows is not the engine");
         if (flag.overruled)
             return;
     }
@@ -149,9 +153,7 @@ void findSlip(ReadyPull& pull, const ReadyOptions& options) {
     const double step = (pull.timeS.back() - pull.timeS.front()) / static_cast<double>(pull.size() - 1);
     const std::vector<double> smooth = localLine(pull.timeS, ratio, {}, std::max(0.03, 1.5 * step)).value;
     for (std::size_t i = pull.from; i < pull.to;) {
-        const auto off = [&](std::size_t j) {
-            return std::abs(smooth[j] / pull.ratio(pull.shaftSmooth[j]) - 1.);
-        };
+        const auto off = [&](std::size_t j) { return std::abs(smooth[j] / pull.ratio(pull.shaftSmooth[j]) - 1.); };
         if (off(i) <= o.slipRatio) {
             ++i;
             continue;
@@ -163,7 +165,8 @@ void findSlip(ReadyPull& pull, const ReadyOptions& options) {
         while (begin > pull.from && off(begin - 1) > 0.4 * o.slipRatio)
             --begin;
         if (end > begin && pull.timeS[end - 1] - pull.timeS[begin] >= o.slipMinS) {
-            const Flag flag = addFlag(pull, options, FlagKind::Slip, begin, end, "the tyre or clutch slipped: engine speed left the roller");
+            const Flag flag = addFlag(pull, options, FlagKind::Slip, begin, end,
+                                      "the tyre or clutch slipped: engine speed left the roller");
             if (!flag.overruled) {
                 for (std::size_t j = begin; j < end; ++j)
                     pull.fitted[j] = 0;

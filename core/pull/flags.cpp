@@ -5,13 +5,15 @@
 namespace jr {
 namespace {
 
-constexpr std::array<std::string_view, 13> kTexts = {
-    "limiter",   "load-spike",   "dropout", "slip", "lean",  "rich",        "not-firing",
-    "fuel-starved", "cold", "hot",     "short", "inconsistent", "clock"};
+constexpr std::array<std::string_view, 13> kTexts = {"limiter", "load-spike",   "dropout",      "slip", "lean",
+                                                     "rich",    "not-firing",   "fuel-starved", "cold", "hot",
+                                                     "short",   "inconsistent", "clock"};
 
 } // namespace
 
-std::string_view flagText(FlagKind kind) { return kTexts[static_cast<std::size_t>(kind)]; }
+std::string_view flagText(FlagKind kind) {
+    return kTexts[static_cast<std::size_t>(kind)];
+}
 
 bool parseFlagKind(std::string_view text, FlagKind& kind) {
     for (std::size_t i = 0; i < kTexts.size(); ++i)

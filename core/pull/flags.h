@@ -49,28 +49,28 @@ struct FlagOverrule {
 
 /// Every threshold in one place. Common practice, no source, unless a line says otherwise.
 struct FlagOptions {
-    double leanAfr = 16.;         ///< lean above this, under load (in petrol AFR)
-    double notFiringAfr = 20.;    ///< above this a cylinder is not firing: not a mixture
+    double leanAfr = 16.;      ///< lean above this, under load (in petrol AFR)
+    double notFiringAfr = 20.; ///< above this a cylinder is not firing: not a mixture
     double richAfr = 10.;
-    double mixtureMinS = 0.15;    ///< shorter mixture excursions are sensor noise
-    double loadThrottle = 0.8;    ///< under load means at least this throttle, where a throttle was recorded
+    double mixtureMinS = 0.15; ///< shorter mixture excursions are sensor noise
+    double loadThrottle = 0.8; ///< under load means at least this throttle, where a throttle was recorded
     double coldC = 50.;
     double hotC = 115.;
     double shortRpm = 1000.;
     double shortS = 2.;
-    double slipRatio = 0.025;     ///< engine per roller off its own line by this share
+    double slipRatio = 0.025; ///< engine per roller off its own line by this share
     double slipMinS = 0.05;
-    double gearedShare = 0.7;     ///< this share of samples near one ratio makes it a geared machine, else a CVT
-    double tachoJump = 0.08;      ///< a sample this far from its neighbours is a missed or double beat
-    double scaleJump = 0.15;      ///< the same for a load cell
-    double gapFactor = 6.;        ///< a hole in time this many times the usual step is a dropout…
-    double gapMinS = 0.08;        ///< …if it is at least this long
-    double limiterDrop = 0.30;    ///< acceleration below this share of what it was just before, near the top
-    double limiterNear = 0.03;    ///< "near the top": within this share of the highest speed
-    double limiterStayS = 0.12;   ///< and held up there at least this long
-    double spikeShare = 0.08;     ///< torque this share above what follows, at the start of a pull
-    double spikeWithinS = 0.8;    ///< only this early
-    double starvedAfrRise = 1.2;  ///< mixture climbing by this in the last part of a pull…
+    double gearedShare = 0.7;        ///< this share of samples near one ratio makes it a geared machine, else a CVT
+    double tachoJump = 0.08;         ///< a sample this far from its neighbours is a missed or double beat
+    double scaleJump = 0.15;         ///< the same for a load cell
+    double gapFactor = 6.;           ///< a hole in time this many times the usual step is a dropout…
+    double gapMinS = 0.08;           ///< …if it is at least this long
+    double limiterDrop = 0.30;       ///< acceleration below this share of what it was just before, near the top
+    double limiterNear = 0.03;       ///< "near the top": within this share of the highest speed
+    double limiterStayS = 0.12;      ///< and held up there at least this long
+    double spikeShare = 0.08;        ///< torque this share above what follows, at the start of a pull
+    double spikeWithinS = 0.8;       ///< only this early
+    double starvedAfrRise = 1.2;     ///< mixture climbing by this in the last part of a pull…
     double starvedTorqueFall = 0.05; ///< …while torque falls this much below its line
     double starvedMinS = 0.3;
     double inconsistentShare = 0.01; ///< kind curve: power against torque and speed

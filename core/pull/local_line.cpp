@@ -71,12 +71,14 @@ double quantile(std::vector<double> values, double q) {
     std::erase_if(values, [](double v) { return !std::isfinite(v); });
     if (values.empty())
         return std::numeric_limits<double>::quiet_NaN();
-    auto place = values.begin() + static_cast<long>(std::min(
-                                      q * static_cast<double>(values.size()), static_cast<double>(values.size() - 1)));
+    auto place = values.begin() + static_cast<long>(std::min(q * static_cast<double>(values.size()),
+                                                             static_cast<double>(values.size() - 1)));
     std::nth_element(values.begin(), place, values.end());
     return *place;
 }
 
-double median(std::vector<double> values) { return quantile(std::move(values), 0.5); }
+double median(std::vector<double> values) {
+    return quantile(std::move(values), 0.5);
+}
 
 } // namespace jr

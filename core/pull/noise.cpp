@@ -9,8 +9,8 @@ namespace jr {
 namespace {
 
 struct ScaleVariance {
-    double white;  // expectation of the mean squared third difference per unit white variance
-    double edge;   // the same per unit edge variance
+    double white; // expectation of the mean squared third difference per unit white variance
+    double edge;  // the same per unit edge variance
     double found;
     double weight;
 };
@@ -86,7 +86,8 @@ SpeedNoise estimateSpeedNoise(std::span<const double> speed) {
         }
         noise = {white, edge};
     }
-    // Even a perfect encoder is read with some independent error; without a floor the fit would trust slow wander too far.
+    // Even a perfect encoder is read with some independent error; without a floor the fit would trust slow wander too
+    // far.
     noise.whiteVariance = std::max({noise.whiteVariance, 0.004 * noise.edgeVariance, 1e-12});
     return noise;
 }

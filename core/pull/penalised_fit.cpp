@@ -42,7 +42,8 @@ PenalisedFit PenalisedFit::make(Eigen::MatrixXd design, const Eigen::VectorXd& o
     cross = cross.selfadjointView<Eigen::Lower>();
     const Eigen::MatrixXd penalty = penaltyMatrix(freeColumns, basis.size());
 
-    // A trace of the penalty makes the factor exist where a knot has no data near it; all formulae below account for it.
+    // A trace of the penalty makes the factor exist where a knot has no data near it; all formulae below account for
+    // it.
     fit.m_ridge = 1e-9 * cross.trace() / static_cast<double>(p);
     Eigen::LLT<Eigen::MatrixXd> factor;
     for (int attempt = 0; attempt < 8; ++attempt) {
@@ -79,7 +80,9 @@ double PenalisedFit::finestDetailRpm() const {
     return m_rangeRpm / std::max(1., freedom(m_ridge * (1. + 1e-9)));
 }
 
-double PenalisedFit::coarsestDetailRpm() const { return m_rangeRpm / (kPenaltyOrder + 1.); }
+double PenalisedFit::coarsestDetailRpm() const {
+    return m_rangeRpm / (kPenaltyOrder + 1.);
+}
 
 double PenalisedFit::lambdaForDetail(double detailRpm) const {
     const double wanted = std::clamp(m_rangeRpm / detailRpm, kPenaltyOrder + 0.05, 1e6);
@@ -152,8 +155,7 @@ double PenalisedFit::value(const Eigen::VectorXd& spline, double x) const {
     return sum;
 }
 
-std::vector<double> PenalisedFit::standardErrors(const std::vector<double>& rpm, double detailRpm,
-                                                 bool twiced) const {
+std::vector<double> PenalisedFit::standardErrors(const std::vector<double>& rpm, double detailRpm, bool twiced) const {
     const double lambda = lambdaForDetail(detailRpm);
     const double scale = noiseScale(detailRpm);
     Eigen::VectorXd factor(m_values.size());
@@ -171,7 +173,8 @@ std::vector<double> PenalisedFit::standardErrors(const std::vector<double>& rpm,
         const double* column = m_back.col(j).data() + m_free;
         for (std::size_t i = 0; i < at.size(); ++i) {
             const double* c = column + at[i].first;
-            const double g = at[i].value[0] * c[0] + at[i].value[1] * c[1] + at[i].value[2] * c[2] + at[i].value[3] * c[3];
+            const double g =
+                at[i].value[0] * c[0] + at[i].value[1] * c[1] + at[i].value[2] * c[2] + at[i].value[3] * c[3];
             out[i] += factor[j] * g * g;
         }
     }

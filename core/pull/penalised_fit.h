@@ -35,7 +35,8 @@ public:
     /// Spline coefficients at a detail. With `bias` the smoothing is applied once more to what it left over ("twicing",
     /// Tukey 1977): less bias for a little more noise.
     Eigen::VectorXd coefficients(double detailRpm, bool twiced) const;
-    /// The same smoothing applied to given spline coefficients instead of the data: what the fit would make of that curve.
+    /// The same smoothing applied to given spline coefficients instead of the data: what the fit would make of that
+    /// curve.
     Eigen::VectorXd smoothedAgain(const Eigen::VectorXd& spline, double detailRpm, bool twiced) const;
 
     /// Standard error of the spline's value at x from the noise within this pull alone.

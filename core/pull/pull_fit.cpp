@@ -24,9 +24,9 @@ double knotSpacing(double rangeRpm) {
 }
 
 struct Block {
-    std::size_t from, to;  // samples
-    std::size_t count;     // fitted samples among them
-    bool joined;           // follows the block before without a hole
+    std::size_t from, to; // samples
+    std::size_t count;    // fitted samples among them
+    bool joined;          // follows the block before without a hole
 };
 
 /// Cuts the fitted samples into blocks of about equal count that never reach across a hole.
@@ -94,7 +94,8 @@ std::shared_ptr<const PenalisedFit> fitRoller(const ReadyPull& pull, const PullH
         for (; done < to; ++done) {
             const double dt = pull.timeS[done + 1] - pull.timeS[done];
             const double x0 = x[done], x1 = x[done + 1];
-            const int parts = std::clamp(static_cast<int>(std::ceil(std::abs(x1 - x0) / (0.5 * basis.spacing()))), 1, 200);
+            const int parts =
+                std::clamp(static_cast<int>(std::ceil(std::abs(x1 - x0) / (0.5 * basis.spacing()))), 1, 200);
             for (int p = 0; p < parts; ++p) {
                 const BasisAt b = basis.at(x0 + (x1 - x0) * (p + 0.5) / parts);
                 for (int k = 0; k < 4; ++k)
@@ -126,8 +127,8 @@ std::shared_ptr<const PenalisedFit> fitRoller(const ReadyPull& pull, const PullH
         }
         diagonal[j] = middle[j] * middle[j] * share * (noise.whiteVariance + 2. * noise.edgeVariance * share);
         if (block.joined)
-            below[j] = -middle[j] * middle[j - 1] * noise.edgeVariance * share /
-                       static_cast<double>(blocks[j - 1].count);
+            below[j] =
+                -middle[j] * middle[j - 1] * noise.edgeVariance * share / static_cast<double>(blocks[j - 1].count);
     }
     Eigen::MatrixXd design = rows;
     whiten(design, observed, diagonal, below);
@@ -173,7 +174,8 @@ Result<PullFit> givenCurve(const Trace& trace, const ReadyOptions& options) {
         if (any && std::isfinite(speed->values[i]) && speed->values[i] > 0.)
             order.push_back(i);
     }
-    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return speed->values[a] < speed->values[b]; });
+    std::stable_sort(order.begin(), order.end(),
+                     [&](std::size_t a, std::size_t b) { return speed->values[a] < speed->values[b]; });
     double firstOff = kNaN, lastOff = kNaN, worst = 0.;
     for (std::size_t i : order) {
         const double w = speed->values[i];
@@ -272,9 +274,9 @@ Result<PullFit> fitPull(const Trace& trace, const ReadyOptions& options) {
 }
 
 double likelyDetailRpm(std::span<const PullFit* const> pulls) {
-    static constexpr double kLadder[] = {30.,  40.,  50.,  60.,  70.,  80.,  90.,  100., 110., 120., 130., 140.,
-                                         150., 160., 180., 200., 220., 250., 280., 320., 360., 400., 450., 500.,
-                                         600., 700., 800., 1000., 1300., 1600., 2000.};
+    static constexpr double kLadder[] = {30.,  40.,  50.,  60.,  70.,  80.,   90.,   100.,  110., 120., 130.,
+                                         140., 150., 160., 180., 200., 220.,  250.,  280.,  320., 360., 400.,
+                                         450., 500., 600., 700., 800., 1000., 1300., 1600., 2000.};
     double best = 0., bestDeviance = std::numeric_limits<double>::infinity();
     double finest = 0., coarsest = std::numeric_limits<double>::infinity();
     bool any = false;

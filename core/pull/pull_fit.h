@@ -27,13 +27,13 @@ struct RawPoint {
 
 struct PullFit {
     PullHeader header;
-    ReadyPull ready;                     ///< empty for kind curve
+    ReadyPull ready;                         ///< empty for kind curve
     std::shared_ptr<const PenalisedFit> fit; ///< null for kind curve
     // Kind curve: as it came.
     std::vector<double> givenRpm, givenPowerW, givenTorqueNm;
     // Mixture over engine speed, mean of all cylinders, at the ready pull's samples; empty when none was recorded.
     std::vector<double> afr;
-    double lowRpm = 0., highRpm = 0.;    ///< range of the data that counts towards the curve
+    double lowRpm = 0., highRpm = 0.; ///< range of the data that counts towards the curve
 
     const std::vector<Flag>& flags() const { return ready.flags; }
 };

@@ -12,7 +12,8 @@ namespace jr {
 namespace {
 
 constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
-constexpr double kRoughHalfWidthS = 0.05; // window of the rough torque: longer than an encoder's jitter, shorter than a cut
+constexpr double kRoughHalfWidthS =
+    0.05; // window of the rough torque: longer than an encoder's jitter, shorter than a cut
 
 std::string counted(std::size_t n, const char* one, const char* many) {
     return std::to_string(n) + " " + (n == 1 ? one : many);
@@ -113,7 +114,8 @@ void flagDropouts(ReadyPull& pull, const std::vector<char>& good, const char* wh
                 end = j + 1;
                 ++bad;
             }
-        addFlag(pull, options, FlagKind::Dropout, i, end, std::string(what) + " missed " + counted(bad, "beat", "beats"));
+        addFlag(pull, options, FlagKind::Dropout, i, end,
+                std::string(what) + " missed " + counted(bad, "beat", "beats"));
         i = end;
     }
 }
@@ -307,13 +309,14 @@ Result<ReadyPull> readyPull(const Trace& trace, const ReadyOptions& options) {
     pull.torqueRough.resize(n);
     if (h.kind == PullKind::Roller) {
         for (std::size_t i = 0; i < n; ++i)
-            pull.torqueRough[i] = *h.rollerInertiaKgM2 * pull.slopeRadS2[i] +
-                                  rollerDragNm(h.rollerLossNm, pull.shaftSmooth[i]);
+            pull.torqueRough[i] =
+                *h.rollerInertiaKgM2 * pull.slopeRadS2[i] + rollerDragNm(h.rollerLossNm, pull.shaftSmooth[i]);
         findRollerStretch(pull);
     } else {
         const LocalLine load = localLine(pull.timeS, pull.loadNm, scaleGood, half);
         const LocalLine slow2 = localLine(pull.timeS, pull.shaftRadS, pull.good, std::max(0.2, 4. * step));
-        pull.slopeRadS2 = slow2.slope; // the inertia term is small; a wide window keeps the tachometer's noise out of it
+        pull.slopeRadS2 =
+            slow2.slope; // the inertia term is small; a wide window keeps the tachometer's noise out of it
         for (std::size_t i = 0; i < n; ++i)
             pull.torqueRough[i] = load.value[i] + h.brakeInertiaKgM2 * pull.slopeRadS2[i];
         findBrakeStretch(pull);
@@ -376,7 +379,8 @@ Result<ReadyPull> readyPull(const Trace& trace, const ReadyOptions& options) {
             flag.fromS = pull.timeS[pull.from];
             flag.toS = pull.timeS[pull.to - 1];
             char text[160];
-            std::snprintf(text, sizeof text, "engine_per_roller is written as %.3f but the channels say %.3f; the channels are used",
+            std::snprintf(text, sizeof text,
+                          "engine_per_roller is written as %.3f but the channels say %.3f; the channels are used",
                           *h.enginePerRoller, pull.ratio(pull.shaftSmooth[pull.to - 1]));
             flag.text = text;
             pull.flags.push_back(flag);

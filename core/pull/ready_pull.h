@@ -26,14 +26,15 @@ struct ReadyPull {
     std::vector<double> shaftRadS;   ///< roller or brake shaft, as recorded (SI)
     std::vector<double> shaftSmooth; ///< the same through a short sliding line
     std::vector<double> rpm;         ///< engine speed, smooth
-    std::vector<double> engineRaw;   ///< engine speed as recorded in rpm, NaN where a beat was missed; empty when there was no tachometer
-    std::vector<double> torqueRough; ///< torque at the shaft through a short sliding line, N·m
-    std::vector<double> loadNm;      ///< brake: torque read by the scale, N·m at the brake shaft
-    std::vector<double> slopeRadS2;  ///< shaft acceleration through the sliding line
-    std::vector<char> good;          ///< sample believed (not a missed beat)
-    std::vector<char> fitted;        ///< sample used for the curve
-    std::size_t from = 0, to = 0;    ///< the pull itself: [from, to)
-    bool geared = true;              ///< engine speed is shaft speed times a ratio; false for a belt CVT
+    std::vector<double>
+        engineRaw; ///< engine speed as recorded in rpm, NaN where a beat was missed; empty when there was no tachometer
+    std::vector<double> torqueRough;            ///< torque at the shaft through a short sliding line, N·m
+    std::vector<double> loadNm;                 ///< brake: torque read by the scale, N·m at the brake shaft
+    std::vector<double> slopeRadS2;             ///< shaft acceleration through the sliding line
+    std::vector<char> good;                     ///< sample believed (not a missed beat)
+    std::vector<char> fitted;                   ///< sample used for the curve
+    std::size_t from = 0, to = 0;               ///< the pull itself: [from, to)
+    bool geared = true;                         ///< engine speed is shaft speed times a ratio; false for a belt CVT
     double ratioAtZero = 1., ratioPerRadS = 0.; ///< engine per shaft = ratioAtZero + ratioPerRadS * shaft speed
     std::vector<Flag> flags;
     std::vector<std::size_t> breaks; ///< samples after a masked stretch where the shaft speed starts afresh (slip)
@@ -47,6 +48,8 @@ struct ReadyPull {
 Result<ReadyPull> readyPull(const Trace& trace, const ReadyOptions& options = {});
 
 /// Drag torque in N·m at the roller at `w` rad/s.
-inline double rollerDragNm(const std::array<double, 3>& c, double w) { return c[0] + c[1] * w + c[2] * w * w; }
+inline double rollerDragNm(const std::array<double, 3>& c, double w) {
+    return c[0] + c[1] * w + c[2] * w * w;
+}
 
 } // namespace jr

@@ -23,20 +23,20 @@ struct PullHeader {
     std::string id, job, machine, setup, note;
     PullKind kind = PullKind::Roller;
     MeasuredAt measuredAt = MeasuredAt::Unknown;
-    std::string started;                     ///< ISO 8601, as written
-    std::optional<double> startedEpochS;     ///< the same as seconds since 1970 UTC
+    std::string started;                                     ///< ISO 8601, as written
+    std::optional<double> startedEpochS;                     ///< the same as seconds since 1970 UTC
     std::optional<double> airTempC, airPressurePa, humidity; ///< humidity 0…1
-    std::optional<double> rollerInertiaKgM2; ///< everything spun up, referred to the roller
+    std::optional<double> rollerInertiaKgM2;                 ///< everything spun up, referred to the roller
     std::optional<double> rollerRadiusM;
-    std::array<double, 3> rollerLossNm{};    ///< drag c0 + c1 w + c2 w^2 at the roller
+    std::array<double, 3> rollerLossNm{}; ///< drag c0 + c1 w + c2 w^2 at the roller
     std::optional<double> enginePerRoller;
     std::optional<double> brakeArmM;
-    double brakeInertiaKgM2 = 0.;            ///< spun-up inertia at the brake shaft
+    double brakeInertiaKgM2 = 0.; ///< spun-up inertia at the brake shaft
     double enginePerBrake = 1.;
     std::optional<int> strokes;
     std::optional<double> limiterRpm;
     double stoich = 14.7;
-    std::optional<std::string> corrected;    ///< kind curve: what was applied; nullopt = unknown
+    std::optional<std::string> corrected;                   ///< kind curve: what was applied; nullopt = unknown
     std::vector<std::pair<std::string, std::string>> other; ///< keys we do not know, kept in order
 
     /// The whole air, or nothing.
@@ -49,10 +49,10 @@ struct PullHeader {
 
 struct Channel {
     ChannelName name;
-    std::string heading;        ///< the column's name as in the file
-    std::string unitText;       ///< the unit as in the file
+    std::string heading;  ///< the column's name as in the file
+    std::string unitText; ///< the unit as in the file
     Quantity quantity = Quantity::Ratio;
-    std::vector<double> values; ///< SI; NaN where the cell was empty
+    std::vector<double> values;     ///< SI; NaN where the cell was empty
     std::vector<std::string> texts; ///< only for columns we do not understand: the cells as they came
 };
 

@@ -29,8 +29,8 @@ const std::vector<Unit> kUnits = {
     {"kgf", Quantity::Force, 9.80665},
     {"lbf", Quantity::Force, kPoundForce},
     {"Nm", Quantity::Torque, 1.},
-    {"lb-ft", Quantity::Torque, kPoundForce * kFoot},
-    {"lb-in", Quantity::Torque, kPoundForce * kFoot / 12.},
+    {"lb-ft", Quantity::Torque, kPoundForce* kFoot},
+    {"lb-in", Quantity::Torque, kPoundForce* kFoot / 12.},
     {"kgf-m", Quantity::Torque, 9.80665},
     {"W", Quantity::Power, 1.},
     {"kW", Quantity::Power, 1000.},
@@ -62,19 +62,75 @@ const std::vector<Unit> kUnits = {
 
 // Usual spellings, compared without spaces and (unless exact) without case.
 constexpr std::array<std::pair<std::string_view, std::string_view>, 63> kSpellings = {{
-    {"sec", "s"},       {"second", "s"},    {"seconds", "s"},     {"sek", "s"},       {"msec", "ms"},
-    {"millis", "ms"},   {"milliseconds", "ms"}, {"rad/sec", "rad/s"}, {"r/min", "rpm"}, {"1/min", "rpm"},
-    {"u/min", "rpm"},   {"min-1", "rpm"},   {"min^-1", "rpm"},    {"/min", "rpm"},    {"revs/min", "rpm"},
-    {"rev/min", "rpm"}, {"hertz", "Hz"},    {"kph", "km/h"},      {"kmh", "km/h"},    {"kmph", "km/h"},
-    {"mi/h", "mph"},    {"kt", "kn"},       {"kts", "kn"},        {"knots", "kn"},    {"mps", "m/s"},
-    {"newton", "N"},    {"kg", "kgf"},      {"kp", "kgf"},        {"lb", "lbf"},      {"lbs", "lbf"},
-    {"n.m", "Nm"},      {"n-m", "Nm"},      {"n*m", "Nm"},        {"n\xc2\xb7m", "Nm"}, {"lbft", "lb-ft"},
-    {"lb.ft", "lb-ft"}, {"ft-lb", "lb-ft"}, {"ftlb", "lb-ft"},    {"ft.lb", "lb-ft"}, {"lbf-ft", "lb-ft"},
-    {"lbf.ft", "lb-ft"}, {"ft-lbs", "lb-ft"}, {"lb\xc2\xb7" "ft", "lb-ft"}, {"mkg", "kgf-m"}, {"kgm", "kgf-m"},
-    {"kg-m", "kgf-m"},  {"kpm", "kgf-m"},   {"watt", "W"},        {"bhp", "hp"},      {"cv", "PS"},
-    {"\xc2\xb0" "c", "degC"}, {"c", "degC"}, {"\xc2\xb0" "f", "degF"}, {"f", "degF"}, {"mb", "mbar"},
-    {"kg/hr", "kg/h"},  {"lb/hr", "lb/h"},  {"l/hr", "L/h"},      {"ratio", "1"},     {"-", "1"},
-    {"afr", "1"},       {"lambda", "1"},    {"pct", "%"},
+    {"sec", "s"},
+    {"second", "s"},
+    {"seconds", "s"},
+    {"sek", "s"},
+    {"msec", "ms"},
+    {"millis", "ms"},
+    {"milliseconds", "ms"},
+    {"rad/sec", "rad/s"},
+    {"r/min", "rpm"},
+    {"1/min", "rpm"},
+    {"u/min", "rpm"},
+    {"min-1", "rpm"},
+    {"min^-1", "rpm"},
+    {"/min", "rpm"},
+    {"revs/min", "rpm"},
+    {"rev/min", "rpm"},
+    {"hertz", "Hz"},
+    {"kph", "km/h"},
+    {"kmh", "km/h"},
+    {"kmph", "km/h"},
+    {"mi/h", "mph"},
+    {"kt", "kn"},
+    {"kts", "kn"},
+    {"knots", "kn"},
+    {"mps", "m/s"},
+    {"newton", "N"},
+    {"kg", "kgf"},
+    {"kp", "kgf"},
+    {"lb", "lbf"},
+    {"lbs", "lbf"},
+    {"n.m", "Nm"},
+    {"n-m", "Nm"},
+    {"n*m", "Nm"},
+    {"n\xc2\xb7m", "Nm"},
+    {"lbft", "lb-ft"},
+    {"lb.ft", "lb-ft"},
+    {"ft-lb", "lb-ft"},
+    {"ftlb", "lb-ft"},
+    {"ft.lb", "lb-ft"},
+    {"lbf-ft", "lb-ft"},
+    {"lbf.ft", "lb-ft"},
+    {"ft-lbs", "lb-ft"},
+    {"lb\xc2\xb7"
+     "ft",
+     "lb-ft"},
+    {"mkg", "kgf-m"},
+    {"kgm", "kgf-m"},
+    {"kg-m", "kgf-m"},
+    {"kpm", "kgf-m"},
+    {"watt", "W"},
+    {"bhp", "hp"},
+    {"cv", "PS"},
+    {"\xc2\xb0"
+     "c",
+     "degC"},
+    {"c", "degC"},
+    {"\xc2\xb0"
+     "f",
+     "degF"},
+    {"f", "degF"},
+    {"mb", "mbar"},
+    {"kg/hr", "kg/h"},
+    {"lb/hr", "lb/h"},
+    {"l/hr", "L/h"},
+    {"ratio", "1"},
+    {"-", "1"},
+    {"afr", "1"},
+    {"lambda", "1"},
+    {"pct", "%"},
 }};
 
 std::string folded(std::string_view text) {
@@ -87,7 +143,9 @@ std::string folded(std::string_view text) {
 
 } // namespace
 
-const std::vector<Unit>& allUnits() { return kUnits; }
+const std::vector<Unit>& allUnits() {
+    return kUnits;
+}
 
 std::optional<Unit> findUnit(std::string_view spelling) {
     for (const Unit& unit : kUnits)

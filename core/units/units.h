@@ -40,21 +40,29 @@ const std::vector<Unit>& allUnits();
 std::optional<Unit> findUnit(std::string_view spelling);
 
 /// Value in the unit -> SI (temperatures -> degC).
-inline double toSi(double value, const Unit& unit) { return (value + unit.offset) * unit.factor; }
+inline double toSi(double value, const Unit& unit) {
+    return (value + unit.offset) * unit.factor;
+}
 /// SI (temperatures degC) -> value in the unit.
-inline double fromSi(double si, const Unit& unit) { return si / unit.factor - unit.offset; }
+inline double fromSi(double si, const Unit& unit) {
+    return si / unit.factor - unit.offset;
+}
 
 /// The SI unit of a quantity, as written in files.
 std::string_view siSymbol(Quantity quantity);
 
 inline constexpr double kPi = 3.14159265358979323846;
-inline constexpr double kWattPerHp = 745.69987158227022;  ///< 550 ft·lbf/s
-inline constexpr double kWattPerPs = 735.49875;           ///< 75 kgf·m/s
-inline constexpr double kNmPerLbFt = 1.3558179483314004;  ///< international foot, pound, standard gravity
+inline constexpr double kWattPerHp = 745.69987158227022; ///< 550 ft·lbf/s
+inline constexpr double kWattPerPs = 735.49875;          ///< 75 kgf·m/s
+inline constexpr double kNmPerLbFt = 1.3558179483314004; ///< international foot, pound, standard gravity
 inline constexpr double kNmPerKgfM = 9.80665;
 inline constexpr double kRadPerSecPerRpm = 2. * kPi / 60.;
 
-inline double rpmFromRadPerS(double w) { return w / kRadPerSecPerRpm; }
-inline double radPerSFromRpm(double rpm) { return rpm * kRadPerSecPerRpm; }
+inline double rpmFromRadPerS(double w) {
+    return w / kRadPerSecPerRpm;
+}
+inline double radPerSFromRpm(double rpm) {
+    return rpm * kRadPerSecPerRpm;
+}
 
 } // namespace jr

@@ -1,4 +1,5 @@
-// The real window on the demo job: judged, live switches, undo, keyboard, import, exports, other locales and double scale.
+// The real window on the demo job: judged, live switches, undo, keyboard, import, exports, other locales and double
+// scale.
 #include "app/frame/day_strip.h"
 #include "app/frame/main_window.h"
 #include "app/handover/handover_station.h"
@@ -173,7 +174,8 @@ private slots:
         const QLocale before;
         QLocale::setDefault(QLocale(QLocale::German, QLocale::Germany));
         const Account account = describe(*model().comparison(), model().units().wording());
-        QVERIFY2(QString::fromStdString(account.details.front()).contains(QLatin1Char(',')), account.details.front().c_str());
+        QVERIFY2(QString::fromStdString(account.details.front()).contains(QLatin1Char(',')),
+                 account.details.front().c_str());
         QVERIFY(model().units().powerText(1000.).contains(QLatin1Char(',')));
         QLocale::setDefault(before);
     }
@@ -183,7 +185,8 @@ private slots:
         for (int station : {MainWindow::Start, MainWindow::Pulls, MainWindow::Judge, MainWindow::Handover}) {
             m_window->showStation(station);
             QTest::qWait(30);
-            QVERIFY2(m_window->width() <= 1280 && m_window->height() <= 800, qPrintable(QString::number(m_window->width())));
+            QVERIFY2(m_window->width() <= 1280 && m_window->height() <= 800,
+                     qPrintable(QString::number(m_window->width())));
             for (const QWidget* child : m_window->findChildren<QWidget*>())
                 if (child->isVisible() && child->parentWidget() == m_window->centralWidget())
                     QVERIFY(m_window->centralWidget()->rect().contains(child->geometry()));
@@ -191,7 +194,10 @@ private slots:
     }
     void buttonsHaveNames() {
         for (const auto* button : m_window->findChildren<QAbstractButton*>())
-            QVERIFY2(!button->text().isEmpty() || !button->accessibleName().isEmpty() || button->objectName().startsWith(QLatin1String("qt_")), qPrintable(button->parentWidget()->objectName()));
+            QVERIFY2(!button->text().isEmpty() || !button->accessibleName().isEmpty() ||
+                         button->objectName().startsWith(QLatin1String("qt_")),
+                     qPrintable(QLatin1String(button->metaObject()->className()) + QLatin1String(" in ") +
+                                QLatin1String(button->parentWidget()->metaObject()->className())));
     }
 };
 

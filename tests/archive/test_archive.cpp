@@ -1,5 +1,5 @@
-// The archive: kept twice, never lost. Includes being killed in the middle of an import, damaged and foreign databases, a full
-// disk and a read-only place.
+// The archive: kept twice, never lost. Includes being killed in the middle of an import, damaged and foreign databases,
+// a full disk and a read-only place.
 #include "archive/formats/pull_file.h"
 #include "archive/store/archive.h"
 #include "demo_job/demo_archive.h"
@@ -29,7 +29,8 @@ Trace demoTrace(std::size_t i, const std::string& id = {}) {
 }
 
 int mirrorFiles(const QString& folder) {
-    QDirIterator it(folder + QStringLiteral("/pulls"), {QStringLiteral("*.pull.csv")}, QDir::Files, QDirIterator::Subdirectories);
+    QDirIterator it(folder + QStringLiteral("/pulls"), {QStringLiteral("*.pull.csv")}, QDir::Files,
+                    QDirIterator::Subdirectories);
     int n = 0;
     for (; it.hasNext(); it.next())
         ++n;
@@ -45,7 +46,9 @@ int importForever(const QString& folder) {
     (void)(*archive)->beginImport(files);
     const auto job = (*archive)->createJob("Killed", "Larkspur 410");
     for (int i = 0; i < 200; ++i) {
-        const auto kept = (*archive)->addPull(*job, demoTrace(static_cast<std::size_t>(i) % 8, files[static_cast<std::size_t>(i)]), files[static_cast<std::size_t>(i)]);
+        const auto kept =
+            (*archive)->addPull(*job, demoTrace(static_cast<std::size_t>(i) % 8, files[static_cast<std::size_t>(i)]),
+                                files[static_cast<std::size_t>(i)]);
         if (!kept)
             return 1;
         std::printf("%d\n", i + 1); // told only after it is kept
@@ -138,7 +141,7 @@ private slots:
         auto archive = Archive::open(dir.filePath("a"));
         QVERIFY2(archive, archive ? "" : archive.error().text().c_str());
         const auto report = (*archive)->check(false);
-        QVERIFY(report->pulls >= told);          // all that was told as kept is there
+        QVERIFY(report->pulls >= told); // all that was told as kept is there
         QCOMPARE(report->pulls + static_cast<int>(report->unfinished.size()), 200); // and the rest is named
         // At most the one pull in hand stands as a file without a record; rebuilding takes it in.
         QVERIFY(report->problems.size() <= 1);
@@ -187,16 +190,19 @@ private slots:
         auto archive = Archive::open(dir.path());
         const auto job = (*archive)->createJob("Job", "");
         QVERIFY((*archive)->addPull(*job, demoTrace(0), "x"));
-        // The database may not grow any more: what SQLite answers is the same as for a full disk. One more connection sets it
-        // for itself only, so the limit is put on the archive's own by going through the same file with a tiny size.
+        // The database may not grow any more: what SQLite answers is the same as for a full disk. One more connection
+        // sets it for itself only, so the limit is put on the archive's own by going through the same file with a tiny
+        // size.
         auto db = Database::open(dir.filePath("jolly-ram.sqlite"));
         const int pages = (*db)->query(QStringLiteral("PRAGMA page_count"))->front()[0].toInt();
         QVERIFY((*db)->query(QStringLiteral("PRAGMA max_page_count=%1").arg(pages)));
         const auto full = (*db)->transaction([&]() -> Result<Done> {
-            return (*db)->run(QStringLiteral("INSERT INTO mapping (name, signature, columns) VALUES ('x', ?, 'y')"), {QString(400000, QLatin1Char('z'))});
+            return (*db)->run(QStringLiteral("INSERT INTO mapping (name, signature, columns) VALUES ('x', ?, 'y')"),
+                              {QString(400000, QLatin1Char('z'))});
         });
         QVERIFY(!full);
-        QVERIFY2(QString::fromStdString(full.error().text()).contains(QLatin1String("the disk is full")), full.error().text().c_str());
+        QVERIFY2(QString::fromStdString(full.error().text()).contains(QLatin1String("the disk is full")),
+                 full.error().text().c_str());
         QCOMPARE((*archive)->mappings()->size(), std::size_t(0));
         QVERIFY((*archive)->check(true)->problems.empty());
     }

@@ -44,10 +44,12 @@ private slots:
             QVERIFY(std::abs(rpm->values[100] / original->find(ChannelId::EngineSpeed)->values[100] - 1.) < 0.01);
         }
         const auto semicolon = read(*readBytes(JR_SAMPLES "/foreign-semicolon.txt"));
-        QVERIFY(std::any_of(semicolon->leftOut.begin(), semicolon->leftOut.end(), [](const LeftOutRow& row) { return row.line == 106; }));
+        QVERIFY(std::any_of(semicolon->leftOut.begin(), semicolon->leftOut.end(),
+                            [](const LeftOutRow& row) { return row.line == 106; }));
     }
     void tabsWithHeadingUnits() {
-        const auto r = read("Run 7\nTime (s)\tRoller (rad/s)\tEngine rpm\n0.0\t10\t1000\n0.1\t11\t1100\n0.2\t12\t1200\n");
+        const auto r =
+            read("Run 7\nTime (s)\tRoller (rad/s)\tEngine rpm\n0.0\t10\t1000\n0.1\t11\t1100\n0.2\t12\t1200\n");
         QVERIFY2(r, r ? "" : r.error().text().c_str());
         QCOMPARE(r->trace.rows(), std::size_t(3));
         QVERIFY(r->trace.find(ChannelId::RollerSpeed) && r->trace.find(ChannelId::EngineSpeed));
@@ -58,7 +60,9 @@ private slots:
         QVERIFY(std::abs(r->trace.find(ChannelId::Time)->values[2] - 0.8) < 1e-9);
     }
     void brokenRowsAreNamed() {
-        const auto r = read("time [s],engine_speed [rpm],roller_speed [rad/s]\n0,1000,10\n0.1,oops,11\n0.1,1\n0.2,1200,12\n0.2,1210,12\n0.1,1220,13\n\n0.3,1300,14\n");
+        const auto r =
+            read("time [s],engine_speed [rpm],roller_speed "
+                 "[rad/s]\n0,1000,10\n0.1,oops,11\n0.1,1\n0.2,1200,12\n0.2,1210,12\n0.1,1220,13\n\n0.3,1300,14\n");
         QVERIFY(r);
         QCOMPARE(r->trace.rows(), std::size_t(3));
         std::vector<long> lines;
@@ -67,7 +71,8 @@ private slots:
         QCOMPARE(lines, (std::vector<long>{3, 4, 6, 7, 8}));
     }
     void unknownColumnsAreKept() {
-        const auto r = read("time [s],engine_speed [rpm],roller_speed [rad/s],Gadget\n0,1000,10,blue\n0.1,1100,11,red\n0.2,1200,12,red\n");
+        const auto r = read("time [s],engine_speed [rpm],roller_speed "
+                            "[rad/s],Gadget\n0,1000,10,blue\n0.1,1100,11,red\n0.2,1200,12,red\n");
         QCOMPARE(r->unmapped, std::vector<std::string>{"Gadget"});
         QVERIFY(writePullFile(r->trace).find("red") != std::string::npos);
     }
@@ -91,7 +96,9 @@ private slots:
     void notATable() {
         QVERIFY(!lookAtLog("Dear diary,\ntoday it rained.\n", "log"));
         QVERIFY(!lookAtLog("", "log"));
-        QVERIFY(!decodeText(std::string("\x7f" "ELF\0\0\0\1\2", 10)));
+        QVERIFY(!decodeText(std::string("\x7f"
+                                        "ELF\0\0\0\1\2",
+                                        10)));
     }
     void latin1AndUtf16() {
         QCOMPARE(*decodeText("K\xFChl"), std::string("K\xc3\xbchl"));

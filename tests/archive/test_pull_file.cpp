@@ -12,8 +12,10 @@ using namespace jr;
 
 namespace {
 
-const std::string kGood = "# jolly-ram: pull 1\n# id: abc\n# kind: roller\n# started: 2026-05-02T10:14:05+02:00\n# roller_inertia_kg_m2: 18.2\n# roller_loss_nm: 1.1, 0.004, 0\n"
-                          "# my own key: kept\ntime [s],roller_speed [rad/s],engine_speed [rpm],fan [V]\n0.000,31.20,3004,12.1\n0.010,31.30,,low\n";
+const std::string kGood = "# jolly-ram: pull 1\n# id: abc\n# kind: roller\n# started: 2026-05-02T10:14:05+02:00\n# "
+                          "roller_inertia_kg_m2: 18.2\n# roller_loss_nm: 1.1, 0.004, 0\n"
+                          "# my own key: kept\ntime [s],roller_speed [rad/s],engine_speed [rpm],fan "
+                          "[V]\n0.000,31.20,3004,12.1\n0.010,31.30,,low\n";
 
 QString why(const std::string& text) {
     const auto t = readPullFile(text, "x.pull.csv");
@@ -36,7 +38,8 @@ private slots:
         QVERIFY(std::abs(t->channels[2].values[0] - radPerSFromRpm(3004.)) < 1e-9);
         const std::string again = writePullFile(*t);
         QCOMPARE(writePullFile(*readPullFile(again, "y")), again);
-        QVERIFY(again.find("my own key: kept") != std::string::npos && again.find("fan [V]") != std::string::npos && again.find(",low") != std::string::npos);
+        QVERIFY(again.find("my own key: kept") != std::string::npos && again.find("fan [V]") != std::string::npos &&
+                again.find(",low") != std::string::npos);
         QVERIFY(again.find("31.2,3004") != std::string::npos);
     }
     void samplesGoThroughUnchanged() {
@@ -47,30 +50,47 @@ private slots:
             QCOMPARE(again->rows(), t->rows());
             for (std::size_t c = 0; c < t->channels.size(); ++c)
                 for (std::size_t i = 0; i < t->rows(); i += 97)
-                    QVERIFY(std::abs(again->channels[c].values[i] - t->channels[c].values[i]) <= 1e-9 * std::abs(t->channels[c].values[i]));
+                    QVERIFY(std::abs(again->channels[c].values[i] - t->channels[c].values[i]) <=
+                            1e-9 * std::abs(t->channels[c].values[i]));
         }
     }
     void refusals_data() {
         QTest::addColumn<QString>("text");
         QTest::addColumn<QString>("reason");
         const QString head = QStringLiteral("# jolly-ram: pull 1\n# kind: roller\n");
-        QTest::newRow("empty") << "" << "the file is empty";
-        QTest::newRow("stranger") << "hello\n" << "x.pull.csv:1: not a pull file";
-        QTest::newRow("newer") << "# jolly-ram: pull 2\n" << "only \"pull 1\" can be read";
-        QTest::newRow("no kind") << "# jolly-ram: pull 1\ntime [s]\n0\n" << "kind";
-        QTest::newRow("kind") << "# jolly-ram: pull 1\n# kind: drum\n" << "x.pull.csv:2: kind: \"drum\" is not one of roller, brake, curve";
-        QTest::newRow("not a number") << head + "# humidity_pct: wet\ntime [s]\n0\n" << "x.pull.csv:3: humidity_pct: \"wet\" is not a number";
-        QTest::newRow("bound") << head + "# air_pressure_hpa: 98.72\ntime [s]\n0\n" << "outside 300 to 1200";
-        QTest::newRow("negative inertia") << head + "# roller_inertia_kg_m2: -3\n" << "outside";
-        QTest::newRow("twice") << head + "# kind: brake\n" << "stands twice";
-        QTest::newRow("unit") << head + "time [furlong]\n0\n" << "unit \"furlong\" does not fit";
-        QTest::newRow("column twice") << head + "time [s],time [s]\n0,0\n" << "stands twice";
-        QTest::newRow("cells") << head + "time [s],engine_speed [rpm]\n0,1\n0,1,2\n1,1\n" << "x.pull.csv:5: this row has 3 cells where there are 2 columns";
-        QTest::newRow("text in a number") << head + "time [s],engine_speed [rpm]\n0,1\n1,fast\n2,2\n" << "x.pull.csv:5: column engine_speed: \"fast\" is not a number";
-        QTest::newRow("nan") << head + "time [s]\nnan\n1\n" << "is not a number";
-        QTest::newRow("no rows") << head + "time [s]\n" << "no rows";
+        QTest::newRow("empty") << ""
+                               << "the file is empty";
+        QTest::newRow("stranger") << "hello\n"
+                                  << "x.pull.csv:1: not a pull file";
+        QTest::newRow("newer") << "# jolly-ram: pull 2\n"
+                               << "only \"pull 1\" can be read";
+        QTest::newRow("no kind") << "# jolly-ram: pull 1\ntime [s]\n0\n"
+                                 << "kind";
+        QTest::newRow("kind") << "# jolly-ram: pull 1\n# kind: drum\n"
+                              << "x.pull.csv:2: kind: \"drum\" is not one of roller, brake, curve";
+        QTest::newRow("not a number") << head + "# humidity_pct: wet\ntime [s]\n0\n"
+                                      << "x.pull.csv:3: humidity_pct: \"wet\" is not a number";
+        QTest::newRow("bound") << head + "# air_pressure_hpa: 98.72\ntime [s]\n0\n"
+                               << "outside 300 to 1200";
+        QTest::newRow("negative inertia") << head + "# roller_inertia_kg_m2: -3\n"
+                                          << "outside";
+        QTest::newRow("twice") << head + "# kind: brake\n"
+                               << "stands twice";
+        QTest::newRow("unit") << head + "time [furlong]\n0\n"
+                              << "unit \"furlong\" does not fit";
+        QTest::newRow("column twice") << head + "time [s],time [s]\n0,0\n"
+                                      << "stands twice";
+        QTest::newRow("cells") << head + "time [s],engine_speed [rpm]\n0,1\n0,1,2\n1,1\n"
+                               << "x.pull.csv:5: this row has 3 cells where there are 2 columns";
+        QTest::newRow("text in a number") << head + "time [s],engine_speed [rpm]\n0,1\n1,fast\n2,2\n"
+                                          << "x.pull.csv:5: column engine_speed: \"fast\" is not a number";
+        QTest::newRow("nan") << head + "time [s]\nnan\n1\n"
+                             << "is not a number";
+        QTest::newRow("no rows") << head + "time [s]\n"
+                                 << "no rows";
         QTest::newRow("no columns") << head << "ends before its column headings";
-        QTest::newRow("date") << head + "# started: yesterday\n" << "not a date and time";
+        QTest::newRow("date") << head + "# started: yesterday\n"
+                              << "not a date and time";
     }
     void refusals() {
         QFETCH(QString, text);
@@ -78,10 +98,13 @@ private slots:
         const QString said = why(text.toStdString());
         QVERIFY2(said.contains(reason), qPrintable(said));
     }
-    void binaryIsRefused() { QVERIFY(why(std::string("# jolly-ram: pull 1\n\0\0\x01", 24)).contains(QLatin1String("not a text file"))); }
+    void binaryIsRefused() {
+        QVERIFY(why(std::string("# jolly-ram: pull 1\n\0\0\x01", 24)).contains(QLatin1String("not a text file")));
+    }
     void anUnfinishedLastRowIsLeftOutAndSaid() {
         PullFileNotes notes;
-        const auto t = readPullFile("# jolly-ram: pull 1\n# kind: roller\ntime [s],engine_speed [rpm]\n0,1000\n1,1010\n2", "x", &notes);
+        const auto t = readPullFile(
+            "# jolly-ram: pull 1\n# kind: roller\ntime [s],engine_speed [rpm]\n0,1000\n1,1010\n2", "x", &notes);
         QVERIFY(t);
         QCOMPARE(t->rows(), std::size_t(2));
         QCOMPARE(notes.messages.size(), std::size_t(1));
@@ -103,7 +126,8 @@ private slots:
     }
     void fullOrReadOnlyPlacesAreSaid() {
         QVERIFY(!writeBytes("/proc/none/x", "y"));
-        QVERIFY(QString::fromStdString(loadPullFile("/no/such/file").error().text()).contains(QLatin1String("cannot be opened")));
+        QVERIFY(QString::fromStdString(loadPullFile("/no/such/file").error().text())
+                    .contains(QLatin1String("cannot be opened")));
         QVERIFY(QString::fromStdString(loadPullFile("/").error().text()).contains(QLatin1String("folder")));
     }
 };

@@ -1,4 +1,5 @@
-// The command line as a script sees it: exact keys, exit codes, messages; on samples made by somebody else and on the demo's truth.
+// The command line as a script sees it: exact keys, exit codes, messages; on samples made by somebody else and on the
+// demo's truth.
 #include "demo_job/demo_archive.h"
 #include "demo_job/larkspur.h"
 
@@ -26,14 +27,19 @@ Ran run(const QStringList& arguments) {
     return {p.exitCode(), p.readAllStandardOutput(), p.readAllStandardError()};
 }
 
-QString sample(const char* name) { return QStringLiteral(JR_SAMPLES "/") + QLatin1String(name); }
+QString sample(const char* name) {
+    return QStringLiteral(JR_SAMPLES "/") + QLatin1String(name);
+}
 QStringList sorrel(const char* numbers, const char* setup) {
     QStringList out;
     for (const char* c = numbers; *c; ++c)
-        out << sample(qPrintable(QStringLiteral("sorrel-%1-%2.pull.csv").arg(QLatin1Char(*c)).arg(QLatin1String(setup))));
+        out << sample(
+            qPrintable(QStringLiteral("sorrel-%1-%2.pull.csv").arg(QLatin1Char(*c)).arg(QLatin1String(setup))));
     return out;
 }
-QStringList keys(const QJsonObject& o) { return o.keys(); }
+QStringList keys(const QJsonObject& o) {
+    return o.keys();
+}
 
 } // namespace
 
@@ -43,7 +49,8 @@ private slots:
     void air() {
         const Ran r = run({"air", "--temp-c", "21.4", "--pressure-hpa", "987.2", "--humidity", "48"});
         QCOMPARE(r.code, 0);
-        QCOMPARE(keys(r.json()), (QStringList{"cautions", "density_altitude_m", "density_kg_m3", "dry_pressure_hpa", "factors", "vapour_pressure_hpa", "water_grains_per_lb"}));
+        QCOMPARE(keys(r.json()), (QStringList{"cautions", "density_altitude_m", "density_kg_m3", "dry_pressure_hpa",
+                                              "factors", "vapour_pressure_hpa", "water_grains_per_lb"}));
         QCOMPARE(r.json()["factors"].toObject().size(), 5);
         QCOMPARE(run({"air", "--temp-c", "21", "--pressure-hpa", "5", "--humidity", "48"}).code, 2);
         QCOMPARE(run({"air", "--temp-c", "21"}).code, 2);
@@ -57,12 +64,15 @@ private slots:
         QCOMPARE(r.code, 0);
         const QJsonArray pulls = r.json()["pulls"].toArray();
         QCOMPARE(pulls.size(), 2);
-        QCOMPARE(keys(pulls[0].toObject()), (QStringList{"afr", "factor", "file", "flags", "kind", "measured_at", "peak_power", "peak_torque", "power_w", "rpm", "setup", "torque_nm", "used"}));
+        QCOMPARE(keys(pulls[0].toObject()),
+                 (QStringList{"afr", "factor", "file", "flags", "kind", "measured_at", "peak_power", "peak_torque",
+                              "power_w", "rpm", "setup", "torque_nm", "used"}));
         const QJsonObject flag = pulls[0].toObject()["flags"].toArray()[0].toObject();
         QCOMPARE(flag["kind"].toString(), QStringLiteral("limiter"));
         QVERIFY(pulls[0].toObject()["peak_power"].toObject()["rpm"].toDouble() < flag["from_rpm"].toDouble());
         QVERIFY(pulls[1].toObject()["flags"].toArray().isEmpty());
-        QCOMPARE(run({"curve", sample("limiter.pull.csv"), "--grid", "100"}).out, run({"curve", sample("limiter.pull.csv"), "--grid", "100"}).out);
+        QCOMPARE(run({"curve", sample("limiter.pull.csv"), "--grid", "100"}).out,
+                 run({"curve", sample("limiter.pull.csv"), "--grid", "100"}).out);
         QCOMPARE(run({"curve", sample("limiter.pull.csv"), "--standard", "home-made"}).code, 2);
     }
     void badFilesAreAllNamed() {
@@ -72,10 +82,12 @@ private slots:
         QVERIFY(r.err.contains("/no/such.pull.csv: ") && r.err.contains("foreign-semicolon.txt:1: not a pull file"));
     }
     void compare() {
-        const Ran r = run(QStringList{"compare", "--base"} + sorrel("1458", "standard") + QStringList{"--with"} + sorrel("2367", "open"));
+        const Ran r = run(QStringList{"compare", "--base"} + sorrel("1458", "standard") + QStringList{"--with"} +
+                          sorrel("2367", "open"));
         QCOMPARE(r.code, 0);
         const QJsonObject j = r.json();
-        QCOMPARE(keys(j), (QStringList{"band", "band_mean", "base", "calls", "cautions", "confidence", "crossovers_rpm", "difference_nm", "difference_pct", "difference_w", "drift", "high_nm", "high_w",
+        QCOMPARE(keys(j), (QStringList{"band", "band_mean", "base", "calls", "cautions", "confidence", "crossovers_rpm",
+                                       "difference_nm", "difference_pct", "difference_w", "drift", "high_nm", "high_w",
                                        "low_nm", "low_w", "repeatability_pct", "rpm", "standard", "with"}));
         QCOMPARE(j["base"].toObject()["pulls"].toInt(), 4);
         QVERIFY(j["drift"].toObject()["checked"].toBool() && j["drift"].toObject()["removed"].toBool());
@@ -84,21 +96,27 @@ private slots:
         QVERIFY(!r.out.contains("nan") && !r.out.contains("inf"));
     }
     void onePullASideIsNull() {
-        const Ran r = run(QStringList{"compare", "--base"} + sorrel("1", "standard") + QStringList{"--with"} + sorrel("2", "open"));
+        const Ran r = run(QStringList{"compare", "--base"} + sorrel("1", "standard") + QStringList{"--with"} +
+                          sorrel("2", "open"));
         QCOMPARE(r.code, 0);
         for (const QJsonValue& v : r.json()["low_w"].toArray())
             QVERIFY(v.isNull());
         QVERIFY(r.json()["repeatability_pct"].isNull() && r.json()["drift"].toObject()["pct_per_hour"].isNull());
         for (const QJsonValue& v : r.json()["calls"].toArray())
             QCOMPARE(v.toObject()["call"].toString(), QStringLiteral("open"));
-        const Ran known = run(QStringList{"compare", "--base"} + sorrel("1", "standard") + QStringList{"--with"} + sorrel("2", "open") + QStringList{"--repeatability", "0.5"});
+        const Ran known = run(QStringList{"compare", "--base"} + sorrel("1", "standard") + QStringList{"--with"} +
+                              sorrel("2", "open") + QStringList{"--repeatability", "0.5"});
         QVERIFY(!known.json()["low_w"].toArray()[5].isNull());
-        QCOMPARE(run(QStringList{"compare", "--base"} + sorrel("1", "standard") + QStringList{"--with"} + sorrel("2", "open") + QStringList{"--worth", "-1"}).code, 2);
+        QCOMPARE(run(QStringList{"compare", "--base"} + sorrel("1", "standard") + QStringList{"--with"} +
+                     sorrel("2", "open") + QStringList{"--worth", "-1"})
+                     .code,
+                 2);
     }
     void importing() {
         QTemporaryDir dir;
         const QString out = dir.filePath("x.pull.csv");
-        const Ran r = run({"import", sample("foreign-semicolon.txt"), "--out", out, "--set", "roller_inertia_kg_m2=6.72", "--set", "setup=standard lid"});
+        const Ran r = run({"import", sample("foreign-semicolon.txt"), "--out", out, "--set",
+                           "roller_inertia_kg_m2=6.72", "--set", "setup=standard lid"});
         QCOMPARE(r.code, 0);
         QCOMPARE(keys(r.json()), (QStringList{"left_out", "mapped", "out", "rows", "unmapped"}));
         QCOMPARE(run({"curve", out}).code, 0);
@@ -123,8 +141,10 @@ private slots:
         const QJsonArray rpm = j["rpm"].toArray(), low = j["low_w"].toArray(), high = j["high_w"].toArray();
         QVERIFY(rpm.size() > 80);
         for (int i = 0; i < rpm.size(); ++i) {
-            const double truth = demo::larkspurTruthW(true, rpm[i].toDouble()) - demo::larkspurTruthW(false, rpm[i].toDouble());
-            QVERIFY2(truth >= low[i].toDouble() && truth <= high[i].toDouble(), qPrintable(QString::number(rpm[i].toDouble())));
+            const double truth =
+                demo::larkspurTruthW(true, rpm[i].toDouble()) - demo::larkspurTruthW(false, rpm[i].toDouble());
+            QVERIFY2(truth >= low[i].toDouble() && truth <= high[i].toDouble(),
+                     qPrintable(QString::number(rpm[i].toDouble())));
         }
         QStringList calls;
         for (const QJsonValue& c : j["calls"].toArray())

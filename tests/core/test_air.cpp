@@ -36,7 +36,8 @@ private slots:
     // Common practice, no source: the 60 degF standard reads about 4 % above the 25 degC one.
     void fourPercent() {
         const Air day{24., 99500., 0.4};
-        QVERIFY(std::abs(findStandard("std-j607")->factor(day) / findStandard("sae-j1349")->factor(day) - 1.04) < 0.006);
+        QVERIFY(std::abs(findStandard("std-j607")->factor(day) / findStandard("sae-j1349")->factor(day) - 1.04) <
+                0.006);
     }
     void againstTheSimulatedBench() {
         const Air air{31., 95000., 0.6};

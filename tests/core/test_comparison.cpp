@@ -1,4 +1,5 @@
-// Comparisons: margins, calls, drift, single pulls, cautions; on simulated benches and on samples made by somebody else.
+// Comparisons: margins, calls, drift, single pulls, cautions; on simulated benches and on samples made by somebody
+// else.
 #include "core/judge/comparison.h"
 #include "tests/support/simulated_trace.h"
 
@@ -94,7 +95,8 @@ private slots:
         const auto borrowed = judged(fits, o);
         QVERIFY(borrowed->margins && cautions(*borrowed, "borrowed-repeatability"));
         QCOMPARE(*borrowed->repeatabilityPct, 0.5);
-        QVERIFY(std::any_of(borrowed->calls.begin(), borrowed->calls.end(), [](const Call& k) { return k.kind == CallKind::Gain; }));
+        QVERIFY(std::any_of(borrowed->calls.begin(), borrowed->calls.end(),
+                            [](const Call& k) { return k.kind == CallKind::Gain; }));
     }
     void baseChangeBaseKeepsItsScatter() {
         // A B A: drift can be told but taking it out would leave nothing to show scatter.
@@ -156,7 +158,8 @@ private slots:
         QCOMPARE(calls[0].fromRpm, 4000.);
         QCOMPARE(calls[0].toRpm, 4450.);
         // A small but certain gain stays a gain and says it is small.
-        const std::vector<Call> small = callStretches(drawn(std::vector<double>(20, 0.1), std::vector<double>(20, 0.7)), 150.);
+        const std::vector<Call> small =
+            callStretches(drawn(std::vector<double>(20, 0.1), std::vector<double>(20, 0.7)), 150.);
         QVERIFY(small.front().kind == CallKind::Gain && small.front().belowWorth);
     }
     void shortStretchesLoseTheirClaim() {

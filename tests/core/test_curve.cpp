@@ -82,7 +82,8 @@ private slots:
     void powerIsTorqueTimesSpeed() {
         const auto curve = curveFrom(testsupport::traceOf(standin::rollerPull({}, {}, {}), PullKind::Roller));
         for (std::size_t i = 0; i < curve->rpm.size(); ++i)
-            QVERIFY(std::abs(curve->torqueNm[i] * radPerSFromRpm(curve->rpm[i]) - curve->powerW[i]) < 1e-6 * curve->powerW[i]);
+            QVERIFY(std::abs(curve->torqueNm[i] * radPerSFromRpm(curve->rpm[i]) - curve->powerW[i]) <
+                    1e-6 * curve->powerW[i]);
     }
     void gridIsWholeMultiplesAndNeverOutside() {
         const auto curve = curveFrom(testsupport::traceOf(standin::rollerPull({}, {}, {}), PullKind::Roller));
@@ -110,7 +111,8 @@ private slots:
         QVERIFY(std::abs(same->powerW[1] - (10000. + same->rpm[1])) < 1e-6);
         const auto other = curveFrom(givenCurve("din-70020", true));
         const Air air{30., 97000., 0.5};
-        QVERIFY(std::abs(*other->factor - findStandard("sae-j1349")->factor(air) / findStandard("din-70020")->factor(air)) < 1e-12);
+        QVERIFY(std::abs(*other->factor -
+                         findStandard("sae-j1349")->factor(air) / findStandard("din-70020")->factor(air)) < 1e-12);
         QVERIFY(!curveFrom(givenCurve("din-70020", false))->factor);
         const auto unknown = curveFrom(givenCurve(std::nullopt, true));
         QVERIFY(!unknown->factor);
@@ -120,7 +122,8 @@ private slots:
         Trace trace = testsupport::traceOf(standin::rollerPull({}, {}, {}), PullKind::Roller);
         Trace noInertia = trace;
         noInertia.header.rollerInertiaKgM2.reset();
-        QVERIFY(QString::fromStdString(fitPull(noInertia).error().reason).contains(QLatin1String("roller_inertia_kg_m2")));
+        QVERIFY(
+            QString::fromStdString(fitPull(noInertia).error().reason).contains(QLatin1String("roller_inertia_kg_m2")));
         Trace noSpeed = trace;
         noSpeed.channels.erase(noSpeed.channels.begin() + 1);
         QVERIFY(QString::fromStdString(fitPull(noSpeed).error().reason).contains(QLatin1String("roller_speed")));
@@ -139,7 +142,9 @@ private slots:
         const auto a = curveFrom(testsupport::traceOf(standin::rollerPull({}, slow, p), PullKind::Roller), 250.);
         const auto b = curveFrom(testsupport::traceOf(standin::rollerPull({}, fast, p), PullKind::Roller), 250.);
         for (double rpm = 4000.; rpm <= 8000.; rpm += 500.)
-            QVERIFY(std::abs(a->powerW[static_cast<std::size_t>(a->at(rpm))] / b->powerW[static_cast<std::size_t>(b->at(rpm))] - 1.) < 0.01);
+            QVERIFY(std::abs(a->powerW[static_cast<std::size_t>(a->at(rpm))] /
+                                 b->powerW[static_cast<std::size_t>(b->at(rpm))] -
+                             1.) < 0.01);
     }
 };
 

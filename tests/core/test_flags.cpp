@@ -12,7 +12,9 @@ using standin::PullSetting;
 
 namespace {
 
-Trace roller(const PullSetting& p) { return testsupport::traceOf(standin::rollerPull({}, {}, p), PullKind::Roller); }
+Trace roller(const PullSetting& p) {
+    return testsupport::traceOf(standin::rollerPull({}, {}, p), PullKind::Roller);
+}
 Trace brake(const PullSetting& p) {
     standin::BenchSetting b;
     b.sampleHz = 100.;
@@ -26,7 +28,8 @@ bool peakIsClear(const PullFit& fit) {
     o.detailRpm = 200.;
     const auto curve = curveOf(fit, o);
     for (const Flag& f : fit.flags())
-        if (flagExcludes(f.kind) && !f.overruled && curve->peakPower && curve->peakPower->rpm >= f.fromRpm && curve->peakPower->rpm <= f.toRpm)
+        if (flagExcludes(f.kind) && !f.overruled && curve->peakPower && curve->peakPower->rpm >= f.fromRpm &&
+            curve->peakPower->rpm <= f.toRpm)
             return false;
     return true;
 }

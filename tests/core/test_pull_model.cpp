@@ -43,7 +43,8 @@ private slots:
         for (std::size_t k = 0; k < 3; ++k)
             QVERIFY(std::abs(b[static_cast<Eigen::Index>(k)] - gsl_vector_get(c, k)) < 1e-10);
         QVERIFY(std::abs((model.residual * observed).squaredNorm() - chisq) < 1e-10);
-        const double variance = gsl_matrix_get(covariance, 0, 0) + gsl_matrix_get(covariance, 1, 1) - 2. * gsl_matrix_get(covariance, 0, 1);
+        const double variance =
+            gsl_matrix_get(covariance, 0, 0) + gsl_matrix_get(covariance, 1, 1) - 2. * gsl_matrix_get(covariance, 0, 1);
         QVERIFY(std::abs(model.contrast(0, 1).squaredNorm() * chisq / 5. - variance) < 1e-10);
         gsl_multifit_linear_free(work);
         gsl_matrix_free(x);

@@ -53,9 +53,13 @@ private slots:
         QTest::newRow("loss") << 1 << -1491.4 << 372.8 << "long stack loses 2.0 hp at 4000–5000 rpm.";
         QTest::newRow("same") << 2 << 20. << 90. << "long stack makes no difference worth having.";
         QTest::newRow("open") << 3 << 100. << 500. << "This test cannot tell whether long stack makes a difference.";
-        QTest::newRow("open sentence") << 3 << 100. << 500. << "this test cannot tell: it reads +0.1 hp, give or take 0.7 hp.";
-        QTest::newRow("peaks at two speeds") << 0 << 745.7 << 223.7 << "They sit at different speeds; at 4800 rpm the difference is +1.0 hp.";
-        QTest::newRow("how") << 0 << 745.7 << 223.7 << "4 against 4 pulls; SAE J1349; detail 200 rpm; margins hold for the whole curve at 95 %.";
+        QTest::newRow("open sentence") << 3 << 100. << 500.
+                                       << "this test cannot tell: it reads +0.1 hp, give or take 0.7 hp.";
+        QTest::newRow("peaks at two speeds")
+            << 0 << 745.7 << 223.7 << "They sit at different speeds; at 4800 rpm the difference is +1.0 hp.";
+        QTest::newRow("how")
+            << 0 << 745.7 << 223.7
+            << "4 against 4 pulls; SAE J1349; detail 200 rpm; margins hold for the whole curve at 95 %.";
     }
     void cases() {
         QFETCH(int, kind);
@@ -71,7 +75,8 @@ private slots:
         c.bandMean.lowW.reset();
         c.bandMean.highW.reset();
         const QString text = all(describe(c));
-        QVERIFY(text.contains(QLatin1String("nothing is known of the scatter")) && text.contains(QLatin1String("no margin known")));
+        QVERIFY(text.contains(QLatin1String("nothing is known of the scatter")) &&
+                text.contains(QLatin1String("no margin known")));
     }
     void smallGainsSayTheyAreSmall() {
         Comparison c = made(CallKind::Gain, 100., 50.);

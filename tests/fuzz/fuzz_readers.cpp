@@ -1,4 +1,5 @@
-// The libFuzzer target: cmake --preset fuzz && cmake --build --preset fuzz --target fuzz_readers, then run it on tests/reference/samples.
+// The libFuzzer target: cmake --preset fuzz && cmake --build --preset fuzz --target fuzz_readers, then run it on
+// tests/reference/samples.
 #include "tests/fuzz/hostile.h"
 
 extern "C" int LLVMFuzzerTestOneInput(const unsigned char* data, std::size_t size) {

@@ -12,12 +12,31 @@ private slots:
         p.endRpm = 3900.;
         standin::BenchSetting b;
         b.sampleHz = 60.;
-        std::vector<std::string> seeds = {"# kind: roller\n" + standin::rollerPull({}, b, p).text(), standin::brakePull({}, b, p).text(),
-                                          "Time;Rolle [1/min];Drehzahl\ns;;\n0,0;100;1000\n0,1;110;1100\n0,2;120;1200\n", "# jolly-ram: pull 1\n# kind: curve\nengine_speed [rpm],power [kW]\n3000,10\n4000,14\n5000,16\n"};
+        std::vector<std::string> seeds = {
+            "# kind: roller\n" + standin::rollerPull({}, b, p).text(), standin::brakePull({}, b, p).text(),
+            "Time;Rolle [1/min];Drehzahl\ns;;\n0,0;100;1000\n0,1;110;1100\n0,2;120;1200\n",
+            "# jolly-ram: pull 1\n# kind: curve\nengine_speed [rpm],power [kW]\n3000,10\n4000,14\n5000,16\n"};
         seeds[0] = "# jolly-ram: pull 1\n" + seeds[0].substr(0, 15) + seeds[0].substr(35);
         standin::Dice dice(99);
-        const auto below = [&](std::size_t n) { return static_cast<std::size_t>(dice.uniform() * static_cast<double>(n)) % n; };
-        const char* tokens[] = {",", "\n", "nan", "1e999", "-", "\"", "#", "\xff", "[rpm]", "0", "999999999999999999999", "time [s]", std::string("\0", 1).c_str(), ";", "\t", "-1e308"};
+        const auto below = [&](std::size_t n) {
+            return static_cast<std::size_t>(dice.uniform() * static_cast<double>(n)) % n;
+        };
+        const char* tokens[] = {",",
+                                "\n",
+                                "nan",
+                                "1e999",
+                                "-",
+                                "\"",
+                                "#",
+                                "\xff",
+                                "[rpm]",
+                                "0",
+                                "999999999999999999999",
+                                "time [s]",
+                                std::string("\0", 1).c_str(),
+                                ";",
+                                "\t",
+                                "-1e308"};
         for (int round = 0; round < 1500; ++round) {
             std::string text = seeds[below(seeds.size())];
             const std::size_t edits = 1 + below(6);
@@ -44,7 +63,8 @@ private slots:
         }
     }
     void extremes() {
-        const std::string head = "# jolly-ram: pull 1\n# kind: roller\n# roller_inertia_kg_m2: 5\n# engine_per_roller: 5\ntime [s],roller_speed [rad/s]\n";
+        const std::string head = "# jolly-ram: pull 1\n# kind: roller\n# roller_inertia_kg_m2: 5\n# engine_per_roller: "
+                                 "5\ntime [s],roller_speed [rad/s]\n";
         std::string same = head, huge = head, backwards = head, noise = head;
         for (int i = 0; i < 500; ++i) {
             same += std::to_string(i) + ",100\n";
@@ -52,7 +72,9 @@ private slots:
             backwards += std::to_string(500 - i) + "," + std::to_string(i) + "\n";
             noise += std::to_string(0.01 * i) + "," + std::to_string((i * 7919) % 1000) + "\n";
         }
-        for (const std::string& text : {same, huge, backwards, noise, std::string(100000, ','), std::string(100000, '"'), std::string(50000, '\n'), std::string("\xFF\xFE\0", 3)})
+        for (const std::string& text :
+             {same, huge, backwards, noise, std::string(100000, ','), std::string(100000, '"'),
+              std::string(50000, '\n'), std::string("\xFF\xFE\0", 3)})
             hostile::readEverything(text);
     }
 };

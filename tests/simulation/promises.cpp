@@ -35,7 +35,9 @@ standin::EngineTruth changedEngine(const Scenario& s) {
 }
 
 /// Gain over the upper half, with flanks a few hundred rpm wide.
-double gainAt(const Scenario& s, double rpm, double middle) { return s.gainShare / (1. + std::exp(-(rpm - middle) / 120.)); }
+double gainAt(const Scenario& s, double rpm, double middle) {
+    return s.gainShare / (1. + std::exp(-(rpm - middle) / 120.));
+}
 
 struct One {
     bool covered = true, falseCall = false, found = false;

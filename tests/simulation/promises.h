@@ -8,12 +8,12 @@ namespace promises {
 
 struct Scenario {
     std::string name;
-    std::string order;             ///< 'A' base, 'B' changed
-    double gainShare = 0.;         ///< over the upper half of the range
-    double shiftRpm = 0.;          ///< the pipe comes in this much earlier
+    std::string order;     ///< 'A' base, 'B' changed
+    double gainShare = 0.; ///< over the upper half of the range
+    double shiftRpm = 0.;  ///< the pipe comes in this much earlier
     bool twoStroke = false;
     double driftPerHour = 0.;
-    double offsetShare = 0.005;    ///< pull to pull
+    double offsetShare = 0.005; ///< pull to pull
     double wanderShare = 0.001;
     double edgeJitterShare = 0.0008;
     double whiteShare = 0.00015;
@@ -22,14 +22,14 @@ struct Scenario {
 
 struct Outcome {
     int tests = 0;
-    double coverage = 0.;      ///< share of tests whose band holds the whole true difference
-    double falseCalls = 0.;    ///< share with a gain or loss where there is none (equal setups)
-    double found = 0.;         ///< share in which a gain stretch overlaps at least a tenth of the true one
-    double shareFound = 0.;    ///< mean share of the true stretch called a gain
-    double powerRmsPct = 0.;   ///< mean over pulls: rms error in percent of peak power
+    double coverage = 0.;    ///< share of tests whose band holds the whole true difference
+    double falseCalls = 0.;  ///< share with a gain or loss where there is none (equal setups)
+    double found = 0.;       ///< share in which a gain stretch overlaps at least a tenth of the true one
+    double shareFound = 0.;  ///< mean share of the true stretch called a gain
+    double powerRmsPct = 0.; ///< mean over pulls: rms error in percent of peak power
     double powerRmsWorstPct = 0.;
-    double usedShare = 1.;     ///< smallest share of the data's range that was used
-    double halfWidthPct = 0.;  ///< mean half-width of the band
+    double usedShare = 1.;    ///< smallest share of the data's range that was used
+    double halfWidthPct = 0.; ///< mean half-width of the band
     double detailRpm = 0.;
 };
 

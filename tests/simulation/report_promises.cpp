@@ -7,15 +7,16 @@
 int main(int argc, char** argv) {
     const int seeds = argc > 1 ? std::atoi(argv[1]) : 2000;
     const std::string part = argc > 2 ? argv[2] : "";
-    std::printf("| bench | tests | coverage %% | gain or loss called %% | true gain found %% | share of it %% | half-width %% | power rms %% (worst) | used %% | detail rpm |\n");
+    std::printf("| bench | tests | coverage %% | gain or loss called %% | true gain found %% | share of it %% | "
+                "half-width %% | power rms %% (worst) | used %% | detail rpm |\n");
     std::printf("|---|---|---|---|---|---|---|---|---|---|\n");
     for (const promises::Scenario& s : promises::scenarios()) {
         if (s.name.find(part) == std::string::npos)
             continue;
         const promises::Outcome o = promises::run(s, seeds);
-        std::printf("| %s | %d | %.1f | %.1f | %.1f | %.1f | %.2f | %.3f (%.3f) | %.1f | %.0f |\n", s.name.c_str(), o.tests,
-                    100. * o.coverage, 100. * o.falseCalls, 100. * o.found, 100. * o.shareFound, o.halfWidthPct, o.powerRmsPct,
-                    o.powerRmsWorstPct, 100. * o.usedShare, o.detailRpm);
+        std::printf("| %s | %d | %.1f | %.1f | %.1f | %.1f | %.2f | %.3f (%.3f) | %.1f | %.0f |\n", s.name.c_str(),
+                    o.tests, 100. * o.coverage, 100. * o.falseCalls, 100. * o.found, 100. * o.shareFound,
+                    o.halfWidthPct, o.powerRmsPct, o.powerRmsWorstPct, 100. * o.usedShare, o.detailRpm);
         std::fflush(stdout);
     }
     return 0;

@@ -1,5 +1,5 @@
-// The promises of docs/judging.md with few seeds; report_promises runs them at full size. Bounds are those of the promise
-// widened by three standard errors of so few tests, so that only a broken promise fails.
+// The promises of docs/judging.md with few seeds; report_promises runs them at full size. Bounds are those of the
+// promise widened by three standard errors of so few tests, so that only a broken promise fails.
 #include "tests/simulation/promises.h"
 
 #include <QTest>
