@@ -132,7 +132,8 @@ Result<ForeignReading> readForeignLog(std::string_view text, const std::string& 
     Lines lines(text);
     std::vector<std::string_view> cells;
     std::vector<std::string> scratch;
-    std::vector<double> row(targets.size());
+    std::vector<double> row(targets.size()), numbers(layout.columns.size());
+    const char mark = layout.decimalComma ? ',' : '.';
     std::optional<double> firstClock;
     double lastTime = -std::numeric_limits<double>::infinity();
     std::vector<long> blanks;
@@ -148,11 +149,15 @@ Result<ForeignReading> readForeignLog(std::string_view text, const std::string& 
         for (long blank : blanks)
             out.leftOut.push_back({blank, "blank row"});
         blanks.clear();
-        splitCells(line->text, layout.delimiter, cells, scratch);
         const auto leaveOut = [&](std::string reason) { out.leftOut.push_back({line->number, std::move(reason)}); };
+        // The common row, all numbers and every column wanted, without cutting it into cells first.
+        const bool plain = out.unmapped.empty() &&
+                           parsePlainRow(line->text, layout.columns.size(), numbers.data(), layout.delimiter, mark);
+        if (!plain)
+            splitCells(line->text, layout.delimiter, cells, scratch);
         // A trailing delimiter makes one empty cell more; that is no fault.
-        const bool trailing = cells.size() == layout.columns.size() + 1 && trimmed(cells.back()).empty();
-        if (cells.size() != layout.columns.size() && !trailing) {
+        const bool trailing = !plain && cells.size() == layout.columns.size() + 1 && trimmed(cells.back()).empty();
+        if (!plain && cells.size() != layout.columns.size() && !trailing) {
             leaveOut(std::to_string(cells.size()) + " cells where there are " + std::to_string(layout.columns.size()) +
                      " columns");
             continue;
@@ -160,17 +165,18 @@ Result<ForeignReading> readForeignLog(std::string_view text, const std::string& 
         bool usable = true;
         bool anyValue = false;
         for (std::size_t k = 0; k < targets.size() && usable; ++k) {
-            const std::string_view cell = trimmed(cells[targets[k].column]);
+            const std::string_view cell = plain ? std::string_view() : trimmed(cells[targets[k].column]);
             const std::string& heading = layout.columns[targets[k].column].heading;
             row[k] = kNaN;
-            if (cell.empty()) {
+            if (plain) {
+                row[k] = toSi(numbers[targets[k].column], targets[k].unit);
+            } else if (cell.empty()) {
                 if (targets[k].isTime) {
                     leaveOut("no time");
                     usable = false;
                 }
                 continue;
-            }
-            if (const auto number = parseNumber(cell, layout.decimalComma)) {
+            } else if (const auto number = parseNumber(cell, layout.decimalComma)) {
                 row[k] = toSi(*number, targets[k].unit);
             } else if (targets[k].isTime) {
                 std::optional<double> clock = parseClock(cell, layout.decimalComma);

@@ -76,7 +76,7 @@ bool isUtf8(std::string_view s) {
 /// Reads a number of up to fifteen digits with at most one point from `at`, and moves `at` past it. Digits and power of
 /// ten are then both exact doubles, so one division gives the correctly rounded value (Clinger 1990). False: let the
 /// general reader try.
-inline bool simpleNumber(const char*& at, const char* end, double& value) {
+inline bool simpleNumber(const char*& at, const char* end, double& value, char mark = '.') {
     static constexpr double kTens[] = {1e0, 1e1, 1e2,  1e3,  1e4,  1e5,  1e6,  1e7,
                                        1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15};
     const bool negative = at < end && *at == '-';
@@ -88,7 +88,7 @@ inline bool simpleNumber(const char*& at, const char* end, double& value) {
         const unsigned d = static_cast<unsigned char>(*at) - static_cast<unsigned>('0');
         if (d < 10)
             digits = digits * 10 + d;
-        else if (*at == '.' && !point)
+        else if (*at == mark && !point)
             point = at;
         else
             break;
@@ -232,14 +232,14 @@ std::optional<double> parseNumber(std::string_view cell) {
     return value;
 }
 
-bool parsePlainRow(std::string_view line, std::size_t count, double* out) {
+bool parsePlainRow(std::string_view line, std::size_t count, double* out, char delimiter, char mark) {
     const char* at = line.data();
     const char* const end = at + line.size();
     for (std::size_t c = 0; c < count; ++c) {
-        if (!simpleNumber(at, end, out[c]))
+        if (!simpleNumber(at, end, out[c], mark))
             return false;
         if (c + 1 < count) {
-            if (at == end || *at != ',')
+            if (at == end || *at != delimiter)
                 return false;
             ++at;
         }
