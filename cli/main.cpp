@@ -87,6 +87,8 @@ int main(int argc, char** argv) {
     addCurve(app, action);
     addImport(app, action);
     addCompare(app, action);
+    addRecord(app, action);
+    addCalibrate(app, action);
     addArchive(app, action);
     try {
         app.parse(argc, argv);

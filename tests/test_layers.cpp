@@ -12,9 +12,10 @@ private slots:
         const QMap<QString, QStringList> allowed = {{"core", {"core"}},
                                                     {"archive", {"core", "archive"}},
                                                     {"standin", {"standin"}},
-                                                    {"cli", {"core", "archive", "cli"}},
+                                                    {"bench", {"core", "archive", "bench"}},
+                                                    {"cli", {"core", "archive", "bench", "cli"}},
                                                     {"demo_job", {"core", "archive", "standin", "demo_job"}},
-                                                    {"app", {"core", "archive", "demo_job", "app"}}};
+                                                    {"app", {"core", "archive", "bench", "demo_job", "app"}}};
         static const QRegularExpression ours(QStringLiteral("#include \"([a-z_]+)/")),
             qt(QStringLiteral("#include <Q[A-Z]")),
             widgets(QStringLiteral("#include <Q(Widget|Application|MainWindow|Dialog|Painter)"));

@@ -199,6 +199,48 @@ void findRollerStretch(ReadyPull& pull) {
     pull.to = top + 1;
 }
 
+/// Where a throttle was recorded, the pull is what was run with it open: the roll-on before and the shutting after are
+/// not. "Open" is nearly the most this pull ever had, so that a throttle sensor that never reads its full travel does
+/// no harm.
+void keepOpenThrottle(ReadyPull& pull, const Trace& trace) {
+    const Channel* channel = trace.find(ChannelId::Throttle);
+    if (!channel || pull.to < pull.from + 8)
+        return;
+    std::vector<double> throttle = gathered(pull, *channel), inside;
+    for (std::size_t i = pull.from; i < pull.to; ++i)
+        if (std::isfinite(throttle[i]))
+            inside.push_back(throttle[i]);
+    if (2 * inside.size() < pull.to - pull.from)
+        return;
+    const double open = 0.93 * quantile(inside, 0.9);
+    if (open < 0.45)
+        return;
+    const auto isOpen = [&](std::size_t i) { return !std::isfinite(throttle[i]) || throttle[i] >= open; };
+    // The longest open stretch; a moment's flicker of the sensor does not end it.
+    std::size_t best = 0, bestFrom = pull.from, bestTo = pull.to;
+    for (std::size_t i = pull.from; i < pull.to;) {
+        if (!isOpen(i)) {
+            ++i;
+            continue;
+        }
+        std::size_t end = i;
+        for (std::size_t j = i; j < pull.to && pull.timeS[j] - pull.timeS[end] < 0.1; ++j)
+            if (isOpen(j))
+                end = j;
+        if (end + 1 - i > best) {
+            best = end + 1 - i;
+            bestFrom = i;
+            bestTo = end + 1;
+        }
+        i = end + 1;
+    }
+    // The first tenth of a second open still fills the intake.
+    while (bestFrom + 8 < bestTo && bestFrom > pull.from && pull.timeS[bestFrom] - pull.timeS[bestTo - best] < 0.1)
+        ++bestFrom;
+    pull.from = bestFrom;
+    pull.to = bestTo;
+}
+
 /// Brake: wherever there was load; a lead-in or run-out without load is left off.
 void findBrakeStretch(ReadyPull& pull) {
     const double full = quantile(pull.torqueRough, 0.9);
@@ -324,6 +366,8 @@ Result<ReadyPull> readyPull(const Trace& trace, const ReadyOptions& options) {
     if (pull.to < pull.from + 8)
         return Error{h.kind == PullKind::Roller ? "the roller never gathers speed: there is no pull in this trace"
                                                 : "the brake is never loaded: there is no pull in this trace"};
+
+    keepOpenThrottle(pull, trace);
 
     // Engine speed: from its own channel where there is one, through the ratio on a geared machine.
     const Channel* tacho = trace.find(ChannelId::EngineSpeed);

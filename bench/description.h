@@ -1,0 +1,45 @@
+// What a bench says of itself, and one sample of it.
+#pragma once
+
+#include "core/pull/trace.h"
+
+#include <map>
+#include <string>
+#include <vector>
+
+namespace jr {
+
+struct BenchChannel {
+    ChannelName name;    ///< Other for a channel we do not understand; it is kept all the same
+    std::string heading; ///< as the bench calls it
+    std::string unitText;
+    double factor = 1., offset = 0.; ///< to SI
+    Quantity quantity = Quantity::Ratio;
+};
+
+struct BenchOffer {
+    std::string word, label;
+};
+
+struct BenchDescription {
+    std::string name;
+    PullHeader header;                        ///< what every pull of this bench begins with
+    std::map<std::string, std::string> facts; ///< all facts as said, known keys and others
+    std::vector<BenchChannel> channels;
+    std::vector<BenchOffer> offers; ///< what the bench can be asked to do
+
+    /// Index of a channel, or -1.
+    int find(ChannelId id, int number = 0) const {
+        for (std::size_t i = 0; i < channels.size(); ++i)
+            if (channels[i].name.id == id && (number == 0 || channels[i].name.number == number))
+                return static_cast<int>(i);
+        return -1;
+    }
+};
+
+struct Frame {
+    double timeS = 0.;          ///< bench time, made continuous over jumps of its clock
+    std::vector<double> values; ///< SI, in the order of the channels; NaN where the bench had none
+};
+
+} // namespace jr

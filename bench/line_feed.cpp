@@ -1,0 +1,296 @@
+#include "bench/line_feed.h"
+
+#include "archive/formats/pull_file.h"
+#include "archive/formats/text.h"
+
+#include <cmath>
+#include <limits>
+
+namespace jr {
+namespace {
+
+constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
+constexpr std::size_t kLongestLine = 2000;
+constexpr double kJumpS = 2.; // a hole longer than this is another clock, not a lost sample
+
+/// A channel as a bench names it; one we do not understand is kept under its own name.
+BenchChannel channelOf(const std::string& name, const std::string& unitText) {
+    BenchChannel out;
+    out.heading = name;
+    out.unitText = unitText;
+    out.name = {ChannelId::Other, 0};
+    const auto known = parseChannelName(name);
+    const auto unit = findUnit(unitText);
+    if (known && unit && unitFits(known->id, *unit)) {
+        out.name = *known;
+        out.factor = unit->factor;
+        out.offset = unit->offset;
+        out.quantity = unit->quantity;
+        out.unitText = unit->symbol;
+    }
+    return out;
+}
+
+} // namespace
+
+std::vector<std::string> LineHealth::words() const {
+    std::vector<std::string> out;
+    const auto add = [&](std::uint64_t n, const char* one, const char* many) {
+        if (n > 0)
+            out.push_back(std::to_string(n) + " " + (n == 1 ? one : many));
+    };
+    add(missing, "sample lost on the line", "samples lost on the line");
+    add(badChecksums, "line damaged (checksum)", "lines damaged (checksum)");
+    add(garbage, "line that is not the bench's", "lines that are not the bench's");
+    add(wrongLength, "sample with the wrong number of values", "samples with the wrong number of values");
+    add(clockJumps, "jump of the bench's clock", "jumps of the bench's clock");
+    return out;
+}
+
+Result<PlainLayout> parsePlainLayout(std::string_view text) {
+    PlainLayout out;
+    std::vector<std::string_view> cells;
+    std::vector<std::string> scratch;
+    splitCells(text, ',', cells, scratch);
+    bool first = true;
+    for (std::string_view cell : cells) {
+        cell = trimmed(cell);
+        if (first && (cell == "semicolon" || cell == "tab" || cell == "comma" || cell == "space")) {
+            out.delimiter = cell == "semicolon" ? ';' : cell == "tab" ? '\t' : cell == "space" ? ' ' : ',';
+            out.decimalComma = cell == "semicolon";
+            first = false;
+            continue;
+        }
+        first = false;
+        const std::size_t colon = cell.find(':');
+        const std::string name(trimmed(cell.substr(0, colon)));
+        std::string unitText(colon == std::string_view::npos ? std::string_view() : trimmed(cell.substr(colon + 1)));
+        if (name == "-" || name.empty()) {
+            out.columns.emplace_back();
+            continue;
+        }
+        const auto channel = parseChannelName(name);
+        if (!channel)
+            return Error{"\"" + name + "\" is not a channel; write - for a column to leave alone"};
+        if (unitText.empty())
+            unitText = channel->id == ChannelId::EngineSpeed ? "rpm"
+                                                             : std::string(siSymbol(channelInfo(channel->id).quantity));
+        const auto unit = findUnit(unitText);
+        if (!unit || !unitFits(channel->id, *unit))
+            return Error{"unit \"" + unitText + "\" does not fit " + name};
+        if (channel->id == ChannelId::Time) {
+            out.timeColumn = static_cast<int>(out.columns.size());
+            out.timeFactor = unit->factor;
+            out.columns.emplace_back();
+        } else {
+            out.columns.push_back(channelOf(name, unitText));
+        }
+    }
+    bool any = false;
+    for (const auto& c : out.columns)
+        any = any || c.has_value();
+    if (!any)
+        return Error{"no column was named"};
+    return out;
+}
+
+LineFeed::LineFeed(PlainLayout plain, PullHeader header) : m_plain(std::move(plain)) {
+    BenchDescription d;
+    d.name = "plain lines";
+    d.header = std::move(header);
+    for (const auto& column : m_plain->columns)
+        if (column)
+            d.channels.push_back(*column);
+    m_description = std::move(d);
+}
+
+void LineFeed::reconnected() {
+    m_buffer.clear();
+    m_skipping = false;
+    m_lastCount.reset();
+}
+
+void LineFeed::take(std::string_view bytes, std::vector<Frame>& frames) {
+    while (!bytes.empty()) {
+        const std::size_t end = bytes.find('\n');
+        const std::string_view part = bytes.substr(0, end);
+        if (!m_skipping)
+            m_buffer.append(part.substr(0, kLongestLine + 1));
+        if (m_buffer.size() > kLongestLine) {
+            m_skipping = true; // said once, when its end comes
+            m_buffer.clear();
+        }
+        if (end == std::string_view::npos)
+            return;
+        if (m_skipping)
+            ++m_health.garbage;
+        else
+            line(m_buffer, frames);
+        m_skipping = false;
+        m_buffer.clear();
+        bytes.remove_prefix(end + 1);
+    }
+}
+
+void LineFeed::line(std::string_view text, std::vector<Frame>& frames) {
+    text = trimmed(text);
+    if (text.empty())
+        return;
+    if (text.front() == '$') {
+        if (const auto reading = readNmea(text))
+            weather(*reading);
+        return; // a sentence of no interest is no fault
+    }
+    if (m_plain)
+        return plain(text, frames);
+    BenchLine message;
+    switch (readBenchLine(text, message)) {
+    case LineFault::None:
+        take(message, frames);
+        break;
+    case LineFault::BadChecksum:
+        ++m_health.badChecksums;
+        break;
+    case LineFault::NoChecksum:
+    case LineFault::NotUnderstood:
+        ++m_health.garbage;
+        break;
+    }
+}
+
+void LineFeed::take(const BenchLine& message, std::vector<Frame>& frames) {
+    if (const auto* hello = std::get_if<HelloLine>(&message)) {
+        if (hello->version != 1) {
+            said.push_back("this bench speaks version " + std::to_string(hello->version) +
+                           " of its lines; only 1 is understood");
+            return;
+        }
+        m_coming.emplace();
+        m_coming->name = hello->name;
+    } else if (const auto* fact = std::get_if<FactLine>(&message); fact && m_coming) {
+        m_coming->facts[fact->key] = fact->value;
+        // Facts that are no header keys are kept as facts only.
+        static constexpr std::string_view kHeaderKeys[] = {"machine",
+                                                           "kind",
+                                                           "measured_at",
+                                                           "strokes",
+                                                           "limiter_rpm",
+                                                           "stoich",
+                                                           "roller_inertia_kg_m2",
+                                                           "roller_radius_m",
+                                                           "roller_loss_nm",
+                                                           "engine_per_roller",
+                                                           "brake_arm_m",
+                                                           "brake_inertia_kg_m2",
+                                                           "engine_per_brake",
+                                                           "air_temp_c",
+                                                           "air_pressure_hpa",
+                                                           "humidity_pct"};
+        for (std::string_view key : kHeaderKeys)
+            if (key == fact->key)
+                if (const Result<Done> put = setHeaderValue(m_coming->header, key, fact->value); !put)
+                    said.push_back("the bench's fact " + put.error().reason);
+    } else if (const auto* channel = std::get_if<ChannelLine>(&message); channel && m_coming) {
+        if (channel->index != m_coming->channels.size())
+            said.push_back("channel " + std::to_string(channel->index) + " is out of order");
+        m_coming->channels.push_back(channelOf(channel->name, channel->unit));
+        if (m_coming->channels.back().name.id == ChannelId::Other)
+            said.push_back("channel " + channel->name + " [" + channel->unit +
+                           "] is not understood; it is kept as it comes");
+    } else if (const auto* offer = std::get_if<OfferLine>(&message); offer && m_coming) {
+        m_coming->offers.push_back({offer->word, offer->label});
+    } else if (std::get_if<BeginLine>(&message) && m_coming) {
+        m_description = std::move(m_coming);
+        m_coming.reset();
+    } else if (const auto* sample = std::get_if<SampleLine>(&message)) {
+        if (!m_description)
+            return; // joined in the middle: the description is asked for
+        if (sample->values.size() != m_description->channels.size()) {
+            ++m_health.wrongLength;
+            return;
+        }
+        if (m_lastCount) {
+            const std::uint32_t ahead = sample->count - *m_lastCount;
+            if (ahead > 1 && ahead < 1u << 30)
+                m_health.missing += ahead - 1;
+        }
+        m_lastCount = sample->count;
+        std::vector<double> values(sample->values.size());
+        for (std::size_t i = 0; i < values.size(); ++i)
+            values[i] = (sample->values[i] + m_description->channels[i].offset) * m_description->channels[i].factor;
+        frame(sample->timeS, std::move(values), frames);
+    } else if (const auto* text = std::get_if<SaidLine>(&message)) {
+        said.push_back(text->text);
+    } else if (const auto* answer = std::get_if<AnswerLine>(&message)) {
+        if (!answer->done)
+            said.push_back("the bench refused: " + answer->text);
+    }
+}
+
+void LineFeed::plain(std::string_view text, std::vector<Frame>& frames) {
+    std::vector<std::string_view> cells;
+    std::vector<std::string> scratch;
+    splitCells(text, m_plain->delimiter, cells, scratch);
+    if (cells.size() < m_plain->columns.size()) {
+        ++m_health.garbage; // a heading, a greeting, half a line
+        return;
+    }
+    std::vector<double> values;
+    double time = m_plain->stepS * static_cast<double>(m_plainRows);
+    bool any = false;
+    for (std::size_t c = 0; c < m_plain->columns.size(); ++c) {
+        const auto number = parseNumber(trimmed(cells[c]), m_plain->decimalComma);
+        if (static_cast<int>(c) == m_plain->timeColumn) {
+            if (!number) {
+                ++m_health.garbage;
+                return;
+            }
+            time = *number * m_plain->timeFactor;
+        } else if (const auto& channel = m_plain->columns[c]) {
+            values.push_back(number ? (*number + channel->offset) * channel->factor : kNaN);
+            any = any || number.has_value();
+        }
+    }
+    if (!any) {
+        ++m_health.garbage;
+        return;
+    }
+    ++m_plainRows;
+    frame(time, std::move(values), frames);
+}
+
+void LineFeed::frame(double timeS, std::vector<double> values, std::vector<Frame>& frames) {
+    double t = timeS + m_clockOffsetS;
+    if (m_lastTimeS) {
+        const double step = t - *m_lastTimeS;
+        if (step <= 0. || step > kJumpS) {
+            // Another clock: go on from where we were, and say so.
+            m_clockOffsetS += *m_lastTimeS + m_usualStepS - t;
+            t = *m_lastTimeS + m_usualStepS;
+            ++m_health.clockJumps;
+            m_jumped = true;
+        } else {
+            m_usualStepS += 0.05 * (step - m_usualStepS);
+        }
+    }
+    m_lastTimeS = t;
+    ++m_health.samples;
+    frames.push_back({t, std::move(values)});
+}
+
+void LineFeed::weather(const NmeaReading& r) {
+    if (r.airTempC)
+        m_tempC = r.airTempC;
+    if (r.pressurePa)
+        m_pressurePa = r.pressurePa;
+    if (r.humidity)
+        m_humidity = r.humidity;
+    if (r.speedMS)
+        m_speedMS = r.speedMS;
+    if (r.fix && *r.fix == 0)
+        m_speedMS.reset();
+    if (m_tempC && m_pressurePa && m_humidity)
+        m_air = Air{*m_tempC, *m_pressurePa, *m_humidity};
+}
+
+} // namespace jr

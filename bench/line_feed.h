@@ -1,0 +1,81 @@
+// Bytes from a bench, however they arrive, into frames: lines put together, checksums and counts checked, weather
+// picked out, the clock made continuous. Nothing is dropped in silence: what was wrong is counted and the last of each
+// kind can be shown.
+#pragma once
+
+#include "bench/bench_lines.h"
+#include "bench/description.h"
+#include "bench/nmea.h"
+
+#include <deque>
+#include <optional>
+#include <utility>
+
+namespace jr {
+
+/// What the line has been like since it was opened.
+struct LineHealth {
+    std::uint64_t samples = 0;
+    std::uint64_t badChecksums = 0;
+    std::uint64_t garbage = 0;     ///< lines that are none of ours, or too long
+    std::uint64_t missing = 0;     ///< samples the bench counted and we never saw
+    std::uint64_t wrongLength = 0; ///< samples with another number of values than channels
+    std::uint64_t clockJumps = 0;
+    std::vector<std::string> words() const; ///< one sentence for each that is not zero
+};
+
+/// A plain delimited stream: which column is what. Columns not named are left alone.
+struct PlainLayout {
+    char delimiter = ',';
+    bool decimalComma = false;
+    std::vector<std::optional<BenchChannel>> columns;
+    int timeColumn = -1;    ///< -1: samples are taken to come `stepS` apart
+    double timeFactor = 1.; ///< to seconds
+    double stepS = 0.01;
+};
+
+/// "time:ms, -, roller_speed:rpm, engine_speed" with an optional leading "semicolon," or "tab,": a plain layout.
+/// Errors name the word that is no channel or unit.
+Result<PlainLayout> parsePlainLayout(std::string_view text);
+
+class LineFeed {
+public:
+    LineFeed() = default;
+    explicit LineFeed(PlainLayout plain, PullHeader header = {});
+
+    /// Takes what arrived; frames are appended to `frames`. Answers of the bench and words for people are queued in
+    /// `said`.
+    void take(std::string_view bytes, std::vector<Frame>& frames);
+
+    /// Nothing until the bench has said "begin" (a plain layout has one at once).
+    const std::optional<BenchDescription>& description() const { return m_description; }
+    const LineHealth& health() const { return m_health; }
+    const Air* air() const { return m_air ? &*m_air : nullptr; } ///< the weather station's last word, whole or nothing
+    std::optional<double> groundSpeedMS() const { return m_speedMS; }
+    std::deque<std::string> said; ///< "refused target hold 0 : …", operator texts
+    /// The line was opened anew: half a line from before is worthless, counts begin afresh.
+    void reconnected();
+    bool clockJumped() { return std::exchange(m_jumped, false); }
+
+private:
+    void line(std::string_view text, std::vector<Frame>& frames);
+    void take(const BenchLine& line, std::vector<Frame>& frames);
+    void plain(std::string_view text, std::vector<Frame>& frames);
+    void weather(const NmeaReading& reading);
+    void frame(double timeS, std::vector<double> values, std::vector<Frame>& frames);
+
+    std::string m_buffer;
+    bool m_skipping = false; // inside a line too long to be ours
+    std::optional<BenchDescription> m_description, m_coming;
+    std::optional<PlainLayout> m_plain;
+    std::uint64_t m_plainRows = 0;
+    LineHealth m_health;
+    std::optional<std::uint32_t> m_lastCount;
+    std::optional<double> m_lastTimeS;
+    double m_usualStepS = 0.005, m_clockOffsetS = 0.;
+    bool m_jumped = false;
+    std::optional<double> m_tempC, m_pressurePa, m_humidity, m_speedMS;
+    std::optional<Air> m_air;
+};
+
+} // namespace jr

@@ -1,0 +1,98 @@
+// From frames to pulls: watches the bench, cuts each pull out with a lead-in and a run-out, keeps the free deceleration
+// after it, trips the guards, and works out the power of the moment. Plain values, no threads: the live session and the
+// replay of a capture both use it.
+#pragma once
+
+#include "bench/description.h"
+#include "core/calibrate/calibrate.h"
+#include "core/live/guards.h"
+#include "core/live/pull_watch.h"
+
+#include <deque>
+#include <memory>
+#include <optional>
+
+namespace jr {
+
+/// What a person says of the pulls to come; goes into each one's header.
+struct SittingFacts {
+    std::string job, machine, setup;
+    std::vector<std::pair<std::string, std::string>> keys; ///< gear, tyre_pressure_kpa, straps, bench, calibration…
+};
+
+struct CaughtPull {
+    Trace trace; ///< with its header whole, id included
+    std::vector<GuardTrip> trips;
+    double fuelMl = 0.;    ///< used since the pull before, from the fuel flow; 0 when there is none
+    bool cutShort = false; ///< the line broke off in the middle
+};
+
+struct LivePoint {
+    double rpm = 0., powerW = 0.; ///< uncorrected, at the measuring place
+};
+
+/// The figures of the moment; NaN where there is none.
+struct LiveFigures {
+    double timeS = 0., rpm = 0., shaftRadS = 0., powerW = 0., torqueNm = 0., throttle = 1., coolantC = 0., intakeC = 0.,
+           oilC = 0., fuelKgS = 0., airKgS = 0.;
+    std::vector<double> afr, egtC, manifoldPa;
+};
+
+class PullCutter {
+public:
+    explicit PullCutter(const BenchDescription& bench);
+
+    void setProcedure(const Procedure& procedure) { m_watch.setProcedure(procedure); }
+    void setLimits(const GuardLimits& limits) { m_guards.setLimits(limits); }
+    void setSitting(SittingFacts facts) { m_sitting = std::move(facts); }
+    void setAir(const std::optional<Air>& air) { m_air = air; }
+    /// Wall clock (seconds since 1970 UTC) of a bench time, so that pulls know when they began.
+    void anchor(double epochS, double benchTimeS) { m_epochS = epochS, m_anchorS = benchTimeS; }
+    bool anchored() const { return m_epochS > 0.; }
+
+    void feed(const Frame& frame);
+    /// The line broke off: a pull in progress is kept as it is if it is long enough.
+    void broken();
+
+    PullWatch& watch() { return m_watch; }
+    const PullWatch& watch() const { return m_watch; }
+    const LiveFigures& figures() const { return m_figures; }
+
+    // What has come about since it was last asked; each is handed out once.
+    std::vector<CaughtPull> takePulls() { return std::exchange(m_caught, {}); }
+    std::vector<GuardTrip> takeTrips() { return std::exchange(m_newTrips, {}); }
+    std::vector<LivePoint> takePoints() { return std::exchange(m_points, {}); }
+    std::optional<CoastDown> takeCoastDown() { return std::exchange(m_coast, std::nullopt); }
+    std::vector<std::string> takeRemarks() { return std::exchange(m_remarks, {}); }
+
+private:
+    void measure(const Frame& frame);
+    void cut(double fromS, double toS, bool cutShort);
+    void keepCoast(double fromS, double toS);
+
+    BenchDescription m_bench;
+    PullWatch m_watch;
+    Guards m_guards;
+    SittingFacts m_sitting;
+    std::optional<Air> m_air;
+    double m_epochS = 0., m_anchorS = 0.;
+    std::deque<Frame> m_frames;
+    LiveFigures m_figures;
+    double m_smoothLoadNm = 0., m_lastPointS = 0., m_lastTimeS = 0., m_fuelKg = 0.;
+    // Where each channel stands; -1 where there is none.
+    int m_roller = -1, m_brakeSpeed = -1, m_engine = -1, m_road = -1, m_force = -1, m_brakeTorque = -1, m_throttle = -1,
+        m_mark = -1, m_coolant = -1, m_intake = -1, m_oil = -1, m_fuel = -1, m_air_flow = -1;
+    std::vector<std::pair<int, double>> m_mixture; // channel and its scale to petrol AFR
+    std::vector<int> m_exhaust, m_manifold;
+    std::vector<GuardTrip> m_trips, m_newTrips;
+    std::vector<CaughtPull> m_caught;
+    std::vector<LivePoint> m_points;
+    std::optional<CoastDown> m_coast;
+    std::vector<std::string> m_remarks;
+};
+
+/// The procedure and limits a bench's own facts ask for, where it says any (start_rpm, end_rpm, limiter_rpm).
+Procedure procedureOf(const BenchDescription& bench);
+GuardLimits limitsOf(const BenchDescription& bench);
+
+} // namespace jr

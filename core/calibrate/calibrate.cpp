@@ -1,0 +1,200 @@
+#include "core/calibrate/calibrate.h"
+
+#include <Eigen/LU>
+#include <Eigen/QR>
+
+#include <algorithm>
+#include <cmath>
+
+namespace jr {
+namespace {
+
+struct LeastSquares {
+    Eigen::VectorXd value, error;
+    double rms = 0.;
+};
+
+/// Ordinary least squares with standard errors from the residuals.
+LeastSquares solved(const Eigen::MatrixXd& x, const Eigen::VectorXd& y) {
+    // Columns on one scale, so that 1, w and w^2 stay apart numerically.
+    const Eigen::VectorXd scale = x.colwise().norm().transpose().cwiseMax(1e-300);
+    const Eigen::MatrixXd scaled = x * scale.cwiseInverse().asDiagonal();
+    const Eigen::ColPivHouseholderQR<Eigen::MatrixXd> qr(scaled);
+    LeastSquares out;
+    const Eigen::VectorXd b = qr.solve(y);
+    const double freedom = std::max(1., static_cast<double>(x.rows() - x.cols()));
+    const double sd = (y - scaled * b).norm() / std::sqrt(freedom);
+    const Eigen::MatrixXd inverse = (scaled.transpose() * scaled).inverse();
+    out.value = b.cwiseQuotient(scale);
+    out.error = (sd * inverse.diagonal().cwiseMax(0.).cwiseSqrt()).cwiseQuotient(scale);
+    out.rms = sd;
+    return out;
+}
+
+Result<Done> usable(const CoastDown& run) {
+    if (run.timeS.size() != run.shaftRadS.size() || run.timeS.size() < 30)
+        return Error{"a coast-down needs at least 30 samples"};
+    if (run.timeS.back() - run.timeS.front() < 2.)
+        return Error{"a coast-down of under two seconds is too short"};
+    if (run.shaftRadS.back() > 0.8 * run.shaftRadS.front())
+        return Error{"the roller lost less than a fifth of its speed: let it coast longer"};
+    return Done{};
+}
+
+/// Slope dw/dt at a speed, from a quadratic in w for the deceleration fitted in integral form (unit inertia).
+struct Slowing {
+    std::array<double, 3> c{};
+    std::array<double, 3> error{};
+    double at(double w) const { return c[0] + c[1] * w + c[2] * w * w; }
+    double rms = 0.;
+};
+
+Slowing slowing(const CoastDown& run) {
+    const auto n = static_cast<Eigen::Index>(run.timeS.size());
+    Eigen::MatrixXd x(n, 4);
+    Eigen::VectorXd y(n);
+    double i0 = 0., i1 = 0., i2 = 0.;
+    for (Eigen::Index i = 0; i < n; ++i) {
+        const auto k = static_cast<std::size_t>(i);
+        if (i > 0) {
+            const double dt = run.timeS[k] - run.timeS[k - 1];
+            const double a = run.shaftRadS[k - 1], b = run.shaftRadS[k];
+            i0 += dt;
+            i1 += 0.5 * (a + b) * dt;
+            i2 += (a * a + a * b + b * b) / 3. * dt;
+        }
+        // The first sample is as noisy as any: the starting speed is a parameter too.
+        x.row(i) << 1., -i0, -i1, -i2;
+        y[i] = run.shaftRadS[k];
+    }
+    const LeastSquares fit = solved(x, y);
+    Slowing out;
+    for (int k = 0; k < 3; ++k) {
+        out.c[static_cast<std::size_t>(k)] = fit.value[k + 1];
+        out.error[static_cast<std::size_t>(k)] = fit.error[k + 1];
+    }
+    out.rms = fit.rms;
+    return out;
+}
+
+struct Common {
+    Slowing first, second;
+    double low, high;
+};
+
+Result<Common> common(const CoastDown& a, const CoastDown& b) {
+    for (const CoastDown* run : {&a, &b})
+        if (const Result<Done> good = usable(*run); !good)
+            return good.error();
+    const double low = std::max(a.shaftRadS.back(), b.shaftRadS.back());
+    const double high = std::min(a.shaftRadS.front(), b.shaftRadS.front());
+    if (!(high > 1.15 * low))
+        return Error{"the two runs have hardly any speed in common"};
+    return Common{slowing(a), slowing(b), low, high};
+}
+
+/// Mean slopes over the common speeds, with the spread of the estimate along them as its error.
+template <class Estimate>
+InertiaFit meanOver(const Common& c, Estimate estimate) {
+    InertiaFit out;
+    constexpr int kPoints = 25;
+    double sum = 0., squares = 0.;
+    for (int i = 0; i < kPoints; ++i) {
+        // The middle four fifths: the ends of a fit are its weakest part.
+        const double w = c.low + (0.1 + 0.8 * i / (kPoints - 1.)) * (c.high - c.low);
+        const double one = estimate(-c.first.at(w), -c.second.at(w));
+        sum += one;
+        squares += one * one;
+        out.firstSlope += -c.first.at(w) / kPoints;
+        out.secondSlope += -c.second.at(w) / kPoints;
+    }
+    // From the mean slopes: a mean of ratios would lean to one side.
+    out.inertiaKgM2 = estimate(out.firstSlope, out.secondSlope);
+    const double spread = std::sqrt(std::max(0., squares / kPoints - sum / kPoints * sum / kPoints));
+    // Points along one run are alike: about four independent stretches.
+    out.standardError = spread / std::sqrt(4.);
+    return out;
+}
+
+} // namespace
+
+Result<LoadCellFit> fitLoadCell(std::span<const WeightReading> readings, double gravity) {
+    if (readings.size() < 3)
+        return Error{"at least three weights are needed, one of them none at all"};
+    const auto n = static_cast<Eigen::Index>(readings.size());
+    Eigen::MatrixXd x(n, 2);
+    Eigen::VectorXd y(n);
+    double lightest = readings[0].massKg, heaviest = lightest, least = readings[0].reading, most = least;
+    for (Eigen::Index i = 0; i < n; ++i) {
+        const WeightReading& r = readings[static_cast<std::size_t>(i)];
+        if (!std::isfinite(r.massKg) || !std::isfinite(r.reading))
+            return Error{"a weight or a reading is not a number"};
+        x.row(i) << 1., r.reading;
+        y[i] = r.massKg * gravity;
+        lightest = std::min(lightest, r.massKg);
+        heaviest = std::max(heaviest, r.massKg);
+        least = std::min(least, r.reading);
+        most = std::max(most, r.reading);
+    }
+    if (!(heaviest > lightest))
+        return Error{"all weights are the same"};
+    if (!(most > least))
+        return Error{"the cell reads the same for every weight: is it connected?"};
+    const LeastSquares fit = solved(x, y);
+    LoadCellFit out;
+    out.newtonPerReading = fit.value[1];
+    out.newtonPerReadingError = fit.error[1];
+    if (out.newtonPerReading == 0.)
+        return Error{"the cell does not follow the weights"};
+    out.zeroReading = -fit.value[0] / fit.value[1];
+    out.residualSdN = fit.rms;
+    for (Eigen::Index i = 0; i < n; ++i) {
+        out.residualN.push_back(y[i] - fit.value[0] - fit.value[1] * x(i, 1));
+        out.worstShare = std::max(out.worstShare, std::abs(out.residualN.back()) / (heaviest * gravity));
+    }
+    return out;
+}
+
+Result<DragFit> fitDrag(const CoastDown& run, double inertiaKgM2) {
+    if (!(inertiaKgM2 > 0.))
+        return Error{"the inertia must be known first"};
+    if (const Result<Done> good = usable(run); !good)
+        return good.error();
+    const Slowing s = slowing(run);
+    DragFit out;
+    for (std::size_t k = 0; k < 3; ++k) {
+        out.dragNm[k] = inertiaKgM2 * s.c[k];
+        out.standardError[k] = inertiaKgM2 * s.error[k];
+    }
+    out.rmsNm = inertiaKgM2 * s.rms / (run.timeS.back() - run.timeS.front());
+    out.fromRadS = run.shaftRadS.back();
+    out.toRadS = run.shaftRadS.front();
+    return out;
+}
+
+Result<InertiaFit> inertiaFromAdded(const CoastDown& plain, const CoastDown& withAdded, double addedKgM2) {
+    if (!(addedKgM2 > 0.))
+        return Error{"the added inertia must be above zero"};
+    const Result<Common> c = common(plain, withAdded);
+    if (!c)
+        return c.error();
+    // I a1 = (I + added) a2  ->  I = added a2 / (a1 - a2)
+    const InertiaFit fit = meanOver(*c, [&](double a1, double a2) { return addedKgM2 * a2 / (a1 - a2); });
+    if (!(fit.inertiaKgM2 > 0.) || !(std::abs(fit.firstSlope) > 1.02 * std::abs(fit.secondSlope)))
+        return Error{"the added inertia does not slow the roller's fall: something else changed between the runs"};
+    return fit;
+}
+
+Result<InertiaFit> inertiaFromTorque(const CoastDown& plain, const CoastDown& driven, double torqueNm) {
+    if (torqueNm == 0.)
+        return Error{"the torque must not be zero"};
+    const Result<Common> c = common(plain, driven);
+    if (!c)
+        return c.error();
+    const InertiaFit fit = meanOver(*c, [&](double a1, double a2) { return torqueNm / (a2 - a1); });
+    if (!(fit.inertiaKgM2 > 0.))
+        return Error{"the known torque did not change the slope the way it should"};
+    return fit;
+}
+
+} // namespace jr

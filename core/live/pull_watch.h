@@ -1,0 +1,83 @@
+// Follows a bench sample by sample and says what is going on: warming up, ready, rolling on, pulling, coasting, done.
+//
+// A pull is found by rule (the start and end speed of the procedure), by a mark channel, or by a person's key. Times
+// are the bench's own, so a replayed capture gives the same pulls.
+#pragma once
+
+#include <deque>
+#include <limits>
+#include <optional>
+#include <string_view>
+
+namespace jr {
+
+enum class BenchState { WarmUp, Ready, RollOn, Pulling, Coasting, Done };
+std::string_view benchStateText(BenchState state); ///< "roll-on"
+
+/// How the pulls of this sitting are to be run. Common practice, no source, unless a line says otherwise.
+struct Procedure {
+    double startRpm = 3000.;
+    double endRpm = 9000.;
+    double coolantFromC = 60.; ///< below: warm up first
+    double coolantToC = 105.;  ///< above: let it cool
+    double openThrottle = 0.8; ///< full throttle is at least this
+    double leastPullS = 1.;    ///< shorter is no pull
+    double leastRangeRpm = 500.;
+    double longestPullS = 180.;
+    double longestCoastS = 20.;
+    bool byHand = false; ///< only the key (or a mark channel) begins and ends a pull
+};
+
+/// What the watch needs of a sample; NaN where a channel is not there.
+struct WatchSample {
+    double timeS = 0.;
+    double shaftRadS = 0.; ///< roller or brake
+    double engineRpm = 0.;
+    double throttle = std::numeric_limits<double>::quiet_NaN(); ///< 0…1
+    double mark = std::numeric_limits<double>::quiet_NaN();     ///< above 0.5: this is a pull
+    double coolantC = std::numeric_limits<double>::quiet_NaN();
+};
+
+/// Something that has just ended.
+struct WatchEvent {
+    enum class Kind { PullEnded, CoastEnded, NotAPull } kind;
+    double fromS, toS;    ///< of the pull or of the free deceleration
+    std::string_view why; ///< for NotAPull
+};
+
+class PullWatch {
+public:
+    explicit PullWatch(Procedure procedure = {}) : m_procedure(procedure) {}
+
+    void setProcedure(const Procedure& procedure) { m_procedure = procedure; }
+    const Procedure& procedure() const { return m_procedure; }
+    std::optional<WatchEvent> feed(const WatchSample& sample);
+    void beginByHand() { m_handBegin = true; }
+    void endByHand() { m_handEnd = true; }
+    /// The stream broke off: whatever was going on is over.
+    void reset();
+
+    BenchState state() const { return m_state; }
+    double sinceS() const { return m_sinceS; }           ///< bench time at which this state began
+    double accelerationRadS2() const { return m_slope; } ///< over the last third of a second
+    double windowRadS() const;                           ///< mean shaft speed over the same time
+    std::optional<double> pullBeganS() const { return m_pulling ? std::optional(m_pullFromS) : std::nullopt; }
+
+private:
+    void enter(BenchState state, double timeS);
+    void follow(const WatchSample& s);
+    bool pullBegins(const WatchSample& s) const;
+    bool pullEnds(const WatchSample& s);
+
+    Procedure m_procedure;
+    BenchState m_state = BenchState::WarmUp;
+    double m_sinceS = 0.;
+    bool m_pulling = false, m_handBegin = false, m_handEnd = false, m_any = false;
+    double m_pullFromS = 0., m_lowRpm = 0., m_highRpm = 0., m_fallingSinceS = 0.;
+    double m_coastFromS = 0., m_coastFromRadS = 0.;
+    // Slope from the means of the two halves of a sliding window.
+    std::deque<std::pair<double, double>> m_old, m_new;
+    double m_oldT = 0., m_oldW = 0., m_newT = 0., m_newW = 0., m_slope = 0.;
+};
+
+} // namespace jr

@@ -1,0 +1,30 @@
+// The stand-in's own writing and reading of docs/bench-lines.md and of NMEA 0183. Shares nothing with the reading side
+// but that text.
+#pragma once
+
+#include "standin/live_world.h"
+
+#include <string>
+#include <vector>
+
+namespace standin {
+
+/// The line with its checksum and line end: "text*HH\n"; CRC-8, polynomial 0x07.
+std::string spoken(const std::string& text);
+/// hello … begin: what this bench is and has.
+std::vector<std::string> introduction(const LiveWorld& world);
+std::string sampleLine(std::uint32_t count, const Reading& reading);
+/// "$WIMDA,…*HH\r\n": pressure, temperature and humidity as a weather station says them.
+std::string weatherSentence(const Weather& weather);
+/// "$GPRMC,…" with a speed over ground.
+std::string speedSentence(double metresPerS, double timeS);
+
+/// One command from the program, checksum checked: the answer line ("done …" or "refused …"), and what it does to the
+/// world.
+struct Heard {
+    std::string answer; ///< without checksum; empty for a line that is not ours
+    bool introduce = false, start = false, stop = false;
+};
+Heard hear(const std::string& line, LiveWorld& world);
+
+} // namespace standin

@@ -1,0 +1,201 @@
+// jolly-ram-standin: a bench that never existed, to try everything on.
+#include "standin/bench_speech.h"
+#include "standin/line_port.h"
+
+#include <CLI/CLI.hpp>
+
+#include <chrono>
+#include <cmath>
+#include <cstdio>
+#include <thread>
+
+using namespace standin;
+
+namespace {
+
+struct Options {
+    std::string machine = "larkspur", truth;
+    std::uint16_t port = 0;
+    bool pty = false, nmea = true, speedOverGround = false;
+    double rate = 200., speed = 1.;
+    int channels = 0, autoPulls = 0;
+    std::uint64_t seed = 1;
+    std::vector<std::string> parts, fits;
+    Weather weather;
+    Knobs knobs;
+    double garbage = 0., lose = 0., corrupt = 0., hangUpAfterS = 0.;
+};
+
+int printTruth(const Machine& m, const Weather& weather, const std::string& standard) {
+    const double factor = standardFactor(standard, weather);
+    if (factor < 0.) {
+        std::fprintf(stderr, "%s is no standard: none, sae-j1349, std-j607, din-70020, iso-1585\n", standard.c_str());
+        return 2;
+    }
+    std::printf("# machine: %s\n# corrected: %s\n# measured_at: %s\nengine_speed [rpm],power [W],torque [Nm]\n",
+                m.name.c_str(), standard.c_str(), m.bench == BenchKind::Roller ? "wheel" : "crank");
+    for (double rpm = m.startRpm; rpm <= m.endRpm + 1e-6; rpm += 25.) {
+        const double power = factor * m.powerW(weather, rpm);
+        std::printf("%.0f,%.3f,%.4f\n", rpm, power, power / (rpm * 3.14159265358979323846 / 30.));
+    }
+    return 0;
+}
+
+/// Puts the stand-in's own faults of the line into what it says: garbage between lines, lost and damaged samples.
+std::string troubled(std::string line, const Options& o, Dice& dice) {
+    if (dice.uniform() < o.lose)
+        return {};
+    if (dice.uniform() < o.corrupt && line.size() > 6)
+        line[3 + static_cast<std::size_t>(dice.uniform() * static_cast<double>(line.size() - 6))] ^= 0x15;
+    if (dice.uniform() < o.garbage)
+        line += "\x01\xFF%%@@ half a li\n";
+    return line;
+}
+
+int serve(const Options& o, Machine machine) {
+    LinePort port = o.pty ? LinePort::openPty() : LinePort::listenOn(o.port);
+    std::printf("%s\n", port.address().c_str());
+    std::fflush(stdout);
+    LiveWorld world(std::move(machine), o.weather, o.knobs, o.rate, o.channels, o.seed);
+    Dice dice(o.seed * 77 + 5);
+    bool streaming = false;
+    std::uint32_t count = 0;
+    int autoLeft = o.autoPulls;
+    double nextWeather = 0., connectedAt = -1.;
+    const auto begun = std::chrono::steady_clock::now();
+    double lastReal = 0., owed = 0.;
+    std::vector<std::string> lines;
+    for (;;) {
+        lines.clear();
+        const int wait = streaming && o.speed > 3. ? 0 : 2;
+        if (port.listen(wait, lines)) {
+            for (const std::string& line : introduction(world))
+                port.say(spoken(line));
+            streaming = false;
+            connectedAt = world.timeS();
+        }
+        for (const std::string& line : lines) {
+            const Heard heard = hear(line, world);
+            if (heard.introduce)
+                for (const std::string& text : introduction(world))
+                    port.say(spoken(text));
+            if (heard.start)
+                streaming = true;
+            if (heard.stop)
+                streaming = false;
+            if (!heard.answer.empty())
+                port.say(spoken(heard.answer));
+        }
+        const double real = std::chrono::duration<double>(std::chrono::steady_clock::now() - begun).count();
+        // Time owed since the last round, never more than a quarter second of real time at once.
+        owed += std::min(real - lastReal, 0.25) * o.speed;
+        lastReal = real;
+        std::string batch;
+        for (; owed >= 1. / o.rate; owed -= 1. / o.rate) {
+            if (streaming && autoLeft > 0 && world.rider() == Rider::Idle && world.timeS() > 1.5) {
+                world.pull();
+                --autoLeft;
+            }
+            const Reading reading = world.step();
+            ++count;
+            if (!streaming)
+                continue;
+            batch += troubled(sampleLine(count, reading), o, dice);
+            if (o.nmea && world.timeS() >= nextWeather) {
+                batch += weatherSentence(world.weather());
+                if (o.speedOverGround)
+                    batch += speedSentence(*reading.values[0] * world.machine().radiusM, world.timeS());
+                nextWeather = world.timeS() + 1.;
+            }
+        }
+        port.say(batch);
+        if (o.hangUpAfterS > 0. && port.connected() && connectedAt >= 0. &&
+            world.timeS() - connectedAt > o.hangUpAfterS) {
+            port.hangUp();
+            streaming = false;
+            connectedAt = -1.;
+        }
+    }
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
+    CLI::App app{"A simulated bench with a rider, to try Jolly Ram on. Prints its address, then speaks "
+                 "docs/bench-lines.md there."};
+    Options o;
+    std::vector<std::string> words;
+    for (const Machine& m : machines())
+        words.push_back(m.word);
+    app.add_option("--machine", o.machine, "Which invented machine is strapped down")
+        ->check(CLI::IsMember(words))
+        ->capture_default_str();
+    app.add_option("--port", o.port, "TCP port on the loopback; 0 takes a free one")->capture_default_str();
+    app.add_flag("--pty", o.pty, "Speak on a pseudo terminal instead, as a serial bench would");
+    app.add_option("--rate", o.rate, "Samples a second")->check(CLI::Range(10., 1000.))->capture_default_str();
+    app.add_option("--channels", o.channels, "At least so many channels (more thermocouples)")
+        ->check(CLI::Range(0, 64));
+    app.add_option("--speed", o.speed, "Times real time")->check(CLI::Range(0.05, 200.))->capture_default_str();
+    app.add_option("--seed", o.seed, "The same seed, the same day")->capture_default_str();
+    app.add_option("--auto", o.autoPulls, "The rider makes so many pulls by himself");
+    app.add_option("--part", o.parts, "NAME=VALUE, e.g. runner_mm=250 (see docs/standin.md)");
+    app.add_option("--fit", o.fits, "Begin with this offer fitted, e.g. long-stack");
+    app.add_option("--print-truth", o.truth, "Print the true curve under this standard in the day's air, and leave");
+    app.add_option("--temp-c", o.weather.tempC, "Air, °C")->capture_default_str();
+    app.add_option("--pressure-hpa", o.weather.pressureHpa, "Station pressure, hPa")->capture_default_str();
+    app.add_option("--humidity", o.weather.humidityPct, "Humidity, %")->capture_default_str();
+    app.add_flag("!--no-weather", o.nmea, "No weather station");
+    app.add_flag("--ground-speed", o.speedOverGround, "Satellite speed sentences as well");
+    app.add_option("--pull-offset", o.knobs.pullOffset, "Scatter of whole pulls, share")->capture_default_str();
+    app.add_option("--edge-jitter", o.knobs.edgeJitter, "Encoder edge jitter, share of a sample")
+        ->capture_default_str();
+    app.add_option("--white", o.knobs.white, "White speed noise, share")->capture_default_str();
+    app.add_option("--tacho", o.knobs.tacho, "Tachometer noise, share")->capture_default_str();
+    app.add_option("--scale-noise", o.knobs.scale, "Load cell noise, share of full load")->capture_default_str();
+    app.add_option("--drift", o.knobs.driftPerHour, "Drift of power an hour, share");
+    app.add_option("--limiter-blips", o.knobs.limiterBlips, "Chance that a pull runs into the limiter");
+    app.add_option("--slip", o.knobs.slip, "Chance that the tyre slips once in a pull");
+    app.add_option("--dropouts", o.knobs.dropout, "Missed tachometer beats a second");
+    app.add_option("--load-spike", o.knobs.loadSpike, "Spike as the brake's load comes on, share");
+    app.add_option("--lean-fault", o.knobs.leanFault, "AFR added to cylinder 1");
+    app.add_option("--coolant-c", o.knobs.warmStartC, "Coolant at the start, °C")->capture_default_str();
+    app.add_option("--lose", o.lose, "Share of samples lost on the line");
+    app.add_option("--corrupt", o.corrupt, "Share of samples damaged on the line");
+    app.add_option("--garbage", o.garbage, "Share of samples followed by garbage");
+    app.add_option("--hang-up-after", o.hangUpAfterS, "Hang up so many seconds after each call");
+    CLI11_PARSE(app, argc, argv);
+
+    Machine machine = *findMachine(o.machine);
+    for (const std::string& part : o.parts) {
+        const std::size_t equals = part.find('=');
+        if (equals == std::string::npos ||
+            !setPart(machine.parts, part.substr(0, equals), std::atof(part.c_str() + equals + 1))) {
+            std::fprintf(stderr, "--part %s: no such part. Parts:", part.c_str());
+            for (const auto& [name, member] : partNames())
+                std::fprintf(stderr, " %s", name.c_str());
+            std::fprintf(stderr, "\n");
+            return 2;
+        }
+    }
+    for (const std::string& word : o.fits) {
+        bool found = false;
+        for (const Offer& offer : machine.offers)
+            if (offer.word == word) {
+                found = true;
+                for (const auto& [name, value] : offer.parts)
+                    setPart(machine.parts, name, value);
+            }
+        if (!found) {
+            std::fprintf(stderr, "--fit %s: %s has no such offer\n", word.c_str(), machine.name.c_str());
+            return 2;
+        }
+    }
+    if (!o.truth.empty())
+        return printTruth(machine, o.weather, o.truth);
+    try {
+        return serve(o, std::move(machine));
+    } catch (const std::exception& problem) {
+        std::fprintf(stderr, "%s\n", problem.what());
+        return 3;
+    }
+}
