@@ -324,6 +324,14 @@ void BenchSession::setLimits(GuardLimits limits) {
         m_cutter->setLimits(limits);
 }
 
+void BenchSession::setFact(const std::string& key, const std::string& value) {
+    if (m_capture)
+        (void)m_capture->remark("fact " + key + " " + value);
+    if (m_cutter)
+        if (const Result<Done> done = m_cutter->setFact(key, value); !done)
+            emit said(QString::fromStdString(done.error().reason));
+}
+
 void BenchSession::beginByHand() {
     if (m_cutter)
         m_cutter->watch().beginByHand();

@@ -61,6 +61,8 @@ public slots:
     void setSitting(jr::SittingFacts facts);
     void setProcedure(jr::Procedure procedure);
     void setLimits(jr::GuardLimits limits);
+    /// A calibration of ours takes the place of a fact of the bench's from now on.
+    void setFact(const std::string& key, const std::string& value);
     void beginByHand();
     void endByHand();
     void keepCapture(bool keep) { m_keepCapture = keep; } ///< leave the capture file behind when closing

@@ -107,6 +107,10 @@ std::vector<Recovered> recoverCaptures(const QString& folder) {
                     std::erase_if(sitting.keys, [&](const auto& k) { return k.first == value.substr(0, gap); });
                     if (gap != std::string::npos)
                         sitting.keys.emplace_back(value.substr(0, gap), value.substr(gap + 1));
+                } else if (key == "fact") {
+                    const std::size_t gap = value.find(' ');
+                    if (cutter && gap != std::string::npos)
+                        (void)cutter->setFact(value.substr(0, gap), value.substr(gap + 1));
                 } else if (key == "broken") {
                     feed.reconnected();
                     if (cutter)

@@ -82,6 +82,18 @@ PullCutter::PullCutter(const BenchDescription& bench)
     }
 }
 
+Result<Done> PullCutter::setFact(const std::string& key, const std::string& value) {
+    const bool factor = key == "load_newton_per_reading", zero = key == "load_zero_reading";
+    if (!factor && !zero)
+        return setHeaderValue(m_bench.header, key, value);
+    const auto number = parseNumber(value);
+    if (!number || (factor && *number == 0.))
+        return Error{key + ": \"" + value + "\" is no factor"};
+    (factor ? m_loadFactor : m_loadZero) = *number;
+    // Kept with each pull: the figures it was made with.
+    return setHeaderValue(m_bench.header, key, value);
+}
+
 void PullCutter::measure(const Frame& f) {
     const PullHeader& h = m_bench.header;
     LiveFigures& v = m_figures;
@@ -112,6 +124,7 @@ void PullCutter::measure(const Frame& f) {
                         : m_force >= 0     ? at(f, m_force) * h.brakeArmM.value_or(kNaN)
                                            : 0.;
     const double dt = std::clamp(f.timeS - m_lastTimeS, 0., 0.5);
+    m_stepS = dt;
     m_lastTimeS = f.timeS;
     if (std::isfinite(load))
         m_smoothLoadNm += (load - m_smoothLoadNm) * std::min(1., dt / 0.16);
@@ -119,7 +132,12 @@ void PullCutter::measure(const Frame& f) {
         m_fuelKg += v.fuelKgS * dt;
 }
 
-void PullCutter::feed(const Frame& f) {
+void PullCutter::feed(const Frame& raw) {
+    Frame f = raw;
+    if (m_force >= 0 && (m_loadFactor != 1. || m_loadZero != 0.)) {
+        double& load = f.values[static_cast<std::size_t>(m_force)];
+        load = (load - m_loadZero) * m_loadFactor;
+    }
     measure(f);
     LiveFigures& v = m_figures;
     const double mark = m_mark >= 0 ? at(f, m_mark) : kNaN;
@@ -140,6 +158,8 @@ void PullCutter::feed(const Frame& f) {
     const double torque = inertia * m_watch.accelerationRadS2() + m_smoothLoadNm +
                           (h.kind == PullKind::Brake ? 0. : rollerDragNm(h.rollerLossNm, w));
     v.powerW = pulling ? torque * w : kNaN;
+    if (pulling && std::isfinite(v.powerW))
+        m_workJ += v.powerW * m_stepS;
     // The window's middle lags the moment: the engine speed that belongs to its power is that of the middle.
     const double rpmThen = v.rpm * w / std::max(v.shaftRadS, 1e-6);
     v.torqueNm = pulling ? v.powerW / std::max(radPerSFromRpm(rpmThen), 1.) : kNaN;
@@ -163,6 +183,11 @@ void PullCutter::feed(const Frame& f) {
             keepCoast(event->fromS, event->toS);
         break;
     case WatchEvent::Kind::NotAPull:
+        // A guard that stopped it early is worth keeping with its reason, however short it was.
+        if (!m_trips.empty()) {
+            cut(event->fromS, event->toS, false);
+            break;
+        }
         m_remarks.push_back("not kept as a pull: " + std::string(event->why));
         m_trips.clear();
         break;
@@ -209,6 +234,7 @@ void PullCutter::cut(double fromS, double toS, bool cutShort) {
             key(fact, it->second);
     pull.fuelMl = m_fuelKg / kPetrolKgPerMl;
     m_fuelKg = 0.;
+    pull.workJ = std::exchange(m_workJ, 0.);
     if (pull.fuelMl > 0.)
         key("fuel_used_ml", numberText(std::round(pull.fuelMl * 10.) / 10.));
     std::string trips;

@@ -24,6 +24,7 @@ struct CaughtPull {
     Trace trace; ///< with its header whole, id included
     std::vector<GuardTrip> trips;
     double fuelMl = 0.;    ///< used since the pull before, from the fuel flow; 0 when there is none
+    double workJ = 0.;     ///< done at the measuring place during the pull
     bool cutShort = false; ///< the line broke off in the middle
 };
 
@@ -45,6 +46,10 @@ public:
     void setProcedure(const Procedure& procedure) { m_watch.setProcedure(procedure); }
     void setLimits(const GuardLimits& limits) { m_guards.setLimits(limits); }
     void setSitting(SittingFacts facts) { m_sitting = std::move(facts); }
+    /// Replaces a header key of the bench (roller_inertia_kg_m2 …), or the load cell's factor and zero
+    /// (load_newton_per_reading, load_zero_reading: readings are turned into N as they come). Errors: a value that key
+    /// may not have.
+    Result<Done> setFact(const std::string& key, const std::string& value);
     void setAir(const std::optional<Air>& air) { m_air = air; }
     /// Wall clock (seconds since 1970 UTC) of a bench time, so that pulls know when they began.
     void anchor(double epochS, double benchTimeS) { m_epochS = epochS, m_anchorS = benchTimeS; }
@@ -78,10 +83,11 @@ private:
     double m_epochS = 0., m_anchorS = 0.;
     std::deque<Frame> m_frames;
     LiveFigures m_figures;
-    double m_smoothLoadNm = 0., m_lastPointS = 0., m_lastTimeS = 0., m_fuelKg = 0.;
+    double m_stepS = 0., m_smoothLoadNm = 0., m_lastPointS = 0., m_lastTimeS = 0., m_fuelKg = 0., m_workJ = 0.;
     // Where each channel stands; -1 where there is none.
     int m_roller = -1, m_brakeSpeed = -1, m_engine = -1, m_road = -1, m_force = -1, m_brakeTorque = -1, m_throttle = -1,
         m_mark = -1, m_coolant = -1, m_intake = -1, m_oil = -1, m_fuel = -1, m_air_flow = -1;
+    double m_loadFactor = 1., m_loadZero = 0.;
     std::vector<std::pair<int, double>> m_mixture; // channel and its scale to petrol AFR
     std::vector<int> m_exhaust, m_manifold;
     std::vector<GuardTrip> m_trips, m_newTrips;

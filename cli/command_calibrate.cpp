@@ -65,7 +65,8 @@ int runDrag(const Options& o) {
     }
     return print({{"roller_loss_nm", fit->dragNm},
                   {"standard_error", fit->standardError},
-                  {"rms_nm", fit->rmsNm},
+                  {"rms_rad_s", fit->rmsRadS},
+                  {"terms", fit->terms},
                   {"from_rad_s", fit->fromRadS},
                   {"to_rad_s", fit->toRadS}});
 }

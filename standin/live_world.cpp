@@ -151,7 +151,7 @@ void LiveWorld::moveRoller(double dt) {
         const double wanted = rollerFor(0.9 * m.startRpm);
         m_throttle = 0.25;
         m_shaftRadS += std::clamp(wanted - m_shaftRadS, -20. * dt, 20. * dt);
-        if (m_shaftRadS > 0.995 * wanted && m_sinceS > 1.) {
+        if (std::abs(m_shaftRadS / wanted - 1.) < 0.005 && m_sinceS > 1.) {
             m_rider = Rider::FullThrottle;
             m_sinceS = 0.;
         }

@@ -6,7 +6,10 @@
 #include "app/handover/handover_station.h"
 #include "app/import/import_dialog.h"
 #include "app/judge/judge_station.h"
+#include "app/model/plural.h"
+#include "app/pull/pull_station.h"
 #include "app/pulls/pulls_station.h"
+#include "app/ready/ready_station.h"
 #include "app/start/start_page.h"
 
 #include <QAction>
@@ -48,15 +51,20 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     down->addWidget(m_dayStrip);
     setCentralWidget(whole);
 
+    m_bench = std::make_unique<BenchModel>(m_model);
     m_start = new StartPage(theme, m_model);
+    m_ready = new ReadyStation(theme, m_model, *m_bench);
+    m_pull = new PullStation(theme, m_model, *m_bench);
     m_pulls = new PullsStation(theme, m_model);
     m_judge = new JudgeStation(theme, m_model);
     m_handover = new HandoverStation(theme, m_model);
     m_rail->addStation(tr("Jobs"), QStringLiteral("house"), QStringLiteral("Ctrl+0"));
-    m_rail->addStation(tr("Pulls"), QStringLiteral("activity"), QStringLiteral("Ctrl+3"));
+    m_rail->addStation(tr("Ready"), QStringLiteral("clipboard-list"), QStringLiteral("Ctrl+2"));
+    m_rail->addStation(tr("Pull"), QStringLiteral("gauge"), QStringLiteral("Ctrl+3"));
+    m_rail->addStation(tr("Look"), QStringLiteral("activity"), QStringLiteral("Ctrl+L"));
     m_rail->addStation(tr("Judge"), QStringLiteral("scale"), QStringLiteral("Ctrl+4"));
     m_rail->addStation(tr("Hand over"), QStringLiteral("printer"), QStringLiteral("Ctrl+7"));
-    for (QWidget* station : std::initializer_list<QWidget*>{m_start, m_pulls, m_judge, m_handover})
+    for (QWidget* station : std::initializer_list<QWidget*>{m_start, m_ready, m_pull, m_pulls, m_judge, m_handover})
         m_stations->addWidget(station);
 
     connect(m_rail, &Rail::chosen, this, &MainWindow::showStation);
@@ -73,9 +81,16 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
         showStation(Pulls);
     });
     connect(&m_model, &JobModel::problem, this, &MainWindow::say);
+    connect(m_bench.get(), &BenchModel::said, this, &MainWindow::say);
     addShortcuts();
     showStation(Start);
     m_dayStrip->setFocus();
+}
+
+MainWindow::~MainWindow() {
+    // The bench is left while everything it speaks to still stands.
+    m_bench->disconnectBench();
+    delete takeCentralWidget();
 }
 
 void MainWindow::addShortcuts() {
@@ -107,9 +122,13 @@ bool MainWindow::openArchive(const QString& folder) {
         m_start->refresh();
         return false;
     }
+    m_bench->disconnectBench();
     m_model.setArchive(nullptr);
     m_archive = std::move(archive).value();
     m_model.setArchive(m_archive.get());
+    if (const int taken = m_bench->recoverCaptures(); taken > 0)
+        say(plural(taken, tr("1 pull was caught before the program last ended badly; it is now in its job."),
+                   tr("%1 pulls were caught before the program last ended badly; they are now in their job.")));
     m_start->refresh();
     showStation(Start);
     return true;

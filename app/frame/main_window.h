@@ -13,17 +13,21 @@ namespace jr::app {
 
 class DayStrip;
 class HandoverStation;
+class BenchModel;
 class JudgeStation;
+class PullStation;
 class PullsStation;
 class Rail;
+class ReadyStation;
 class StartPage;
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
-    enum Station { Start = 0, Pulls, Judge, Handover };
+    enum Station { Start = 0, Ready, Pull, Pulls, Judge, Handover };
 
     MainWindow(Theme& theme, QWidget* parent = nullptr);
+    ~MainWindow() override;
 
     /// Opens the archive in a folder; says on the start page when that is not possible.
     bool openArchive(const QString& folder);
@@ -34,6 +38,9 @@ public:
     JobModel& model() { return m_model; }
     DayStrip& dayStrip() { return *m_dayStrip; }
     JudgeStation& judge() { return *m_judge; }
+    BenchModel& bench() { return *m_bench; }
+    ReadyStation& ready() { return *m_ready; }
+    PullStation& pullStation() { return *m_pull; }
     PullsStation& pullsStation() { return *m_pulls; }
     HandoverStation& handover() { return *m_handover; }
     StartPage& start() { return *m_start; }
@@ -49,9 +56,12 @@ private:
     Theme& m_theme;
     std::unique_ptr<Archive> m_archive;
     JobModel m_model;
+    std::unique_ptr<BenchModel> m_bench;
     Rail* m_rail;
     QStackedWidget* m_stations;
     StartPage* m_start;
+    ReadyStation* m_ready;
+    PullStation* m_pull;
     PullsStation* m_pulls;
     JudgeStation* m_judge;
     HandoverStation* m_handover;

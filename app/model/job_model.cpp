@@ -103,6 +103,30 @@ void JobModel::reload() {
         emit problem(text);
 }
 
+int JobModel::takeIn(const std::string& pullId) {
+    if (const int known = indexOf(pullId); known >= 0)
+        return known;
+    if (loading())
+        waitUntilLoaded();
+    const Result<JobRecord> job = m_archive->job(m_job.id);
+    Result<Trace> trace = m_archive->trace(pullId);
+    if (!job || !trace) {
+        emit problem(QString::fromStdString(job ? trace.error().text() : job.error().text()));
+        return -1;
+    }
+    m_job = *job;
+    for (const PullRecord& record : m_job.pulls)
+        if (record.id == pullId)
+            m_pulls.push_back(load(record, std::make_shared<const Trace>(std::move(trace).value())));
+    m_current = static_cast<int>(m_pulls.size()) - 1;
+    m_likelyDetail = -1.;
+    chooseSides();
+    recompute();
+    emit jobChanged();
+    emit pullsChanged();
+    return m_current;
+}
+
 void JobModel::waitUntilLoaded() {
     while (m_watcher.isRunning() || !m_watcher.isFinished())
         QCoreApplication::processEvents(QEventLoop::AllEvents, 20);

@@ -34,6 +34,9 @@ public:
     /// Opens a job; traces are fitted in the background, `loadingChanged` tells how far.
     bool openJob(const std::string& jobId, QString* problem);
     void reload(); ///< after pulls were added
+    /// Takes in one pull that was just kept in the archive, without working the others out anew. Returns its index, or
+    /// -1.
+    int takeIn(const std::string& pullId);
     bool hasJob() const { return !m_job.id.empty(); }
     const JobRecord& job() const { return m_job; }
     const std::vector<LoadedPull>& pulls() const { return m_pulls; }

@@ -1,6 +1,7 @@
 #include "app/pulls/pulls_station.h"
 
-#include <QInputDialog>
+#include "app/pulls/aside_why.h"
+
 #include <QLabel>
 #include <QPushButton>
 #include <QScrollArea>
@@ -176,19 +177,8 @@ void PullsStation::askAside() {
         m_model.setAside(index, false, {});
         return;
     }
-    const QStringList reasons = {tr("warm-up pull"),
-                                 tr("the tyre slipped on the roller"),
-                                 tr("wrong gear"),
-                                 tr("throttle not held open"),
-                                 tr("something was put in wrongly"),
-                                 tr("fuel was low"),
-                                 tr("too hot"),
-                                 tr("too cold")};
-    bool good = false;
-    const QString why = QInputDialog::getItem(
-        this, tr("Set pull aside"), tr("Why? It is kept, shown hatched, and not counted."), reasons, 1, true, &good);
-    if (good && !why.trimmed().isEmpty())
-        m_model.setAside(index, true, why.trimmed());
+    if (const QString why = askWhyAside(this); !why.isEmpty())
+        m_model.setAside(index, true, why);
 }
 
 void PullsStation::setCursorRpm(double rpm) {

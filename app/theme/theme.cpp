@@ -137,6 +137,7 @@ QPushButton:pressed { background: %5; }
 QPushButton:disabled { color: %6; }
 QPushButton[primary="true"] { background: %4; color: %7; border-color: %4; font-weight: bold; }
 QPushButton[primary="true"]:disabled { background: %3; color: %6; border-color: %3; }
+QPushButton[stop="true"] { background: %9; color: %1; border: 2px solid %10; font-size: 17px; font-weight: bold; }
 QToolButton { background: transparent; color: %1; border: 2px solid transparent; border-radius: 7px; padding: 5px; }
 QToolButton:hover { background: %5; }
 QToolButton[switch="true"] { background: %2; border: 1px solid %3; padding: 4px 10px; font-size: 12px; }

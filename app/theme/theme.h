@@ -23,7 +23,7 @@ struct Tokens {
 };
 
 /// One scale of text sizes, in pixels at 100 %.
-enum class Size { Small = 12, Body = 14, Strong = 17, Large = 22, Huge = 34 };
+enum class Size { Small = 12, Body = 14, Strong = 17, Large = 22, Huge = 34, Figure = 72 };
 
 /// The eight setup marks: letter, shape, dash and colour, so that any one of them is enough to tell them apart.
 struct SetupMark {

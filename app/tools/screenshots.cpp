@@ -4,10 +4,13 @@
 #include "app/handover/handover_station.h"
 #include "app/import/import_dialog.h"
 #include "app/judge/judge_station.h"
+#include "app/pull/pull_station.h"
+#include "app/ready/ready_station.h"
 #include "app/start/start_page.h"
 
 #include <QApplication>
 #include <QDir>
+#include <QElapsedTimer>
 
 #include <cstdio>
 
@@ -23,6 +26,50 @@ bool grab(QWidget& widget, const QString& path) {
     if (!good)
         std::fprintf(stderr, "%s could not be written\n", qPrintable(path));
     return good;
+}
+
+/// Lets the program run until something is so, or the time is up.
+template <class Is>
+bool runUntil(Is is, int mostMs = 30000) {
+    QElapsedTimer timer;
+    timer.start();
+    while (!is() && timer.elapsed() < mostMs)
+        QApplication::processEvents(QEventLoop::AllEvents | QEventLoop::WaitForMoreEvents, 10);
+    return is();
+}
+
+/// The Pull station against the simulated bench: in the middle of a pull, and with its card.
+bool grabPulls(MainWindow& window, const QDir& out) {
+    BenchModel& bench = window.bench();
+    window.showStation(MainWindow::Pull);
+    bool good = grab(window, out.filePath(QStringLiteral("pull-no-bench.png")));
+    const auto job = window.model().archive()->createJob("Which cam?", "Larkspur 410");
+    if (!job || !window.openJob(*job))
+        return false;
+    bench.setSetup(QStringLiteral("stock cam"));
+    bench.tryStandin(QStringLiteral("larkspur"), 6.);
+    const auto state = [&] { return bench.snapshot().state; };
+    bool asked = runUntil(
+        [&] { return bench.bench() && bench.snapshot().link == LinkState::Streaming && state() == BenchState::Ready; });
+    // The warm-up first: kept, not counted.
+    constexpr int kLast = 3;
+    for (int pull = 0; pull <= kLast && asked; ++pull) {
+        bench.ask(QStringLiteral("pull"));
+        asked = runUntil([&] { return state() == BenchState::Pulling && bench.snapshot().figures.rpm > 7000.; });
+        if (pull == kLast)
+            good = grab(window, out.filePath(QStringLiteral("pull-live.png"))) && good;
+        asked = asked && runUntil([&] { return bench.card().has_value(); });
+        if (pull == kLast)
+            good = grab(window, out.filePath(QStringLiteral("pull-card.png"))) && good;
+        bench.dismissCard();
+        asked = asked && runUntil([&] { return state() == BenchState::Ready; });
+    }
+    asked = asked && runUntil([&] { return bench.lastCoast() != nullptr; });
+    window.ready().calibration().setKind(2);
+    window.showStation(MainWindow::Ready);
+    good = grab(window, out.filePath(QStringLiteral("ready.png"))) && good;
+    bench.disconnectBench();
+    return good && asked;
 }
 
 } // namespace
@@ -61,6 +108,7 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
         good = grab(dialog, out.filePath(QStringLiteral("import.png"))) && good;
         dialog.close();
     }
+    good = grabPulls(window, out) && good;
     return good ? 0 : 4;
 }
 

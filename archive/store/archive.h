@@ -41,6 +41,14 @@ public:
     Result<std::vector<SavedMapping>> mappings() const;
     Result<Done> saveMapping(const SavedMapping& mapping);
 
+    Result<std::vector<BenchRecord>> benches() const;
+    /// New or changed, by name. Returns its id.
+    Result<std::string> saveBench(const BenchRecord& bench);
+    /// Adds one to the history; older ones stay.
+    Result<Done> addCalibration(const CalibrationRecord& calibration);
+    /// Newest first.
+    Result<std::vector<CalibrationRecord>> calibrations(const std::string& benchId) const;
+
     /// Notes what an import is about to do, so that a cut-off one can be told of. Returns its id.
     Result<std::string> beginImport(const std::vector<std::string>& files);
     Result<Done> endImport(const std::string& importId);
@@ -62,6 +70,8 @@ public:
 private:
     Archive(QString folder, std::unique_ptr<Database> db) : m_folder(std::move(folder)), m_db(std::move(db)) {}
     Result<Done> writeJobFile(const std::string& jobId) const;
+    Result<Done> writeBenchFile() const;
+    Result<Done> readBenchFile();
     Result<std::string> jobOfPull(const std::string& pullId) const;
 
     QString m_folder;

@@ -167,6 +167,9 @@ Result<QString> Archive::copyTo(const QString& place) {
         if (!QFile::copy(from, to))
             return give(Error{"could not be copied; is the disk full?", from.toStdString()});
     }
+    const QString benchFile = m_folder + QStringLiteral("/benches.json");
+    if (QFileInfo::exists(benchFile) && !QFile::copy(benchFile, unfinished + QStringLiteral("/benches.json")))
+        return give(Error{"could not be copied; is the disk full?", benchFile.toStdString()});
     if (!QDir().rename(unfinished, target))
         return give(Error{"the finished copy could not be named", target.toStdString()});
     if (const auto noted = m_db->run(QStringLiteral("INSERT INTO copy_made (made, place) VALUES (?, ?)"),
@@ -178,6 +181,10 @@ Result<QString> Archive::copyTo(const QString& place) {
 
 Result<Archive::Rebuilt> Archive::rebuild() {
     Rebuilt out;
+    if (const Result<Done> taken = readBenchFile(); !taken)
+        out.problems.push_back(taken.error().text());
+    if (const Result<Done> written = writeBenchFile(); !written)
+        return written.error();
     const auto rows = m_db->query(QStringLiteral("SELECT id, mirror, raw FROM pull"));
     if (!rows)
         return rows.error();

@@ -60,6 +60,22 @@ struct JobSummary {
     int pulls = 0, setups = 0;
 };
 
+/// A bench as the archive knows it: what it says of itself, and what was typed in.
+struct BenchRecord {
+    std::string id, name, address;
+    std::vector<std::pair<std::string, std::string>> facts; ///< header keys and others (limits, place, operator's notes)
+};
+
+/// One calibration: the header keys it stands for from its day on ("roller_inertia_kg_m2", "roller_loss_nm", "load_newton_per_reading" …)
+/// and what it was found from.
+struct CalibrationRecord {
+    std::string id, benchId;
+    std::string kind;      ///< load-cell | inertia | drag | drag-with-machine
+    std::string made, due; ///< ISO dates; due may be empty
+    std::vector<std::pair<std::string, std::string>> facts;
+    std::string note;      ///< residuals, weights, who
+};
+
 struct SavedMapping {
     std::string name, signature;
     std::string columns; ///< JSON: [{"column":0,"channel":"time","unit":"s"}]

@@ -34,6 +34,17 @@ const std::vector<std::vector<const char*>> kMigrations = {
         "NOT NULL DEFAULT 0)",
         "CREATE TABLE copy_made (id INTEGER PRIMARY KEY, made TEXT NOT NULL, place TEXT NOT NULL)",
     },
+    {
+        // Benches and their calibrations. A calibration is never changed, only followed by a newer one.
+        "CREATE TABLE bench (id TEXT PRIMARY KEY, name TEXT NOT NULL UNIQUE, address TEXT NOT NULL, facts TEXT NOT "
+        "NULL)",
+        "CREATE TABLE calibration (id TEXT PRIMARY KEY, bench_id TEXT NOT NULL REFERENCES bench(id), kind TEXT NOT "
+        "NULL,"
+        " made TEXT NOT NULL, due TEXT NOT NULL, facts TEXT NOT NULL, note TEXT NOT NULL)",
+        "CREATE TRIGGER calibration_once BEFORE UPDATE ON calibration BEGIN SELECT RAISE(ABORT, 'calibrations are kept "
+        "as they "
+        "were made'); END",
+    },
 };
 
 } // namespace

@@ -36,8 +36,8 @@ Result<Done> usable(const CoastDown& run) {
         return Error{"a coast-down needs at least 30 samples"};
     if (run.timeS.back() - run.timeS.front() < 2.)
         return Error{"a coast-down of under two seconds is too short"};
-    if (run.shaftRadS.back() > 0.8 * run.shaftRadS.front())
-        return Error{"the roller lost less than a fifth of its speed: let it coast longer"};
+    if (run.shaftRadS.back() > 0.96 * run.shaftRadS.front())
+        return Error{"the roller hardly lost speed: let it coast longer"};
     return Done{};
 }
 
@@ -47,6 +47,7 @@ struct Slowing {
     std::array<double, 3> error{};
     double at(double w) const { return c[0] + c[1] * w + c[2] * w * w; }
     double rms = 0.;
+    int terms = 3;
 };
 
 Slowing slowing(const CoastDown& run) {
@@ -67,9 +68,11 @@ Slowing slowing(const CoastDown& run) {
         x.row(i) << 1., -i0, -i1, -i2;
         y[i] = run.shaftRadS[k];
     }
-    const LeastSquares fit = solved(x, y);
     Slowing out;
-    for (int k = 0; k < 3; ++k) {
+    const double reach = run.shaftRadS.front() / std::max(run.shaftRadS.back(), 1e-9);
+    out.terms = reach < 1.25 ? 1 : reach < 1.8 ? 2 : 3;
+    const LeastSquares fit = solved(x.leftCols(1 + out.terms), y);
+    for (int k = 0; k < out.terms; ++k) {
         out.c[static_cast<std::size_t>(k)] = fit.value[k + 1];
         out.error[static_cast<std::size_t>(k)] = fit.error[k + 1];
     }
@@ -166,9 +169,13 @@ Result<DragFit> fitDrag(const CoastDown& run, double inertiaKgM2) {
         out.dragNm[k] = inertiaKgM2 * s.c[k];
         out.standardError[k] = inertiaKgM2 * s.error[k];
     }
-    out.rmsNm = inertiaKgM2 * s.rms / (run.timeS.back() - run.timeS.front());
+    out.rmsRadS = s.rms;
+    out.terms = s.terms;
     out.fromRadS = run.shaftRadS.back();
     out.toRadS = run.shaftRadS.front();
+    for (double share : {0., 0.5, 1.})
+        if (!(s.at(out.fromRadS + share * (out.toRadS - out.fromRadS)) > 0.))
+            return Error{"the drag comes out negative: something else slowed or drove the roller during this run"};
     return out;
 }
 

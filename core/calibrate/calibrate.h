@@ -39,13 +39,16 @@ struct CoastDown {
 struct DragFit {
     std::array<double, 3> dragNm{}; ///< c0 + c1 w + c2 w^2
     std::array<double, 3> standardError{};
-    double rmsNm = 0.;                 ///< of the fit, at the roller
+    double rmsRadS = 0.;               ///< what the fit leaves of the speed
+    int terms = 3;                     ///< how many of c0, c1, c2 the range of speeds could tell apart
     double fromRadS = 0., toRadS = 0.; ///< where it was measured; nothing is known outside
 };
 
 /// Drag from free deceleration with known inertia: I dw/dt = -(c0 + c1 w + c2 w^2). Fitted in integral form: the speed
 /// lost since the start against the integrals of 1, w and w^2, so that no derivative of a noisy speed is taken.
-/// Errors: fewer than 30 samples, under two seconds, or speed that does not fall by a fifth.
+/// A run over little speed tells only a mean drag (range under 1.25), or mean and slope (under 1.8).
+/// Errors: fewer than 30 samples, under two seconds, speed that hardly falls, or a drag that comes out negative inside
+/// the measured range (something else slowed or drove the roller).
 Result<DragFit> fitDrag(const CoastDown& run, double inertiaKgM2);
 
 struct InertiaFit {

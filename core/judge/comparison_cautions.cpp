@@ -63,6 +63,19 @@ std::vector<std::string> headerDifferences(const std::vector<const PullFit*>& pu
     differs("brake arm", [](const PullFit& p) { return p.header.brakeArmM.value_or(0.); });
     differs("rev limit", [](const PullFit& p) { return p.header.limiterRpm.value_or(0.); });
     differs("strokes", [](const PullFit& p) { return p.header.strokes.value_or(0); });
+    // What belongs to the sitting: the same gear, tyre, straps and bench on both sides.
+    const auto key = [](const char* name) {
+        return [name](const PullFit& p) {
+            for (const auto& [k, v] : p.header.other)
+                if (k == name)
+                    return v;
+            return std::string();
+        };
+    };
+    differs("gear", key("gear"));
+    differs("tyre pressure", key("tyre_pressure_kpa"));
+    differs("straps", key("straps"));
+    differs("bench", key("bench"));
     // Gears show in the ratio; a per cent apart is another gear or sprocket, less is tyre pressure.
     const auto meanRatio = [&](std::size_t from, std::size_t to) {
         double sum = 0., n = 0.;

@@ -131,13 +131,19 @@ std::optional<WatchEvent> PullWatch::feed(const WatchSample& s) {
     }
     m_handEnd = false;
     if (m_state == BenchState::Coasting) {
+        // Free running slows the same way all along; a hand on the brake shows as a sudden steepening.
+        const double lasted = s.timeS - m_coastFromS;
+        if (lasted > 1. && lasted < 1.6)
+            m_coastSlope = m_slope;
+        const bool braked = lasted >= 1.6 && m_slope < 2.2 * m_coastSlope - 0.5;
         const bool over = s.timeS - m_coastFromS > m_procedure.longestCoastS || s.shaftRadS < 0.35 * m_coastFromRadS ||
-                          (std::isfinite(s.throttle) && s.throttle > 0.15) || m_handBegin ||
-                          (s.timeS - m_coastFromS > 0.5 && m_slope > 0.02 * std::max(s.shaftRadS, 1.));
+                          (std::isfinite(s.throttle) && s.throttle > 0.15) || m_handBegin || braked ||
+                          (lasted > 0.5 && m_slope > 0.02 * std::max(s.shaftRadS, 1.));
         if (!over)
             return event;
         // The first moments still hold the clutch and the throttle plate.
-        event = WatchEvent{WatchEvent::Kind::CoastEnded, m_coastFromS + 0.8, s.timeS, ""};
+        event = WatchEvent{WatchEvent::Kind::CoastEnded, m_coastFromS + 0.8,
+                           braked ? s.timeS - 3. * kHalfWindowS : s.timeS, ""};
         enter(BenchState::Done, s.timeS);
     }
     if (pullBegins(s)) {

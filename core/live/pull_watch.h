@@ -74,7 +74,7 @@ private:
     double m_sinceS = 0.;
     bool m_pulling = false, m_handBegin = false, m_handEnd = false, m_any = false;
     double m_pullFromS = 0., m_lowRpm = 0., m_highRpm = 0., m_fallingSinceS = 0.;
-    double m_coastFromS = 0., m_coastFromRadS = 0.;
+    double m_coastFromS = 0., m_coastFromRadS = 0., m_coastSlope = 0.;
     // Slope from the means of the two halves of a sliding window.
     std::deque<std::pair<double, double>> m_old, m_new;
     double m_oldT = 0., m_oldW = 0., m_newT = 0., m_newW = 0., m_slope = 0.;

@@ -1,0 +1,527 @@
+#include "app/pull/bench_model.h"
+
+#include "archive/formats/text.h"
+#include "core/plan/fuel.h"
+
+#include <QCoreApplication>
+#include <QDate>
+#include <QDir>
+#include <QFileInfo>
+#include <QStandardPaths>
+
+#include <cmath>
+
+namespace jr::app {
+namespace {
+
+constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
+
+double meanFuel(const std::vector<double>& pulls) {
+    double sum = 0.;
+    for (double ml : pulls)
+        sum += ml / static_cast<double>(pulls.size());
+    return sum;
+}
+
+} // namespace
+
+BenchModel::BenchModel(JobModel& job, QObject* parent) : QObject(parent), m_job(job) {
+    qRegisterMetaType<BenchDescription>();
+    qRegisterMetaType<GuardTrip>();
+    qRegisterMetaType<LinkState>("jr::LinkState");
+    qRegisterMetaType<BenchState>("jr::BenchState");
+    qRegisterMetaType<std::shared_ptr<CaughtPull>>("std::shared_ptr<jr::CaughtPull>");
+    qRegisterMetaType<std::shared_ptr<CoastDown>>("std::shared_ptr<jr::CoastDown>");
+    m_stepTimer.setInterval(50);
+    connect(&m_stepTimer, &QTimer::timeout, this, &BenchModel::stepTick);
+    // The next pulls belong to the job that is open.
+    connect(&m_job, &JobModel::jobChanged, this, [this] {
+        if (m_session)
+            tellSitting();
+        emit sittingChanged();
+    });
+}
+
+BenchModel::~BenchModel() {
+    disconnectBench();
+}
+
+QString BenchModel::captureFolder() const {
+    return m_job.archive() ? m_job.archive()->folder() + QStringLiteral("/capture") : QString();
+}
+
+void BenchModel::connectTo(const QString& text, const QString& plain) {
+    closeSession();
+    const Result<BenchAddress> address = parseBenchAddress(text);
+    if (!address) {
+        emit said(QString::fromStdString(address.error().reason));
+        return;
+    }
+    SessionOptions options;
+    options.address = *address;
+    options.captureFolder = captureFolder();
+    if (!plain.trimmed().isEmpty()) {
+        Result<PlainLayout> layout = parsePlainLayout(plain.toStdString());
+        if (!layout) {
+            emit said(QString::fromStdString(layout.error().reason));
+            return;
+        }
+        options.plain = std::move(layout).value();
+        options.plainText = plain.toStdString();
+        if (!m_job.pulls().empty()) // the facts of such a bench are those of the job's last pull
+            options.plainHeader = m_job.pulls().back().trace->header;
+    }
+    m_session = new BenchSession(std::move(options));
+    m_session->moveToThread(&m_thread);
+    connect(&m_thread, &QThread::finished, m_session, &QObject::deleteLater);
+    connect(m_session, &BenchSession::linkChanged, this, [this](LinkState, const QString& words) {
+        m_linkWords = words;
+        emit linkChanged();
+    });
+    connect(m_session, &BenchSession::described, this, [this](BenchDescription bench) {
+        m_procedure = procedureOf(bench);
+        m_limits = limitsOf(bench);
+        if (const auto tank = bench.facts.find("tank_ml"); tank != bench.facts.end() && m_tankMl <= 0.)
+            m_tankMl = QString::fromStdString(tank->second).toDouble();
+        m_bench = std::move(bench);
+        if (m_job.archive()) {
+            // Known from now on, with its own facts; calibrations of the archive are laid over them.
+            BenchRecord record{"", m_bench->name, "", {}};
+            for (const auto& [key, value] : m_bench->facts)
+                record.facts.emplace_back(key, value);
+            if (const auto known = m_job.archive()->benches())
+                for (const BenchRecord& b : *known)
+                    if (b.name == record.name)
+                        for (const auto& fact : b.facts)
+                            if (!m_bench->facts.contains(fact.first))
+                                record.facts.push_back(fact);
+            if (const auto kept = m_job.archive()->saveBench(record); !kept)
+                emit said(QString::fromStdString(kept.error().text()));
+            adopt(*m_bench);
+        }
+        tellSitting();
+        emit described();
+    });
+    connect(m_session, &BenchSession::stateChanged, this, &BenchModel::stateChanged);
+    connect(m_session, &BenchSession::pullBegan, this, [this] {
+        m_trips.clear();
+        m_card.reset();
+        emit pullBegan();
+    });
+    connect(m_session, &BenchSession::pullCaught, this, &BenchModel::take);
+    connect(m_session, &BenchSession::coastCaught, this, [this](std::shared_ptr<CoastDown> run) {
+        m_coast = std::move(run);
+        emit coastCaught();
+    });
+    connect(m_session, &BenchSession::tripped, this, [this](const GuardTrip& trip) {
+        m_trips.push_back(trip);
+        m_steps.reset();
+        emit tripped(QString::fromStdString(guardSentence(trip)));
+    });
+    connect(m_session, &BenchSession::said, this, &BenchModel::said);
+    m_thread.start();
+    tellSitting();
+    QMetaObject::invokeMethod(m_session, &BenchSession::open);
+}
+
+QString BenchModel::standinProgram() const {
+    const QString name = QStringLiteral("jolly-ram-standin"), here = QCoreApplication::applicationDirPath();
+    for (const QString& path : {here + QLatin1Char('/') + name, here + QStringLiteral("/../bin/") + name})
+        if (QFileInfo(path).isExecutable())
+            return path;
+    return QStandardPaths::findExecutable(name);
+}
+
+void BenchModel::tryStandin(const QString& machine, double speed, const QStringList& more) {
+    disconnectBench();
+    const QString program = standinProgram();
+    if (program.isEmpty()) {
+        emit said(tr("The simulated bench is not installed beside the program."));
+        return;
+    }
+    m_standin = std::make_unique<QProcess>();
+    m_standin->setProcessChannelMode(QProcess::ForwardedErrorChannel);
+    connect(m_standin.get(), &QProcess::readyReadStandardOutput, this, [this] {
+        // Its first line is its address.
+        if (m_standin->canReadLine())
+            connectTo(QString::fromUtf8(m_standin->readLine()).trimmed());
+    });
+    m_standin->start(
+        program,
+        QStringList{QStringLiteral("--machine"), machine, QStringLiteral("--speed"), QString::number(speed)} + more);
+}
+
+void BenchModel::closeSession() {
+    m_stepTimer.stop();
+    m_steps.reset();
+    if (m_session) {
+        // Waits, so that a pull in hand is kept before anything is taken down.
+        QMetaObject::invokeMethod(m_session, &BenchSession::close, Qt::BlockingQueuedConnection);
+        QCoreApplication::sendPostedEvents(this);
+        m_session = nullptr;
+        m_thread.quit();
+        m_thread.wait();
+        m_linkWords.clear();
+    }
+    m_bench.reset();
+    m_trips.clear();
+}
+
+void BenchModel::disconnectBench() {
+    closeSession();
+    if (m_standin) {
+        m_standin->disconnect(this);
+        m_standin->kill();
+        m_standin->waitForFinished(2000);
+        m_standin.reset();
+    }
+    emit linkChanged();
+}
+
+/// The archive's newest calibration of each kind of this bench takes the place of what the bench says of itself.
+void BenchModel::adopt(BenchDescription& bench) const {
+    const auto known = m_job.archive()->benches();
+    if (!known)
+        return;
+    for (const BenchRecord& b : *known) {
+        if (b.name != bench.name)
+            continue;
+        const auto history = m_job.archive()->calibrations(b.id);
+        if (!history)
+            return;
+        std::map<std::string, std::string> newest;
+        for (auto it = history->rbegin(); it != history->rend(); ++it)
+            if (it->kind != "drag-with-machine") // drag with a machine on says nothing of the bare roller
+                for (const auto& [key, value] : it->facts)
+                    newest[key] = value;
+        for (const auto& [key, value] : newest) {
+            bench.facts[key] = value;
+            if (m_session)
+                QMetaObject::invokeMethod(
+                    m_session, [session = m_session, key = key, value = value] { session->setFact(key, value); });
+        }
+    }
+}
+
+void BenchModel::ask(const QString& offer) {
+    if (!m_session)
+        return;
+    QMetaObject::invokeMethod(m_session,
+                              [session = m_session, offer] { session->send(QStringLiteral("do ") + offer); });
+    if (offer == QLatin1String("refuel"))
+        refuelled();
+}
+
+void BenchModel::releaseBrake() {
+    m_steps.reset();
+    m_stepTimer.stop();
+    if (m_session)
+        QMetaObject::invokeMethod(m_session, [session = m_session] { session->send(QStringLiteral("release")); });
+}
+
+void BenchModel::handKey() {
+    if (!m_session)
+        return;
+    const bool pulling = m_session->snapshot().state == BenchState::Pulling;
+    QMetaObject::invokeMethod(m_session, pulling ? &BenchSession::endByHand : &BenchSession::beginByHand);
+}
+
+void BenchModel::sweep(double fromRpm, double toRpm, double rpmPerS) {
+    if (m_session)
+        QMetaObject::invokeMethod(m_session, [session = m_session, fromRpm, toRpm, rpmPerS] {
+            session->send(QStringLiteral("target sweep %1 %2 %3")
+                              .arg(fromRpm, 0, 'f', 0)
+                              .arg(toRpm, 0, 'f', 0)
+                              .arg(rpmPerS, 0, 'f', 0));
+        });
+}
+
+void BenchModel::holdSteps(const std::vector<double>& stepsRpm) {
+    if (!m_session || stepsRpm.empty())
+        return;
+    StepRunOptions options;
+    options.stepsRpm = stepsRpm;
+    m_steps.emplace(options);
+    const auto first = m_steps->begin(m_session->snapshot().figures.timeS);
+    QMetaObject::invokeMethod(m_session, [session = m_session, first] {
+        session->send(QStringLiteral("target hold %1").arg(*first, 0, 'f', 0));
+    });
+    m_stepTimer.start();
+}
+
+void BenchModel::stepTick() {
+    if (!m_session || !m_steps) {
+        m_stepTimer.stop();
+        return;
+    }
+    const LiveSnapshot now = m_session->snapshot();
+    if (now.state != BenchState::Pulling) {
+        // Not on the throttle yet: the clock of the first step starts when it is.
+        (void)m_steps->begin(now.figures.timeS);
+        return;
+    }
+    if (const auto next = m_steps->feed(now.figures.timeS, now.figures.rpm)) {
+        QMetaObject::invokeMethod(m_session, [session = m_session, next] {
+            session->send(QStringLiteral("target hold %1").arg(*next, 0, 'f', 0));
+        });
+    } else if (m_steps->finished()) {
+        if (!m_steps->givenUp().empty())
+            emit said(tr("%1 steps never settled.").arg(m_steps->givenUp().size()));
+        releaseBrake();
+    }
+}
+
+void BenchModel::setSetup(const QString& name) {
+    const QString clean = name.trimmed();
+    if (clean == m_setup)
+        return;
+    m_setup = clean;
+    m_card.reset();
+    tellSitting();
+    emit sittingChanged();
+}
+
+void BenchModel::setWarmUp(bool on) {
+    if (on == m_warmUp)
+        return;
+    m_warmUp = on;
+    emit sittingChanged();
+}
+
+QString BenchModel::sittingKey(const QString& key) const {
+    for (const auto& [name, value] : m_keys)
+        if (name == key.toStdString())
+            return QString::fromStdString(value);
+    return {};
+}
+
+void BenchModel::setSittingKey(const QString& key, const QString& value) {
+    std::erase_if(m_keys, [&](const auto& k) { return k.first == key.toStdString(); });
+    if (!value.trimmed().isEmpty())
+        m_keys.emplace_back(key.toStdString(), value.trimmed().toStdString());
+    tellSitting();
+    emit sittingChanged();
+}
+
+void BenchModel::setProcedure(const Procedure& procedure) {
+    m_procedure = procedure;
+    if (m_session)
+        QMetaObject::invokeMethod(m_session, [session = m_session, procedure] { session->setProcedure(procedure); });
+    emit sittingChanged();
+}
+
+void BenchModel::setLimits(const GuardLimits& limits) {
+    m_limits = limits;
+    if (m_session)
+        QMetaObject::invokeMethod(m_session, [session = m_session, limits] { session->setLimits(limits); });
+    emit sittingChanged();
+}
+
+void BenchModel::tellSitting() {
+    if (!m_session)
+        return;
+    SittingFacts facts;
+    facts.job = m_job.job().name;
+    facts.machine = m_job.job().machine;
+    facts.setup = m_setup.toStdString();
+    facts.keys = m_keys;
+    QMetaObject::invokeMethod(m_session, [session = m_session, facts] { session->setSitting(facts); });
+}
+
+void BenchModel::setTankMl(double ml) {
+    m_tankMl = ml;
+    emit sittingChanged();
+}
+
+void BenchModel::refuelled() {
+    m_fuelUsedMl = 0.;
+    emit sittingChanged();
+}
+
+std::optional<int> BenchModel::pullsLeftInTank() const {
+    if (m_tankMl <= 0. || m_fuelPerPull.empty())
+        return std::nullopt;
+    return pullsLeft(m_tankMl, m_fuelUsedMl, meanFuel(m_fuelPerPull));
+}
+
+double BenchModel::sinceLastPullS() const {
+    return m_sinceLast.isValid() ? static_cast<double>(m_sinceLast.elapsed()) / 1000. : kNaN;
+}
+
+bool BenchModel::ensureJob() {
+    if (m_job.hasJob())
+        return true;
+    if (!m_job.archive())
+        return false;
+    const QString name = tr("Bench day %1").arg(QLocale().toString(QDate::currentDate(), QLocale::ShortFormat));
+    const auto job = m_job.archive()->createJob(name.toStdString(), m_bench ? m_bench->header.machine : "");
+    QString problem;
+    if (job && m_job.openJob(*job, &problem)) {
+        m_job.waitUntilLoaded();
+        return true;
+    }
+    emit said(job ? problem : QString::fromStdString(job.error().text()));
+    return false;
+}
+
+void BenchModel::take(const std::shared_ptr<CaughtPull>& pull) {
+    if (!ensureJob()) {
+        // The capture still has it; keep that file for the next start.
+        if (m_session)
+            QMetaObject::invokeMethod(m_session, [session = m_session] { session->keepCapture(true); });
+        emit said(tr("The pull could not be kept in a job; it stays in the capture and is offered at the next start."));
+        return;
+    }
+    PullHeader& h = pull->trace.header;
+    h.job = m_job.job().name;
+    if (h.setup.empty())
+        h.setup = tr("as it stands").toStdString();
+    const int strokes = h.strokes.value_or(4);
+    const bool measured = pull->fuelMl > 0.;
+    if (!measured)
+        pull->fuelMl = fuelForPullMl(pull->workJ, usualBsfcKgPerJ(strokes));
+    m_fuelUsedMl += pull->fuelMl;
+    m_fuelPerPull.push_back(pull->fuelMl);
+    if (m_warmUp)
+        h.other.emplace_back("warm_up", "yes");
+    const Result<std::string> id = m_job.archive()->addPull(m_job.job().id, pull->trace, "bench");
+    if (!id) {
+        if (m_session)
+            QMetaObject::invokeMethod(m_session, [session = m_session] { session->keepCapture(true); });
+        emit said(tr("The pull could not be kept: %1. It stays in the capture and is offered at the next start.")
+                      .arg(QString::fromStdString(id.error().text())));
+        return;
+    }
+    if (m_warmUp)
+        (void)m_job.archive()->setAside(*id, true, tr("warm-up").toStdString());
+    const int index = m_job.takeIn(*id);
+    m_sinceLast.start();
+    m_card = cardFor(index, *pull);
+    m_card->fuelMeasured = measured;
+    // One warm-up is thrown away (P3); the next counts unless asked otherwise.
+    m_warmUp = false;
+    emit sittingChanged();
+    emit cardReady();
+}
+
+std::vector<int> BenchModel::ownPulls() const {
+    std::vector<int> out;
+    const auto& pulls = m_job.pulls();
+    for (int i = 0; i < static_cast<int>(pulls.size()); ++i) {
+        const LoadedPull& p = pulls[static_cast<std::size_t>(i)];
+        const SetupRecord* setup = m_job.job().setup(p.record.setupId);
+        if (setup && setup->name == m_setup.toStdString() && !p.record.aside && p.fit)
+            out.push_back(i);
+    }
+    return out;
+}
+
+PullCard BenchModel::cardFor(int index, const CaughtPull& caught) const {
+    PullCard card;
+    card.index = index;
+    card.fuelMl = caught.fuelMl;
+    for (const GuardTrip& trip : caught.trips)
+        card.trips << QString::fromStdString(guardSentence(trip));
+    if (index < 0)
+        return card;
+    const LoadedPull& pull = m_job.pulls()[static_cast<std::size_t>(index)];
+    card.problem = pull.problem;
+    if (pull.fit)
+        for (const Flag& flag : pull.fit->flags())
+            card.flags << QString::fromStdString(flag.text);
+    if (const PullCurve* curve = m_job.curve(index))
+        card.peak = curve->peakPower;
+    card.bandMeanW = m_job.bandMeansW()[static_cast<std::size_t>(index)];
+    // Among its own: the other counted pulls of its setup.
+    std::vector<double> own;
+    for (int i = 0; i < static_cast<int>(m_job.pulls().size()); ++i) {
+        const LoadedPull& p = m_job.pulls()[static_cast<std::size_t>(i)];
+        if (p.record.setupId != pull.record.setupId || p.record.aside)
+            continue;
+        ++card.nth;
+        if (i != index && std::isfinite(m_job.bandMeansW()[static_cast<std::size_t>(i)]))
+            own.push_back(m_job.bandMeansW()[static_cast<std::size_t>(i)]);
+    }
+    card.others = static_cast<int>(own.size());
+    if (!own.empty()) {
+        const double mean = meanFuel(own);
+        card.againstOwnPct = 100. * (card.bandMeanW / mean - 1.);
+        for (double w : own)
+            card.ownSpreadPct = std::max(card.ownSpreadPct, 100. * std::abs(w / mean - 1.));
+        // Twice as far out as any of its own, and by more than a per cent: worth a second look, no more.
+        card.odd = card.others >= 2 && std::abs(card.againstOwnPct) > std::max(1., 2. * card.ownSpreadPct);
+    }
+    if (const auto air = pull.trace->header.air())
+        card.air = tr("%1 °C · %2 hPa · %3 %")
+                       .arg(QLocale().toString(air->tempC, 'f', 1), QLocale().toString(air->pressurePa / 100., 'f', 0),
+                            QLocale().toString(100. * air->humidity, 'f', 0));
+    EngineSize engine;
+    engine.strokes = pull.trace->header.strokes.value_or(4);
+    for (const auto& [key, value] : pull.trace->header.other)
+        if (key == "displacement_cc")
+            engine.displacementM3 = parseNumber(value).value_or(0.) * 1e-6;
+    if (pull.trace->header.kind == PullKind::Brake) {
+        card.steady = steadyPoints(*pull.trace, engine);
+        if (card.steady.size() < 3) { // a sweep has no steady stretch: slices of half a second instead
+            SteadyOptions slices;
+            slices.windowS = 0.5;
+            card.steady = steadyPoints(*pull.trace, engine, slices);
+        }
+    }
+    return card;
+}
+
+void BenchModel::dismissCard() {
+    m_card.reset();
+    emit cardReady();
+}
+
+void BenchModel::setCardAside(const QString& why) {
+    if (!m_card || m_card->index < 0)
+        return;
+    m_job.setAside(m_card->index, true, why);
+    dismissCard();
+}
+
+int BenchModel::recoverCaptures() {
+    if (!m_job.archive())
+        return 0;
+    int taken = 0;
+    for (Recovered& capture : jr::recoverCaptures(captureFolder())) {
+        bool all = capture.problems.empty();
+        for (CaughtPull& pull : capture.pulls) {
+            const auto jobs = m_job.archive()->jobs();
+            if (!jobs)
+                return taken;
+            std::string jobId;
+            for (const JobSummary& job : *jobs)
+                if (job.name == pull.trace.header.job)
+                    jobId = job.id;
+            if (jobId.empty()) {
+                const auto made = m_job.archive()->createJob(pull.trace.header.job.empty()
+                                                                 ? tr("Caught before the power went").toStdString()
+                                                                 : pull.trace.header.job,
+                                                             pull.trace.header.machine);
+                if (!made)
+                    return taken;
+                jobId = *made;
+            }
+            if (pull.trace.header.setup.empty())
+                pull.trace.header.setup = tr("as it stands").toStdString();
+            const bool known = m_job.archive()->trace(pull.trace.header.id).ok();
+            if (known)
+                continue;
+            if (m_job.archive()->addPull(jobId, pull.trace, "capture"))
+                ++taken;
+            else
+                all = false;
+        }
+        for (const std::string& problem : capture.problems)
+            emit said(QString::fromStdString(problem));
+        if (all)
+            removeCapture(capture.path);
+    }
+    return taken;
+}
+
+} // namespace jr::app

@@ -1,0 +1,138 @@
+// The bench as the window sees it: connection, what the next pulls belong to, fuel, and the card of the last pull.
+// Decides; draws nothing.
+#pragma once
+
+#include "app/model/job_model.h"
+#include "bench/bench_session.h"
+#include "core/live/step_run.h"
+#include "core/mixture/steady_points.h"
+
+#include <QProcess>
+#include <QThread>
+
+namespace jr::app {
+
+/// What is said of a pull right after it.
+struct PullCard {
+    int index = -1;           ///< in the job
+    int nth = 0;              ///< of its setup's counted pulls, from 1
+    std::optional<Peak> peak; ///< corrected
+    double bandMeanW = 0.;
+    double againstOwnPct = 0.; ///< band mean against the mean of its own others
+    double ownSpreadPct = 0.;  ///< largest distance of those from their mean; 0 with fewer than two
+    int others = 0;
+    bool odd = false; ///< clearly outside its own
+    QStringList flags, trips;
+    QString air, problem;
+    double fuelMl = 0.;
+    bool fuelMeasured = false;
+    std::vector<SteadyPoint> steady; ///< brake work
+};
+
+class BenchModel : public QObject {
+    Q_OBJECT
+public:
+    explicit BenchModel(JobModel& job, QObject* parent = nullptr);
+    ~BenchModel() override;
+
+    // Connection.
+    void connectTo(const QString& address, const QString& plain = {}); ///< ends a session before it, but not a stand-in
+    /// Starts the simulated bench that ships with the program and connects to it.
+    void tryStandin(const QString& machine, double speed = 1., const QStringList& more = {});
+    void disconnectBench();
+    bool wanted() const { return m_session != nullptr; }
+    LiveSnapshot snapshot() const { return m_session ? m_session->snapshot() : LiveSnapshot{}; }
+    std::vector<LivePoint> takePoints() { return m_session ? m_session->takePoints() : std::vector<LivePoint>{}; }
+    const std::optional<BenchDescription>& bench() const { return m_bench; }
+    const QString& linkWords() const { return m_linkWords; }
+
+    // What is asked of the bench.
+    void ask(const QString& offer);
+    void releaseBrake();
+    void handKey(); ///< begins a pull by hand, or ends it
+    void sweep(double fromRpm, double toRpm, double rpmPerS);
+    void holdSteps(const std::vector<double>& stepsRpm);
+    const StepRun* steps() const { return m_steps ? &*m_steps : nullptr; }
+
+    // What the next pulls belong to.
+    const QString& setup() const { return m_setup; }
+    void setSetup(const QString& name);
+    bool warmUp() const { return m_warmUp; }
+    void setWarmUp(bool on);
+    QString sittingKey(const QString& key) const;
+    void setSittingKey(const QString& key, const QString& value); ///< gear, tyre_pressure_kpa, straps
+    const Procedure& procedure() const { return m_procedure; }
+    void setProcedure(const Procedure& procedure);
+    const GuardLimits& limits() const { return m_limits; }
+    void setLimits(const GuardLimits& limits);
+
+    // Fuel (P16).
+    double tankMl() const { return m_tankMl; }
+    void setTankMl(double ml);
+    void refuelled();
+    double fuelUsedMl() const { return m_fuelUsedMl; }
+    std::optional<int> pullsLeftInTank() const;
+
+    const std::optional<PullCard>& card() const { return m_card; }
+    void dismissCard();
+    void setCardAside(const QString& why); ///< the card's pull is set aside (can be undone)
+    double sinceLastPullS() const;         ///< wall clock; NaN before the first
+    const std::shared_ptr<CoastDown>& lastCoast() const { return m_coast; }
+    const std::vector<GuardTrip>& trips() const { return m_trips; } ///< of the pull in hand
+    /// Index of the last counted pull of the setup in hand, and all of them.
+    std::vector<int> ownPulls() const;
+
+    /// The archive's calibrations of the connected bench are in force from the next sample on.
+    void adoptCalibrations() {
+        if (m_bench && m_job.archive())
+            adopt(*m_bench);
+    }
+
+    /// Captures of an earlier run that ended badly: taken into the job they name (or a new one). Returns pulls taken
+    /// in.
+    int recoverCaptures();
+    QString captureFolder() const;
+
+signals:
+    void linkChanged();
+    void described();
+    void stateChanged(jr::BenchState state);
+    void pullBegan();
+    void cardReady();
+    void tripped(const QString& words);
+    void said(const QString& words);
+    void sittingChanged();
+    void coastCaught();
+
+private:
+    void take(const std::shared_ptr<CaughtPull>& pull);
+    void tellSitting();
+    void closeSession();
+    bool ensureJob();
+    void adopt(BenchDescription& bench) const;
+    PullCard cardFor(int index, const CaughtPull& pull) const;
+    void stepTick();
+    QString standinProgram() const;
+
+    JobModel& m_job;
+    QThread m_thread;
+    BenchSession* m_session = nullptr;
+    std::unique_ptr<QProcess> m_standin;
+    std::optional<BenchDescription> m_bench;
+    QString m_linkWords;
+    QString m_setup;
+    bool m_warmUp = true;
+    std::vector<std::pair<std::string, std::string>> m_keys;
+    Procedure m_procedure;
+    GuardLimits m_limits;
+    double m_tankMl = 0., m_fuelUsedMl = 0.;
+    std::vector<double> m_fuelPerPull;
+    std::optional<PullCard> m_card;
+    QElapsedTimer m_sinceLast;
+    std::shared_ptr<CoastDown> m_coast;
+    std::vector<GuardTrip> m_trips;
+    std::optional<StepRun> m_steps;
+    QTimer m_stepTimer;
+};
+
+} // namespace jr::app

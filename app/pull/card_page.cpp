@@ -1,0 +1,143 @@
+#include "app/pull/card_page.h"
+
+#include "app/model/plural.h"
+#include "app/pulls/aside_why.h"
+
+#include <QHeaderView>
+#include <QLabel>
+#include <QPushButton>
+#include <QTableWidget>
+#include <QVBoxLayout>
+
+namespace jr::app {
+
+CardPage::CardPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent)
+    : QFrame(parent), m_theme(theme), m_job(job), m_bench(bench) {
+    setProperty("card", true);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(16, 14, 14, 14);
+    layout->setSpacing(8);
+    const auto label = [&](const char* kind) {
+        auto* l = new QLabel;
+        l->setWordWrap(true);
+        if (kind)
+            l->setProperty(kind, true);
+        layout->addWidget(l);
+        return l;
+    };
+    m_title = label("strong");
+    m_peak = label(nullptr);
+    m_peak->setFont(Theme::font(Size::Huge, true));
+    m_peak->setStyleSheet(QStringLiteral("font-size: 34px; font-weight: bold;"));
+    m_among = label(nullptr);
+    m_trouble = label("caution");
+    m_facts = label("muted");
+    m_steady = new QTableWidget(0, 4);
+    m_steady->setHorizontalHeaderLabels({tr("rpm"), tr("torque"), tr("g/kWh"), tr("breathing")});
+    m_steady->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
+    m_steady->verticalHeader()->hide();
+    m_steady->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    m_steady->setAccessibleName(tr("Steady points: speed, torque, consumption, breathing"));
+    layout->addWidget(m_steady, 1);
+    layout->addStretch(1);
+    m_keep = new QPushButton(tr("Keep it  (Enter)"));
+    m_keep->setProperty("primary", true);
+    m_keep->setMinimumHeight(54);
+    m_keep->setShortcut(QKeySequence(Qt::Key_Return));
+    theme.dressButton(*m_keep, QStringLiteral("check"), theme.tokens().onAccent);
+    layout->addWidget(m_keep);
+    m_aside = new QPushButton(tr("Set it aside…  (A)"));
+    m_aside->setShortcut(QKeySequence(Qt::Key_A));
+    theme.dressButton(*m_aside, QStringLiteral("eye-off"), theme.tokens().ink);
+    layout->addWidget(m_aside);
+    connect(m_keep, &QPushButton::clicked, &bench, &BenchModel::dismissCard);
+    connect(m_aside, &QPushButton::clicked, this, [this] {
+        if (const QString why = askWhyAside(this); !why.isEmpty())
+            m_bench.setCardAside(why);
+    });
+}
+
+void CardPage::refresh() {
+    const auto& card = m_bench.card();
+    if (!card || card->index < 0)
+        return;
+    const DisplayUnits& u = m_job.units();
+    const QLocale l;
+    const LoadedPull& pull = m_job.pulls()[static_cast<std::size_t>(card->index)];
+    const SetupRecord* setup = m_job.job().setup(pull.record.setupId);
+    const QString name = setup ? QString::fromStdString(setup->name) : QString();
+    m_title->setText(
+        pull.record.aside
+            ? tr("Pull %1 · %2 · %3").arg(pull.record.number).arg(name, QString::fromStdString(pull.record.asideWhy))
+            : tr("Pull %1 · %2, no. %3").arg(pull.record.number).arg(name).arg(card->nth));
+    m_peak->setText(card->peak ? tr("%1 at %2").arg(u.powerText(card->peak->value), l.toString(card->peak->rpm, 'f', 0))
+                               : tr("no curve"));
+    QString among;
+    if (card->others > 0 && !pull.record.aside) {
+        among = tr("Band mean %1, %2 % against the mean of %3.")
+                    .arg(u.powerText(card->bandMeanW, 2),
+                         QString::fromStdString(plainNumber(card->againstOwnPct, 1, u.wording(), true)),
+                         plural(card->others, tr("its one other"), tr("its %1 others")));
+        if (card->others > 1)
+            among +=
+                QLatin1Char(' ') +
+                (card->odd
+                     ? tr("That is far outside its own (they lie within %1 %): look for the reason before it counts.")
+                           .arg(l.toString(card->ownSpreadPct, 'f', 1))
+                     : tr("They lie within %1 %: it sits among its own.").arg(l.toString(card->ownSpreadPct, 'f', 1)));
+    } else {
+        among = tr("Band mean %1. The first of its kind; the next will show how well it repeats.")
+                    .arg(u.powerText(card->bandMeanW, 2));
+        if (pull.record.aside)
+            among = tr("Band mean %1. Kept, and not counted.").arg(u.powerText(card->bandMeanW, 2));
+    }
+    m_among->setText(among);
+    QStringList trouble = card->trips;
+    trouble << card->flags;
+    if (!card->problem.isEmpty())
+        trouble << card->problem;
+    if (card->odd && trouble.isEmpty())
+        trouble << tr("odd one out");
+    m_trouble->setText(trouble.mid(0, 4).join(QLatin1Char('\n')));
+    m_trouble->setVisible(!trouble.isEmpty());
+    QStringList facts;
+    facts << (card->air.isEmpty() ? tr("air unknown: shown as measured") : tr("air %1").arg(card->air));
+    if (const PullCurve* curve = m_job.curve(card->index); curve && curve->factor)
+        facts << tr("%1 × %2").arg(QString::fromUtf8(m_job.standard().label.data()),
+                                   l.toString(*curve->factor, 'f', 3));
+    if (card->fuelMl > 0.)
+        facts << (card->fuelMeasured ? tr("fuel %1 ml") : tr("fuel about %1 ml, reckoned"))
+                     .arg(l.toString(card->fuelMl, 'f', 0));
+    m_facts->setText(facts.join(QLatin1Char('\n')));
+    showSteady(*card);
+}
+
+void CardPage::showSteady(const PullCard& card) {
+    m_steady->setVisible(!card.steady.empty());
+    const DisplayUnits& u = m_job.units();
+    const QLocale l;
+    // At most ten rows tell the story; a long sweep is thinned evenly.
+    const std::size_t every = std::max<std::size_t>(1, (card.steady.size() + 9) / 10);
+    int row = 0;
+    m_steady->setRowCount(static_cast<int>((card.steady.size() + every - 1) / every));
+    for (std::size_t i = 0; i < card.steady.size(); i += every, ++row) {
+        const SteadyPoint& p = card.steady[i];
+        const QString cells[] = {
+            l.toString(p.rpm, 'f', 0), u.torqueText(p.torqueNm),
+            p.bsfcKgPerJ ? l.toString(*p.bsfcKgPerJ * kGramPerKWhPerKgPerJ, 'f', 0) : QStringLiteral("–"),
+            p.breathing ? l.toString(100. * *p.breathing, 'f', 0) + QStringLiteral(" %") : QStringLiteral("–")};
+        for (int c = 0; c < 4; ++c) {
+            auto* item = new QTableWidgetItem(cells[c]);
+            item->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
+            m_steady->setItem(row, c, item);
+        }
+    }
+}
+
+QString CardPage::text() const {
+    return QStringList{m_title->text(), m_peak->text(), m_among->text(),
+                       m_trouble->isHidden() ? QString() : m_trouble->text(), m_facts->text()}
+        .join(QLatin1Char('\n'));
+}
+
+} // namespace jr::app

@@ -1,0 +1,115 @@
+#include "app/pull/live_chart.h"
+
+#include <cmath>
+
+namespace jr::app {
+
+LiveChart::LiveChart(const Theme& theme, const JobModel& job, const BenchModel& bench, QWidget* parent)
+    : RpmChart(theme, parent), m_job(job), m_bench(bench) {
+    setAccessibleName(tr("Power of the pull in hand over engine speed"));
+    showRpmTicks(true);
+    prepare();
+}
+
+void LiveChart::prepare() {
+    // The line of the pull in hand, or of the one on the card, outlives a new ghost.
+    const QVector<QCPGraphData> live =
+        m_live ? QVector<QCPGraphData>(m_live->data()->constBegin(), m_live->data()->constEnd())
+               : QVector<QCPGraphData>();
+    clearDrawing();
+    const Tokens& t = m_theme.tokens();
+    const DisplayUnits& u = m_job.units();
+    const Procedure& procedure = m_bench.procedure();
+    double from = procedure.startRpm, to = procedure.endRpm;
+    m_highest = 0.;
+    std::vector<int> own = m_bench.ownPulls();
+    if (m_bench.card()) // it is what is held against the others
+        std::erase(own, m_bench.card()->index);
+    if (!own.empty()) {
+        // The spread of its own: lowest and highest at each speed.
+        std::map<double, std::pair<double, double>> spread;
+        for (int i : own)
+            if (const PullCurve* c = m_job.curve(i))
+                for (std::size_t k = 0; k < c->rpm.size(); ++k) {
+                    const double y = u.powerOf(c->powerW[k]);
+                    auto [at, fresh] = spread.try_emplace(c->rpm[k], y, y);
+                    at->second.first = std::min(at->second.first, y);
+                    at->second.second = std::max(at->second.second, y);
+                }
+        QVector<double> x, low, high;
+        for (const auto& [rpm, range] : spread) {
+            x << rpm;
+            low << range.first;
+            high << range.second;
+            m_highest = std::max(m_highest, range.second);
+        }
+        if (own.size() > 1) {
+            QCPGraph* under = addGraph();
+            QCPGraph* over = addGraph();
+            under->setPen(Qt::NoPen);
+            over->setPen(Qt::NoPen);
+            under->setData(x, low, true);
+            over->setData(x, high, true);
+            over->setBrush(t.sameSoft);
+            over->setChannelFillGraph(under);
+        }
+        if (const PullCurve* ghost = m_job.curve(own.back())) {
+            QCPGraph* line = addGraph();
+            line->setPen(QPen(t.muted, 2, Qt::DashLine));
+            QVector<double> gx(ghost->rpm.begin(), ghost->rpm.end()), gy;
+            for (double w : ghost->powerW)
+                gy << u.powerOf(w);
+            line->setData(gx, gy, true);
+            const auto number = m_job.pulls()[static_cast<std::size_t>(own.back())].record.number;
+            const auto top = std::max_element(gy.begin(), gy.end()) - gy.begin();
+            if (!gx.isEmpty())
+                addLabel(gx[top], gy[top], tr("pull %1, the last of %2").arg(number).arg(m_bench.setup()), t.muted,
+                         Qt::AlignHCenter | Qt::AlignBottom);
+            from = std::min(from, ghost->rpm.front());
+            to = std::max(to, ghost->rpm.back());
+            for (double y : gy)
+                m_highest = std::max(m_highest, y);
+        }
+    }
+    m_live = addGraph();
+    QPen pen(t.accent);
+    pen.setWidthF(2.6);
+    m_live->setPen(pen);
+    m_live->data()->set(live);
+    for (const QCPGraphData& point : live)
+        m_highest = std::max(m_highest, point.value);
+    setRpmRange(from - 0.04 * (to - from), to + 0.04 * (to - from));
+    m_highest = std::max(m_highest, u.powerOf(4000.));
+    setNaturalRange(0., 1.15 * m_highest);
+    setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
+    const QString standard = QString::fromUtf8(m_job.standard().label.data());
+    setNote(own.empty() ? tr("%1 · as it comes, unfitted").arg(standard)
+                        : tr("%1 · as it comes, unfitted · grey: its own pulls so far").arg(standard));
+    m_frames = 0;
+    replot(rpQueuedReplot);
+}
+
+void LiveChart::begin() {
+    if (m_live)
+        m_live->data()->clear();
+    m_frames = 0;
+    replot(rpQueuedReplot);
+}
+
+void LiveChart::add(const std::vector<LivePoint>& points, double factor) {
+    if (points.empty() || !m_live)
+        return;
+    const DisplayUnits& u = m_job.units();
+    const double before = m_highest;
+    for (const LivePoint& p : points) {
+        const double y = u.powerOf(p.powerW * factor);
+        m_live->addData(p.rpm, y);
+        m_highest = std::max(m_highest, y);
+    }
+    if (m_highest > before)
+        setNaturalRange(0., 1.15 * m_highest);
+    ++m_frames;
+    replot(rpQueuedReplot);
+}
+
+} // namespace jr::app

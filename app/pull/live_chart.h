@@ -1,0 +1,28 @@
+// The pull as it happens, in corrected power, against the ghost of the last counted pull of the same setup and the
+// spread of its others.
+#pragma once
+
+#include "app/charts/rpm_chart.h"
+#include "app/pull/bench_model.h"
+
+namespace jr::app {
+
+class LiveChart : public RpmChart {
+    Q_OBJECT
+public:
+    LiveChart(const Theme& theme, const JobModel& job, const BenchModel& bench, QWidget* parent = nullptr);
+
+    void prepare();                                                ///< ghost and spread; forgets the live line
+    void begin();                                                  ///< a new pull: forgets the live line only
+    void add(const std::vector<LivePoint>& points, double factor); ///< draws only what is new
+    int frames() const { return m_frames; }                        ///< replots since the pull began, for the bars
+
+private:
+    const JobModel& m_job;
+    const BenchModel& m_bench;
+    QCPGraph* m_live = nullptr;
+    double m_highest = 0.;
+    int m_frames = 0;
+};
+
+} // namespace jr::app

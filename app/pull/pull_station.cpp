@@ -1,0 +1,240 @@
+#include "app/pull/pull_station.h"
+
+#include <QKeyEvent>
+#include <QLabel>
+#include <QPushButton>
+#include <QStackedWidget>
+#include <QVBoxLayout>
+
+#include <cmath>
+
+namespace jr::app {
+namespace {
+
+constexpr int kTickMs = 25; // forty a second: steadily above thirty
+
+QString figureText(double value, int decimals) {
+    return std::isfinite(value) ? QLocale().toString(value, 'f', decimals) : QStringLiteral("–");
+}
+
+} // namespace
+
+PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_job(job), m_bench(bench) {
+    setFocusPolicy(Qt::StrongFocus);
+    auto* columns = new QHBoxLayout(this);
+    columns->setContentsMargins(12, 6, 12, 8);
+    columns->setSpacing(12);
+    auto* left = new QVBoxLayout;
+    left->setSpacing(4);
+    m_state = new QLabel;
+    m_state->setStyleSheet(QStringLiteral("font-size: 34px; font-weight: bold;"));
+    m_next = new QLabel;
+    m_next->setStyleSheet(QStringLiteral("font-size: 17px;"));
+    m_banner = new QLabel;
+    m_banner->setProperty("caution", true);
+    m_banner->setStyleSheet(QStringLiteral("font-size: 22px; font-weight: bold;"));
+    m_banner->setWordWrap(true);
+    m_banner->hide();
+    auto* figures = new QHBoxLayout;
+    m_rpm = new BigFigure(theme, tr("engine"), tr("rpm"));
+    m_power = new BigFigure(theme, tr("power, corrected"), job.units().powerSymbol());
+    m_mixture = new BigFigure(theme, tr("leanest mixture"), tr(":1"));
+    m_coolant = new BigFigure(theme, tr("coolant"), tr("°C"));
+    figures->addWidget(m_rpm, 5);
+    figures->addWidget(m_power, 5);
+    figures->addWidget(m_mixture, 5);
+    figures->addWidget(m_coolant, 4);
+    m_chart = new LiveChart(theme, job, bench);
+    left->addWidget(m_state);
+    left->addWidget(m_next);
+    left->addWidget(m_banner);
+    left->addLayout(figures);
+    left->addWidget(m_chart, 1);
+    columns->addLayout(left, 1);
+
+    auto* right = new QVBoxLayout;
+    m_pages = new QStackedWidget;
+    m_pages->setFixedWidth(336);
+    m_connect = new ConnectPage(theme, bench);
+    m_running = new RunningPage(theme, job, bench);
+    m_card = new CardPage(theme, job, bench);
+    for (QWidget* page : std::initializer_list<QWidget*>{m_connect, m_running, m_card})
+        m_pages->addWidget(page);
+    right->addWidget(m_pages, 1);
+    m_stop = new QPushButton(tr("STOP: release the brake  (Esc)"));
+    m_stop->setProperty("stop", true);
+    m_stop->setMinimumHeight(60);
+    m_stop->setShortcut(QKeySequence(Qt::Key_Escape)); // from anywhere on the station, also out of a text field
+    right->addWidget(m_stop);
+    columns->addLayout(right);
+
+    m_ticker.setInterval(kTickMs);
+    connect(&m_ticker, &QTimer::timeout, this, &PullStation::tick);
+    connect(m_stop, &QPushButton::clicked, &bench, &BenchModel::releaseBrake);
+    connect(m_running, &RunningPage::leaveWanted, &bench, &BenchModel::disconnectBench);
+    connect(&bench, &BenchModel::linkChanged, this, [this] {
+        choosePage();
+        if (!m_bench.wanted())
+            m_connect->setWords({});
+    });
+    connect(&bench, &BenchModel::described, this, [this] {
+        m_running->describe();
+        m_chart->prepare();
+        choosePage();
+    });
+    connect(&bench, &BenchModel::pullBegan, this, [this] {
+        m_banner->hide();
+        m_chart->begin();
+        choosePage();
+    });
+    connect(&bench, &BenchModel::cardReady, this, [this] {
+        m_card->refresh();
+        choosePage();
+        if (!m_bench.card())
+            m_chart->prepare();
+    });
+    connect(&bench, &BenchModel::sittingChanged, m_chart, &LiveChart::prepare);
+    connect(&bench, &BenchModel::tripped, this, [this](const QString& words) {
+        m_banner->setText(tr("STOP: %1. The brake was released.").arg(words));
+        m_banner->show();
+        m_alarm.sound();
+    });
+    connect(&bench, &BenchModel::said, this, [this](const QString& words) { m_connect->setWords(words); });
+    connect(&job, &JobModel::unitsChanged, this, [this] {
+        m_power->setUnit(m_job.units().powerSymbol());
+        m_chart->prepare();
+        m_card->refresh();
+    });
+    connect(&job, &JobModel::comparisonChanged, this, [this] { m_card->refresh(); });
+    connect(&theme, &Theme::changed, m_chart, &LiveChart::prepare);
+    choosePage();
+    showState({});
+}
+
+void PullStation::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
+    m_ticker.start();
+    m_chart->prepare();
+    setFocus();
+}
+
+void PullStation::hideEvent(QHideEvent* event) {
+    QWidget::hideEvent(event);
+    m_ticker.stop(); // sampling goes on without being painted
+}
+
+void PullStation::choosePage() {
+    QWidget* page = m_bench.card()     ? static_cast<QWidget*>(m_card)
+                    : m_bench.wanted() ? static_cast<QWidget*>(m_running)
+                                       : m_connect;
+    m_pages->setCurrentWidget(page);
+    m_stop->setVisible(m_bench.wanted());
+}
+
+QString PullStation::stateWords() const {
+    return m_state->text();
+}
+QString PullStation::bannerWords() const {
+    return m_banner->isHidden() ? QString() : m_banner->text();
+}
+
+void PullStation::showState(const LiveSnapshot& now) {
+    if (!m_bench.wanted()) {
+        m_state->setText(tr("No bench"));
+        m_next->setText(tr("Call one on the right, or try a simulated one. Nothing needs a real bench to try."));
+        return;
+    }
+    if (now.link != LinkState::Streaming) {
+        m_state->setText(now.link == LinkState::Silent ? tr("Line dead") : tr("Connecting"));
+        m_next->setText(m_bench.linkWords());
+        return;
+    }
+    switch (now.state) {
+    case BenchState::WarmUp:
+        m_state->setText(tr("Warm up"));
+        m_next->setText(tr("Coolant %1 °C; pulls count from %2 °C.")
+                            .arg(figureText(now.figures.coolantC, 0), figureText(m_bench.procedure().coolantFromC, 0)));
+        break;
+    case BenchState::Ready:
+        if (now.figures.coolantC > m_bench.procedure().coolantToC) {
+            m_state->setText(tr("Let it cool"));
+            m_next->setText(
+                tr("Coolant %1 °C; wait until it is under %2 °C.")
+                    .arg(figureText(now.figures.coolantC, 0), figureText(m_bench.procedure().coolantToC, 0)));
+        } else {
+            m_state->setText(tr("Ready"));
+            m_next->setText(m_bench.setup().isEmpty() ? tr("Name the setup on the right, then roll on.")
+                            : m_bench.warmUp()        ? tr("Roll on when you like: a warm-up, not counted.")
+                                                      : tr("Roll on when you like: %1.").arg(m_bench.setup()));
+        }
+        break;
+    case BenchState::RollOn:
+        m_state->setText(tr("Roll on"));
+        m_next->setText(tr("Full throttle from %1 rpm.").arg(figureText(m_bench.procedure().startRpm, 0)));
+        break;
+    case BenchState::Pulling:
+        m_state->setText(m_bench.steps() ? (m_bench.steps()->settled() ? tr("Measuring") : tr("Settling"))
+                                         : tr("Pulling"));
+        m_next->setText(m_bench.steps()
+                            ? tr("Step %1 of %2.").arg(m_bench.steps()->index() + 1).arg(m_bench.steps()->count())
+                            : tr("Hold it open to %1 rpm.").arg(figureText(m_bench.procedure().endRpm, 0)));
+        break;
+    case BenchState::Coasting:
+        m_state->setText(tr("Coasting"));
+        m_next->setText(tr("Clutch in and let it run: the coast-down is being taken."));
+        break;
+    case BenchState::Done:
+        m_state->setText(tr("Done"));
+        m_next->setText(tr("The pull is kept. Look at its card."));
+        break;
+    }
+}
+
+void PullStation::tick() {
+    const LiveSnapshot now = m_bench.snapshot();
+    ++m_paints;
+    showState(now);
+    const LiveFigures& f = now.figures;
+    const bool live = m_bench.wanted() && now.health.samples > 0;
+    const Standard& standard = m_job.standard();
+    const double factor = now.air ? standard.factor(*now.air) : 1.;
+    m_rpm->setFigure(live ? figureText(std::round(f.rpm / 10.) * 10., 0) : figureText(std::nan(""), 0));
+    const bool pulling = now.state == BenchState::Pulling;
+    if (pulling && std::isfinite(f.powerW))
+        m_power->setFigure(figureText(m_job.units().powerOf(f.powerW * factor), 1));
+    else if (m_bench.card() && m_bench.card()->peak)
+        m_power->setFigure(
+            figureText(m_job.units().powerOf(m_bench.card()->peak->value), 1)); // what it made, until it is kept
+    else
+        m_power->setFigure(QStringLiteral("–"));
+    double leanest = std::nan("");
+    for (double afr : f.afr)
+        if (!(afr <= leanest))
+            leanest = afr;
+    const bool loaded = pulling && (!std::isfinite(f.throttle) || f.throttle >= m_bench.limits().loadThrottle);
+    m_mixture->setFigure(live ? figureText(leanest, 1) : QStringLiteral("–"),
+                         loaded && leanest > m_bench.limits().leanAfr);
+    m_coolant->setFigure(
+        live ? figureText(f.coolantC, 0) : QStringLiteral("–"),
+        live && (f.coolantC > m_bench.procedure().coolantToC || f.coolantC < m_bench.procedure().coolantFromC));
+    m_chart->add(m_bench.takePoints(), factor);
+    if (m_bench.wanted() && m_pages->currentWidget() == m_running && m_paints % 4 == 0)
+        m_running->showLive(now);
+}
+
+void PullStation::keyPressEvent(QKeyEvent* event) {
+    switch (event->key()) {
+    case Qt::Key_Space:
+        if (!event->isAutoRepeat())
+            m_bench.handKey();
+        return;
+    case Qt::Key_W:
+        m_bench.setWarmUp(!m_bench.warmUp());
+        return;
+    default:
+        QWidget::keyPressEvent(event);
+    }
+}
+
+} // namespace jr::app

@@ -1,0 +1,60 @@
+// Pull: for standing two metres away. The state in words, a few very large figures, the live curve with the ghost of
+// the last pull of this setup, the guards, one large stop; after the pull one card.
+#pragma once
+
+#include "app/pull/alarm.h"
+#include "app/pull/big_figure.h"
+#include "app/pull/card_page.h"
+#include "app/pull/connect_page.h"
+#include "app/pull/live_chart.h"
+#include "app/pull/running_page.h"
+
+#include <QTimer>
+
+class QStackedWidget;
+
+namespace jr::app {
+
+class PullStation : public QWidget {
+    Q_OBJECT
+public:
+    PullStation(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent = nullptr);
+
+    QString stateWords() const;
+    QString bannerWords() const;
+    CardPage& card() { return *m_card; }
+    LiveChart& chart() { return *m_chart; }
+    int paints() const { return m_paints; } ///< live refreshes so far
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override;
+    void showEvent(QShowEvent* event) override;
+    void hideEvent(QHideEvent* event) override;
+
+private:
+    void tick();
+    void choosePage();
+    void showState(const LiveSnapshot& now);
+
+    const Theme& m_theme;
+    JobModel& m_job;
+    BenchModel& m_bench;
+    Alarm m_alarm;
+    QTimer m_ticker;
+    QLabel* m_state;
+    QLabel* m_next;
+    QLabel* m_banner;
+    BigFigure* m_rpm;
+    BigFigure* m_power;
+    BigFigure* m_mixture;
+    BigFigure* m_coolant;
+    LiveChart* m_chart;
+    QStackedWidget* m_pages;
+    ConnectPage* m_connect;
+    RunningPage* m_running;
+    CardPage* m_card;
+    QPushButton* m_stop;
+    int m_paints = 0;
+};
+
+} // namespace jr::app

@@ -1,0 +1,177 @@
+#include "app/pull/running_page.h"
+
+#include "app/model/plural.h"
+#include "archive/formats/text.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QFormLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QVBoxLayout>
+
+#include <cmath>
+
+namespace jr::app {
+
+RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent)
+    : QFrame(parent), m_theme(theme), m_job(job), m_bench(bench) {
+    setProperty("card", true);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(14, 12, 12, 10);
+    layout->setSpacing(7);
+    auto* next = new QLabel(tr("The next pulls are of"));
+    next->setProperty("muted", true);
+    layout->addWidget(next);
+    m_setup = new QComboBox;
+    m_setup->setEditable(true);
+    m_setup->setInsertPolicy(QComboBox::NoInsert);
+    m_setup->lineEdit()->setPlaceholderText(tr("name this setup"));
+    m_setup->setAccessibleName(tr("Setup of the next pulls"));
+    next->setBuddy(m_setup);
+    layout->addWidget(m_setup);
+    m_warmUp = new QCheckBox(tr("&warm-up: kept, but not counted"));
+    layout->addWidget(m_warmUp);
+    auto* fuelRow = new QHBoxLayout;
+    m_fuel = new QLabel;
+    m_fuel->setWordWrap(true);
+    fuelRow->addWidget(m_fuel, 1);
+    auto* full = new QPushButton(tr("&Tank is full"));
+    fuelRow->addWidget(full);
+    layout->addLayout(fuelRow);
+    m_since = new QLabel;
+    m_since->setProperty("muted", true);
+    layout->addWidget(m_since);
+    m_guards = new GuardRow(theme);
+    layout->addWidget(m_guards);
+
+    m_brake = new QWidget;
+    auto* brake = new QHBoxLayout(m_brake);
+    brake->setContentsMargins(0, 0, 0, 0);
+    auto* sweep = new QPushButton(tr("Swee&p"));
+    sweep->setToolTip(tr("Load from the start speed to the end speed at 500 rpm a second"));
+    m_steps = new QLineEdit;
+    m_steps->setPlaceholderText(tr("steps: 5000 6000 7000"));
+    m_steps->setAccessibleName(tr("Hold at these speeds, rpm"));
+    auto* hold = new QPushButton(tr("&Hold"));
+    brake->addWidget(sweep);
+    brake->addWidget(m_steps, 1);
+    brake->addWidget(hold);
+    layout->addWidget(m_brake);
+
+    auto* scroll = new QScrollArea;
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* inner = new QWidget;
+    m_offers = new QVBoxLayout(inner);
+    m_offers->setContentsMargins(0, 0, 6, 0);
+    m_offers->setSpacing(5);
+    scroll->setWidget(inner);
+    layout->addWidget(scroll, 1);
+    m_line = new QLabel;
+    m_line->setProperty("muted", true);
+    m_line->setWordWrap(true);
+    layout->addWidget(m_line);
+    auto* leave = new QPushButton(tr("Leave this bench"));
+    layout->addWidget(leave);
+
+    connect(leave, &QPushButton::clicked, this, &RunningPage::leaveWanted);
+    connect(full, &QPushButton::clicked, &bench, &BenchModel::refuelled);
+    connect(m_warmUp, &QCheckBox::toggled, &bench, &BenchModel::setWarmUp);
+    connect(m_setup, &QComboBox::activated, this, [this] { m_bench.setSetup(m_setup->currentText()); });
+    connect(m_setup->lineEdit(), &QLineEdit::editingFinished, this, [this] {
+        if (!m_filling)
+            m_bench.setSetup(m_setup->currentText());
+    });
+    connect(sweep, &QPushButton::clicked, this,
+            [this] { m_bench.sweep(m_bench.procedure().startRpm, m_bench.procedure().endRpm, 500.); });
+    const auto holdNow = [this] {
+        std::vector<double> steps;
+        for (const QString& word : m_steps->text().split(QLatin1Char(' '), Qt::SkipEmptyParts)) {
+            bool good = false;
+            const double rpm = QLocale().toDouble(word, &good);
+            if (good && rpm >= 500. && rpm <= 30000.)
+                steps.push_back(rpm);
+        }
+        if (steps.empty())
+            m_steps->setFocus();
+        else
+            m_bench.holdSteps(steps);
+    };
+    connect(hold, &QPushButton::clicked, this, holdNow);
+    connect(m_steps, &QLineEdit::returnPressed, this, holdNow);
+    connect(&bench, &BenchModel::sittingChanged, this, &RunningPage::refresh);
+    refresh();
+}
+
+void RunningPage::fillSetups() {
+    m_filling = true;
+    m_setup->clear();
+    for (const SetupRecord& s : m_job.job().setups)
+        m_setup->addItem(QString::fromStdString(s.name));
+    m_setup->setEditText(m_bench.setup());
+    m_filling = false;
+}
+
+void RunningPage::describe() {
+    while (QLayoutItem* item = m_offers->takeAt(0)) {
+        delete item->widget();
+        delete item;
+    }
+    const auto& bench = m_bench.bench();
+    m_brake->setVisible(bench && (bench->find(ChannelId::LoadForce) >= 0 || bench->find(ChannelId::BrakeTorque) >= 0));
+    if (bench && !bench->offers.empty()) {
+        auto* title = new QLabel(tr("This bench can be asked to"));
+        title->setProperty("muted", true);
+        m_offers->addWidget(title);
+        for (const BenchOffer& offer : bench->offers) {
+            auto* button = new QPushButton(QString::fromStdString(offer.label));
+            button->setObjectName(QStringLiteral("offer-") + QString::fromStdString(offer.word));
+            m_offers->addWidget(button);
+            connect(button, &QPushButton::clicked, this,
+                    [this, word = QString::fromStdString(offer.word)] { m_bench.ask(word); });
+        }
+    }
+    m_offers->addStretch(1);
+    refresh();
+}
+
+void RunningPage::refresh() {
+    fillSetups();
+    m_warmUp->blockSignals(true);
+    m_warmUp->setChecked(m_bench.warmUp());
+    m_warmUp->blockSignals(false);
+    if (m_bench.tankMl() <= 0.) {
+        m_fuel->setText(tr("Fuel: tank size not known"));
+    } else {
+        const double left = std::max(0., 1. - m_bench.fuelUsedMl() / m_bench.tankMl());
+        const auto pulls = m_bench.pullsLeftInTank();
+        QString text = tr("Fuel: %1 %").arg(QLocale().toString(100. * left, 'f', 0));
+        if (pulls)
+            text += QStringLiteral(" · ") + (*pulls > 200
+                                                 ? tr("over 200 pulls")
+                                                 : plural(*pulls, tr("about 1 pull left"), tr("about %1 pulls left")));
+        m_fuel->setText(text);
+        m_fuel->setProperty("caution", pulls && *pulls <= 3);
+        m_fuel->style()->polish(m_fuel);
+    }
+}
+
+void RunningPage::showLive(const LiveSnapshot& now) {
+    m_guards->show(now.figures, m_bench.limits(), m_bench.procedure());
+    const double since = m_bench.sinceLastPullS();
+    m_since->setText(!std::isfinite(since) ? tr("no pull yet")
+                     : since < 90.         ? tr("%1 s since the last pull").arg(since, 0, 'f', 0)
+                                           : tr("%1 min since the last pull").arg(since / 60., 0, 'f', 0));
+    QStringList words;
+    for (const std::string& w : now.health.words())
+        words << QString::fromStdString(w);
+    if (now.reconnects > 0)
+        words << plural(static_cast<int>(now.reconnects), tr("called again once"), tr("called again %1 times"));
+    m_line->setText(words.isEmpty() ? tr("line clean, %1 samples").arg(now.health.samples)
+                                    : words.join(QStringLiteral(" · ")));
+}
+
+} // namespace jr::app

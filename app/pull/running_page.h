@@ -1,0 +1,49 @@
+// Beside the live chart while a bench is connected: what the next pulls are of, fuel, guards, and what may be asked of
+// the bench.
+#pragma once
+
+#include "app/pull/bench_model.h"
+#include "app/pull/guard_row.h"
+
+#include <QFrame>
+
+class QCheckBox;
+class QComboBox;
+class QLabel;
+class QLineEdit;
+class QPushButton;
+class QVBoxLayout;
+
+namespace jr::app {
+
+class RunningPage : public QFrame {
+    Q_OBJECT
+public:
+    RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent = nullptr);
+
+    void showLive(const LiveSnapshot& now); ///< many times a second
+    void describe();                        ///< another bench: its offers, its brake
+    void refresh();                         ///< setups, fuel
+
+signals:
+    void leaveWanted();
+
+private:
+    void fillSetups();
+
+    const Theme& m_theme;
+    JobModel& m_job;
+    BenchModel& m_bench;
+    QComboBox* m_setup;
+    QCheckBox* m_warmUp;
+    QLabel* m_fuel;
+    QLabel* m_since;
+    QLabel* m_line;
+    GuardRow* m_guards;
+    QWidget* m_brake;
+    QLineEdit* m_steps;
+    QVBoxLayout* m_offers;
+    bool m_filling = false;
+};
+
+} // namespace jr::app

@@ -1,0 +1,62 @@
+#include "app/ready/fit_chart.h"
+
+namespace jr::app {
+
+FitChart::FitChart(const Theme& theme, QWidget* parent) : QCustomPlot(parent), m_theme(theme) {
+    setMinimumHeight(150);
+    dress();
+    connect(&theme, &Theme::changed, this, &FitChart::dress);
+}
+
+void FitChart::dress() {
+    const Tokens& t = m_theme.tokens();
+    setBackground(t.panel);
+    axisRect()->setBackground(t.raised);
+    for (QCPAxis* axis : {xAxis, yAxis}) {
+        axis->setBasePen(QPen(t.line));
+        axis->setTickPen(QPen(t.line));
+        axis->setSubTickPen(Qt::NoPen);
+        axis->setTickLabelColor(t.muted);
+        axis->setLabelColor(t.muted);
+        axis->setTickLabelFont(Theme::font(Size::Small));
+        axis->setLabelFont(Theme::font(Size::Small));
+        axis->grid()->setPen(QPen(t.line, 1, Qt::DotLine));
+    }
+    for (int i = 0; i < graphCount(); ++i)
+        graph(i)->setPen(QPen(i == 0   ? t.muted
+                              : i == 1 ? t.accent
+                                       : t.loss,
+                              i == 0 ? 1 : 2, i == 2 ? Qt::DashLine : Qt::SolidLine));
+    replot(rpQueuedReplot);
+}
+
+void FitChart::show(const QString& xLabel, const QString& yLabel, const QVector<double>& x, const QVector<double>& y,
+                    const QVector<double>& lineX, const QVector<double>& lineY, const QVector<double>& secondX,
+                    const QVector<double>& secondY) {
+    clearPlottables();
+    xAxis->setLabel(xLabel);
+    yAxis->setLabel(yLabel);
+    addGraph();
+    graph(0)->setLineStyle(QCPGraph::lsNone);
+    graph(0)->setScatterStyle(QCPScatterStyle(QCPScatterStyle::ssDisc, x.size() > 60 ? 2. : 7.));
+    graph(0)->setData(x, y);
+    addGraph();
+    graph(1)->setData(lineX, lineY);
+    if (!secondX.isEmpty()) {
+        addGraph();
+        graph(2)->setData(secondX, secondY);
+    }
+    rescaleAxes();
+    // From zero where that is near, so that a slope is not made a cliff.
+    for (QCPAxis* axis : {xAxis, yAxis}) {
+        QCPRange r = axis->range();
+        if (r.lower > 0.)
+            r.lower = 0.;
+        if (r.upper < 0.)
+            r.upper = 0.;
+        axis->setRange(QCPRange(r.lower - 0.04 * r.size(), r.upper + 0.06 * r.size()));
+    }
+    dress();
+}
+
+} // namespace jr::app

@@ -1,0 +1,305 @@
+#include "app/ready/ready_station.h"
+
+#include "archive/formats/pull_file.h"
+#include "core/driveline/crank_estimate.h"
+
+#include <QComboBox>
+#include <QDate>
+#include <QFormLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QScrollArea>
+#include <QSpinBox>
+#include <QVBoxLayout>
+
+#include <cmath>
+
+namespace jr::app {
+namespace {
+
+QString factOf(const BenchRecord& bench, const char* key) {
+    for (const auto& [k, v] : bench.facts)
+        if (k == key)
+            return QString::fromStdString(v);
+    return {};
+}
+
+QFrame* card() {
+    auto* frame = new QFrame;
+    frame->setProperty("card", true);
+    return frame;
+}
+
+} // namespace
+
+ReadyStation::ReadyStation(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_job(job), m_bench(bench) {
+    auto* columns = new QHBoxLayout(this);
+    columns->setContentsMargins(14, 8, 14, 10);
+    columns->setSpacing(12);
+
+    auto* first = new QVBoxLayout;
+    first->setSpacing(10);
+    auto* benchCard = card();
+    auto* benchLayout = new QVBoxLayout(benchCard);
+    auto* title = new QLabel(tr("The bench"));
+    title->setProperty("headline", true);
+    benchLayout->addWidget(title);
+    m_which = new QComboBox;
+    m_which->setAccessibleName(tr("Which bench"));
+    benchLayout->addWidget(m_which);
+    m_facts = new QLabel;
+    m_facts->setWordWrap(true);
+    m_facts->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    benchLayout->addWidget(m_facts);
+    auto* historyTitle = new QLabel(tr("Calibrations, newest first"));
+    historyTitle->setProperty("muted", true);
+    benchLayout->addWidget(historyTitle);
+    auto* scroll = new QScrollArea;
+    scroll->setWidgetResizable(true);
+    m_history = new QLabel;
+    m_history->setWordWrap(true);
+    m_history->setAlignment(Qt::AlignTop);
+    m_history->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    scroll->setWidget(m_history);
+    benchLayout->addWidget(scroll, 1);
+    first->addWidget(benchCard, 1);
+    columns->addLayout(first, 5);
+
+    auto* second = new QVBoxLayout;
+    second->setSpacing(10);
+    auto* sitting = card();
+    auto* form = new QFormLayout(sitting);
+    auto* sittingTitle = new QLabel(tr("This sitting"));
+    sittingTitle->setProperty("headline", true);
+    form->addRow(sittingTitle);
+    auto* same = new QLabel(tr("The same for every pull. A change between the sides becomes a caution in Judge."));
+    same->setWordWrap(true);
+    same->setProperty("muted", true);
+    form->addRow(same);
+    const auto line = [&](const QString& name, const char* key, const QString& hint) {
+        auto* edit = new QLineEdit;
+        edit->setPlaceholderText(hint);
+        form->addRow(name, edit);
+        connect(edit, &QLineEdit::editingFinished, this, [this, edit, key] {
+            if (!m_filling)
+                m_bench.setSittingKey(QString::fromLatin1(key), edit->text());
+        });
+        return edit;
+    };
+    m_gear = line(tr("&Gear"), "gear", tr("4th"));
+    m_tyre = line(tr("T&yre [kPa]"), "tyre_pressure_kpa", tr("cold, 240"));
+    m_straps = line(tr("St&raps"), "straps", tr("two, 60 kg"));
+    const auto speed = [&](const QString& name) {
+        auto* box = new QSpinBox;
+        box->setRange(500, 30000);
+        box->setSingleStep(100);
+        box->setSuffix(tr(" rpm"));
+        box->setButtonSymbols(QAbstractSpinBox::NoButtons);
+        form->addRow(name, box);
+        connect(box, &QSpinBox::editingFinished, this, [this] {
+            Procedure p = m_bench.procedure();
+            p.startRpm = m_start->value();
+            p.endRpm = m_end->value();
+            if (!m_filling && p.endRpm > p.startRpm + 300.)
+                m_bench.setProcedure(p);
+        });
+        return box;
+    };
+    m_start = speed(tr("&From"));
+    m_end = speed(tr("T&o"));
+    second->addWidget(sitting);
+    auto* crank = card();
+    auto* crankLayout = new QVBoxLayout(crank);
+    auto* crankTitle = new QLabel(tr("What the crank may make"));
+    crankTitle->setProperty("headline", true);
+    crankLayout->addWidget(crankTitle);
+    m_crankWords = new QLabel;
+    m_crankWords->setWordWrap(true);
+    m_crankWords->setProperty("muted", true);
+    crankLayout->addWidget(m_crankWords);
+    m_driveline = new QComboBox;
+    m_driveline->addItems({tr("chain-driven bike"), tr("manual gearbox"), tr("automatic"), tr("belt drive")});
+    m_driveline->setAccessibleName(tr("Driveline"));
+    crankLayout->addWidget(m_driveline);
+    m_crank = new RangeBars(theme);
+    crankLayout->addWidget(m_crank);
+    crankLayout->addStretch(1);
+    second->addWidget(crank, 1);
+    columns->addLayout(second, 5);
+
+    m_calibration = new CalibrationPanel(theme, job, bench);
+    columns->addWidget(m_calibration, 6);
+
+    connect(m_which, &QComboBox::activated, this, [this](int i) {
+        if (i >= 0 && i < static_cast<int>(m_benches.size()))
+            showBench(m_benches[static_cast<std::size_t>(i)]);
+    });
+    connect(m_driveline, &QComboBox::currentIndexChanged, this, &ReadyStation::showCrank);
+    connect(m_calibration, &CalibrationPanel::kept, this, &ReadyStation::refresh);
+    connect(&bench, &BenchModel::described, this, &ReadyStation::refresh);
+    connect(&bench, &BenchModel::sittingChanged, this, &ReadyStation::refresh);
+    for (auto signal : {&JobModel::jobChanged, &JobModel::comparisonChanged, &JobModel::unitsChanged})
+        connect(&job, signal, this, &ReadyStation::showCrank);
+}
+
+void ReadyStation::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
+QString ReadyStation::historyText() const {
+    return m_history->text();
+}
+
+void ReadyStation::refresh() {
+    if (!isVisible())
+        return;
+    m_filling = true;
+    m_gear->setText(m_bench.sittingKey(QStringLiteral("gear")));
+    m_tyre->setText(m_bench.sittingKey(QStringLiteral("tyre_pressure_kpa")));
+    m_straps->setText(m_bench.sittingKey(QStringLiteral("straps")));
+    m_start->setValue(static_cast<int>(m_bench.procedure().startRpm));
+    m_end->setValue(static_cast<int>(m_bench.procedure().endRpm));
+    m_filling = false;
+    const QString before = m_which->currentText();
+    m_benches.clear();
+    if (m_job.archive())
+        if (auto known = m_job.archive()->benches())
+            m_benches = std::move(known).value();
+    m_which->clear();
+    int at = 0;
+    for (std::size_t i = 0; i < m_benches.size(); ++i) {
+        const QString name = QString::fromStdString(m_benches[i].name);
+        m_which->addItem(name);
+        if ((m_bench.bench() && m_bench.bench()->name == m_benches[i].name) || (!m_bench.bench() && name == before))
+            at = static_cast<int>(i);
+    }
+    m_which->setVisible(!m_benches.empty());
+    m_which->setCurrentIndex(at);
+    if (m_benches.empty()) {
+        m_facts->setText(tr("No bench has been called yet. Call one on the Pull station (Ctrl+3), real or simulated; "
+                            "it is known here from then on."));
+        m_history->clear();
+        m_calibration->setBench({}, {});
+    } else {
+        showBench(m_benches[static_cast<std::size_t>(at)]);
+    }
+    showCrank();
+}
+
+void ReadyStation::showBench(const BenchRecord& bench) {
+    const struct {
+        const char* key;
+        QString words;
+    } kFacts[] = {
+        {"kind", tr("kind")},
+        {"measured_at", tr("measured at the")},
+        {"machine", tr("machine on it")},
+        {"roller_inertia_kg_m2", tr("roller inertia [kg m²]")},
+        {"roller_radius_m", tr("roller radius [m]")},
+        {"roller_loss_nm", tr("roller drag [Nm]")},
+        {"engine_per_roller", tr("engine per roller rev")},
+        {"brake_arm_m", tr("brake arm [m]")},
+        {"brake_inertia_kg_m2", tr("brake inertia [kg m²]")},
+        {"limiter_rpm", tr("limiter [rpm]")},
+        {"roller_limit_rad_s", tr("roller speed limit [rad/s]")},
+        {"tank_ml", tr("tank [ml]")},
+    };
+    const auto history = m_job.archive()->calibrations(bench.id);
+    // What is in force: the bench's own word, with our newest calibrations over it.
+    BenchRecord inForce = bench;
+    if (history)
+        for (auto it = history->rbegin(); it != history->rend(); ++it)
+            for (const auto& [key, value] : it->facts) {
+                std::erase_if(inForce.facts, [&](const auto& f) { return f.first == key; });
+                inForce.facts.emplace_back(key, value);
+            }
+    QString text = QStringLiteral("<table cellspacing=3>");
+    for (const auto& f : kFacts)
+        if (const QString value = factOf(inForce, f.key); !value.isEmpty())
+            text += QStringLiteral("<tr><td>%1&nbsp;&nbsp;</td><td><b>%2</b></td></tr>")
+                        .arg(f.words.toHtmlEscaped(), value.toHtmlEscaped());
+    m_facts->setText(text + QStringLiteral("</table>"));
+    QString words;
+    if (history)
+        for (const CalibrationRecord& c : *history) {
+            const QDate made = QDate::fromString(QString::fromStdString(c.made).left(10), Qt::ISODate),
+                        due = QDate::fromString(QString::fromStdString(c.due), Qt::ISODate);
+            words += QStringLiteral("<p><b>%1</b>, %2")
+                         .arg(QString::fromStdString(c.kind).replace(QLatin1Char('-'), QLatin1Char(' ')),
+                              QLocale().toString(made, QLocale::ShortFormat));
+            if (due.isValid())
+                words += due < QDate::currentDate()
+                             ? QStringLiteral(" · <b>") +
+                                   tr("overdue since %1").arg(QLocale().toString(due, QLocale::ShortFormat)) +
+                                   QStringLiteral("</b>")
+                             : QStringLiteral(" · ") + tr("due %1").arg(QLocale().toString(due, QLocale::ShortFormat));
+            for (const auto& [key, value] : c.facts)
+                words += QStringLiteral("<br>%1: %2")
+                             .arg(QString::fromStdString(key).toHtmlEscaped(),
+                                  QString::fromStdString(value).toHtmlEscaped());
+            words += QStringLiteral("<br><span>%1</span></p>").arg(QString::fromStdString(c.note).toHtmlEscaped());
+        }
+    m_history->setText(words.isEmpty() ? tr("None kept here yet: the bench's own word is used as it comes.") : words);
+    PullHeader header;
+    for (const auto& [key, value] : inForce.facts)
+        if (key == "roller_inertia_kg_m2" || key == "roller_loss_nm")
+            (void)setHeaderValue(header, key, value);
+    m_calibration->setBench(bench.id, header);
+}
+
+void ReadyStation::showCrank() {
+    if (!isVisible())
+        return;
+    // The best counted pull at the wheel of this job.
+    double best = 0., bestRadS = 0.;
+    bool elsewhere = false;
+    for (int i = 0; i < static_cast<int>(m_job.pulls().size()); ++i) {
+        const LoadedPull& p = m_job.pulls()[static_cast<std::size_t>(i)];
+        if (p.record.aside || !p.fit)
+            continue;
+        if (p.trace->header.measuredAt != MeasuredAt::Wheel) {
+            elsewhere = true;
+            continue;
+        }
+        if (const PullCurve* c = m_job.curve(i); c && c->peakPower && c->peakPower->value > best) {
+            best = c->peakPower->value;
+            bestRadS = radPerSFromRpm(c->peakPower->rpm) / std::max(p.fit->ready.ratioAtZero, 1e-6);
+        }
+    }
+    m_crank->setVisible(best > 0.);
+    m_driveline->setVisible(best > 0.);
+    if (best <= 0.) {
+        m_crankWords->setText(elsewhere ? tr("This job was not measured at the wheel: nothing is estimated.")
+                                        : tr("When a pull was measured at the wheel, three schools' estimates stand "
+                                             "here, each with its range."));
+        return;
+    }
+    m_crankWords->setText(
+        tr("Three schools, none of them a measurement. Wheel, hub and crank are never mixed in a comparison."));
+    CrankOptions options;
+    static constexpr Driveline kOrder[] = {Driveline::ChainBike, Driveline::ManualCar, Driveline::Automatic,
+                                           Driveline::BeltCvt};
+    options.driveline = kOrder[std::clamp(m_driveline->currentIndex(), 0, 3)];
+    options.rollerRadS = bestRadS;
+    if (m_which->currentIndex() >= 0 && m_which->currentIndex() < static_cast<int>(m_benches.size())) {
+        const auto history =
+            m_job.archive()->calibrations(m_benches[static_cast<std::size_t>(m_which->currentIndex())].id);
+        if (history)
+            for (auto it = history->rbegin(); it != history->rend(); ++it)
+                for (const auto& [key, value] : it->facts) {
+                    PullHeader h;
+                    if ((key == "roller_loss_nm" || key == "roller_loss_with_machine_nm") &&
+                        setHeaderValue(h, "roller_loss_nm", value))
+                        (key == "roller_loss_nm" ? options.dragAloneNm : options.dragWithMachineNm) = h.rollerLossNm;
+                }
+    }
+    const DisplayUnits& u = m_job.units();
+    std::vector<RangeBar> bars;
+    for (const CrankEstimate& e : crankEstimates(best, options))
+        bars.push_back({tr(e.school.c_str()), tr(e.basis.c_str()), u.powerOf(e.lowW), u.powerOf(e.highW)});
+    m_crank->setBars(std::move(bars), u.powerOf(best), tr("wheel"), u.powerSymbol());
+}
+
+} // namespace jr::app

@@ -1,0 +1,29 @@
+// The steady stretches of a brake pull and what was measured there: torque, mixture by flow, consumption, breathing.
+#pragma once
+
+#include "core/mixture/brake_figures.h"
+#include "core/pull/trace.h"
+
+#include <optional>
+#include <vector>
+
+namespace jr {
+
+struct SteadyOptions {
+    double withinRpm = 60.; ///< engine speed stays within this, either side
+    double leastS = 1.;     ///< for this long
+    double windowS = 0.;    ///< above 0: not steady stretches but slices of a sweep this long
+};
+
+struct SteadyPoint {
+    double fromS = 0., toS = 0., rpm = 0.;
+    double torqueNm = 0., powerW = 0.; ///< as measured, at the engine
+    std::optional<double> afr;         ///< by flow where both flows are there, else by the mixture sensors' mean
+    std::optional<double> bsfcKgPerJ, breathing, bmepPa;
+};
+
+/// For kind brake with load_force and arm, or brake_torque. `engine` without displacement leaves breathing and bmep
+/// out; breathing needs the pull's air. Points with a torque under a tenth of the largest are left out.
+std::vector<SteadyPoint> steadyPoints(const Trace& trace, const EngineSize& engine, const SteadyOptions& options = {});
+
+} // namespace jr

@@ -1,0 +1,252 @@
+// The whole of a bench day through the real window against the real stand-in: base, swap, pulls, back to base, judged.
+#include "app/frame/main_window.h"
+#include "app/pull/pull_station.h"
+#include "app/ready/ready_station.h"
+#include "tests/support/standin_process.h"
+
+#include <QLabel>
+#include <QPushButton>
+#include <QTableWidget>
+#include <QTemporaryDir>
+#include <QTest>
+
+#include <cmath>
+
+using namespace jr;
+using namespace jr::app;
+
+class TestPullStation : public QObject {
+    Q_OBJECT
+    QTemporaryDir m_dir;
+    Theme m_theme;
+    std::unique_ptr<MainWindow> m_window;
+
+    JobModel& model() { return m_window->model(); }
+    BenchModel& bench() { return m_window->bench(); }
+    PullStation& station() { return m_window->pullStation(); }
+    bool ready(int ms = 30000) {
+        return QTest::qWaitFor(
+            [&] {
+                return bench().bench() && bench().snapshot().link == LinkState::Streaming &&
+                       bench().snapshot().state == BenchState::Ready;
+            },
+            ms);
+    }
+    /// What a person does: press the button that asks the rider for a pull, wait for the card, press Enter.
+    bool onePull() {
+        auto* button = station().findChild<QPushButton*>(QStringLiteral("offer-pull"));
+        if (!button || !ready())
+            return false;
+        QTest::mouseClick(button, Qt::LeftButton);
+        if (!QTest::qWaitFor([&] { return bench().card().has_value(); }, 30000))
+            return false;
+        QTest::keyClick(&station(), Qt::Key_Return);
+        return !bench().card();
+    }
+    bool fit(const QString& offer, const QString& setup) {
+        auto* button = station().findChild<QPushButton*>(QStringLiteral("offer-") + offer);
+        if (!button || !ready())
+            return false;
+        QTest::mouseClick(button, Qt::LeftButton);
+        bench().setSetup(setup);
+        return true;
+    }
+
+private slots:
+    void initTestCase() { m_theme.install(*qobject_cast<QApplication*>(QCoreApplication::instance())); }
+    void init() {
+        m_window = std::make_unique<MainWindow>(m_theme);
+        QVERIFY(m_window->openArchive(m_dir.filePath(QString::fromUtf8(QTest::currentTestFunction()))));
+        m_window->resize(1280, 800);
+        m_window->show();
+        m_window->showStation(MainWindow::Pull);
+        QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
+    }
+    void cleanup() { m_window.reset(); }
+
+    void aWholeDay() {
+        const auto job = model().archive()->createJob("Stack", "Larkspur 410");
+        QVERIFY(m_window->openJob(*job));
+        bench().setSetup("short stack");
+        bench().tryStandin("larkspur", 15., {"--pull-offset", "0.002"});
+        QVERIFY(ready());
+        QVERIFY(QTest::qWaitFor([&] { return station().stateWords() == QLatin1String("Ready"); }, 2000));
+        QVERIFY(bench().warmUp());
+        QVERIFY(onePull()); // thrown away by itself
+        QVERIFY(model().pulls()[0].record.aside);
+        QVERIFY(!bench().warmUp());
+        const std::pair<const char*, const char*> day[] = {
+            {"short-stack", "short stack"}, {"long-stack", "long stack"}, {"short-stack", "short stack"}};
+        for (const auto& [offer, setup] : day) {
+            QVERIFY(fit(QString::fromLatin1(offer), QString::fromLatin1(setup)));
+            for (int i = 0; i < (setup == std::string("long stack") ? 4 : 2); ++i)
+                QVERIFY(onePull());
+        }
+        QCOMPARE(model().pulls().size(), std::size_t(9)); // the day strip grew with them
+        QVERIFY(model().comparison());
+        const Comparison& c = *model().comparison();
+        QCOMPARE(c.base.pulls, 4);
+        QCOMPARE(c.with.pulls, 4);
+        QCOMPARE(QString::fromStdString(c.with.setup), QStringLiteral("long stack"));
+        QVERIFY(c.drift.checked);
+        // The stand-in's own truth lies inside the margins.
+        const auto a = testsupport::StandinProcess::truth({"--machine", "larkspur", "--fit", "short-stack"});
+        const auto b = testsupport::StandinProcess::truth({"--machine", "larkspur", "--fit", "long-stack"});
+        int inside = 0, all = 0;
+        for (std::size_t i = 0; i < c.rpm.size(); ++i) {
+            const double truth = testsupport::truthAt(b, c.rpm[i]) - testsupport::truthAt(a, c.rpm[i]);
+            if (!std::isfinite(truth))
+                continue;
+            ++all;
+            inside += truth >= c.lowW[i] && truth <= c.highW[i];
+        }
+        QVERIFY(all > 80);
+        QVERIFY2(inside >= 0.97 * all, qPrintable(QStringLiteral("%1 of %2").arg(inside).arg(all)));
+        bool gain = false;
+        for (const Call& call : c.calls)
+            gain = gain || call.kind == CallKind::Gain;
+        QVERIFY(gain);
+        // Kept as they happened: another window finds them all, and nothing is left over in the capture.
+        QCOMPARE(model().archive()->check(true)->problems.size(), std::size_t(0));
+        bench().disconnectBench();
+        QVERIFY(QDir(bench().captureFolder()).entryList({"*.lines"}).isEmpty());
+    }
+    void theCardSaysHowItSitsAmongItsOwn() {
+        bench().setSetup("stock");
+        bench().setWarmUp(false);
+        bench().tryStandin("ostra", 15.);
+        QVERIFY(ready());
+        auto* button = station().findChild<QPushButton*>("offer-pull");
+        for (int i = 0; i < 3; ++i) {
+            QVERIFY(ready());
+            QTest::mouseClick(button, Qt::LeftButton);
+            QVERIFY(QTest::qWaitFor([&] { return bench().card().has_value(); }, 30000));
+            if (i < 2)
+                bench().dismissCard();
+        }
+        // A job was made by itself.
+        QVERIFY(model().hasJob());
+        QCOMPARE(bench().card()->nth, 3);
+        QCOMPARE(bench().card()->others, 2);
+        QVERIFY(bench().card()->fuelMeasured && bench().card()->fuelMl > 1.);
+        QVERIFY(bench().card()->steady.size() >= 5);
+        QVERIFY(bench().card()->steady[2].bsfcKgPerJ && bench().card()->steady[2].breathing);
+        const QString text = station().card().text();
+        QVERIFY2(text.contains("no. 3") && text.contains("2 others"), qPrintable(text));
+        QVERIFY(bench().pullsLeftInTank() && *bench().pullsLeftInTank() > 3);
+        // Set aside, then undone.
+        bench().setCardAside("the tyre slipped");
+        QVERIFY(model().pulls()[2].record.aside);
+        QTest::keyClick(m_window.get(), Qt::Key_Z, Qt::ControlModifier);
+        QVERIFY(!model().pulls()[2].record.aside);
+    }
+    void holdAtSteps() {
+        bench().setSetup("stock");
+        bench().tryStandin("ostra", 10.);
+        QVERIFY(ready());
+        bench().holdSteps({6000., 7500.});
+        bench().ask("pull");
+        QVERIFY(QTest::qWaitFor([&] { return bench().card().has_value(); }, 30000));
+        // Two plateaus were measured.
+        int near = 0;
+        for (const SteadyPoint& p : bench().card()->steady)
+            near += std::abs(p.rpm - 6000.) < 100. || std::abs(p.rpm - 7500.) < 100.;
+        QVERIFY2(near >= 2, qPrintable(QString::number(bench().card()->steady.size())));
+    }
+    void aGuardIsSeen() {
+        bench().setSetup("stock");
+        bench().tryStandin("ostra", 6., {"--lean-fault", "4.5", "--auto", "1"});
+        QVERIFY(QTest::qWaitFor([&] { return !station().bannerWords().isEmpty(); }, 30000));
+        QVERIFY(station().bannerWords().contains("cylinder 1 lean"));
+        QVERIFY(QTest::qWaitFor([&] { return bench().card().has_value(); }, 30000));
+        QVERIFY(!bench().card()->trips.isEmpty());
+    }
+    void stopReleases() {
+        bench().setSetup("stock");
+        bench().tryStandin("ostra", 4.);
+        QVERIFY(ready());
+        bench().ask("pull");
+        QVERIFY(QTest::qWaitFor(
+            [&] { return bench().snapshot().state == BenchState::Pulling && bench().snapshot().figures.rpm > 5500.; },
+            20000));
+        QTest::keyClick(&station(), Qt::Key_Escape);
+        QVERIFY(
+            QTest::qWaitFor([&] { return bench().snapshot().state == BenchState::Coasting || bench().card(); }, 5000));
+        QVERIFY(bench().snapshot().figures.rpm < 8500.);
+    }
+    void paintedOftenEnough() {
+        bench().setSetup("stock");
+        bench().tryStandin("larkspur", 1., {"--rate", "1000", "--channels", "24"});
+        QVERIFY(ready());
+        QElapsedTimer timer;
+        const int before = station().paints();
+        timer.start();
+        QTest::qWait(2000);
+        const double perS = 1000. * (station().paints() - before) / static_cast<double>(timer.elapsed());
+        // The bar is thirty a second; a busy build machine gets a little grace.
+        QVERIFY2(perS >= 25., qPrintable(QString::number(perS)));
+    }
+    void aBenchUnpluggedIsSaid() {
+        auto outside = std::make_unique<testsupport::StandinProcess>(QStringList{"--machine", "larkspur"});
+        bench().setSetup("stock");
+        bench().connectTo(outside->address());
+        QVERIFY(ready());
+        outside->stop();
+        QVERIFY(QTest::qWaitFor([&] { return station().stateWords() != QLatin1String("Ready"); }, 8000));
+        QVERIFY(!bench().linkWords().isEmpty());
+        bench().disconnectBench();
+        QCOMPARE(bench().snapshot().link, LinkState::Off);
+    }
+    void calibrationsAreKeptAndUsedFromThenOn() {
+        bench().setSetup("stock");
+        bench().tryStandin("ostra", 15.);
+        QVERIFY(ready());
+        m_window->showStation(MainWindow::Ready);
+        CalibrationPanel& panel = m_window->ready().calibration();
+        panel.setKind(0);
+        // A cell that reads a quarter per cent low.
+        const double weights[] = {0., 5., 10., 20.};
+        for (int r = 0; r < 4; ++r) {
+            panel.weights().setItem(r, 0, new QTableWidgetItem(QLocale().toString(weights[r])));
+            panel.weights().setItem(r, 1,
+                                    new QTableWidgetItem(QLocale().toString(weights[r] * 9.80665 / 1.05, 'f', 4)));
+        }
+        QVERIFY2(panel.resultText().contains("1.05"), qPrintable(panel.resultText()));
+        panel.keep();
+        QVERIFY(m_window->ready().historyText().contains("load cell"));
+        m_window->showStation(MainWindow::Pull);
+        QVERIFY(ready());
+        bench().setWarmUp(false);
+        bench().ask("pull");
+        QVERIFY(QTest::qWaitFor([&] { return bench().card().has_value(); }, 30000));
+        // The pull carries the factor it was made with.
+        const auto& other = model().pulls().back().trace->header.other;
+        QVERIFY(std::any_of(other.begin(), other.end(), [](const auto& k) {
+            return k.first == "load_newton_per_reading" && std::abs(std::atof(k.second.c_str()) - 1.05) < 1e-4;
+        }));
+        const auto truth = testsupport::StandinProcess::truth({"--machine", "ostra"});
+        const PullCurve* curve = model().curve(0);
+        QVERIFY(curve);
+        double ratio = 0.;
+        for (std::size_t i = 0; i < curve->rpm.size(); ++i)
+            if (curve->rpm[i] == 8000.)
+                ratio = curve->powerW[i] / testsupport::truthAt(truth, 8000.);
+        QVERIFY2(std::abs(ratio - 1.05) < 0.015, qPrintable(QString::number(ratio)));
+    }
+    void theSittingGoesIntoThePull() {
+        bench().setSetup("stock");
+        bench().setSittingKey("gear", "3rd");
+        bench().tryStandin("quill", 15.);
+        QVERIFY(ready());
+        bench().setWarmUp(false);
+        bench().ask("pull");
+        QVERIFY(QTest::qWaitFor([&] { return bench().card().has_value(); }, 30000));
+        const auto& other = model().pulls().back().trace->header.other;
+        QVERIFY(std::any_of(other.begin(), other.end(),
+                            [](const auto& k) { return k.first == "gear" && k.second == "3rd"; }));
+        QVERIFY(bench().lastCoast() || QTest::qWaitFor([&] { return bench().lastCoast() != nullptr; }, 10000));
+    }
+};
+
+QTEST_MAIN(TestPullStation)
+#include "test_pull_station.moc"
