@@ -97,7 +97,7 @@ void BenchModel::connectTo(const QString& text, const QString& plain) {
                                 record.facts.push_back(fact);
             if (const auto kept = m_job.archive()->saveBench(record); !kept)
                 emit said(QString::fromStdString(kept.error().text()));
-            adopt(*m_bench);
+            adoptCalibrations();
         }
         tellSitting();
         emit described();
@@ -201,6 +201,13 @@ void BenchModel::adopt(BenchDescription& bench) const {
                     m_session, [session = m_session, key = key, value = value] { session->setFact(key, value); });
         }
     }
+}
+
+void BenchModel::adoptCalibrations() {
+    if (!m_bench || !m_job.archive())
+        return;
+    adopt(*m_bench);
+    setLimits(limitsOf(*m_bench)); // a speed limit may have been among them
 }
 
 void BenchModel::ask(const QString& offer) {

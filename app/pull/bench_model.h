@@ -83,10 +83,7 @@ public:
     std::vector<int> ownPulls() const;
 
     /// The archive's calibrations of the connected bench are in force from the next sample on.
-    void adoptCalibrations() {
-        if (m_bench && m_job.archive())
-            adopt(*m_bench);
-    }
+    void adoptCalibrations();
 
     /// Captures of an earlier run that ended badly: taken into the job they name (or a new one). Returns pulls taken
     /// in.

@@ -6,6 +6,7 @@
 #include <QHeaderView>
 #include <QLabel>
 #include <QPushButton>
+#include <QShortcut>
 #include <QTableWidget>
 #include <QVBoxLayout>
 
@@ -43,18 +44,20 @@ CardPage::CardPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     m_keep = new QPushButton(tr("Keep it  (Enter)"));
     m_keep->setProperty("primary", true);
     m_keep->setMinimumHeight(54);
-    m_keep->setShortcut(QKeySequence(Qt::Key_Return));
     theme.dressButton(*m_keep, QStringLiteral("check"), theme.tokens().onAccent);
     layout->addWidget(m_keep);
     m_aside = new QPushButton(tr("Set it aside…  (A)"));
-    m_aside->setShortcut(QKeySequence(Qt::Key_A));
     theme.dressButton(*m_aside, QStringLiteral("eye-off"), theme.tokens().ink);
     layout->addWidget(m_aside);
-    connect(m_keep, &QPushButton::clicked, &bench, &BenchModel::dismissCard);
-    connect(m_aside, &QPushButton::clicked, this, [this] {
+    const auto aside = [this] {
         if (const QString why = askWhyAside(this); !why.isEmpty())
             m_bench.setCardAside(why);
-    });
+    };
+    connect(m_keep, &QPushButton::clicked, &bench, &BenchModel::dismissCard);
+    connect(m_aside, &QPushButton::clicked, this, aside);
+    for (int key : {Qt::Key_Return, Qt::Key_Enter})
+        connect(new QShortcut(QKeySequence(key), this), &QShortcut::activated, &bench, &BenchModel::dismissCard);
+    connect(new QShortcut(QKeySequence(Qt::Key_A), this), &QShortcut::activated, this, aside);
 }
 
 void CardPage::refresh() {

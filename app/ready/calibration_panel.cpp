@@ -9,7 +9,6 @@
 #include <QHeaderView>
 #include <QLabel>
 #include <QPushButton>
-#include <QStackedWidget>
 #include <QTableWidget>
 #include <QVBoxLayout>
 
@@ -38,12 +37,9 @@ CalibrationPanel::CalibrationPanel(const Theme& theme, JobModel& job, BenchModel
                       tr("Roller drag: one coast-down")});
     m_kind->setAccessibleName(tr("Which calibration"));
     layout->addWidget(m_kind);
-    m_pages = new QStackedWidget;
-    m_pages->addWidget(loadCellPage());
-    m_pages->addWidget(inertiaPage());
-    m_pages->addWidget(dragPage());
-    m_pages->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Maximum);
-    layout->addWidget(m_pages);
+    m_pages = {loadCellPage(), inertiaPage(), dragPage()};
+    for (QWidget* page : m_pages)
+        layout->addWidget(page);
     m_chart = new FitChart(theme);
     layout->addWidget(m_chart, 1);
     m_result = new QLabel;
@@ -65,12 +61,8 @@ CalibrationPanel::CalibrationPanel(const Theme& theme, JobModel& job, BenchModel
 }
 
 void CalibrationPanel::showPage(int page) {
-    // Only the page in view takes room; the chart has the rest.
-    for (int i = 0; i < m_pages->count(); ++i)
-        m_pages->widget(i)->setSizePolicy(QSizePolicy::Preferred,
-                                          i == page ? QSizePolicy::Preferred : QSizePolicy::Ignored);
-    m_pages->setCurrentIndex(page);
-    m_pages->adjustSize();
+    for (std::size_t i = 0; i < m_pages.size(); ++i)
+        m_pages[i]->setVisible(static_cast<int>(i) == page);
 }
 
 void CalibrationPanel::setKind(int kind) {

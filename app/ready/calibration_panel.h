@@ -11,7 +11,6 @@ class QComboBox;
 class QDoubleSpinBox;
 class QLabel;
 class QPushButton;
-class QStackedWidget;
 class QTableWidget;
 
 namespace jr::app {
@@ -47,7 +46,7 @@ private:
     std::string m_benchId;
     PullHeader m_header;
     QComboBox* m_kind;
-    QStackedWidget* m_pages;
+    std::vector<QWidget*> m_pages;
     QTableWidget* m_weights;
     QDoubleSpinBox* m_added;
     QComboBox* m_addedWhat;

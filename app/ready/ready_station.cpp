@@ -5,11 +5,14 @@
 
 #include <QComboBox>
 #include <QDate>
-#include <QFormLayout>
+#include <QDoubleSpinBox>
+#include <QGridLayout>
+#include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
 #include <QScrollArea>
 #include <QSpinBox>
+#include <QTableWidget>
 #include <QVBoxLayout>
 
 #include <cmath>
@@ -48,10 +51,21 @@ ReadyStation::ReadyStation(const Theme& theme, JobModel& job, BenchModel& bench,
     m_which = new QComboBox;
     m_which->setAccessibleName(tr("Which bench"));
     benchLayout->addWidget(m_which);
-    m_facts = new QLabel;
-    m_facts->setWordWrap(true);
-    m_facts->setTextInteractionFlags(Qt::TextSelectableByMouse);
-    benchLayout->addWidget(m_facts);
+    m_words = new QLabel;
+    m_words->setWordWrap(true);
+    benchLayout->addWidget(m_words);
+    m_facts = new QTableWidget(0, 2);
+    m_facts->horizontalHeader()->hide();
+    m_facts->horizontalHeader()->setSectionResizeMode(0, QHeaderView::ResizeToContents);
+    m_facts->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Stretch);
+    m_facts->verticalHeader()->hide();
+    m_facts->setShowGrid(false);
+    m_facts->setAccessibleName(tr("What is known of the bench; write over a value to change it from now on"));
+    benchLayout->addWidget(m_facts, 3);
+    connect(m_facts, &QTableWidget::cellChanged, this, [this](int row, int) {
+        if (!m_filling)
+            typedIn(row);
+    });
     auto* historyTitle = new QLabel(tr("Calibrations, newest first"));
     historyTitle->setProperty("muted", true);
     benchLayout->addWidget(historyTitle);
@@ -62,25 +76,39 @@ ReadyStation::ReadyStation(const Theme& theme, JobModel& job, BenchModel& bench,
     m_history->setAlignment(Qt::AlignTop);
     m_history->setTextInteractionFlags(Qt::TextSelectableByMouse);
     scroll->setWidget(m_history);
-    benchLayout->addWidget(scroll, 1);
+    benchLayout->addWidget(scroll, 2);
     first->addWidget(benchCard, 1);
     columns->addLayout(first, 5);
 
     auto* second = new QVBoxLayout;
     second->setSpacing(10);
     auto* sitting = card();
-    auto* form = new QFormLayout(sitting);
-    auto* sittingTitle = new QLabel(tr("This sitting"));
-    sittingTitle->setProperty("headline", true);
-    form->addRow(sittingTitle);
-    auto* same = new QLabel(tr("The same for every pull. A change between the sides becomes a caution in Judge."));
-    same->setWordWrap(true);
-    same->setProperty("muted", true);
-    form->addRow(same);
+    auto* grid = new QGridLayout(sitting);
+    grid->setHorizontalSpacing(8);
+    grid->setVerticalSpacing(6);
+    int cells = 0;
+    const auto words = [&](const QString& text, const char* kind) {
+        cells += cells % 2;
+        auto* label = new QLabel(text);
+        label->setWordWrap(true);
+        label->setProperty(kind, true);
+        grid->addWidget(label, cells / 2, 0, 1, 4);
+        cells += 2;
+    };
+    // Two figures a row, each with its name before it.
+    const auto place = [&](const QString& name, QWidget* field) {
+        auto* label = new QLabel(name);
+        label->setBuddy(field);
+        grid->addWidget(label, cells / 2, cells % 2 * 2);
+        grid->addWidget(field, cells / 2, cells % 2 * 2 + 1);
+        ++cells;
+    };
+    words(tr("This sitting"), "headline");
+    words(tr("The same for every pull. A change between the sides becomes a caution in Judge."), "muted");
     const auto line = [&](const QString& name, const char* key, const QString& hint) {
         auto* edit = new QLineEdit;
         edit->setPlaceholderText(hint);
-        form->addRow(name, edit);
+        place(name, edit);
         connect(edit, &QLineEdit::editingFinished, this, [this, edit, key] {
             if (!m_filling)
                 m_bench.setSittingKey(QString::fromLatin1(key), edit->text());
@@ -88,15 +116,14 @@ ReadyStation::ReadyStation(const Theme& theme, JobModel& job, BenchModel& bench,
         return edit;
     };
     m_gear = line(tr("&Gear"), "gear", tr("4th"));
-    m_tyre = line(tr("T&yre [kPa]"), "tyre_pressure_kpa", tr("cold, 240"));
-    m_straps = line(tr("St&raps"), "straps", tr("two, 60 kg"));
+    m_tyre = line(tr("T&yre kPa"), "tyre_pressure_kpa", tr("240 cold"));
     const auto speed = [&](const QString& name) {
         auto* box = new QSpinBox;
         box->setRange(500, 30000);
         box->setSingleStep(100);
         box->setSuffix(tr(" rpm"));
         box->setButtonSymbols(QAbstractSpinBox::NoButtons);
-        form->addRow(name, box);
+        place(name, box);
         connect(box, &QSpinBox::editingFinished, this, [this] {
             Procedure p = m_bench.procedure();
             p.startRpm = m_start->value();
@@ -108,6 +135,31 @@ ReadyStation::ReadyStation(const Theme& theme, JobModel& job, BenchModel& bench,
     };
     m_start = speed(tr("&From"));
     m_end = speed(tr("T&o"));
+    m_straps = line(tr("St&raps"), "straps", tr("two, 60 kg"));
+    words(tr("Guards: past these the brake is let go"), "muted");
+    const auto limit = [&](const QString& name, double GuardLimits::*member, double least, double most, int decimals,
+                           const QString& unit) {
+        auto* box = new QDoubleSpinBox;
+        box->setRange(least, most);
+        box->setDecimals(decimals);
+        box->setSuffix(unit);
+        box->setButtonSymbols(QAbstractSpinBox::NoButtons);
+        if (least == 0.)
+            box->setSpecialValueText(tr("unwatched"));
+        place(name, box);
+        m_limits.emplace_back(box, member);
+        connect(box, &QDoubleSpinBox::editingFinished, this, [this] {
+            GuardLimits limits = m_bench.limits();
+            for (const auto& [b, m] : m_limits)
+                limits.*m = b->value();
+            if (!m_filling)
+                m_bench.setLimits(limits);
+        });
+    };
+    limit(tr("&Lean"), &GuardLimits::leanAfr, 12., 20., 1, tr(":1"));
+    limit(tr("E&xhaust"), &GuardLimits::exhaustC, 300., 1200., 0, tr(" °C"));
+    limit(tr("E&ngine"), &GuardLimits::overspeedRpm, 0., 30000., 0, tr(" rpm"));
+    limit(tr("Rolle&r"), &GuardLimits::rollerRadS, 0., 1000., 0, tr(" rad/s"));
     second->addWidget(sitting);
     auto* crank = card();
     auto* crankLayout = new QVBoxLayout(crank);
@@ -161,6 +213,8 @@ void ReadyStation::refresh() {
     m_straps->setText(m_bench.sittingKey(QStringLiteral("straps")));
     m_start->setValue(static_cast<int>(m_bench.procedure().startRpm));
     m_end->setValue(static_cast<int>(m_bench.procedure().endRpm));
+    for (const auto& [box, member] : m_limits)
+        box->setValue(m_bench.limits().*member);
     m_filling = false;
     const QString before = m_which->currentText();
     m_benches.clear();
@@ -178,7 +232,9 @@ void ReadyStation::refresh() {
     m_which->setVisible(!m_benches.empty());
     m_which->setCurrentIndex(at);
     if (m_benches.empty()) {
-        m_facts->setText(tr("No bench has been called yet. Call one on the Pull station (Ctrl+3), real or simulated; "
+        m_facts->hide();
+        m_words->show();
+        m_words->setText(tr("No bench has been called yet. Call one on the Pull station (Ctrl+3), real or simulated; "
                             "it is known here from then on."));
         m_history->clear();
         m_calibration->setBench({}, {});
@@ -215,12 +271,30 @@ void ReadyStation::showBench(const BenchRecord& bench) {
                 std::erase_if(inForce.facts, [&](const auto& f) { return f.first == key; });
                 inForce.facts.emplace_back(key, value);
             }
-    QString text = QStringLiteral("<table cellspacing=3>");
-    for (const auto& f : kFacts)
-        if (const QString value = factOf(inForce, f.key); !value.isEmpty())
-            text += QStringLiteral("<tr><td>%1&nbsp;&nbsp;</td><td><b>%2</b></td></tr>")
-                        .arg(f.words.toHtmlEscaped(), value.toHtmlEscaped());
-    m_facts->setText(text + QStringLiteral("</table>"));
+    m_filling = true;
+    m_shown = bench.id;
+    m_words->hide();
+    m_facts->show();
+    m_facts->setRowCount(0);
+    const QString kind = factOf(inForce, "kind");
+    for (const auto& f : kFacts) {
+        const QString value = factOf(inForce, f.key);
+        // What a bench of this kind cannot have is not asked for.
+        const bool ofRoller = QByteArray(f.key).startsWith("roller") || QByteArray(f.key) == "engine_per_roller";
+        const bool ofBrake = QByteArray(f.key).startsWith("brake");
+        if (value.isEmpty() && ((ofRoller && kind == QLatin1String("brake")) || (ofBrake && kind == QLatin1String("roller"))))
+            continue;
+        const int row = m_facts->rowCount();
+        m_facts->insertRow(row);
+        auto* name = new QTableWidgetItem(f.words);
+        name->setFlags(Qt::ItemIsEnabled);
+        name->setData(Qt::UserRole, QString::fromLatin1(f.key));
+        m_facts->setItem(row, 0, name);
+        auto* cell = new QTableWidgetItem(value);
+        cell->setData(Qt::UserRole, value);
+        m_facts->setItem(row, 1, cell);
+    }
+    m_filling = false;
     QString words;
     if (history)
         for (const CalibrationRecord& c : *history) {
@@ -247,6 +321,36 @@ void ReadyStation::showBench(const BenchRecord& bench) {
         if (key == "roller_inertia_kg_m2" || key == "roller_loss_nm")
             (void)setHeaderValue(header, key, value);
     m_calibration->setBench(bench.id, header);
+}
+
+void ReadyStation::typedIn(int row) {
+    const std::string key = m_facts->item(row, 0)->data(Qt::UserRole).toString().toStdString();
+    QTableWidgetItem* cell = m_facts->item(row, 1);
+    const QString was = cell->data(Qt::UserRole).toString();
+    const std::string value = cell->text().trimmed().toStdString();
+    if (value == was.toStdString() || value.empty() || m_shown.empty())
+        return;
+    PullHeader probe;
+    const Result<Done> good = setHeaderValue(probe, key, value);
+    CalibrationRecord c;
+    c.benchId = m_shown;
+    c.kind = "typed-in";
+    c.made = QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
+    c.facts = {{key, value}};
+    c.note = was.isEmpty() ? "written by hand" : "written by hand; was " + was.toStdString();
+    const Result<Done> kept = good ? m_job.archive()->addCalibration(c) : good;
+    if (!kept) {
+        // Said where it was typed, and put back.
+        m_filling = true;
+        cell->setText(was);
+        m_filling = false;
+        m_words->setText(QString::fromStdString(kept.error().reason));
+        m_words->show();
+        return;
+    }
+    m_bench.adoptCalibrations();
+    // After the editor has closed: the table is filled anew.
+    QMetaObject::invokeMethod(this, &ReadyStation::refresh, Qt::QueuedConnection);
 }
 
 void ReadyStation::showCrank() {
