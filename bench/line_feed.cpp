@@ -49,6 +49,11 @@ std::vector<std::string> LineHealth::words() const {
 
 Result<PlainLayout> parsePlainLayout(std::string_view text) {
     PlainLayout out;
+    if (trimmed(text) == "nmea") { // a satellite receiver alone
+        out.satellite = true;
+        out.columns.push_back(channelOf("vehicle_speed", "m/s"));
+        return out;
+    }
     std::vector<std::string_view> cells;
     std::vector<std::string> scratch;
     splitCells(text, ',', cells, scratch);
@@ -137,11 +142,14 @@ void LineFeed::line(std::string_view text, std::vector<Frame>& frames) {
     if (text.empty())
         return;
     if (text.front() == '$') {
-        if (const auto reading = readNmea(text))
+        if (const auto reading = readNmea(text)) {
             weather(*reading);
+            if (m_plain && m_plain->satellite && reading->timeOfDayS && reading->fix && !reading->hdop)
+                frame(*reading->timeOfDayS, {m_speedMS.value_or(kNaN)}, frames);
+        }
         return; // a sentence of no interest is no fault
     }
-    if (m_plain)
+    if (m_plain && !m_plain->satellite)
         return plain(text, frames);
     BenchLine message;
     switch (readBenchLine(text, message)) {
@@ -200,12 +208,19 @@ void LineFeed::take(const BenchLine& message, std::vector<Frame>& frames) {
     } else if (const auto* offer = std::get_if<OfferLine>(&message); offer && m_coming) {
         m_coming->offers.push_back({offer->word, offer->label});
     } else if (std::get_if<BeginLine>(&message) && m_coming) {
+        // A bench that says it hears satellites gets their speed as one more channel.
+        m_addSpeed = m_coming->facts.contains("satellite_speed") && m_coming->find(ChannelId::VehicleSpeed) < 0;
+        if (m_addSpeed)
+            m_coming->channels.push_back(channelOf("vehicle_speed", "m/s"));
         m_description = std::move(m_coming);
         m_coming.reset();
     } else if (const auto* sample = std::get_if<SampleLine>(&message)) {
         if (!m_description)
             return; // joined in the middle: the description is asked for
-        if (sample->values.size() != m_description->channels.size()) {
+        std::vector<double> given = sample->values;
+        if (m_addSpeed)
+            given.push_back(m_speedMS.value_or(kNaN));
+        if (given.size() != m_description->channels.size()) {
             ++m_health.wrongLength;
             return;
         }
@@ -215,9 +230,9 @@ void LineFeed::take(const BenchLine& message, std::vector<Frame>& frames) {
                 m_health.missing += ahead - 1;
         }
         m_lastCount = sample->count;
-        std::vector<double> values(sample->values.size());
+        std::vector<double> values(given.size());
         for (std::size_t i = 0; i < values.size(); ++i)
-            values[i] = (sample->values[i] + m_description->channels[i].offset) * m_description->channels[i].factor;
+            values[i] = (given[i] + m_description->channels[i].offset) * m_description->channels[i].factor;
         frame(sample->timeS, std::move(values), frames);
     } else if (const auto* text = std::get_if<SaidLine>(&message)) {
         said.push_back(text->text);

@@ -32,6 +32,7 @@ struct PlainLayout {
     int timeColumn = -1;    ///< -1: samples are taken to come `stepS` apart
     double timeFactor = 1.; ///< to seconds
     double stepS = 0.01;
+    bool satellite = false; ///< "nmea": nothing but sentences; a sample for each speed
 };
 
 /// "time:ms, -, roller_speed:rpm, engine_speed" with an optional leading "semicolon," or "tab,": a plain layout.
@@ -69,6 +70,7 @@ private:
     std::optional<BenchDescription> m_description, m_coming;
     std::optional<PlainLayout> m_plain;
     std::uint64_t m_plainRows = 0;
+    bool m_addSpeed = false;
     LineHealth m_health;
     std::optional<std::uint32_t> m_lastCount;
     std::optional<double> m_lastTimeS;

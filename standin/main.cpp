@@ -52,6 +52,14 @@ std::string troubled(std::string line, const Options& o, Dice& dice) {
     return line;
 }
 
+void introduce(LinePort& port, const LiveWorld& world, const Options& o) {
+    for (const std::string& line : introduction(world)) {
+        if (line == "begin" && o.speedOverGround)
+            port.say(spoken("fact satellite_speed yes"));
+        port.say(spoken(line));
+    }
+}
+
 int serve(const Options& o, Machine machine) {
     LinePort port = o.pty ? LinePort::openPty() : LinePort::listenOn(o.port);
     std::printf("%s\n", port.address().c_str());
@@ -69,16 +77,14 @@ int serve(const Options& o, Machine machine) {
         lines.clear();
         const int wait = streaming && o.speed > 3. ? 0 : 2;
         if (port.listen(wait, lines)) {
-            for (const std::string& line : introduction(world))
-                port.say(spoken(line));
+            introduce(port, world, o);
             streaming = false;
             connectedAt = world.timeS();
         }
         for (const std::string& line : lines) {
             const Heard heard = hear(line, world);
             if (heard.introduce)
-                for (const std::string& text : introduction(world))
-                    port.say(spoken(text));
+                introduce(port, world, o);
             if (heard.start)
                 streaming = true;
             if (heard.stop)
@@ -105,7 +111,7 @@ int serve(const Options& o, Machine machine) {
                 batch += weatherSentence(world.weather());
                 if (o.speedOverGround)
                     batch += speedSentence(*reading.values[0] * world.machine().radiusM, world.timeS());
-                nextWeather = world.timeS() + 1.;
+                nextWeather = world.timeS() + (o.speedOverGround ? 0.1 : 1.); // satellites speak ten times a second
             }
         }
         port.say(batch);

@@ -226,6 +226,11 @@ void BenchModel::releaseBrake() {
         QMetaObject::invokeMethod(m_session, [session = m_session] { session->send(QStringLiteral("release")); });
 }
 
+void BenchModel::zeroLoad() {
+    if (m_session)
+        QMetaObject::invokeMethod(m_session, [session = m_session] { session->send(QStringLiteral("zero load_force")); });
+}
+
 void BenchModel::handKey() {
     if (!m_session)
         return;

@@ -49,6 +49,7 @@ public:
     // What is asked of the bench.
     void ask(const QString& offer);
     void releaseBrake();
+    void zeroLoad(); ///< nothing hangs on the arm now
     void handKey(); ///< begins a pull by hand, or ends it
     void sweep(double fromRpm, double toRpm, double rpmPerS);
     void holdSteps(const std::vector<double>& stepsRpm);

@@ -95,6 +95,9 @@ QWidget* CalibrationPanel::loadCellPage() {
     m_weights->setAccessibleName(tr("Weights and readings"));
     layout->addWidget(m_weights);
     connect(m_weights, &QTableWidget::cellChanged, this, &CalibrationPanel::work);
+    auto* zero = new QPushButton(tr("&Zero the cell: nothing hangs on it now"));
+    layout->addWidget(zero);
+    connect(zero, &QPushButton::clicked, &m_bench, &BenchModel::zeroLoad);
     return page;
 }
 

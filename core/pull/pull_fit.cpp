@@ -103,6 +103,8 @@ std::shared_ptr<const PenalisedFit> fitRoller(const ReadyPull& pull, const PullH
             }
             const double w = 0.5 * (pull.shaftSmooth[done] + pull.shaftSmooth[done + 1]);
             dragGone += rollerDragNm(header.rollerLossNm, w) * dt / inertia;
+            if (!pull.loadNm.empty())
+                dragGone += 0.5 * (pull.loadNm[done] + pull.loadNm[done + 1]) * dt / inertia;
         }
     };
     std::vector<double> speeds;

@@ -186,12 +186,14 @@ void findRollerStretch(ReadyPull& pull) {
     for (std::size_t i = 0; i < n; ++i)
         if (pull.shaftSmooth[i] > pull.shaftSmooth[top])
             top = i;
-    std::vector<double> climbs(pull.slopeRadS2.begin(), pull.slopeRadS2.begin() + static_cast<long>(top) + 1);
+    // Under a brake the roller gathers speed slowly at full power: there the torque tells, not the acceleration.
+    const std::vector<double>& effort = pull.loadNm.empty() ? pull.slopeRadS2 : pull.torqueRough;
+    std::vector<double> climbs(effort.begin(), effort.begin() + static_cast<long>(top) + 1);
     const double brisk = quantile(climbs, 0.75);
     // Walk down from the middle of the climb, so that steady running or braking before the pull is left off.
     std::size_t start = top;
     const double halfway = 0.5 * (pull.shaftSmooth[top] + pull.shaftSmooth.front());
-    while (start > 0 && (pull.shaftSmooth[start] > halfway || pull.slopeRadS2[start] > 0.12 * brisk))
+    while (start > 0 && (pull.shaftSmooth[start] > halfway || effort[start] > 0.12 * brisk))
         --start;
     if (start > 0)
         ++start;
@@ -350,9 +352,17 @@ Result<ReadyPull> readyPull(const Trace& trace, const ReadyOptions& options) {
     pull.slopeRadS2 = std::move(line.slope);
     pull.torqueRough.resize(n);
     if (h.kind == PullKind::Roller) {
+        // A roller with a brake: what the brake took belongs to the pull as well.
+        if (const Channel* brake = trace.find(ChannelId::BrakeTorque)) {
+            std::vector<double> load = gathered(pull, *brake);
+            for (double& v : load)
+                v = std::isfinite(v) ? v : 0.;
+            pull.loadNm = localLine(pull.timeS, load, {}, half).value;
+        }
         for (std::size_t i = 0; i < n; ++i)
-            pull.torqueRough[i] =
-                *h.rollerInertiaKgM2 * pull.slopeRadS2[i] + rollerDragNm(h.rollerLossNm, pull.shaftSmooth[i]);
+            pull.torqueRough[i] = *h.rollerInertiaKgM2 * pull.slopeRadS2[i] +
+                                  rollerDragNm(h.rollerLossNm, pull.shaftSmooth[i]) +
+                                  (pull.loadNm.empty() ? 0. : pull.loadNm[i]);
         findRollerStretch(pull);
     } else {
         const LocalLine load = localLine(pull.timeS, pull.loadNm, scaleGood, half);

@@ -29,7 +29,7 @@ struct ReadyPull {
     std::vector<double>
         engineRaw; ///< engine speed as recorded in rpm, NaN where a beat was missed; empty when there was no tachometer
     std::vector<double> torqueRough;            ///< torque at the shaft through a short sliding line, N·m
-    std::vector<double> loadNm;                 ///< brake: torque read by the scale, N·m at the brake shaft
+    std::vector<double> loadNm;                 ///< torque taken by a brake, N·m at the shaft (roller: smoothed; empty without one)
     std::vector<double> slopeRadS2;             ///< shaft acceleration through the sliding line
     std::vector<char> good;                     ///< sample believed (not a missed beat)
     std::vector<char> fitted;                   ///< sample used for the curve

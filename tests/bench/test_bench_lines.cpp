@@ -189,6 +189,12 @@ private slots:
         QVERIFY(std::abs(frames[1].timeS - 0.01) < 1e-12);
         QVERIFY(std::abs(frames[0].values[0] - radPerSFromRpm(600.5)) < 1e-9);
         QCOMPARE(feed.health().garbage, 2ull);
+        // A satellite receiver alone: a sample a sentence, none without a fix.
+        LineFeed sky(*parsePlainLayout("nmea"), {});
+        std::vector<Frame> seen;
+        sky.take(standin::speedSentence(20., 1.) + standin::speedSentence(21., 1.1) + standin::speedSentence(22., 1.2), seen);
+        QCOMPARE(seen.size(), std::size_t(3));
+        QVERIFY(std::abs(seen[2].values[0] - 22.) < 0.01 && std::abs(seen[2].timeS - seen[0].timeS - 0.2) < 1e-6);
         QVERIFY(!parsePlainLayout("time:ms"));
         QVERIFY(!parsePlainLayout("speedo:rpm"));
         QVERIFY(!parsePlainLayout("roller_speed:Pa"));

@@ -194,6 +194,35 @@ private slots:
         l.session.send("release");
         QVERIFY(l.pullsCaught(1, 10000));
     }
+    void aBrakeOnTheRollerIsCounted() {
+        // The same scooter swept under the eddy brake: what the brake took is part of the power.
+        StandinProcess bench({"--machine", "quill", "--speed", "8", "--pull-offset", "0"});
+        Listening l(bench.address());
+        QVERIFY(QTest::qWaitFor([&] { return l.session.snapshot().state == BenchState::Ready; }, 10000));
+        l.session.send("target sweep 5000 8500 350");
+        l.session.send("do pull");
+        QVERIFY(l.pullsCaught(1));
+        const Trace& t = l.pulls[0]->trace;
+        double most = 0.;
+        for (double v : t.find(ChannelId::BrakeTorque)->values)
+            most = std::max(most, v);
+        QVERIFY2(most > 10., qPrintable(QString::number(most)));
+        const Error_ error = against(t, StandinProcess::truth({"--machine", "quill"}));
+        qInfo("rms %.3f %%", error.rmsPct);
+        QVERIFY2(error.rmsPct <= 1.0, qPrintable(QString::number(error.rmsPct)));
+    }
+    void satelliteSpeedIsAChannel() {
+        StandinProcess bench({"--machine", "larkspur", "--speed", "10", "--auto", "1", "--ground-speed"});
+        Listening l(bench.address());
+        QVERIFY(l.pullsCaught(1));
+        const Trace& t = l.pulls[0]->trace;
+        const Channel* road = t.find(ChannelId::VehicleSpeed);
+        const Channel* roller = t.find(ChannelId::RollerSpeed);
+        QVERIFY(road && roller);
+        // A tenth of a second old at most, at the roller's rim.
+        const std::size_t i = road->values.size() / 2;
+        QVERIFY(std::abs(road->values[i] / (roller->values[i] * 0.2286) - 1.) < 0.03);
+    }
     void aThousandSamplesASecondWith24Channels() {
         StandinProcess bench(
             {"--machine", "larkspur", "--rate", "1000", "--channels", "24", "--speed", "5", "--auto", "1"});
