@@ -23,6 +23,7 @@ void addAir(CLI::App& app, Action& action);
 void addCurve(CLI::App& app, Action& action);
 void addImport(CLI::App& app, Action& action);
 void addCompare(CLI::App& app, Action& action);
+void addPlan(CLI::App& app, Action& action);
 void addRecord(CLI::App& app, Action& action);
 void addCalibrate(CLI::App& app, Action& action);
 void addArchive(CLI::App& app, Action& action);

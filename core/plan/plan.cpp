@@ -1,0 +1,205 @@
+#include "core/plan/plan.h"
+
+#include <boost/math/distributions/non_central_t.hpp>
+#include <boost/math/distributions/students_t.hpp>
+
+#include <algorithm>
+#include <cmath>
+#include <cstdint>
+#include <cstdio>
+#include <limits>
+#include <numeric>
+
+namespace jr {
+namespace {
+
+/// Largest difference of mean positions between two setups.
+double spread(const std::vector<int>& order, int setups) {
+    std::vector<double> sum(static_cast<std::size_t>(setups), 0.), count(sum);
+    for (std::size_t i = 0; i < order.size(); ++i) {
+        sum[static_cast<std::size_t>(order[i])] += static_cast<double>(i);
+        count[static_cast<std::size_t>(order[i])] += 1.;
+    }
+    double low = std::numeric_limits<double>::infinity(), high = -low;
+    for (std::size_t s = 0; s < sum.size(); ++s) {
+        low = std::min(low, sum[s] / count[s]);
+        high = std::max(high, sum[s] / count[s]);
+    }
+    return high - low;
+}
+
+int changes(const std::vector<int>& order) {
+    int n = 0;
+    for (std::size_t i = 1; i < order.size(); ++i)
+        n += order[i] != order[i - 1];
+    return n;
+}
+
+/// Swaps pairs of inner pulls for as long as that betters `worth`.
+template <class Worth>
+void improve(std::vector<int>& order, Worth worth) {
+    double best = worth(order);
+    for (bool better = true; better;) {
+        better = false;
+        for (std::size_t i = 1; i + 1 < order.size(); ++i)
+            for (std::size_t j = i + 1; j + 1 < order.size(); ++j) {
+                if (order[i] == order[j])
+                    continue;
+                std::swap(order[i], order[j]);
+                if (const double now = worth(order); now < best - 1e-9) {
+                    best = now;
+                    better = true;
+                } else {
+                    std::swap(order[i], order[j]);
+                }
+            }
+    }
+}
+
+/// Three pulls of each setup, base first and last, mean positions within half a position: the odd block that there-and-back pairs cannot
+/// make. Begins with forward, backward, backward and shuffles the inner pulls (fixed seed) until swaps lead to balance; then spares changes.
+std::vector<int> oddBlock(int setups) {
+    std::vector<int> start;
+    for (int s = 0; s < setups; ++s)
+        start.push_back(s);
+    for (int run = 0; run < 2; ++run)
+        for (int s = setups - 1; s >= 0; --s)
+            start.push_back(s);
+    // The sum of squares leads downhill where the largest difference alone would stand on a plateau.
+    const auto unbalance = [&](const std::vector<int>& o) {
+        if (spread(o, setups) <= 0.5 + 1e-9)
+            return 0.;
+        std::vector<double> sum(static_cast<std::size_t>(setups), 0.);
+        for (std::size_t i = 0; i < o.size(); ++i)
+            sum[static_cast<std::size_t>(o[i])] += static_cast<double>(i) - 0.5 * static_cast<double>(o.size() - 1);
+        double squares = 0.;
+        for (double v : sum)
+            squares += v * v;
+        return squares;
+    };
+    std::vector<int> order = start;
+    std::uint32_t state = 12345;
+    for (int attempt = 0; attempt < 200; ++attempt) {
+        improve(order, unbalance);
+        if (unbalance(order) < 1e-9)
+            break;
+        for (std::size_t i = order.size() - 2; i > 1; --i) {
+            state = state * 1664525u + 1013904223u;
+            std::swap(order[i], order[1 + (state >> 8) % i]);
+        }
+    }
+    if (setups <= 12) // every change of setup costs time; past a dozen the search would cost more than it saves
+        improve(order, [&](const std::vector<int>& o) { return 1000. * unbalance(o) + changes(o); });
+    return order;
+}
+
+} // namespace
+
+std::string setupLetter(int setup) {
+    std::string out;
+    for (int n = setup;; n = n / 26 - 1) {
+        out.insert(out.begin(), static_cast<char>('A' + n % 26));
+        if (n < 26)
+            return out;
+    }
+}
+
+double planPower(const PlanOptions& o, int pullsEach, double gainPct) {
+    const double freedom = static_cast<double>(o.setups) * pullsEach - o.setups - 1.;
+    if (freedom < 1.)
+        return 0.;
+    const double shift = gainPct / (o.repeatabilityPct * std::sqrt(2. / pullsEach));
+    const double critical = boost::math::quantile(boost::math::students_t(freedom), 0.5 + 0.5 * o.confidence);
+    // So far out the noncentral t needs no computing.
+    if (shift > critical + 40.)
+        return 1.;
+    const boost::math::non_central_t distribution(freedom, shift);
+    return boost::math::cdf(boost::math::complement(distribution, critical)) + boost::math::cdf(distribution, -critical);
+}
+
+double smallestGainPct(const PlanOptions& o, int pullsEach) {
+    double low = 0., high = o.repeatabilityPct;
+    while (planPower(o, pullsEach, high) < o.power && high < 1e6 * o.repeatabilityPct)
+        high *= 2.;
+    for (int i = 0; i < 60; ++i) {
+        const double middle = 0.5 * (low + high);
+        (planPower(o, pullsEach, middle) < o.power ? low : high) = middle;
+    }
+    return high;
+}
+
+std::vector<int> balancedOrder(int setups, int pullsEach) {
+    std::vector<int> order;
+    // There and back again: A B C C B A. Its halves mirror each other, so every mean position is the middle.
+    int pairs = pullsEach / 2;
+    const bool odd = pullsEach % 2 != 0;
+    if (odd)
+        --pairs; // the odd block takes three of each
+    for (int p = 0; p < pairs; ++p) {
+        for (int s = 0; s < setups; ++s)
+            order.push_back(s);
+        for (int s = setups - 1; s >= 0; --s)
+            order.push_back(s);
+    }
+    if (odd) {
+        const std::vector<int> block = oddBlock(setups);
+        order.insert(order.end(), block.begin(), block.end());
+    }
+    return order;
+}
+
+Result<Plan> makePlan(const PlanOptions& o) {
+    if (o.setups < 2 || o.setups > 60)
+        return Error{"setups must be 2 to 60"};
+    if (!(o.repeatabilityPct > 0.) || !(o.worthPct > 0.))
+        return Error{"repeatability and worth must be above zero"};
+    if (!(o.power > 0. && o.power < 1.) || !(o.confidence > 0. && o.confidence < 1.))
+        return Error{"power and confidence must lie between 0 and 1"};
+    Plan plan;
+    plan.pullsEach = 2;
+    while (plan.pullsEach < o.mostPullsEach && planPower(o, plan.pullsEach, o.worthPct) < o.power)
+        ++plan.pullsEach;
+    plan.reachable = planPower(o, plan.pullsEach, o.worthPct) >= o.power;
+    plan.order = balancedOrder(o.setups, plan.pullsEach);
+    plan.smallestGainPct = smallestGainPct(o, plan.pullsEach);
+    const double pulls = static_cast<double>(plan.order.size());
+    if (o.pullMinutes)
+        plan.minutes = pulls * *o.pullMinutes + changes(plan.order) * o.changeMinutes.value_or(0.);
+    if (o.fuelPerPullMl) {
+        plan.fuelMl = pulls * *o.fuelPerPullMl;
+        if (o.tankMl) {
+            const double usable = *o.tankMl * (1. - o.reservePct / 100.);
+            if (usable < *o.fuelPerPullMl)
+                return Error{"the tank less its reserve does not hold one pull"};
+            double used = 0.;
+            for (std::size_t i = 0; i < plan.order.size(); ++i) {
+                used += *o.fuelPerPullMl;
+                if (i + 1 < plan.order.size() && used + *o.fuelPerPullMl > usable * (1. + 1e-12)) {
+                    plan.refuelAfter.push_back(static_cast<int>(i) + 1);
+                    used = 0.;
+                }
+            }
+        }
+    }
+    char text[320];
+    std::snprintf(text, sizeof text, "%d pulls of each of %d setups, %.0f in all, base first and last. They find a difference of %.2f %% or more in %.0f of 100 such tests; what is smaller may go unseen.",
+                  plan.pullsEach, o.setups, pulls, plan.smallestGainPct, 100. * o.power);
+    plan.text = text;
+    if (!plan.reachable) {
+        std::snprintf(text, sizeof text, " %.2f %% cannot be told on a bench that repeats within %.2f %%, not in one sitting: make it repeat better first.", o.worthPct, o.repeatabilityPct);
+        plan.text += text;
+    }
+    if (plan.minutes) {
+        std::snprintf(text, sizeof text, " About %.0f minutes without warm-ups.", *plan.minutes);
+        plan.text += text;
+    }
+    if (!plan.refuelAfter.empty()) {
+        plan.text += " Refuel after pull ";
+        for (std::size_t i = 0; i < plan.refuelAfter.size(); ++i)
+            plan.text += (i ? ", " : "") + std::to_string(plan.refuelAfter[i]);
+        plan.text += ".";
+    }
+    return plan;
+}
+
+} // namespace jr
