@@ -24,6 +24,7 @@ void addCurve(CLI::App& app, Action& action);
 void addImport(CLI::App& app, Action& action);
 void addCompare(CLI::App& app, Action& action);
 void addPlan(CLI::App& app, Action& action);
+void addSteps(CLI::App& app, Action& action);
 void addRecord(CLI::App& app, Action& action);
 void addCalibrate(CLI::App& app, Action& action);
 void addArchive(CLI::App& app, Action& action);

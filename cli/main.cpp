@@ -87,6 +87,7 @@ int main(int argc, char** argv) {
     addCurve(app, action);
     addImport(app, action);
     addCompare(app, action);
+    addSteps(app, action);
     addPlan(app, action);
     addRecord(app, action);
     addCalibrate(app, action);

@@ -1,0 +1,167 @@
+// ladder, factorial and sweep.
+#include "archive/formats/text.h"
+#include "cli/items.h"
+#include "core/judge/factorial.h"
+#include "core/judge/ladder.h"
+#include "core/judge/sweep.h"
+
+namespace jr::cli {
+namespace {
+
+Json allCautions(const Items& items, const GroupFit& fit, int groups) {
+    std::vector<Caution> all = items.cautions;
+    const std::vector<Caution> own = groupCautions(fit, items.observations, groups, items.fromPulls);
+    all.insert(all.end(), own.begin(), own.end());
+    return cautionsJson(all);
+}
+
+int runLadder(const std::vector<std::string>& arguments, const MetricOptions& o) {
+    std::vector<std::string> names, groups;
+    for (const std::string& argument : arguments) {
+        const auto step = nameAndItems(argument);
+        if (!step) {
+            say("--step " + argument + ": wants NAME=ITEMS");
+            return kUsage;
+        }
+        names.push_back(step->first);
+        groups.push_back(step->second);
+    }
+    int exit = kDone;
+    const auto items = readItems(groups, o, exit);
+    if (!items)
+        return exit;
+    const Result<Ladder> result = ladder(names, items->observations, o.repeatability, o.confidence);
+    if (!result) {
+        say("ladder: " + result.error().reason);
+        return kUsage;
+    }
+    Json steps = Json::array();
+    for (const LadderStep& s : result->steps)
+        steps.push_back({{"name", s.name}, {"value", s.value}, {"low", orNull(s.low)}, {"high", orNull(s.high)}, {"gain", s.gain}, {"gain_low", orNull(s.gainLow)},
+                         {"gain_high", orNull(s.gainHigh)}, {"gain_pct", s.gainPct}, {"total", s.total}, {"total_pct", s.totalPct}});
+    return print({{"metric", o.metric}, {"unit", items->unit}, {"steps", steps}, {"cautions", allCautions(*items, result->fit, static_cast<int>(names.size()))}});
+}
+
+int runFactorial(const std::string& factorText, const std::vector<std::string>& arguments, const MetricOptions& o) {
+    const std::vector<std::string> factors = splitCommas(factorText);
+    std::vector<Cell> cells;
+    std::vector<std::string> groups;
+    for (const std::string& argument : arguments) {
+        const auto cell = nameAndItems(argument);
+        if (!cell) {
+            say("--cell " + argument + ": wants LEVEL,LEVEL=ITEMS");
+            return kUsage;
+        }
+        cells.push_back({splitCommas(cell->first)});
+        groups.push_back(cell->second);
+    }
+    int exit = kDone;
+    const auto items = readItems(groups, o, exit);
+    if (!items)
+        return exit;
+    const Result<Factorial> result = factorial(factors, cells, items->observations, o.repeatability, o.confidence);
+    if (!result) {
+        say("factorial: " + result.error().reason);
+        return kUsage;
+    }
+    Json effects = Json::array(), alone = Json::object();
+    for (const FactorialEffect& e : result->effects)
+        effects.push_back({{"term", e.term}, {"effect", e.effect}, {"low", orNull(e.low)}, {"high", orNull(e.high)}});
+    for (const auto& [factor, value] : result->alone)
+        alone[factor] = orNull(value);
+    Json cautions = allCautions(*items, result->fit, static_cast<int>(cells.size()));
+    if (!result->notSeparable.empty()) {
+        std::string list;
+        for (const std::string& term : result->notSeparable)
+            list += (list.empty() ? "" : ", ") + term;
+        cautions.push_back({{"kind", "confounded"}, {"text", "These cells cannot separate " + list + " from the other terms: it is taken to be nothing."}});
+    }
+    return print({{"metric", o.metric}, {"unit", items->unit}, {"effects", effects}, {"alone", alone}, {"together", orNull(result->together)}, {"sum", orNull(result->sum)}, {"cautions", cautions}});
+}
+
+int runSweep(const std::string& name, const std::vector<std::string>& arguments, bool onlyShorter, const MetricOptions& o) {
+    std::vector<double> points;
+    std::vector<std::string> groups;
+    for (const std::string& argument : arguments) {
+        const auto point = nameAndItems(argument);
+        const auto x = point ? parseNumber(point->first) : std::nullopt;
+        if (!x) {
+            say("--point " + argument + ": wants X=ITEMS with X a number");
+            return kUsage;
+        }
+        points.push_back(*x);
+        groups.push_back(point->second);
+    }
+    int exit = kDone;
+    const auto items = readItems(groups, o, exit);
+    if (!items)
+        return exit;
+    SweepOptions options;
+    options.repeatabilityPct = o.repeatability;
+    options.confidence = o.confidence;
+    options.onlyShorter = onlyShorter;
+    const Result<Sweep> result = sweep(points, items->observations, options);
+    if (!result) {
+        say("sweep: " + result.error().reason);
+        return kUsage;
+    }
+    const Sweep& s = *result;
+    Json low = Json::array(), high = Json::array();
+    for (std::size_t i = 0; i < s.x.size(); ++i) {
+        low.push_back(orNull(s.low[i]));
+        high.push_back(orNull(s.high[i]));
+    }
+    say(name + ": " + s.advice);
+    return print({{"name", name},
+                  {"metric", o.metric},
+                  {"unit", items->unit},
+                  {"shape", sweepShapeText(s.shape)},
+                  {"best", {{"x", s.bestX}, {"low", orNull(s.bestLow)}, {"high", orNull(s.bestHigh)}, {"inside", s.inside}}},
+                  {"value", s.value},
+                  {"short_side_per_unit", s.shortSidePerUnit},
+                  {"long_side_per_unit", s.longSidePerUnit},
+                  {"curve", {{"x", s.x}, {"value", s.curve}, {"low", low}, {"high", high}}},
+                  {"next", s.next},
+                  {"advice", s.advice},
+                  {"cautions", allCautions(*items, s.fit, static_cast<int>(points.size()))}});
+}
+
+} // namespace
+
+void addSteps(CLI::App& app, Action& action) {
+    struct Options {
+        std::vector<std::string> parts;
+        std::string factors, name;
+        bool onlyShorter = false;
+        MetricOptions metric;
+    };
+    {
+        auto o = std::make_shared<Options>();
+        CLI::App* c = app.add_subcommand("ladder", "Steps of a build: each against the one before and all against the first");
+        c->add_option("--step", o->parts, "NAME=ITEMS, in order; ITEMS are pull files or @numbers, separated by commas")->required()->allow_extra_args(false)->take_all();
+        addMetric(*c, o->metric);
+        c->footer("Example:\n  jolly-ram-cli ladder --step stock=@44.1,@44.3,@44.0 --step pipe=@46.0,@45.8 --step map=@46.2,@46.1");
+        c->callback([o, &action] { action = [o] { return runLadder(o->parts, o->metric); }; });
+    }
+    {
+        auto o = std::make_shared<Options>();
+        CLI::App* c = app.add_subcommand("factorial", "Combinations of two to four parts: effects, interactions, alone and together");
+        c->add_option("--factors", o->factors, "Names, separated by commas")->required();
+        c->add_option("--cell", o->parts, "LEVEL,LEVEL=ITEMS; the level named first is low")->required()->allow_extra_args(false)->take_all();
+        addMetric(*c, o->metric);
+        c->footer("Example:\n  jolly-ram-cli factorial --factors pipe,port --cell stock,stock=@7.65 --cell race,stock=@9.94 --cell stock,cut=@9.48 --cell race,cut=@11.12 --repeatability 0.5");
+        c->callback([o, &action] { action = [o] { return runFactorial(o->factors, o->parts, o->metric); }; });
+    }
+    {
+        auto o = std::make_shared<Options>();
+        CLI::App* c = app.add_subcommand("sweep", "A length, jet, weight or timing stepped through: the best, how sure, and the next point");
+        c->add_option("--name", o->name, "What is stepped, with its unit, e.g. \"length [mm]\"")->required();
+        c->add_option("--point", o->parts, "X=ITEMS")->required()->allow_extra_args(false)->take_all();
+        c->add_flag("--only-shorter", o->onlyShorter, "A cut cannot be undone: never propose a longer piece, nor a jump past the safe side");
+        addMetric(*c, o->metric);
+        c->footer("Example:\n  jolly-ram-cli sweep --name \"length [in]\" --point 2.125=@4.51 --point 2.43=@4.60 --point 3.475=@4.56");
+        c->callback([o, &action] { action = [o] { return runSweep(o->name, o->parts, o->onlyShorter, o->metric); }; });
+    }
+}
+
+} // namespace jr::cli

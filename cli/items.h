@@ -1,0 +1,32 @@
+// ITEMS of the commands that tell steps, crosses and sweeps: pull files, or numbers written @44.1, separated by commas.
+#pragma once
+
+#include "cli/commands.h"
+#include "core/judge/value.h"
+
+namespace jr::cli {
+
+struct MetricOptions {
+    std::string standard = "sae-j1349", metric = "band";
+    std::optional<double> from, to, at, repeatability;
+    double confidence = 0.95;
+};
+void addMetric(CLI::App& command, MetricOptions& options);
+
+/// What all groups of items come to.
+struct Items {
+    std::vector<Observation> observations;
+    bool fromPulls = false;
+    std::string unit;                ///< "W", or empty for bare numbers
+    std::vector<Caution> cautions;
+};
+
+/// Reads every group. `exit` is set (and messages said) when it returns nothing: wrong usage, a bad file.
+std::optional<Items> readItems(const std::vector<std::string>& groups, const MetricOptions& options, int& exit);
+
+/// "NAME=ITEMS" at the first '='; nullopt without one.
+std::optional<std::pair<std::string, std::string>> nameAndItems(const std::string& argument);
+std::vector<std::string> splitCommas(const std::string& text);
+Json orNull(const std::optional<double>& v);
+
+} // namespace jr::cli

@@ -1,0 +1,121 @@
+#include "core/judge/factorial.h"
+
+#include <Eigen/QR>
+
+#include <algorithm>
+#include <bit>
+
+namespace jr {
+namespace {
+
+std::string termName(const std::vector<std::string>& factors, unsigned mask) {
+    std::string out;
+    for (std::size_t f = 0; f < factors.size(); ++f)
+        if (mask >> f & 1u)
+            out += (out.empty() ? "" : "*") + factors[f];
+    return out;
+}
+
+} // namespace
+
+Result<Factorial> factorial(const std::vector<std::string>& factors, const std::vector<Cell>& cells,
+                            const std::vector<Observation>& observations, std::optional<double> repeatabilityPct, double confidence) {
+    const std::size_t n = factors.size();
+    if (n < 2 || n > 4)
+        return Error{"two to four factors, please"};
+    Factorial out;
+    out.levels.resize(n);
+    std::vector<unsigned> code; // bit f set: factor f is high
+    for (const Cell& cell : cells) {
+        if (cell.levels.size() != n)
+            return Error{"a cell needs one level for each of " + std::to_string(n) + " factors"};
+        unsigned bits = 0;
+        for (std::size_t f = 0; f < n; ++f) {
+            auto& [low, high] = out.levels[f];
+            const std::string& level = cell.levels[f];
+            if (low.empty())
+                low = level;
+            else if (level != low && high.empty())
+                high = level;
+            if (level == high && level != low)
+                bits |= 1u << f;
+            else if (level != low)
+                return Error{"factor " + factors[f] + " has more than two levels: " + low + ", " + high + ", " + level};
+        }
+        if (std::find(code.begin(), code.end(), bits) != code.end())
+            return Error{"a cell is named twice"};
+        code.push_back(bits);
+    }
+    for (std::size_t f = 0; f < n; ++f)
+        if (out.levels[f].second.empty())
+            return Error{"factor " + factors[f] + " has only one level"};
+    std::vector<int> count(cells.size(), 0);
+    for (const Observation& o : observations)
+        ++count[static_cast<std::size_t>(o.group)];
+    if (std::find(count.begin(), count.end(), 0) != count.end())
+        return Error{"a cell has no value"};
+    out.fit = fitGroups(observations, static_cast<int>(cells.size()), repeatabilityPct);
+
+    // Terms in order of size, main effects first; one is kept when the cells can tell it from those before.
+    std::vector<unsigned> terms;
+    for (unsigned mask = 1; mask < 1u << n; ++mask)
+        terms.push_back(mask);
+    std::stable_sort(terms.begin(), terms.end(), [](unsigned a, unsigned b) { return std::popcount(a) < std::popcount(b); });
+    const auto rows = static_cast<Eigen::Index>(cells.size());
+    Eigen::MatrixXd x(rows, 1);
+    x.setOnes();
+    std::vector<unsigned> kept;
+    for (unsigned mask : terms) {
+        Eigen::MatrixXd wider(rows, x.cols() + 1);
+        wider.leftCols(x.cols()) = x;
+        for (Eigen::Index r = 0; r < rows; ++r) {
+            // The product of the factors' -1 and +1: an even number of lows is high.
+            const int lows = std::popcount(mask) - std::popcount(mask & code[static_cast<std::size_t>(r)]);
+            wider(r, x.cols()) = lows % 2 == 0 ? 1. : -1.;
+        }
+        if (Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(wider).rank() == wider.cols()) {
+            x = std::move(wider);
+            kept.push_back(mask);
+        } else {
+            out.notSeparable.push_back(termName(factors, mask));
+        }
+    }
+    // Effects as weighted sums of cell means, so that margins follow from the pulls' own weights.
+    const Eigen::MatrixXd solve = Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(x).solve(Eigen::MatrixXd::Identity(rows, rows));
+    for (std::size_t k = 0; k < kept.size(); ++k) {
+        FactorialEffect e;
+        e.term = termName(factors, kept[k]);
+        std::vector<double> weights(observations.size(), 0.);
+        for (Eigen::Index c = 0; c < rows; ++c) {
+            const double w = 2. * solve(static_cast<Eigen::Index>(k) + 1, c);
+            e.effect += w * out.fit.mean[static_cast<std::size_t>(c)];
+            for (std::size_t i = 0; i < weights.size(); ++i)
+                weights[i] += w * out.fit.weight[static_cast<std::size_t>(c)][i];
+        }
+        if (const auto half = out.fit.halfWidth(weights, confidence)) {
+            e.low = e.effect - *half;
+            e.high = e.effect + *half;
+        }
+        out.effects.push_back(std::move(e));
+    }
+    const auto cellMean = [&](unsigned bits) -> std::optional<double> {
+        const auto at = std::find(code.begin(), code.end(), bits);
+        return at == code.end() ? std::nullopt : std::optional(out.fit.mean[static_cast<std::size_t>(at - code.begin())]);
+    };
+    const auto base = cellMean(0);
+    const auto all = cellMean((1u << n) - 1u);
+    if (base && all)
+        out.together = *all - *base;
+    out.sum = 0.;
+    for (std::size_t f = 0; f < n; ++f) {
+        const auto one = cellMean(1u << f);
+        out.alone.emplace_back(factors[f], base && one ? std::optional(*one - *base) : std::nullopt);
+        if (out.sum && out.alone.back().second)
+            *out.sum += *out.alone.back().second;
+        else
+            out.sum.reset();
+    }
+    return out;
+}
+
+} // namespace jr

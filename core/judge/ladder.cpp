@@ -1,0 +1,47 @@
+#include "core/judge/ladder.h"
+
+namespace jr {
+
+Result<Ladder> ladder(const std::vector<std::string>& names, const std::vector<Observation>& observations,
+                      std::optional<double> repeatabilityPct, double confidence) {
+    const int groups = static_cast<int>(names.size());
+    if (groups < 2)
+        return Error{"a ladder needs at least two steps"};
+    std::vector<int> count(names.size(), 0);
+    for (const Observation& o : observations)
+        ++count[static_cast<std::size_t>(o.group)];
+    for (std::size_t g = 0; g < names.size(); ++g)
+        if (count[g] == 0)
+            return Error{"step \"" + names[g] + "\" has no value"};
+    Ladder out;
+    out.fit = fitGroups(observations, groups, repeatabilityPct);
+    const GroupFit& f = out.fit;
+    for (int g = 0; g < groups; ++g) {
+        const auto k = static_cast<std::size_t>(g);
+        LadderStep step;
+        step.name = names[k];
+        step.value = f.mean[k];
+        if (const auto half = f.halfWidth(f.weight[k], confidence)) {
+            step.low = step.value - *half;
+            step.high = step.value + *half;
+        }
+        if (g > 0) {
+            step.gain = f.mean[k] - f.mean[k - 1];
+            step.gainPct = 100. * step.gain / f.mean[k - 1];
+            step.total = f.mean[k] - f.mean[0];
+            step.totalPct = 100. * step.total / f.mean[0];
+            if (const auto half = f.halfWidth(f.difference(g - 1, g), confidence)) {
+                step.gainLow = step.gain - *half;
+                step.gainHigh = step.gain + *half;
+            }
+            if (const auto half = f.halfWidth(f.difference(0, g), confidence)) {
+                step.totalLow = step.total - *half;
+                step.totalHigh = step.total + *half;
+            }
+        }
+        out.steps.push_back(std::move(step));
+    }
+    return out;
+}
+
+} // namespace jr

@@ -1,0 +1,27 @@
+// Steps: each setup against the one before it and against the first.
+#pragma once
+
+#include "core/judge/value.h"
+
+namespace jr {
+
+struct LadderStep {
+    std::string name;
+    double value = 0.;
+    std::optional<double> low, high;         ///< of the value itself
+    double gain = 0.;                        ///< against the step before; 0 for the first
+    std::optional<double> gainLow, gainHigh;
+    double gainPct = 0., total = 0., totalPct = 0.; ///< total: against the first
+    std::optional<double> totalLow, totalHigh;
+};
+
+struct Ladder {
+    std::vector<LadderStep> steps;
+    GroupFit fit;
+};
+
+/// `observations` grouped by step in the order of `names`. Errors: fewer than two steps, an empty one.
+Result<Ladder> ladder(const std::vector<std::string>& names, const std::vector<Observation>& observations,
+                      std::optional<double> repeatabilityPct, double confidence = 0.95);
+
+} // namespace jr

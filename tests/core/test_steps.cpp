@@ -1,0 +1,213 @@
+// Ladders, combinations and sweeps: trade facts, a published factorial, GSL and a certified regression set as outside checks, and simulated truths.
+#include "core/judge/factorial.h"
+#include "core/judge/ladder.h"
+#include "core/judge/sweep.h"
+#include "standin/simulated_bench.h" // Dice
+
+#include <QTest>
+#include <gsl/gsl_multifit.h>
+
+#include <cmath>
+
+using namespace jr;
+
+namespace {
+
+std::vector<Observation> numbers(const std::vector<std::vector<double>>& groups) {
+    std::vector<Observation> out;
+    for (std::size_t g = 0; g < groups.size(); ++g)
+        for (double v : groups[g])
+            out.push_back({static_cast<int>(g), v, std::nullopt});
+    return out;
+}
+
+const FactorialEffect* effect(const Factorial& f, const char* term) {
+    for (const FactorialEffect& e : f.effects)
+        if (e.term == term)
+            return &e;
+    return nullptr;
+}
+
+} // namespace
+
+class TestSteps : public QObject {
+    Q_OBJECT
+private slots:
+    void aLadderAgainstHandArithmetic() {
+        const auto l = ladder({"stock", "pipe", "map"}, numbers({{10., 10.2, 9.8}, {11., 11.2, 10.8}, {11.1, 11.3, 10.9}}), std::nullopt);
+        QVERIFY(l);
+        QVERIFY(std::abs(l->steps[1].gain - 1.) < 1e-12 && std::abs(l->steps[2].gain - 0.1) < 1e-12);
+        QVERIFY(std::abs(l->steps[2].total - 1.1) < 1e-12 && std::abs(l->steps[2].totalPct - 11.) < 1e-9);
+        // Pooled standard deviation 0.2 with six degrees of freedom, t = 2.4469 (any table): margin 2.4469 * 0.2 * sqrt(2/3).
+        QVERIFY(std::abs((*l->steps[1].gainHigh - *l->steps[1].gainLow) / 2. - 2.4469 * 0.2 * std::sqrt(2. / 3.)) < 1e-4);
+        QCOMPARE(l->steps[0].gainPct, 0.);
+        // Single values: no margins without a repeatability, and then the normal quantile.
+        const auto bare = ladder({"a", "b"}, numbers({{100.}, {101.}}), std::nullopt);
+        QVERIFY(!bare->steps[1].gainLow);
+        const auto given = ladder({"a", "b"}, numbers({{100.}, {101.}}), 0.5);
+        QVERIFY(std::abs(*given->steps[1].gainHigh - 1. - 1.95996 * 0.005 * 100.5 * std::sqrt(2.)) < 1e-4);
+        QVERIFY(!ladder({"a"}, numbers({{1.}}), std::nullopt));
+        QVERIFY(!ladder({"a", "b"}, numbers({{1.}, {}}), std::nullopt));
+    }
+    void driftIsTakenOutWhereTheOrderTells() {
+        std::vector<Observation> o;
+        // A B B A, drifting by one an hour, true gain 2.
+        const int order[] = {0, 1, 1, 0, 0, 1, 1, 0};
+        for (int i = 0; i < 8; ++i)
+            o.push_back({order[i], 50. + 2. * order[i] + i / 6. + (i % 2 ? 0.01 : -0.01), 600. * i});
+        const auto l = ladder({"A", "B"}, o, std::nullopt);
+        QVERIFY(l->fit.driftChecked && l->fit.driftRemoved);
+        QVERIFY(std::abs(l->steps[1].gain - 2.) < 0.03);
+    }
+    void theTradesOwnCombination() {
+        // Common practice, no source: 7.65 plain, 9.94 pipe only, 9.48 ported only, 11.12 both.
+        const auto f = factorial({"pipe", "port"}, {{{"no", "no"}}, {{"yes", "no"}}, {{"no", "yes"}}, {{"yes", "yes"}}},
+                                 numbers({{7.65}, {9.94}, {9.48}, {11.12}}), std::nullopt);
+        QVERIFY(f);
+        QVERIFY(std::abs(*f->alone[0].second - 2.29) < 1e-9 && std::abs(*f->alone[1].second - 1.83) < 1e-9);
+        QVERIFY(std::abs(*f->together - 3.47) < 1e-9);
+        QVERIFY(std::abs(*f->sum - *f->together - 0.65) < 1e-9); // 0.65 less than the sum
+        QVERIFY(std::abs(effect(*f, "pipe*port")->effect + 0.325) < 1e-9);
+        QVERIFY(!effect(*f, "pipe")->low);
+    }
+    void aPublishedFactorial() {
+        // Pilot plant example of Box, Hunter and Hunter, "Statistics for Experimenters" (values from memory of the published table):
+        // temperature, concentration, catalyst; yields 60 72 54 68 52 83 45 80; effects 23, -5, 1.5; T*C 1.5, T*K 10, C*K 0, T*C*K 0.5.
+        const double yield[] = {60, 72, 54, 68, 52, 83, 45, 80};
+        std::vector<Cell> cells;
+        std::vector<std::vector<double>> values;
+        for (int i = 0; i < 8; ++i) {
+            cells.push_back({{i & 1 ? "180" : "160", i & 2 ? "40" : "20", i & 4 ? "B" : "A"}});
+            values.push_back({yield[i]});
+        }
+        const auto f = factorial({"T", "C", "K"}, cells, numbers(values), std::nullopt);
+        QVERIFY(f);
+        const std::pair<const char*, double> published[] = {{"T", 23.}, {"C", -5.}, {"K", 1.5}, {"T*C", 1.5}, {"T*K", 10.}, {"C*K", 0.}, {"T*C*K", 0.5}};
+        for (const auto& [term, value] : published)
+            QVERIFY2(effect(*f, term) && std::abs(effect(*f, term)->effect - value) < 1e-9, term);
+    }
+    void missingCellsAreSaid() {
+        const auto f = factorial({"pipe", "box"}, {{{"a", "x"}}, {{"b", "x"}}, {{"a", "y"}}}, numbers({{1., 1.1}, {2., 2.1}, {3., 3.1}}), std::nullopt);
+        QVERIFY(f);
+        QCOMPARE(f->notSeparable, std::vector<std::string>{"pipe*box"});
+        QVERIFY(std::abs(effect(*f, "pipe")->effect - 1.) < 1e-9);
+        QVERIFY(!f->together);
+        QVERIFY(effect(*f, "pipe")->low && *effect(*f, "pipe")->low > 0.5);
+        QVERIFY(!factorial({"a", "b"}, {{{"1", "1"}}, {{"2", "1"}}, {{"3", "1"}}}, numbers({{1.}, {1.}, {1.}}), std::nullopt));
+        QVERIFY(!factorial({"a"}, {{{"1"}}, {{"2"}}}, numbers({{1.}, {2.}}), std::nullopt));
+        QVERIFY(!factorial({"a", "b"}, {{{"1", "1"}}, {{"1", "1"}}}, numbers({{1.}, {2.}}), std::nullopt));
+    }
+    void theTradesOwnLength() {
+        // Common practice, no source: 2.125 / 2.43 / 3.475 in giving 4.51 / 4.60 / 4.56 hp.
+        const auto s = sweep({2.125, 2.43, 3.475}, numbers({{4.51}, {4.60}, {4.56}}));
+        QVERIFY(s);
+        QVERIFY(std::abs(s->bestX - 2.43) < 1e-9 && s->inside);
+        QVERIFY(s->shortSidePerUnit > 4. * s->longSidePerUnit); // several times faster on the short side
+        QVERIFY(s->advice.find("stay on the long side") != std::string::npos);
+        QVERIFY(!s->bestLow);
+    }
+    void aParabolaAgainstGsl() {
+        // Twelve pulls at six jets of a true parabola: the same least squares by GSL.
+        std::vector<double> x, vertexX{140, 145, 150, 155, 160, 165};
+        std::vector<std::vector<double>> groups;
+        standin::Dice dice(4);
+        for (double jet : vertexX)
+            groups.push_back({30. - 0.004 * std::pow(jet - 153., 2) + 0.02 * dice.normal(), 30. - 0.004 * std::pow(jet - 153., 2) + 0.02 * dice.normal()});
+        const auto s = sweep(vertexX, numbers(groups));
+        QCOMPARE(s->shape, SweepShape::Parabola);
+        gsl_matrix* a = gsl_matrix_alloc(12, 3);
+        gsl_vector* y = gsl_vector_alloc(12);
+        for (std::size_t i = 0; i < 12; ++i) {
+            const double u = vertexX[i / 2] - 150.;
+            gsl_matrix_set(a, i, 0, 1.);
+            gsl_matrix_set(a, i, 1, u);
+            gsl_matrix_set(a, i, 2, u * u);
+            gsl_vector_set(y, i, groups[i / 2][i % 2]);
+        }
+        gsl_vector* b = gsl_vector_alloc(3);
+        gsl_matrix* cov = gsl_matrix_alloc(3, 3);
+        double squares = 0.;
+        gsl_multifit_linear_workspace* work = gsl_multifit_linear_alloc(12, 3);
+        gsl_multifit_linear(a, y, b, cov, &squares, work);
+        const double vertex = 150. - 0.5 * gsl_vector_get(b, 1) / gsl_vector_get(b, 2);
+        QVERIFY(std::abs(s->bestX - vertex) < 1e-6);
+        QVERIFY(*s->bestLow < 153. && *s->bestHigh > 153.);
+        gsl_multifit_linear_free(work);
+        gsl_matrix_free(a);
+        gsl_matrix_free(cov);
+        gsl_vector_free(y);
+        gsl_vector_free(b);
+    }
+    void aLopsidedOptimumAndAFlatOne() {
+        standin::Dice dice(9);
+        std::vector<double> points;
+        std::vector<std::vector<double>> lopsided, level;
+        for (int i = 0; i < 7; ++i) {
+            const double x = 60. + 10. * i;
+            points.push_back(x);
+            lopsided.emplace_back();
+            level.emplace_back();
+            for (int k = 0; k < 3; ++k) {
+                lopsided.back().push_back(30. + (x < 83. ? 0.09 * (x - 83.) : -0.015 * (x - 83.)) + 0.03 * dice.normal());
+                level.back().push_back(30. + 0.05 * dice.normal());
+            }
+        }
+        const auto s = sweep(points, numbers(lopsided));
+        QCOMPARE(s->shape, SweepShape::TwoSides);
+        QVERIFY2(std::abs(s->bestX - 83.) < 4., qPrintable(QString::number(s->bestX)));
+        QVERIFY(*s->bestLow <= 83. && *s->bestHigh >= 83. && *s->bestHigh - *s->bestLow < 20.);
+        QVERIFY(s->inside && s->shortSidePerUnit > 3. * s->longSidePerUnit);
+        QCOMPARE(sweep(points, numbers(level))->shape, SweepShape::Flat);
+        // The same seed, the same answer.
+        QCOMPARE(*sweep(points, numbers(lopsided))->bestLow, *s->bestLow);
+    }
+    void theEdgeIsSaidAndCutsAreCareful() {
+        const std::vector<double> points{60., 70., 80., 90.};
+        const auto rising = numbers({{30., 30.02}, {30.5, 30.48}, {31., 31.02}, {31.5, 31.52}});
+        const auto s = sweep(points, rising);
+        QVERIFY(!s->inside);
+        QCOMPARE(s->next, std::vector<double>{100.});
+        SweepOptions cut;
+        cut.onlyShorter = true;
+        QVERIFY(sweep(points, rising, cut)->next.empty()); // longer cannot be had back
+        const auto falling = numbers({{31.5, 31.52}, {31., 31.02}, {30.5, 30.48}, {30., 30.02}});
+        const auto next = sweep(points, falling, cut)->next;
+        QCOMPARE(next.size(), std::size_t(1));
+        QVERIFY(next[0] < 60. && next[0] >= 54.); // half a step, no jump
+        QVERIFY(!sweep({1., 2.}, numbers({{1.}, {2.}})));
+        QVERIFY(!sweep({1., 1., 2.}, numbers({{1.}, {2.}, {3.}})));
+    }
+    void intervalsHoldTheTruth() {
+        // Simulated: the optimum's 95 % interval holds the true length, steps' margins the true gain, in about 95 of 100 tests.
+        standin::Dice dice(77);
+        int optimum = 0, gains = 0;
+        constexpr int kTests = 300;
+        for (int t = 0; t < kTests; ++t) {
+            std::vector<double> points;
+            std::vector<std::vector<double>> groups;
+            for (int i = 0; i < 6; ++i) {
+                points.push_back(10. * i);
+                groups.push_back({});
+                for (int k = 0; k < 3; ++k)
+                    groups.back().push_back(100. - 0.004 * std::pow(10. * i - 27., 2) + 0.4 * dice.normal());
+            }
+            SweepOptions o;
+            o.draws = 300;
+            const auto s = sweep(points, numbers(groups), o);
+            optimum += *s->bestLow <= 27. && *s->bestHigh >= 27.;
+            std::vector<std::vector<double>> steps(2);
+            for (int k = 0; k < 4; ++k) {
+                steps[0].push_back(50. + 0.3 * dice.normal());
+                steps[1].push_back(50.5 + 0.3 * dice.normal());
+            }
+            const auto l = ladder({"a", "b"}, numbers(steps), std::nullopt);
+            gains += *l->steps[1].gainLow <= 0.5 && *l->steps[1].gainHigh >= 0.5;
+        }
+        qInfo("optimum held %d, gain held %d of %d", optimum, gains, kTests);
+        QVERIFY(optimum >= 0.90 * kTests);
+        QVERIFY(gains >= 0.91 * kTests && gains <= 0.99 * kTests);
+    }
+};
+
+QTEST_GUILESS_MAIN(TestSteps)
+#include "test_steps.moc"
