@@ -27,6 +27,7 @@ void addPlan(CLI::App& app, Action& action);
 void addSteps(CLI::App& app, Action& action);
 void addRecord(CLI::App& app, Action& action);
 void addCalibrate(CLI::App& app, Action& action);
+void addSetups(CLI::App& app, Action& action);
 void addArchive(CLI::App& app, Action& action);
 
 /// A message on standard error.

@@ -91,6 +91,7 @@ int main(int argc, char** argv) {
     addPlan(app, action);
     addRecord(app, action);
     addCalibrate(app, action);
+    addSetups(app, action);
     addArchive(app, action);
     try {
         app.parse(argc, argv);

@@ -32,7 +32,7 @@ Result<std::string> fillDemoArchive(Archive& archive) {
     std::string shortId, longId;
     for (const SetupRecord& s : record->setups)
         (s.name == "short stack" ? shortId : longId) = s.id;
-    if (const Result<Done> changes = archive.setSetupChanges(longId, shortId, {{"intake stack", "60 mm", "120 mm"}});
+    if (const Result<Done> changes = archive.setSetupChanges(longId, shortId, {{"intake stack", "60 mm", "120 mm", 0.11, 0.16, 38., 0.4}});
         !changes)
         return changes.error();
     ComparisonRecord comparison;
@@ -40,6 +40,22 @@ Result<std::string> fillDemoArchive(Archive& archive) {
     comparison.withSetup = longId;
     if (const Result<Done> kept = archive.setComparison(*job, comparison); !kept)
         return kept.error();
+    const auto chalk = [&](const char* said, ClaimKind kind, double pct, double from, double to) -> Result<Done> {
+        ClaimRecord claim;
+        claim.said = said;
+        claim.source = "chalkboard";
+        claim.claim = {kind, pct};
+        claim.fromRpm = from;
+        claim.toRpm = to;
+        claim.baseSetup = shortId;
+        claim.withSetup = longId;
+        const Result<std::string> kept = archive.saveClaim(*job, claim);
+        return kept ? Result<Done>(Done{}) : Result<Done>(kept.error());
+    };
+    for (const Result<Done>& done : {chalk("the long stack gives more in the middle", ClaimKind::GainsAtLeast, 1., 4400., 5600.),
+                                     chalk("it costs nothing at the top", ClaimKind::CostsNothing, 1., 7000., 8600.)})
+        if (!done)
+            return done.error();
     return *job;
 }
 

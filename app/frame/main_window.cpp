@@ -1,5 +1,6 @@
 #include "app/frame/main_window.h"
 
+#include "app/ask/ask_station.h"
 #include "app/frame/day_strip.h"
 #include "app/frame/header_line.h"
 #include "app/frame/rail.h"
@@ -53,18 +54,20 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
 
     m_bench = std::make_unique<BenchModel>(m_model);
     m_start = new StartPage(theme, m_model);
+    m_ask = new AskStation(theme, m_model);
     m_ready = new ReadyStation(theme, m_model, *m_bench);
     m_pull = new PullStation(theme, m_model, *m_bench);
     m_pulls = new PullsStation(theme, m_model);
     m_judge = new JudgeStation(theme, m_model);
     m_handover = new HandoverStation(theme, m_model);
     m_rail->addStation(tr("Jobs"), QStringLiteral("house"), QStringLiteral("Ctrl+0"));
+    m_rail->addStation(tr("Ask"), QStringLiteral("message-circle-question"), QStringLiteral("Ctrl+1"));
     m_rail->addStation(tr("Ready"), QStringLiteral("clipboard-list"), QStringLiteral("Ctrl+2"));
     m_rail->addStation(tr("Pull"), QStringLiteral("gauge"), QStringLiteral("Ctrl+3"));
     m_rail->addStation(tr("Look"), QStringLiteral("activity"), QStringLiteral("Ctrl+L"));
     m_rail->addStation(tr("Judge"), QStringLiteral("scale"), QStringLiteral("Ctrl+4"));
     m_rail->addStation(tr("Hand over"), QStringLiteral("printer"), QStringLiteral("Ctrl+7"));
-    for (QWidget* station : std::initializer_list<QWidget*>{m_start, m_ready, m_pull, m_pulls, m_judge, m_handover})
+    for (QWidget* station : std::initializer_list<QWidget*>{m_start, m_ask, m_ready, m_pull, m_pulls, m_judge, m_handover})
         m_stations->addWidget(station);
 
     connect(m_rail, &Rail::chosen, this, &MainWindow::showStation);

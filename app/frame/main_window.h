@@ -13,6 +13,7 @@ namespace jr::app {
 
 class DayStrip;
 class HandoverStation;
+class AskStation;
 class BenchModel;
 class JudgeStation;
 class PullStation;
@@ -24,7 +25,7 @@ class StartPage;
 class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
-    enum Station { Start = 0, Ready, Pull, Pulls, Judge, Handover };
+    enum Station { Start = 0, Ask, Ready, Pull, Pulls, Judge, Handover };
 
     MainWindow(Theme& theme, QWidget* parent = nullptr);
     ~MainWindow() override;
@@ -39,6 +40,7 @@ public:
     DayStrip& dayStrip() { return *m_dayStrip; }
     JudgeStation& judge() { return *m_judge; }
     BenchModel& bench() { return *m_bench; }
+    AskStation& ask() { return *m_ask; }
     ReadyStation& ready() { return *m_ready; }
     PullStation& pullStation() { return *m_pull; }
     PullsStation& pullsStation() { return *m_pulls; }
@@ -60,6 +62,7 @@ private:
     Rail* m_rail;
     QStackedWidget* m_stations;
     StartPage* m_start;
+    AskStation* m_ask;
     ReadyStation* m_ready;
     PullStation* m_pull;
     PullsStation* m_pulls;

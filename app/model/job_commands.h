@@ -40,6 +40,20 @@ private:
     std::vector<FlagOverrule> m_before, m_after;
 };
 
+class SetupCommand : public QUndoCommand {
+public:
+    SetupCommand(JobModel& model, const SetupRecord& setup, std::string parent, std::vector<SetupChange> changes)
+        : QUndoCommand(QObject::tr("change what %1 is").arg(QString::fromStdString(setup.name))), m_model(model), m_id(setup.id), m_parentBefore(setup.parentId),
+          m_parentAfter(std::move(parent)), m_before(setup.changes), m_after(std::move(changes)) {}
+    void redo() override { m_model.applySetup(m_id, m_parentAfter, m_after); }
+    void undo() override { m_model.applySetup(m_id, m_parentBefore, m_before); }
+
+private:
+    JobModel& m_model;
+    std::string m_id, m_parentBefore, m_parentAfter;
+    std::vector<SetupChange> m_before, m_after;
+};
+
 class MoveCommand : public QUndoCommand {
 public:
     MoveCommand(JobModel& model, const PullRecord& pull, std::string setupId)

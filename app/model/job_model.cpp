@@ -309,9 +309,10 @@ void JobModel::recompute() {
         options.toRpm = m_settings.toRpm;
         options.worthPct = m_settings.worthPct;
         options.repeatabilityPct = m_repeatabilityPct;
-        if (const SetupRecord* setup = m_job.setup(m_settings.withSetup);
-            setup && setup->parentId == m_settings.baseSetup)
-            for (const SetupChange& c : setup->changes)
+        // A change that was forced by another shares its credit and is no second one.
+        const SetupDifference difference = differenceOf(m_job.setupTree(), m_settings.baseSetup, m_settings.withSetup);
+        for (const PartChange& c : difference.changes)
+            if (!c.belongs || difference.independent == static_cast<int>(difference.changes.size()))
                 options.changes.push_back(c.part);
         Result<Comparison> result = compare(base, with, options);
         if (result)
@@ -356,6 +357,55 @@ void JobModel::refit(int index) {
     LoadedPull& p = m_pulls[static_cast<std::size_t>(index)];
     p = load(p.record, p.trace);
     m_likelyDetail = -1.;
+}
+
+bool JobModel::addSetup(const QString& name, const std::string& parentId, const std::vector<SetupChange>& changes) {
+    const Result<std::string> made = m_archive->createSetup(m_job.id, name.trimmed().toStdString(), parentId, changes);
+    if (!made) {
+        emit problem(QString::fromStdString(made.error().text()));
+        return false;
+    }
+    if (auto job = m_archive->job(m_job.id))
+        m_job = std::move(job).value();
+    emit jobChanged();
+    return true;
+}
+
+void JobModel::setSetupChanges(const std::string& setupId, const std::string& parentId, const std::vector<SetupChange>& changes) {
+    if (const SetupRecord* setup = m_job.setup(setupId))
+        m_undo.push(new SetupCommand(*this, *setup, parentId, changes));
+}
+
+void JobModel::applySetup(const std::string& setupId, const std::string& parentId, const std::vector<SetupChange>& changes) {
+    if (const Result<Done> done = m_archive->setSetupChanges(setupId, parentId, changes); !done) {
+        emit problem(QString::fromStdString(done.error().text()));
+        return;
+    }
+    if (auto job = m_archive->job(m_job.id))
+        m_job = std::move(job).value();
+    recompute();
+    emit jobChanged();
+}
+
+std::optional<Comparison> JobModel::compareSetups(const std::string& base, const std::string& with, std::optional<double> fromRpm, std::optional<double> toRpm) const {
+    std::vector<const PullFit*> a, b;
+    for (const LoadedPull& p : m_pulls)
+        if (p.fit && !p.record.aside) {
+            if (p.record.setupId == base)
+                a.push_back(p.fit.get());
+            else if (p.record.setupId == with)
+                b.push_back(p.fit.get());
+        }
+    if (a.empty() || b.empty())
+        return std::nullopt;
+    CompareOptions options;
+    options.standard = &standard();
+    options.detailRpm = detailInForce();
+    options.fromRpm = fromRpm;
+    options.toRpm = toRpm;
+    options.repeatabilityPct = m_repeatabilityPct;
+    Result<Comparison> result = compare(a, b, options);
+    return result ? std::optional(std::move(result).value()) : std::nullopt;
 }
 
 void JobModel::setAside(int index, bool aside, const QString& why) {

@@ -76,6 +76,11 @@ public:
     const std::vector<double>& bandMeansW() const { return m_bandMeans; }
 
     // Changes to data: each can be undone.
+    /// A setup that may have no pulls yet, or another's changes rewritten. Said as a problem when it cannot be.
+    bool addSetup(const QString& name, const std::string& parentId, const std::vector<SetupChange>& changes);
+    void setSetupChanges(const std::string& setupId, const std::string& parentId, const std::vector<SetupChange>& changes);
+    /// The comparison of two setups over a band of their own, for claims; nothing when there are no pulls.
+    std::optional<Comparison> compareSetups(const std::string& base, const std::string& with, std::optional<double> fromRpm, std::optional<double> toRpm) const;
     void setAside(int pullIndex, bool aside, const QString& why);
     void setOverruled(int pullIndex, const Flag& flag, bool overruled);
     void movePullToSetup(int pullIndex, const std::string& setupId);
@@ -94,6 +99,8 @@ private:
     friend class AsideCommand;
     friend class OverruleCommand;
     friend class MoveCommand;
+    friend class SetupCommand;
+    void applySetup(const std::string& setupId, const std::string& parentId, const std::vector<SetupChange>& changes);
     void applyAside(const std::string& pullId, bool aside, const std::string& why);
     void applyOverrules(const std::string& pullId, const std::vector<FlagOverrule>& overrules);
     void applyMove(const std::string& pullId, const std::string& setupId);

@@ -87,6 +87,7 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     };
     theme.setMode(Theme::Mode::Day);
     shot("start.png", MainWindow::Start);
+    shot("ask.png", MainWindow::Ask);
     window.judge().setCursorRpm(5100.);
     shot("judge-day.png", MainWindow::Judge);
     theme.setMode(Theme::Mode::Night);

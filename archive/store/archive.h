@@ -7,6 +7,8 @@
 
 #include <QString>
 
+#include <nlohmann/json_fwd.hpp>
+
 #include <functional>
 #include <memory>
 
@@ -35,6 +37,12 @@ public:
     Result<Done> setOverrules(const std::string& pullId, const std::vector<FlagOverrule>& overrules);
     Result<Done> setSetupChanges(const std::string& setupId, const std::string& parentId,
                                  const std::vector<SetupChange>& changes);
+    /// A setup that may have no pulls yet. Errors: the job has one of that name.
+    Result<std::string> createSetup(const std::string& jobId, const std::string& name, const std::string& parentId, const std::vector<SetupChange>& changes);
+    Result<std::vector<ClaimRecord>> claims(const std::string& jobId) const;
+    /// New or changed (by id); its history is left alone. Returns the id.
+    Result<std::string> saveClaim(const std::string& jobId, const ClaimRecord& claim);
+    Result<Done> addVerdict(const std::string& claimId, const VerdictRecord& verdict);
     Result<Done> moveToSetup(const std::string& pullId, const std::string& setupId);
     Result<Done> setComparison(const std::string& jobId, const ComparisonRecord& comparison);
 
@@ -70,6 +78,8 @@ public:
 private:
     Archive(QString folder, std::unique_ptr<Database> db) : m_folder(std::move(folder)), m_db(std::move(db)) {}
     Result<Done> writeJobFile(const std::string& jobId) const;
+    /// What only the job file says (setups and their changes, overrules, the comparison, claims) put back after a rebuild.
+    Result<Done> restoreFromJobFile(const std::string& jobId, const nlohmann::ordered_json& about);
     Result<Done> writeBenchFile() const;
     Result<Done> readBenchFile();
     Result<std::string> jobOfPull(const std::string& pullId) const;

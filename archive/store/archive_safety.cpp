@@ -23,37 +23,6 @@ QString q(const std::string& text) {
     return QString::fromStdString(text);
 }
 
-/// What the pull files themselves do not say: setups and their changes, what was set aside, what was overruled.
-Json jobJson(const JobRecord& job) {
-    Json setups = Json::array(), pulls = Json::array();
-    for (const SetupRecord& s : job.setups) {
-        Json changes = Json::array();
-        for (const SetupChange& c : s.changes)
-            changes.push_back({{"part", c.part}, {"from", c.from}, {"to", c.to}});
-        const SetupRecord* parent = job.setup(s.parentId);
-        setups.push_back({{"name", s.name},
-                          {"mark", s.mark},
-                          {"parent", parent ? Json(parent->name) : Json(nullptr)},
-                          {"changes", changes}});
-    }
-    for (const PullRecord& p : job.pulls) {
-        Json overrules = Json::array();
-        for (const FlagOverrule& o : p.overrules)
-            overrules.push_back(
-                {{"kind", flagText(o.kind)}, {"at_s", std::isfinite(o.atS) ? Json(o.atS) : Json(nullptr)}});
-        const SetupRecord* setup = job.setup(p.setupId);
-        pulls.push_back({{"id", p.id},
-                         {"number", p.number},
-                         {"setup", setup ? setup->name : ""},
-                         {"file", QFileInfo(q(p.mirror)).fileName().toStdString()},
-                         {"aside", p.aside},
-                         {"why", p.asideWhy},
-                         {"overrules", overrules}});
-    }
-    return {{"jolly-ram", "job 1"},   {"job", job.name},  {"machine", job.machine},
-            {"created", job.created}, {"setups", setups}, {"pulls", pulls}};
-}
-
 std::vector<QString> pullFilesBelow(const QString& folder) {
     std::vector<QString> out;
     QDirIterator it(folder, {QStringLiteral("*.pull.csv")}, QDir::Files, QDirIterator::Subdirectories);
@@ -64,17 +33,6 @@ std::vector<QString> pullFilesBelow(const QString& folder) {
 }
 
 } // namespace
-
-Result<Done> Archive::writeJobFile(const std::string& jobId) const {
-    const Result<JobRecord> record = job(jobId);
-    if (!record)
-        return record.error();
-    if (record->pulls.empty())
-        return Done{};
-    const QString path =
-        m_folder + QLatin1Char('/') + QFileInfo(q(record->pulls.front().mirror)).path() + QStringLiteral("/job.json");
-    return writeBytes(path.toStdString(), jobJson(*record).dump(1, ' ', false, Json::error_handler_t::replace) + "\n");
-}
 
 Result<SafetyReport> Archive::check(bool thorough) const {
     SafetyReport out;
@@ -204,6 +162,7 @@ Result<Archive::Rebuilt> Archive::rebuild() {
     }
     // Pull files without a record, with what their job file says of them.
     std::map<QString, std::string> jobs; // folder -> job id
+    std::map<std::string, Json> restore; // job id -> its job file, for jobs made anew
     for (const QString& path : pullFilesBelow(m_folder + QStringLiteral("/pulls"))) {
         if (known.contains(path))
             continue;
@@ -233,6 +192,7 @@ Result<Archive::Rebuilt> Archive::rebuild() {
                 if (!made)
                     return made.error();
                 jobs[folder] = *made;
+                restore[*made] = about;
             }
         }
         const Json* state = nullptr;
@@ -254,6 +214,9 @@ Result<Archive::Rebuilt> Archive::rebuild() {
             if (const auto done = setAside(*added, true, state->value("why", "")); !done)
                 return done.error();
     }
+    for (const auto& [jobId, about] : restore)
+        if (const Result<Done> done = restoreFromJobFile(jobId, about); !done)
+            out.problems.push_back(done.error().text());
     return out;
 }
 

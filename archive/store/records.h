@@ -2,6 +2,8 @@
 #pragma once
 
 #include "core/pull/flags.h"
+#include "core/judge/claim.h"
+#include "core/plan/setup_tree.h"
 #include "core/pull/trace.h"
 
 #include <optional>
@@ -10,9 +12,7 @@
 
 namespace jr {
 
-struct SetupChange {
-    std::string part, from, to;
-};
+using SetupChange = PartChange;
 
 struct SetupRecord {
     std::string id, name, parentId;
@@ -47,12 +47,35 @@ struct JobRecord {
     std::vector<PullRecord> pulls; ///< in order of number
     std::optional<ComparisonRecord> comparison;
 
+    /// The same setups as the planner's tree.
+    std::vector<SetupNode> setupTree() const {
+        std::vector<SetupNode> out;
+        for (const SetupRecord& s : setups)
+            out.push_back({s.id, s.name, s.parentId, s.changes});
+        return out;
+    }
     const SetupRecord* setup(const std::string& setupId) const {
         for (const SetupRecord& s : setups)
             if (s.id == setupId)
                 return &s;
         return nullptr;
     }
+};
+
+/// One verdict over a claim; the history is only ever added to.
+struct VerdictRecord {
+    std::string made; ///< ISO date and time
+    Verdict verdict = Verdict::Undecided;
+    std::string reason, note; ///< the numbers it follows from; what a person argues
+};
+
+/// A claim chalked up before the test.
+struct ClaimRecord {
+    std::string id, said, source; ///< in the words of whoever said it; where from
+    Claim claim;
+    std::optional<double> fromRpm, toRpm;
+    std::string baseSetup, withSetup; ///< ids
+    std::vector<VerdictRecord> history; ///< oldest first
 };
 
 struct JobSummary {

@@ -120,6 +120,17 @@ private slots:
         QCOMPARE(std::count_if(job->pulls.begin(), job->pulls.end(), [](const PullRecord& p) { return p.aside; }), 1L);
         QVERIFY((*archive)->check(true)->problems.empty());
         QCOMPARE(mirrorFiles(dir.path()), 8);
+        // All that only the job file says is back as well.
+        const SetupRecord* changed = nullptr;
+        for (const SetupRecord& s : job->setups)
+            if (s.name == "long stack")
+                changed = &s;
+        QVERIFY(changed && changed->changes.size() == 1 && changed->changes[0].weightOnKg == 0.16);
+        QCOMPARE(job->setup(changed->parentId)->name, std::string("short stack"));
+        QVERIFY(job->comparison && job->comparison->withSetup == changed->id);
+        const auto claims = (*archive)->claims(job->id);
+        QCOMPARE(claims->size(), std::size_t(2));
+        QCOMPARE(claims->front().withSetup, changed->id);
     }
     void killedInTheMiddleOfAnImport() {
         QTemporaryDir dir;
@@ -212,6 +223,44 @@ private slots:
         QFile file(dir.filePath("file"));
         QVERIFY(file.open(QIODevice::WriteOnly));
         QVERIFY(!Archive::open(dir.filePath("file")));
+    }
+    void anOlderArchiveIsBroughtUpToDate() {
+        QTemporaryDir dir;
+        (void)Archive::open(dir.path());
+        {
+            // As version 1 had it: none of the later tables and columns.
+            auto db = Database::open(dir.filePath("jolly-ram.sqlite"));
+            for (const char* sql : {"DROP TABLE claim_verdict", "DROP TABLE claim", "DROP TABLE calibration", "DROP TABLE bench",
+                                    "ALTER TABLE setup_change DROP COLUMN weight_off_kg", "ALTER TABLE setup_change DROP COLUMN weight_on_kg",
+                                    "ALTER TABLE setup_change DROP COLUMN price", "ALTER TABLE setup_change DROP COLUMN hours",
+                                    "ALTER TABLE setup_change DROP COLUMN note", "ALTER TABLE setup_change DROP COLUMN belongs", "PRAGMA user_version=1"})
+                QVERIFY2((*db)->run(QLatin1String(sql)), sql);
+        }
+        auto archive = Archive::open(dir.path());
+        QVERIFY2(archive, archive ? "" : archive.error().text().c_str());
+        QVERIFY(fillDemoArchive(**archive));
+        QVERIFY((*archive)->saveBench({"", "attic", "tcp:127.0.0.1:5599", {{"kind", "roller"}}}));
+    }
+    void benchesAndCalibrationsComeBack() {
+        QTemporaryDir dir;
+        {
+            auto archive = Archive::open(dir.path());
+            const auto id = (*archive)->saveBench({"", "attic", "tcp:127.0.0.1:5599", {{"kind", "roller"}}});
+            QVERIFY(id);
+            QVERIFY((*archive)->addCalibration({"", *id, "inertia", "2026-01-01T10:00:00", "2027-01-01", {{"roller_inertia_kg_m2", "9.4"}}, "two runs"}));
+            QVERIFY((*archive)->addCalibration({"", *id, "inertia", "2026-03-01T10:00:00", "2027-03-01", {{"roller_inertia_kg_m2", "9.5"}}, "again"}));
+            QCOMPARE((*archive)->calibrations(*id)->front().facts[0].second, std::string("9.5")); // newest first, the old one stays
+            QCOMPARE((*archive)->calibrations(*id)->size(), std::size_t(2));
+            auto db = Database::open(dir.filePath("jolly-ram.sqlite"));
+            QVERIFY(!(*db)->run(QStringLiteral("UPDATE calibration SET made = 'x'")));
+        }
+        for (const char* name : {"jolly-ram.sqlite", "jolly-ram.sqlite-wal", "jolly-ram.sqlite-shm"})
+            QFile::remove(dir.filePath(QLatin1String(name)));
+        auto archive = Archive::open(dir.path());
+        QVERIFY((*archive)->rebuild());
+        const auto benches = (*archive)->benches();
+        QCOMPARE(benches->size(), std::size_t(1));
+        QCOMPARE((*archive)->calibrations(benches->front().id)->size(), std::size_t(2));
     }
     void copies() {
         QTemporaryDir dir, place;

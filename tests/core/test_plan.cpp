@@ -1,6 +1,8 @@
 // Plans: the noncentral t against a published example and against simulation; orders that balance drift; fuel.
 #include "core/judge/pull_model.h"
+#include "core/judge/claim.h"
 #include "core/plan/plan.h"
+#include "core/plan/setup_tree.h"
 #include "standin/simulated_bench.h" // Dice
 
 #include <QTest>
@@ -109,6 +111,56 @@ private slots:
         QCOMPARE(*plan->minutes, 5. * static_cast<double>(plan->order.size()) + 20. * changes);
         o.tankMl = 90.;
         QVERIFY(!makePlan(o));
+    }
+    void setupsDifferInWhatWasChanged() {
+        const std::vector<SetupNode> tree = {
+            {"s", "stock", "", {}},
+            {"p", "pipe", "s", {{"exhaust", "stock", "race"}}},
+            {"pj", "pipe and jets", "p", {{"main jet", "150", "158"}}},
+            {"f", "filter", "s", {{"filter", "paper", "open"}, {"main jet", "150", "155", {}, {}, {}, {}, "", true}}},
+            {"back", "pipe off again", "pj", {{"exhaust", "race", "stock"}}},
+        };
+        QCOMPARE(differenceOf(tree, "s", "p").independent, 1);
+        const SetupDifference two = differenceOf(tree, "s", "pj");
+        QCOMPARE(two.independent, 2);
+        QCOMPARE(QString::fromStdString(differenceText(two)), QStringLiteral("exhaust from stock to race; main jet from 150 to 158"));
+        // "pipe" is there already; what is missing is the jets alone ... which "pipe off again" is.
+        QVERIFY(two.separating.empty());
+        // Rejetting forced by the filter belongs to it.
+        const SetupDifference forced = differenceOf(tree, "s", "f");
+        QCOMPARE(forced.independent, 1);
+        QCOMPARE(forced.changes.size(), std::size_t(2));
+        // Across branches, and back the other way.
+        const SetupDifference across = differenceOf(tree, "pj", "f");
+        QCOMPARE(across.changes.size(), std::size_t(3));
+        QVERIFY(!across.separating.empty());
+        const SetupDifference back = differenceOf(tree, "pj", "back");
+        QCOMPARE(back.changes.size(), std::size_t(1));
+        QCOMPARE(back.changes[0].from + back.changes[0].to, std::string("racestock"));
+        QVERIFY(differenceOf(tree, "s", "s").changes.empty());
+        // Common practice, no source: 15.8 + 7.2 + 0.6 lb off is 23.6 lb.
+        const std::vector<SetupNode> lighter = {{"a", "a", "", {}},
+                                                {"b", "b", "a", {{"pipe", "x", "", 15.8}, {"silencer", "x", "", 7.2}, {"servo", "x", "", 0.6, {}, 120., 1.5}}}};
+        QVERIFY(std::abs(*ledgerOf(lighter, "b").netKg + 23.6) < 1e-9);
+        QCOMPARE(*ledgerOf(lighter, "b").price, 120.);
+        QVERIFY(!ledgerOf(lighter, "a").netKg);
+        // A circle of parents ends.
+        QVERIFY(differenceOf({{"x", "x", "y", {{"p", "1", "2"}}}, {"y", "y", "x", {}}}, "x", "y").changes.size() <= 1);
+    }
+    void claimsAreHeldFailedOrUndecided() {
+        Comparison c;
+        c.bandMean = {4000., 6000., 10000., 250., 2.5, 150., 350.};
+        QCOMPARE(judgeClaim({ClaimKind::GainsAtLeast, 1.}, c).verdict, Verdict::Held);
+        QCOMPARE(judgeClaim({ClaimKind::GainsAtLeast, 2.}, c).verdict, Verdict::Undecided);
+        QCOMPARE(judgeClaim({ClaimKind::GainsAtLeast, 4.}, c).verdict, Verdict::Failed);
+        QCOMPARE(judgeClaim({ClaimKind::CostsNothing, 1.}, c).verdict, Verdict::Held);
+        c.bandMean = {4000., 6000., 10000., -250., -2.5, -350., -150.};
+        QCOMPARE(judgeClaim({ClaimKind::CostsNothing, 1.}, c).verdict, Verdict::Failed);
+        QCOMPARE(judgeClaim({ClaimKind::CostsNothing, 2.}, c).verdict, Verdict::Undecided);
+        c.bandMean = {4000., 6000., 10000., 250., 2.5, 150., 350.};
+        QVERIFY(judgeClaim({ClaimKind::GainsAtLeast, 1.}, c).reason.find("+2.5 %") != std::string::npos);
+        c.bandMean.lowW.reset();
+        QCOMPARE(judgeClaim({ClaimKind::GainsAtLeast, 1.}, c).verdict, Verdict::Undecided);
     }
     void letters() {
         QCOMPARE(setupLetter(0), std::string("A"));

@@ -1,0 +1,139 @@
+#include "app/ask/claims_board.h"
+
+#include <QComboBox>
+#include <QDateTime>
+#include <QDoubleSpinBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QVBoxLayout>
+
+namespace jr::app {
+
+ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent) : QFrame(parent), m_theme(theme), m_model(model) {
+    setProperty("card", true);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(14, 10, 14, 10);
+    layout->setSpacing(6);
+    auto* title = new QLabel(tr("Claims"));
+    title->setProperty("headline", true);
+    layout->addWidget(title);
+    auto* scroll = new QScrollArea;
+    scroll->setWidgetResizable(true);
+    auto* inner = new QWidget;
+    m_list = new QVBoxLayout(inner);
+    m_list->setContentsMargins(0, 0, 6, 0);
+    scroll->setWidget(inner);
+    layout->addWidget(scroll, 1);
+    m_said = new QLineEdit;
+    m_said->setPlaceholderText(tr("what is claimed, in its own words"));
+    m_said->setAccessibleName(tr("The claim"));
+    layout->addWidget(m_said);
+    auto* row = new QHBoxLayout;
+    m_source = new QLineEdit;
+    m_source->setPlaceholderText(tr("who says so"));
+    m_source->setAccessibleName(tr("Where the claim is from"));
+    m_kind = new QComboBox;
+    m_kind->addItems({tr("gains at least"), tr("costs no more than")});
+    m_kind->setAccessibleName(tr("What would count"));
+    m_pct = new QDoubleSpinBox;
+    m_pct->setRange(0., 100.);
+    m_pct->setDecimals(1);
+    m_pct->setValue(1.);
+    m_pct->setSuffix(QStringLiteral(" %"));
+    m_pct->setButtonSymbols(QAbstractSpinBox::NoButtons);
+    m_pct->setAccessibleName(tr("How much"));
+    layout->addWidget(m_source);
+    row->addWidget(m_kind, 2);
+    row->addWidget(m_pct, 1);
+    layout->addLayout(row);
+    auto* add = new QPushButton(tr("&Chalk it up"));
+    add->setToolTip(tr("For the two setups and the band of the question above"));
+    layout->addWidget(add);
+    const auto chalkIt = [this] {
+        if (m_said->text().trimmed().isEmpty()) {
+            m_said->setFocus();
+            return;
+        }
+        chalk(m_said->text(), m_source->text(), m_kind->currentIndex() == 0 ? ClaimKind::GainsAtLeast : ClaimKind::CostsNothing, m_pct->value());
+        m_said->clear();
+        m_source->clear();
+    };
+    connect(add, &QPushButton::clicked, this, chalkIt);
+    connect(m_said, &QLineEdit::returnPressed, this, chalkIt);
+}
+
+void ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind kind, double pct) {
+    if (!m_model.archive() || !m_model.hasJob())
+        return;
+    ClaimRecord claim;
+    claim.said = said.trimmed().toStdString();
+    claim.source = source.trimmed().toStdString();
+    claim.claim = {kind, pct};
+    claim.fromRpm = m_model.settings().fromRpm;
+    claim.toRpm = m_model.settings().toRpm;
+    claim.baseSetup = m_model.settings().baseSetup;
+    claim.withSetup = m_model.settings().withSetup;
+    if (const Result<std::string> kept = m_model.archive()->saveClaim(m_model.job().id, claim); !kept)
+        emit m_model.problem(QString::fromStdString(kept.error().text()));
+    refresh();
+}
+
+void ClaimsBoard::refresh() {
+    while (QLayoutItem* item = m_list->takeAt(0)) {
+        delete item->widget();
+        delete item;
+    }
+    if (!m_model.archive() || !m_model.hasJob())
+        return;
+    const auto claims = m_model.archive()->claims(m_model.job().id);
+    if (!claims)
+        return;
+    const Tokens& t = m_theme.tokens();
+    const QLocale l;
+    for (ClaimRecord c : *claims) {
+        // The verdict follows from the pulls as they stand now; a new one joins the history.
+        if (const auto comparison = m_model.loading() ? std::nullopt : m_model.compareSetups(c.baseSetup, c.withSetup, c.fromRpm, c.toRpm)) {
+            const Judgement now = judgeClaim(c.claim, *comparison);
+            if (c.history.empty() || c.history.back().verdict != now.verdict || c.history.back().reason != now.reason) {
+                const VerdictRecord verdict{QDateTime::currentDateTime().toString(Qt::ISODate).toStdString(), now.verdict, now.reason, {}};
+                if (m_model.archive()->addVerdict(c.id, verdict))
+                    c.history.push_back(verdict);
+            }
+        }
+        const VerdictRecord* last = c.history.empty() ? nullptr : &c.history.back();
+        const QString word = !last ? tr("not tested yet") : last->verdict == Verdict::Held ? tr("held") : last->verdict == Verdict::Failed ? tr("failed") : tr("undecided");
+        const QString shape = !last || last->verdict == Verdict::Undecided ? QStringLiteral("◌") : last->verdict == Verdict::Held ? QStringLiteral("▲") : QStringLiteral("▼");
+        const QColor colour = !last || last->verdict == Verdict::Undecided ? t.muted : last->verdict == Verdict::Held ? t.gain : t.loss;
+        QString words = QStringLiteral("<b>“%1”</b>").arg(QString::fromStdString(c.said).toHtmlEscaped());
+        if (!c.source.empty())
+            words += QStringLiteral(" <span style='color:%1'>%2</span>").arg(t.muted.name(), QString::fromStdString(c.source).toHtmlEscaped());
+        words += QStringLiteral("<br><b style='color:%1'>%2 %3</b>").arg(colour.name(), shape, word);
+        if (last)
+            words += QStringLiteral(": ") + QString::fromStdString(last->reason).toHtmlEscaped();
+        if (c.history.size() > 1)
+            words += QStringLiteral("<br><span style='color:%1'>%2</span>").arg(t.muted.name(), tr("verdicts so far: %1").arg(c.history.size()));
+        auto* label = new QLabel(words);
+        label->setWordWrap(true);
+        label->setTextInteractionFlags(Qt::TextSelectableByMouse);
+        m_list->addWidget(label);
+    }
+    if (claims->empty()) {
+        auto* empty = new QLabel(tr("Nothing is chalked up. Write down what somebody claims before the pulls are made; the test then says held, failed or undecided, and why."));
+        empty->setWordWrap(true);
+        empty->setProperty("muted", true);
+        m_list->addWidget(empty);
+    }
+    m_list->addStretch(1);
+}
+
+QString ClaimsBoard::text() const {
+    QStringList out;
+    for (int i = 0; i < m_list->count(); ++i)
+        if (const auto* label = qobject_cast<QLabel*>(m_list->itemAt(i)->widget()))
+            out << label->text();
+    return out.join(QLatin1Char('\n'));
+}
+
+} // namespace jr::app

@@ -1,0 +1,35 @@
+// Claims chalked up before the test, each with the verdict the test gives it: never set by hand, its history kept.
+#pragma once
+
+#include "app/model/job_model.h"
+#include "app/theme/theme.h"
+
+#include <QFrame>
+
+class QComboBox;
+class QDoubleSpinBox;
+class QLabel;
+class QLineEdit;
+class QVBoxLayout;
+
+namespace jr::app {
+
+class ClaimsBoard : public QFrame {
+    Q_OBJECT
+public:
+    ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    void refresh();
+    QString text() const; ///< for tests
+    void chalk(const QString& said, const QString& source, ClaimKind kind, double pct);
+
+private:
+    const Theme& m_theme;
+    JobModel& m_model;
+    QVBoxLayout* m_list;
+    QLineEdit* m_said;
+    QLineEdit* m_source;
+    QComboBox* m_kind;
+    QDoubleSpinBox* m_pct;
+};
+
+} // namespace jr::app

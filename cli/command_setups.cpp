@@ -1,0 +1,81 @@
+#include "cli/commands.h"
+
+#include "archive/store/archive.h"
+
+#include <QFileInfo>
+
+namespace jr::cli {
+namespace {
+
+struct Options {
+    std::string archive, job, a, b;
+};
+
+Json orNull(const std::optional<double>& v) {
+    return v ? Json(*v) : Json(nullptr);
+}
+
+int runDiff(const Options& o) {
+    if (!QFileInfo::exists(QString::fromStdString(o.archive) + QStringLiteral("/jolly-ram.sqlite"))) {
+        say(o.archive + ": there is no archive here");
+        return kInput;
+    }
+    const auto archive = Archive::open(QString::fromStdString(o.archive));
+    const auto jobs = archive ? (*archive)->jobs() : Result<std::vector<JobSummary>>(archive.error());
+    if (!jobs) {
+        say(jobs.error().text());
+        return kInput;
+    }
+    for (const JobSummary& summary : *jobs) {
+        if (summary.name != o.job && summary.id != o.job)
+            continue;
+        const Result<JobRecord> job = (*archive)->job(summary.id);
+        if (!job) {
+            say(job.error().text());
+            return kInput;
+        }
+        const auto idOf = [&](const std::string& name) {
+            for (const SetupRecord& s : job->setups)
+                if (s.name == name)
+                    return s.id;
+            say(o.archive + ": job " + o.job + " has no setup \"" + name + "\"");
+            return std::string();
+        };
+        const std::string a = idOf(o.a), b = idOf(o.b);
+        if (a.empty() || b.empty())
+            return kInput;
+        const std::vector<SetupNode> tree = job->setupTree();
+        const SetupDifference d = differenceOf(tree, a, b);
+        const SetupLedger one = ledgerOf(tree, a), two = ledgerOf(tree, b);
+        const auto less = [](const std::optional<double>& x, const std::optional<double>& y) {
+            return x || y ? std::optional(x.value_or(0.) - y.value_or(0.)) : std::nullopt;
+        };
+        Json changes = Json::array();
+        for (const PartChange& c : d.changes)
+            changes.push_back({{"part", c.part}, {"from", c.from}, {"to", c.to}, {"belongs", c.belongs}, {"weight_off_kg", orNull(c.weightOffKg)},
+                               {"weight_on_kg", orNull(c.weightOnKg)}, {"price", orNull(c.price)}, {"hours", orNull(c.hours)}, {"note", c.note}});
+        say(differenceText(d));
+        return print({{"from", o.a}, {"to", o.b}, {"changes", changes}, {"independent", d.independent}, {"separating", d.separating},
+                      {"net_kg", orNull(less(two.netKg, one.netKg))}, {"price", orNull(less(two.price, one.price))}, {"hours", orNull(less(two.hours, one.hours))},
+                      {"text", differenceText(d)}});
+    }
+    say(o.archive + ": there is no job \"" + o.job + "\"");
+    return kInput;
+}
+
+} // namespace
+
+void addSetups(CLI::App& app, Action& action) {
+    auto o = std::make_shared<Options>();
+    CLI::App* c = app.add_subcommand("setups", "Setups of a job");
+    c->require_subcommand(1);
+    CLI::App* diff = c->add_subcommand("diff", "What one setup has that another has not, and what would separate the changes");
+    diff->add_option("--archive", o->archive, "The archive's folder")->required();
+    diff->add_option("--job", o->job, "Name or id of the job")->required();
+    diff->add_option("FROM", o->a, "A setup")->required();
+    diff->add_option("TO", o->b, "Another")->required();
+    diff->footer("Example:\n  jolly-ram-cli setups diff --archive ~/jolly-ram --job \"Stack length\" \"short stack\" \"long stack\"");
+    diff->callback([o, &action] { action = [o] { return runDiff(*o); }; });
+}
+
+} // namespace jr::cli

@@ -1,0 +1,121 @@
+#include "core/plan/setup_tree.h"
+
+#include <algorithm>
+#include <map>
+#include <set>
+
+namespace jr {
+namespace {
+
+const SetupNode* nodeOf(const std::vector<SetupNode>& tree, const std::string& id) {
+    const auto it = std::find_if(tree.begin(), tree.end(), [&](const SetupNode& n) { return n.id == id; });
+    return it == tree.end() ? nullptr : &*it;
+}
+
+/// From the root down to the setup; a circle of parents ends where it closes.
+std::vector<const SetupNode*> lineage(const std::vector<SetupNode>& tree, const std::string& id) {
+    std::vector<const SetupNode*> out;
+    std::set<std::string> seen;
+    for (const SetupNode* n = nodeOf(tree, id); n && seen.insert(n->id).second; n = nodeOf(tree, n->parentId))
+        out.push_back(n);
+    std::reverse(out.begin(), out.end());
+    return out;
+}
+
+struct Fitted {
+    std::map<std::string, PartChange> parts; ///< the last change of each part
+    std::map<std::string, std::string> before; ///< what the part was before its first change
+};
+
+Fitted fittedParts(const std::vector<SetupNode>& tree, const std::string& id) {
+    Fitted out;
+    for (const SetupNode* n : lineage(tree, id))
+        for (const PartChange& c : n->changes) {
+            out.before.try_emplace(c.part, c.from);
+            out.parts[c.part] = c;
+        }
+    return out;
+}
+
+} // namespace
+
+SetupDifference differenceOf(const std::vector<SetupNode>& tree, const std::string& a, const std::string& b) {
+    const Fitted one = fittedParts(tree, a), two = fittedParts(tree, b);
+    std::vector<std::string> order; // parts in the order they were changed
+    for (const std::string& id : {b, a})
+        for (const SetupNode* n : lineage(tree, id))
+            for (const PartChange& c : n->changes)
+                if (std::find(order.begin(), order.end(), c.part) == order.end())
+                    order.push_back(c.part);
+    SetupDifference out;
+    for (const std::string& part : order) {
+        const auto inA = one.parts.find(part), inB = two.parts.find(part);
+        const std::string from = inA != one.parts.end() ? inA->second.to : two.before.at(part);
+        const std::string to = inB != two.parts.end() ? inB->second.to : one.before.at(part);
+        if (from == to)
+            continue;
+        PartChange c = inB != two.parts.end() ? inB->second : inA->second;
+        c.from = from;
+        c.to = to;
+        if (inB == two.parts.end())
+            std::swap(c.weightOffKg, c.weightOnKg); // it comes off again
+        out.independent += !c.belongs;
+        out.changes.push_back(std::move(c));
+    }
+    // A change that belongs to another is only forgiven beside it.
+    if (out.independent == 0 && !out.changes.empty())
+        out.independent = static_cast<int>(out.changes.size());
+    if (out.independent > 1) {
+        const SetupNode* base = nodeOf(tree, a);
+        for (const PartChange& c : out.changes) {
+            if (c.belongs)
+                continue;
+            const bool there = std::any_of(tree.begin(), tree.end(), [&](const SetupNode& n) {
+                const Fitted f = fittedParts(tree, n.id);
+                if (n.id == a || n.id == b)
+                    return false;
+                // Exists already when it differs from `a` in that part alone.
+                for (const PartChange& other : out.changes) {
+                    const auto at = f.parts.find(other.part);
+                    const std::string has = at != f.parts.end() ? at->second.to : other.from;
+                    if (has != (other.part == c.part ? other.to : other.from))
+                        return false;
+                }
+                return true;
+            });
+            if (!there)
+                out.separating.push_back((base ? base->name : std::string("base")) + " with only " + c.part + " " + c.to);
+        }
+    }
+    return out;
+}
+
+std::string differenceText(const SetupDifference& difference) {
+    if (difference.changes.empty())
+        return "no difference is written down";
+    std::string out;
+    for (const PartChange& c : difference.changes) {
+        out += (out.empty() ? "" : "; ") + c.part + " from " + (c.from.empty() ? "nothing" : c.from) + " to " + (c.to.empty() ? "nothing" : c.to);
+        if (c.belongs)
+            out += " (belongs to it)";
+    }
+    return out;
+}
+
+SetupLedger ledgerOf(const std::vector<SetupNode>& tree, const std::string& id) {
+    SetupLedger out;
+    const auto add = [](std::optional<double>& sum, const std::optional<double>& v, double sign = 1.) {
+        if (v)
+            sum = sum.value_or(0.) + sign * *v;
+    };
+    for (const SetupNode* n : lineage(tree, id))
+        for (const PartChange& c : n->changes) {
+            add(out.netKg, c.weightOnKg);
+            add(out.netKg, c.weightOffKg, -1.);
+            add(out.price, c.price);
+            add(out.hours, c.hours);
+        }
+    return out;
+}
+
+} // namespace jr
