@@ -163,7 +163,9 @@ void PullCutter::feed(const Frame& raw) {
     // The window's middle lags the moment: the engine speed that belongs to its power is that of the middle.
     const double rpmThen = v.rpm * w / std::max(v.shaftRadS, 1e-6);
     v.torqueNm = pulling ? v.powerW / std::max(radPerSFromRpm(rpmThen), 1.) : kNaN;
-    if (pulling && f.timeS - m_watch.sinceS() > 0.4 && f.timeS - m_lastPointS > 0.03 && std::isfinite(v.powerW)) {
+    // Once the throttle is shut the engine's speed no longer belongs to the roller's.
+    const bool open = !std::isfinite(v.throttle) || v.throttle >= m_watch.procedure().openThrottle;
+    if (pulling && open && f.timeS - m_watch.sinceS() > 0.4 && f.timeS - m_lastPointS > 0.03 && std::isfinite(v.powerW)) {
         m_points.push_back({rpmThen, v.powerW});
         m_lastPointS = f.timeS;
     }

@@ -9,7 +9,7 @@ namespace jr {
 
 void findLimiter(ReadyPull& pull, const PullHeader& header, const ReadyOptions& options) {
     const FlagOptions& o = options.flags;
-    const std::size_t n = pull.size();
+    const std::size_t n = pull.openTo; // past a shut throttle there is no limiter to find
     double top = 0.;
     for (std::size_t i = pull.from; i < n; ++i)
         top = std::max(top, pull.rpm[i]);

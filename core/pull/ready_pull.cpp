@@ -241,6 +241,10 @@ void keepOpenThrottle(ReadyPull& pull, const Trace& trace) {
         ++bestFrom;
     pull.from = bestFrom;
     pull.to = bestTo;
+    // A limiter holds the speed below its highest while the throttle stays open.
+    pull.openTo = bestTo;
+    while (pull.openTo < pull.size() && isOpen(pull.openTo))
+        ++pull.openTo;
 }
 
 /// Brake: wherever there was load; a lead-in or run-out without load is left off.
@@ -377,6 +381,7 @@ Result<ReadyPull> readyPull(const Trace& trace, const ReadyOptions& options) {
         return Error{h.kind == PullKind::Roller ? "the roller never gathers speed: there is no pull in this trace"
                                                 : "the brake is never loaded: there is no pull in this trace"};
 
+    pull.openTo = n;
     keepOpenThrottle(pull, trace);
 
     // Engine speed: from its own channel where there is one, through the ratio on a geared machine.

@@ -33,6 +33,7 @@ struct ReadyPull {
     std::vector<double> slopeRadS2;             ///< shaft acceleration through the sliding line
     std::vector<char> good;                     ///< sample believed (not a missed beat)
     std::vector<char> fitted;                   ///< sample used for the curve
+    std::size_t openTo = 0; ///< end of the open throttle, where one was recorded; else the end of the record
     std::size_t from = 0, to = 0;               ///< the pull itself: [from, to)
     bool geared = true;                         ///< engine speed is shaft speed times a ratio; false for a belt CVT
     double ratioAtZero = 1., ratioPerRadS = 0.; ///< engine per shaft = ratioAtZero + ratioPerRadS * shaft speed
