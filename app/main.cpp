@@ -47,6 +47,7 @@ int main(int argc, char** argv) {
                      ? throwAway.filePath(QStringLiteral("archive"))
                      : QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/archive");
     jr::app::MainWindow window(theme);
+    window.start().setThrowAway(folder.startsWith(throwAway.path()));
     const bool open = window.openArchive(folder);
     if (open && (parser.isSet(demoOption) || parser.isSet(shotsOption))) {
         const auto job = jr::fillDemoArchive(*window.model().archive());

@@ -165,7 +165,8 @@ void PullCutter::feed(const Frame& raw) {
     v.torqueNm = pulling ? v.powerW / std::max(radPerSFromRpm(rpmThen), 1.) : kNaN;
     // Once the throttle is shut the engine's speed no longer belongs to the roller's.
     const bool open = !std::isfinite(v.throttle) || v.throttle >= m_watch.procedure().openThrottle;
-    if (pulling && open && f.timeS - m_watch.sinceS() > 0.4 && f.timeS - m_lastPointS > 0.03 && std::isfinite(v.powerW)) {
+    if (pulling && open && f.timeS - m_watch.sinceS() > 0.4 && f.timeS - m_lastPointS > 0.03 &&
+        std::isfinite(v.powerW)) {
         m_points.push_back({rpmThen, v.powerW});
         m_lastPointS = f.timeS;
     }

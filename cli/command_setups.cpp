@@ -52,11 +52,24 @@ int runDiff(const Options& o) {
         };
         Json changes = Json::array();
         for (const PartChange& c : d.changes)
-            changes.push_back({{"part", c.part}, {"from", c.from}, {"to", c.to}, {"belongs", c.belongs}, {"weight_off_kg", orNull(c.weightOffKg)},
-                               {"weight_on_kg", orNull(c.weightOnKg)}, {"price", orNull(c.price)}, {"hours", orNull(c.hours)}, {"note", c.note}});
+            changes.push_back({{"part", c.part},
+                               {"from", c.from},
+                               {"to", c.to},
+                               {"belongs", c.belongs},
+                               {"weight_off_kg", orNull(c.weightOffKg)},
+                               {"weight_on_kg", orNull(c.weightOnKg)},
+                               {"price", orNull(c.price)},
+                               {"hours", orNull(c.hours)},
+                               {"note", c.note}});
         say(differenceText(d));
-        return print({{"from", o.a}, {"to", o.b}, {"changes", changes}, {"independent", d.independent}, {"separating", d.separating},
-                      {"net_kg", orNull(less(two.netKg, one.netKg))}, {"price", orNull(less(two.price, one.price))}, {"hours", orNull(less(two.hours, one.hours))},
+        return print({{"from", o.a},
+                      {"to", o.b},
+                      {"changes", changes},
+                      {"independent", d.independent},
+                      {"separating", d.separating},
+                      {"net_kg", orNull(less(two.netKg, one.netKg))},
+                      {"price", orNull(less(two.price, one.price))},
+                      {"hours", orNull(less(two.hours, one.hours))},
                       {"text", differenceText(d)}});
     }
     say(o.archive + ": there is no job \"" + o.job + "\"");
@@ -69,12 +82,14 @@ void addSetups(CLI::App& app, Action& action) {
     auto o = std::make_shared<Options>();
     CLI::App* c = app.add_subcommand("setups", "Setups of a job");
     c->require_subcommand(1);
-    CLI::App* diff = c->add_subcommand("diff", "What one setup has that another has not, and what would separate the changes");
+    CLI::App* diff =
+        c->add_subcommand("diff", "What one setup has that another has not, and what would separate the changes");
     diff->add_option("--archive", o->archive, "The archive's folder")->required();
     diff->add_option("--job", o->job, "Name or id of the job")->required();
     diff->add_option("FROM", o->a, "A setup")->required();
     diff->add_option("TO", o->b, "Another")->required();
-    diff->footer("Example:\n  jolly-ram-cli setups diff --archive ~/jolly-ram --job \"Stack length\" \"short stack\" \"long stack\"");
+    diff->footer("Example:\n  jolly-ram-cli setups diff --archive ~/jolly-ram --job \"Stack length\" \"short stack\" "
+                 "\"long stack\"");
     diff->callback([o, &action] { action = [o] { return runDiff(*o); }; });
 }
 

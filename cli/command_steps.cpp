@@ -37,9 +37,20 @@ int runLadder(const std::vector<std::string>& arguments, const MetricOptions& o)
     }
     Json steps = Json::array();
     for (const LadderStep& s : result->steps)
-        steps.push_back({{"name", s.name}, {"value", s.value}, {"low", orNull(s.low)}, {"high", orNull(s.high)}, {"gain", s.gain}, {"gain_low", orNull(s.gainLow)},
-                         {"gain_high", orNull(s.gainHigh)}, {"gain_pct", s.gainPct}, {"total", s.total}, {"total_pct", s.totalPct}});
-    return print({{"metric", o.metric}, {"unit", items->unit}, {"steps", steps}, {"cautions", allCautions(*items, result->fit, static_cast<int>(names.size()))}});
+        steps.push_back({{"name", s.name},
+                         {"value", s.value},
+                         {"low", orNull(s.low)},
+                         {"high", orNull(s.high)},
+                         {"gain", s.gain},
+                         {"gain_low", orNull(s.gainLow)},
+                         {"gain_high", orNull(s.gainHigh)},
+                         {"gain_pct", s.gainPct},
+                         {"total", s.total},
+                         {"total_pct", s.totalPct}});
+    return print({{"metric", o.metric},
+                  {"unit", items->unit},
+                  {"steps", steps},
+                  {"cautions", allCautions(*items, result->fit, static_cast<int>(names.size()))}});
 }
 
 int runFactorial(const std::string& factorText, const std::vector<std::string>& arguments, const MetricOptions& o) {
@@ -74,12 +85,21 @@ int runFactorial(const std::string& factorText, const std::vector<std::string>& 
         std::string list;
         for (const std::string& term : result->notSeparable)
             list += (list.empty() ? "" : ", ") + term;
-        cautions.push_back({{"kind", "confounded"}, {"text", "These cells cannot separate " + list + " from the other terms: it is taken to be nothing."}});
+        cautions.push_back(
+            {{"kind", "confounded"},
+             {"text", "These cells cannot separate " + list + " from the other terms: it is taken to be nothing."}});
     }
-    return print({{"metric", o.metric}, {"unit", items->unit}, {"effects", effects}, {"alone", alone}, {"together", orNull(result->together)}, {"sum", orNull(result->sum)}, {"cautions", cautions}});
+    return print({{"metric", o.metric},
+                  {"unit", items->unit},
+                  {"effects", effects},
+                  {"alone", alone},
+                  {"together", orNull(result->together)},
+                  {"sum", orNull(result->sum)},
+                  {"cautions", cautions}});
 }
 
-int runSweep(const std::string& name, const std::vector<std::string>& arguments, bool onlyShorter, const MetricOptions& o) {
+int runSweep(const std::string& name, const std::vector<std::string>& arguments, bool onlyShorter,
+             const MetricOptions& o) {
     std::vector<double> points;
     std::vector<std::string> groups;
     for (const std::string& argument : arguments) {
@@ -112,18 +132,19 @@ int runSweep(const std::string& name, const std::vector<std::string>& arguments,
         high.push_back(orNull(s.high[i]));
     }
     say(name + ": " + s.advice);
-    return print({{"name", name},
-                  {"metric", o.metric},
-                  {"unit", items->unit},
-                  {"shape", sweepShapeText(s.shape)},
-                  {"best", {{"x", s.bestX}, {"low", orNull(s.bestLow)}, {"high", orNull(s.bestHigh)}, {"inside", s.inside}}},
-                  {"value", s.value},
-                  {"short_side_per_unit", s.shortSidePerUnit},
-                  {"long_side_per_unit", s.longSidePerUnit},
-                  {"curve", {{"x", s.x}, {"value", s.curve}, {"low", low}, {"high", high}}},
-                  {"next", s.next},
-                  {"advice", s.advice},
-                  {"cautions", allCautions(*items, s.fit, static_cast<int>(points.size()))}});
+    return print(
+        {{"name", name},
+         {"metric", o.metric},
+         {"unit", items->unit},
+         {"shape", sweepShapeText(s.shape)},
+         {"best", {{"x", s.bestX}, {"low", orNull(s.bestLow)}, {"high", orNull(s.bestHigh)}, {"inside", s.inside}}},
+         {"value", s.value},
+         {"short_side_per_unit", s.shortSidePerUnit},
+         {"long_side_per_unit", s.longSidePerUnit},
+         {"curve", {{"x", s.x}, {"value", s.curve}, {"low", low}, {"high", high}}},
+         {"next", s.next},
+         {"advice", s.advice},
+         {"cautions", allCautions(*items, s.fit, static_cast<int>(points.size()))}});
 }
 
 } // namespace
@@ -137,29 +158,42 @@ void addSteps(CLI::App& app, Action& action) {
     };
     {
         auto o = std::make_shared<Options>();
-        CLI::App* c = app.add_subcommand("ladder", "Steps of a build: each against the one before and all against the first");
-        c->add_option("--step", o->parts, "NAME=ITEMS, in order; ITEMS are pull files or @numbers, separated by commas")->required()->allow_extra_args(false)->take_all();
+        CLI::App* c =
+            app.add_subcommand("ladder", "Steps of a build: each against the one before and all against the first");
+        c->add_option("--step", o->parts, "NAME=ITEMS, in order; ITEMS are pull files or @numbers, separated by commas")
+            ->required()
+            ->allow_extra_args(false)
+            ->take_all();
         addMetric(*c, o->metric);
-        c->footer("Example:\n  jolly-ram-cli ladder --step stock=@44.1,@44.3,@44.0 --step pipe=@46.0,@45.8 --step map=@46.2,@46.1");
+        c->footer("Example:\n  jolly-ram-cli ladder --step stock=@44.1,@44.3,@44.0 --step pipe=@46.0,@45.8 --step "
+                  "map=@46.2,@46.1");
         c->callback([o, &action] { action = [o] { return runLadder(o->parts, o->metric); }; });
     }
     {
         auto o = std::make_shared<Options>();
-        CLI::App* c = app.add_subcommand("factorial", "Combinations of two to four parts: effects, interactions, alone and together");
+        CLI::App* c = app.add_subcommand(
+            "factorial", "Combinations of two to four parts: effects, interactions, alone and together");
         c->add_option("--factors", o->factors, "Names, separated by commas")->required();
-        c->add_option("--cell", o->parts, "LEVEL,LEVEL=ITEMS; the level named first is low")->required()->allow_extra_args(false)->take_all();
+        c->add_option("--cell", o->parts, "LEVEL,LEVEL=ITEMS; the level named first is low")
+            ->required()
+            ->allow_extra_args(false)
+            ->take_all();
         addMetric(*c, o->metric);
-        c->footer("Example:\n  jolly-ram-cli factorial --factors pipe,port --cell stock,stock=@7.65 --cell race,stock=@9.94 --cell stock,cut=@9.48 --cell race,cut=@11.12 --repeatability 0.5");
+        c->footer("Example:\n  jolly-ram-cli factorial --factors pipe,port --cell stock,stock=@7.65 --cell "
+                  "race,stock=@9.94 --cell stock,cut=@9.48 --cell race,cut=@11.12 --repeatability 0.5");
         c->callback([o, &action] { action = [o] { return runFactorial(o->factors, o->parts, o->metric); }; });
     }
     {
         auto o = std::make_shared<Options>();
-        CLI::App* c = app.add_subcommand("sweep", "A length, jet, weight or timing stepped through: the best, how sure, and the next point");
+        CLI::App* c = app.add_subcommand(
+            "sweep", "A length, jet, weight or timing stepped through: the best, how sure, and the next point");
         c->add_option("--name", o->name, "What is stepped, with its unit, e.g. \"length [mm]\"")->required();
         c->add_option("--point", o->parts, "X=ITEMS")->required()->allow_extra_args(false)->take_all();
-        c->add_flag("--only-shorter", o->onlyShorter, "A cut cannot be undone: never propose a longer piece, nor a jump past the safe side");
+        c->add_flag("--only-shorter", o->onlyShorter,
+                    "A cut cannot be undone: never propose a longer piece, nor a jump past the safe side");
         addMetric(*c, o->metric);
-        c->footer("Example:\n  jolly-ram-cli sweep --name \"length [in]\" --point 2.125=@4.51 --point 2.43=@4.60 --point 3.475=@4.56");
+        c->footer("Example:\n  jolly-ram-cli sweep --name \"length [in]\" --point 2.125=@4.51 --point 2.43=@4.60 "
+                  "--point 3.475=@4.56");
         c->callback([o, &action] { action = [o] { return runSweep(o->name, o->parts, o->onlyShorter, o->metric); }; });
     }
 }

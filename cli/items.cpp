@@ -8,12 +8,17 @@ namespace jr::cli {
 
 void addMetric(CLI::App& c, MetricOptions& o) {
     addStandard(c, o.standard);
-    c.add_option("--metric", o.metric, "What a pull is worth: mean over the band, peak, or power at a speed")->check(CLI::IsMember({"band", "peak", "at"}))->capture_default_str();
+    c.add_option("--metric", o.metric, "What a pull is worth: mean over the band, peak, or power at a speed")
+        ->check(CLI::IsMember({"band", "peak", "at"}))
+        ->capture_default_str();
     c.add_option("--from", o.from, "Band from, rpm (default: what all pulls have)")->check(CLI::Range(1., 50000.));
     c.add_option("--to", o.to, "Band to, rpm")->check(CLI::Range(1., 50000.));
     c.add_option("--at", o.at, "Speed for --metric at, rpm")->check(CLI::Range(1., 50000.));
-    c.add_option("--repeatability", o.repeatability, "How well a pull repeats, %, where there are single values")->check(CLI::Range(0.001, 20.));
-    c.add_option("--confidence", o.confidence, "Confidence of the margins")->check(CLI::Range(0.5, 0.999))->capture_default_str();
+    c.add_option("--repeatability", o.repeatability, "How well a pull repeats, %, where there are single values")
+        ->check(CLI::Range(0.001, 20.));
+    c.add_option("--confidence", o.confidence, "Confidence of the margins")
+        ->check(CLI::Range(0.5, 0.999))
+        ->capture_default_str();
 }
 
 std::vector<std::string> splitCommas(const std::string& text) {
@@ -32,7 +37,9 @@ std::optional<std::pair<std::string, std::string>> nameAndItems(const std::strin
     return std::pair{argument.substr(0, equals), argument.substr(equals + 1)};
 }
 
-Json orNull(const std::optional<double>& v) { return v ? Json(*v) : Json(nullptr); }
+Json orNull(const std::optional<double>& v) {
+    return v ? Json(*v) : Json(nullptr);
+}
 
 std::optional<Items> readItems(const std::vector<std::string>& groups, const MetricOptions& o, int& exit) {
     exit = kUsage;
@@ -104,9 +111,12 @@ std::optional<Items> readItems(const std::vector<std::string>& groups, const Met
         curves.push_back(std::move(curve).value());
     }
     if (options.standard->id != o.standard && said.insert("standard-unknown").second)
-        out.cautions.push_back({"standard-unknown", "The air of at least one pull is unknown, so all are taken as measured, without correction."});
+        out.cautions.push_back(
+            {"standard-unknown",
+             "The air of at least one pull is unknown, so all are taken as measured, without correction."});
     if (places.size() > 1)
-        out.cautions.push_back({"measured-at-differs", "The pulls were not all measured at the same place (crank, hub or wheel)."});
+        out.cautions.push_back(
+            {"measured-at-differs", "The pulls were not all measured at the same place (crank, hub or wheel)."});
     Metric metric;
     metric.kind = o.metric == "peak" ? Metric::Kind::Peak : o.metric == "at" ? Metric::Kind::At : Metric::Kind::Band;
     metric.fromRpm = o.from;
@@ -118,7 +128,8 @@ std::optional<Items> readItems(const std::vector<std::string>& groups, const Met
         std::string reason = values.error().reason;
         const int index = std::atoi(reason.c_str() + 5);
         const std::size_t gap = reason.find(' ', 5);
-        say(files[static_cast<std::size_t>(std::max(1, index)) - 1] + ":" + (gap == std::string::npos ? " " + reason : reason.substr(gap)));
+        say(files[static_cast<std::size_t>(std::max(1, index)) - 1] + ":" +
+            (gap == std::string::npos ? " " + reason : reason.substr(gap)));
         return std::nullopt;
     }
     for (std::size_t i = 0; i < fits.size(); ++i)

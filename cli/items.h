@@ -17,7 +17,7 @@ void addMetric(CLI::App& command, MetricOptions& options);
 struct Items {
     std::vector<Observation> observations;
     bool fromPulls = false;
-    std::string unit;                ///< "W", or empty for bare numbers
+    std::string unit; ///< "W", or empty for bare numbers
     std::vector<Caution> cautions;
 };
 

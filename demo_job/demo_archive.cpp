@@ -32,7 +32,8 @@ Result<std::string> fillDemoArchive(Archive& archive) {
     std::string shortId, longId;
     for (const SetupRecord& s : record->setups)
         (s.name == "short stack" ? shortId : longId) = s.id;
-    if (const Result<Done> changes = archive.setSetupChanges(longId, shortId, {{"intake stack", "60 mm", "120 mm", 0.11, 0.16, 38., 0.4}});
+    if (const Result<Done> changes =
+            archive.setSetupChanges(longId, shortId, {{"intake stack", "60 mm", "120 mm", 0.11, 0.16, 38., 0.4}});
         !changes)
         return changes.error();
     ComparisonRecord comparison;
@@ -52,8 +53,9 @@ Result<std::string> fillDemoArchive(Archive& archive) {
         const Result<std::string> kept = archive.saveClaim(*job, claim);
         return kept ? Result<Done>(Done{}) : Result<Done>(kept.error());
     };
-    for (const Result<Done>& done : {chalk("the long stack gives more in the middle", ClaimKind::GainsAtLeast, 1., 4400., 5600.),
-                                     chalk("it costs nothing at the top", ClaimKind::CostsNothing, 1., 7000., 8600.)})
+    for (const Result<Done>& done :
+         {chalk("the long stack gives more in the middle", ClaimKind::GainsAtLeast, 1., 4400., 5600.),
+          chalk("it costs nothing at the top", ClaimKind::CostsNothing, 1., 7000., 8600.)})
         if (!done)
             return done.error();
     return *job;

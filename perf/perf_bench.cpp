@@ -1,5 +1,6 @@
-// The live bench at its bar: 1 kHz and 24 channels in real time with the Pull station in view. Prints what was lost, the share of one core,
-// memory at the start and at the end, and how often the station was painted. Usage: perf_bench [seconds]
+// The live bench at its bar: 1 kHz and 24 channels in real time with the Pull station in view. Prints what was lost,
+// the share of one core, memory at the start and at the end, and how often the station was painted. Usage: perf_bench
+// [seconds]
 #include "app/frame/main_window.h"
 #include "app/pull/pull_station.h"
 #include "tests/support/standin_process.h"
@@ -79,11 +80,14 @@ int main(int argc, char** argv) {
     const double lasted = static_cast<double>(timer.elapsed()) / 1000.;
     const jr::LiveSnapshot now = window.bench().snapshot();
     std::printf("samples                %.0f in %.0f s, %llu lost, %llu damaged\n", samples() - before, lasted,
-                static_cast<unsigned long long>(now.health.missing), static_cast<unsigned long long>(now.health.badChecksums));
+                static_cast<unsigned long long>(now.health.missing),
+                static_cast<unsigned long long>(now.health.badChecksums));
     std::printf("pulls asked and kept   %d, %zu\n", pulls, window.model().pulls().size());
-    std::printf("share of one core      %.1f %%\n", 100. * static_cast<double>(std::clock() - cpu) / CLOCKS_PER_SEC / lasted);
+    std::printf("share of one core      %.1f %%\n",
+                100. * static_cast<double>(std::clock() - cpu) / CLOCKS_PER_SEC / lasted);
     std::printf("memory                 %.0f MB, then %.0f MB\n", memoryBefore, megabytesResident());
-    std::printf("painted                %.1f times a second\n", (window.pullStation().paints() - paintsBefore) / lasted);
+    std::printf("painted                %.1f times a second\n",
+                (window.pullStation().paints() - paintsBefore) / lasted);
     std::printf("capture on disk        %.0f MB\n", static_cast<double>(now.capturedBytes) / 1e6);
     return 0;
 }

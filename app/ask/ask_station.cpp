@@ -12,7 +12,8 @@
 
 namespace jr::app {
 
-AskStation::AskStation(const Theme& theme, JobModel& model, QWidget* parent) : QWidget(parent), m_theme(theme), m_model(model) {
+AskStation::AskStation(const Theme& theme, JobModel& model, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
     auto* down = new QVBoxLayout(this);
     down->setContentsMargins(14, 6, 14, 8);
     down->setSpacing(8);
@@ -38,11 +39,13 @@ AskStation::AskStation(const Theme& theme, JobModel& model, QWidget* parent) : Q
     what->setProperty("muted", true);
     left->addWidget(what);
     m_changes = new QTableWidget(0, 7);
-    m_changes->setHorizontalHeaderLabels({tr("part"), tr("from"), tr("to"), tr("off kg"), tr("on kg"), tr("price"), tr("hours")});
+    m_changes->setHorizontalHeaderLabels(
+        {tr("part"), tr("from"), tr("to"), tr("off kg"), tr("on kg"), tr("price"), tr("hours")});
     m_changes->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
     m_changes->verticalHeader()->hide();
     m_changes->setAccessibleName(tr("Changes of the chosen setup"));
-    m_changes->setToolTip(tr("Tick a part's box when the change before it forced it (rejetting for a carburettor): the credit is then one."));
+    m_changes->setToolTip(tr("Tick a part's box when the change before it forced it (rejetting for a carburettor): the "
+                             "credit is then one."));
     left->addWidget(m_changes, 2);
     m_ledger = new QLabel;
     m_ledger->setProperty("muted", true);
@@ -136,8 +139,10 @@ QWidget* AskStation::buildQuestion() {
     m_to->setSpecialValueText(tr("highest"));
     m_from->setSingleStep(100);
     m_to->setSingleStep(100);
-    connect(m_with, &QComboBox::activated, this, [this](int i) { m_model.setWithSetup(m_with->itemData(i).toString().toStdString()); });
-    connect(m_base, &QComboBox::activated, this, [this](int i) { m_model.setBaseSetup(m_base->itemData(i).toString().toStdString()); });
+    connect(m_with, &QComboBox::activated, this,
+            [this](int i) { m_model.setWithSetup(m_with->itemData(i).toString().toStdString()); });
+    connect(m_base, &QComboBox::activated, this,
+            [this](int i) { m_model.setBaseSetup(m_base->itemData(i).toString().toStdString()); });
     connect(m_worth, &QDoubleSpinBox::valueChanged, this, [this](double v) {
         if (!m_filling && v > 0.)
             m_model.setWorthPct(v);
@@ -158,13 +163,16 @@ void AskStation::showEvent(QShowEvent* event) {
     refresh();
 }
 
-QString AskStation::caution() const { return m_caution->isHidden() ? QString() : m_caution->text(); }
+QString AskStation::caution() const {
+    return m_caution->isHidden() ? QString() : m_caution->text();
+}
 
 void AskStation::refresh() {
     if (!isVisible())
         return;
     m_filling = true;
-    for (auto [box, chosen] : {std::pair{m_with, &m_model.settings().withSetup}, std::pair{m_base, &m_model.settings().baseSetup}}) {
+    for (auto [box, chosen] :
+         {std::pair{m_with, &m_model.settings().withSetup}, std::pair{m_base, &m_model.settings().baseSetup}}) {
         box->clear();
         for (const SetupRecord& s : m_model.job().setups)
             box->addItem(QString::fromStdString(s.name), QString::fromStdString(s.id));
@@ -175,14 +183,19 @@ void AskStation::refresh() {
     m_from->setValue(m_model.settings().fromRpm.value_or(0.));
     m_to->setValue(m_model.settings().toRpm.value_or(0.));
     m_filling = false;
-    const SetupDifference difference = differenceOf(m_model.job().setupTree(), m_model.settings().baseSetup, m_model.settings().withSetup);
+    const SetupDifference difference =
+        differenceOf(m_model.job().setupTree(), m_model.settings().baseSetup, m_model.settings().withSetup);
     QString words;
     if (!m_model.settings().withSetup.empty() && difference.changes.empty())
-        words = tr("It is not written down what the two differ in. Choose the changed setup below and write its part, from and to.");
+        words = tr("It is not written down what the two differ in. Choose the changed setup below and write its part, "
+                   "from and to.");
     else if (difference.independent > 1) {
-        words = tr("More than one thing differs: %1. The credit belongs to all of them together.").arg(QString::fromStdString(differenceText(difference)));
+        words = tr("More than one thing differs: %1. The credit belongs to all of them together.")
+                    .arg(QString::fromStdString(differenceText(difference)));
         if (!difference.separating.empty())
-            words += QLatin1Char(' ') + tr("To know which did it, pull also: %1.").arg(QString::fromStdString(difference.separating.front()));
+            words +=
+                QLatin1Char(' ') +
+                tr("To know which did it, pull also: %1.").arg(QString::fromStdString(difference.separating.front()));
     }
     m_caution->setText(words);
     m_caution->setVisible(!words.isEmpty());
@@ -206,8 +219,13 @@ void AskStation::fillChanges() {
         m_changes->setRowCount(static_cast<int>(rows));
         for (std::size_t r = 0; r < rows; ++r) {
             const SetupChange c = r < setup->changes.size() ? setup->changes[r] : SetupChange{};
-            const QString cells[] = {QString::fromStdString(c.part), QString::fromStdString(c.from), QString::fromStdString(c.to), number(c.weightOffKg), number(c.weightOnKg),
-                                     number(c.price), number(c.hours)};
+            const QString cells[] = {QString::fromStdString(c.part),
+                                     QString::fromStdString(c.from),
+                                     QString::fromStdString(c.to),
+                                     number(c.weightOffKg),
+                                     number(c.weightOnKg),
+                                     number(c.price),
+                                     number(c.hours)};
             for (int k = 0; k < 7; ++k)
                 m_changes->setItem(static_cast<int>(r), k, new QTableWidgetItem(cells[k]));
             if (r > 0 && r < setup->changes.size())
@@ -216,13 +234,16 @@ void AskStation::fillChanges() {
         const SetupLedger ledger = ledgerOf(m_model.job().setupTree(), setup->id);
         QStringList words;
         if (ledger.netKg)
-            words << tr("net %1 kg").arg(QString::fromStdString(plainNumber(*ledger.netKg, 2, m_model.units().wording(), true)));
+            words << tr("net %1 kg")
+                         .arg(QString::fromStdString(plainNumber(*ledger.netKg, 2, m_model.units().wording(), true)));
         if (ledger.price)
             words << tr("price %1").arg(l.toString(*ledger.price, 'f', 0));
         if (ledger.hours)
             words << tr("%1 h of work").arg(l.toString(*ledger.hours, 'f', 1));
-        m_ledger->setText(setup->parentId.empty() ? tr("%1 is where the family begins.").arg(QString::fromStdString(setup->name))
-                                                  : words.isEmpty() ? tr("Nothing weighed or priced yet.") : tr("Against the beginning: %1.").arg(words.join(QStringLiteral(", "))));
+        m_ledger->setText(setup->parentId.empty()
+                              ? tr("%1 is where the family begins.").arg(QString::fromStdString(setup->name))
+                          : words.isEmpty() ? tr("Nothing weighed or priced yet.")
+                                            : tr("Against the beginning: %1.").arg(words.join(QStringLiteral(", "))));
     } else {
         m_ledger->setText(tr("Open a job, or bring in pulls, to see its setups."));
     }
@@ -233,7 +254,9 @@ std::vector<SetupChange> AskStation::changesInTable() const {
     std::vector<SetupChange> out;
     const QLocale l;
     for (int r = 0; r < m_changes->rowCount(); ++r) {
-        const auto cell = [&](int c) { return m_changes->item(r, c) ? m_changes->item(r, c)->text().trimmed() : QString(); };
+        const auto cell = [&](int c) {
+            return m_changes->item(r, c) ? m_changes->item(r, c)->text().trimmed() : QString();
+        };
         const auto number = [&](int c) {
             bool good = false;
             const double v = l.toDouble(cell(c), &good);
@@ -241,7 +264,13 @@ std::vector<SetupChange> AskStation::changesInTable() const {
         };
         if (cell(0).isEmpty())
             continue;
-        SetupChange change{cell(0).toStdString(), cell(1).toStdString(), cell(2).toStdString(), number(3), number(4), number(5), number(6)};
+        SetupChange change{cell(0).toStdString(),
+                           cell(1).toStdString(),
+                           cell(2).toStdString(),
+                           number(3),
+                           number(4),
+                           number(5),
+                           number(6)};
         change.belongs = r > 0 && m_changes->item(r, 0) && m_changes->item(r, 0)->checkState() == Qt::Checked;
         out.push_back(std::move(change));
     }
@@ -254,7 +283,10 @@ void AskStation::keepChanges() {
         return;
     const std::vector<SetupChange> changes = changesInTable();
     // After the cell's editor has closed: keeping fills the table anew.
-    QMetaObject::invokeMethod(this, [this, id = setup->id, parentId = setup->parentId, changes] { m_model.setSetupChanges(id, parentId, changes); }, Qt::QueuedConnection);
+    QMetaObject::invokeMethod(
+        this,
+        [this, id = setup->id, parentId = setup->parentId, changes] { m_model.setSetupChanges(id, parentId, changes); },
+        Qt::QueuedConnection);
 }
 
 } // namespace jr::app

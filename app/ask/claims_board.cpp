@@ -11,7 +11,8 @@
 
 namespace jr::app {
 
-ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent) : QFrame(parent), m_theme(theme), m_model(model) {
+ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent)
+    : QFrame(parent), m_theme(theme), m_model(model) {
     setProperty("card", true);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(14, 10, 14, 10);
@@ -56,7 +57,8 @@ ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent) :
             m_said->setFocus();
             return;
         }
-        chalk(m_said->text(), m_source->text(), m_kind->currentIndex() == 0 ? ClaimKind::GainsAtLeast : ClaimKind::CostsNothing, m_pct->value());
+        chalk(m_said->text(), m_source->text(),
+              m_kind->currentIndex() == 0 ? ClaimKind::GainsAtLeast : ClaimKind::CostsNothing, m_pct->value());
         m_said->clear();
         m_source->clear();
     };
@@ -94,33 +96,46 @@ void ClaimsBoard::refresh() {
     const QLocale l;
     for (ClaimRecord c : *claims) {
         // The verdict follows from the pulls as they stand now; a new one joins the history.
-        if (const auto comparison = m_model.loading() ? std::nullopt : m_model.compareSetups(c.baseSetup, c.withSetup, c.fromRpm, c.toRpm)) {
+        if (const auto comparison = m_model.loading()
+                                        ? std::nullopt
+                                        : m_model.compareSetups(c.baseSetup, c.withSetup, c.fromRpm, c.toRpm)) {
             const Judgement now = judgeClaim(c.claim, *comparison);
             if (c.history.empty() || c.history.back().verdict != now.verdict || c.history.back().reason != now.reason) {
-                const VerdictRecord verdict{QDateTime::currentDateTime().toString(Qt::ISODate).toStdString(), now.verdict, now.reason, {}};
+                const VerdictRecord verdict{
+                    QDateTime::currentDateTime().toString(Qt::ISODate).toStdString(), now.verdict, now.reason, {}};
                 if (m_model.archive()->addVerdict(c.id, verdict))
                     c.history.push_back(verdict);
             }
         }
         const VerdictRecord* last = c.history.empty() ? nullptr : &c.history.back();
-        const QString word = !last ? tr("not tested yet") : last->verdict == Verdict::Held ? tr("held") : last->verdict == Verdict::Failed ? tr("failed") : tr("undecided");
-        const QString shape = !last || last->verdict == Verdict::Undecided ? QStringLiteral("◌") : last->verdict == Verdict::Held ? QStringLiteral("▲") : QStringLiteral("▼");
-        const QColor colour = !last || last->verdict == Verdict::Undecided ? t.muted : last->verdict == Verdict::Held ? t.gain : t.loss;
+        const QString word = !last                              ? tr("not tested yet")
+                             : last->verdict == Verdict::Held   ? tr("held")
+                             : last->verdict == Verdict::Failed ? tr("failed")
+                                                                : tr("undecided");
+        const QString shape = !last || last->verdict == Verdict::Undecided ? QStringLiteral("◌")
+                              : last->verdict == Verdict::Held             ? QStringLiteral("▲")
+                                                                           : QStringLiteral("▼");
+        const QColor colour = !last || last->verdict == Verdict::Undecided ? t.muted
+                              : last->verdict == Verdict::Held             ? t.gain
+                                                                           : t.loss;
         QString words = QStringLiteral("<b>“%1”</b>").arg(QString::fromStdString(c.said).toHtmlEscaped());
         if (!c.source.empty())
-            words += QStringLiteral(" <span style='color:%1'>%2</span>").arg(t.muted.name(), QString::fromStdString(c.source).toHtmlEscaped());
+            words += QStringLiteral(" <span style='color:%1'>%2</span>")
+                         .arg(t.muted.name(), QString::fromStdString(c.source).toHtmlEscaped());
         words += QStringLiteral("<br><b style='color:%1'>%2 %3</b>").arg(colour.name(), shape, word);
         if (last)
             words += QStringLiteral(": ") + QString::fromStdString(last->reason).toHtmlEscaped();
         if (c.history.size() > 1)
-            words += QStringLiteral("<br><span style='color:%1'>%2</span>").arg(t.muted.name(), tr("verdicts so far: %1").arg(c.history.size()));
+            words += QStringLiteral("<br><span style='color:%1'>%2</span>")
+                         .arg(t.muted.name(), tr("verdicts so far: %1").arg(c.history.size()));
         auto* label = new QLabel(words);
         label->setWordWrap(true);
         label->setTextInteractionFlags(Qt::TextSelectableByMouse);
         m_list->addWidget(label);
     }
     if (claims->empty()) {
-        auto* empty = new QLabel(tr("Nothing is chalked up. Write down what somebody claims before the pulls are made; the test then says held, failed or undecided, and why."));
+        auto* empty = new QLabel(tr("Nothing is chalked up. Write down what somebody claims before the pulls are made; "
+                                    "the test then says held, failed or undecided, and why."));
         empty->setWordWrap(true);
         empty->setProperty("muted", true);
         m_list->addWidget(empty);

@@ -35,7 +35,9 @@ void ReachCurve::setPlan(const PlanOptions& options, int pullsEach) {
     update();
 }
 
-double ReachCurve::x(double pulls) const { return kLeftRoom + (pulls - kLeast) / (kMost - kLeast) * (width() - kLeftRoom - 14.); }
+double ReachCurve::x(double pulls) const {
+    return kLeftRoom + (pulls - kLeast) / (kMost - kLeast) * (width() - kLeftRoom - 14.);
+}
 double ReachCurve::y(double pct) const {
     const double top = std::max(3. * m_options.worthPct, m_reach.size() > 1 ? 1.1 * m_reach[1] : 1.);
     return 10. + (1. - std::min(pct / top, 1.)) * (height() - kBottomRoom - 10.);
@@ -53,11 +55,13 @@ void ReachCurve::paintEvent(QPaintEvent*) {
     p.drawLine(QPointF(kLeftRoom, y(0.)), QPointF(width() - 14., y(0.)));
     p.setPen(QPen(t.muted, 1, Qt::DashLine));
     p.drawLine(QPointF(kLeftRoom, y(m_options.worthPct)), QPointF(width() - 14., y(m_options.worthPct)));
-    p.drawText(QRectF(0, y(m_options.worthPct) - 9, kLeftRoom - 5, 18), Qt::AlignRight | Qt::AlignVCenter, l.toString(m_options.worthPct) + QStringLiteral(" %"));
+    p.drawText(QRectF(0, y(m_options.worthPct) - 9, kLeftRoom - 5, 18), Qt::AlignRight | Qt::AlignVCenter,
+               l.toString(m_options.worthPct) + QStringLiteral(" %"));
     p.drawText(QRectF(0, y(0.) - 9, kLeftRoom - 5, 18), Qt::AlignRight | Qt::AlignVCenter, QStringLiteral("0 %"));
     for (int n = kLeast; n <= kMost; n += 2)
         p.drawText(QRectF(x(n) - 20, height() - kBottomRoom + 3, 40, 15), Qt::AlignCenter, QString::number(n));
-    p.drawText(QRectF(kLeftRoom, height() - 16, width() - kLeftRoom, 15), Qt::AlignCenter, tr("pulls of each · smallest gain they show"));
+    p.drawText(QRectF(kLeftRoom, height() - 16, width() - kLeftRoom, 15), Qt::AlignCenter,
+               tr("pulls of each · smallest gain they show"));
     QPainterPath path;
     for (std::size_t i = 0; i < m_reach.size(); ++i) {
         const QPointF point(x(kLeast + static_cast<double>(i)), y(m_reach[i]));
@@ -72,16 +76,21 @@ void ReachCurve::paintEvent(QPaintEvent*) {
     p.drawEllipse(at, 7, 7);
     p.setPen(t.ink);
     p.setFont(Theme::font(Size::Body, true));
-    p.drawText(QRectF(std::min(at.x() + 10., width() - 76.), at.y() - 24., 74., 18.), Qt::AlignLeft, l.toString(reach, 'f', 2) + QStringLiteral(" %"));
+    p.drawText(QRectF(std::min(at.x() + 10., width() - 76.), at.y() - 24., 74., 18.), Qt::AlignLeft,
+               l.toString(reach, 'f', 2) + QStringLiteral(" %"));
 }
 
 void ReachCurve::chooseAt(double px) {
-    const int n = std::clamp(static_cast<int>(std::lround(kLeast + (px - kLeftRoom) / (width() - kLeftRoom - 14.) * (kMost - kLeast))), kLeast, kMost);
+    const int n = std::clamp(
+        static_cast<int>(std::lround(kLeast + (px - kLeftRoom) / (width() - kLeftRoom - 14.) * (kMost - kLeast))),
+        kLeast, kMost);
     if (n != m_pulls)
         emit pullsChosen(n);
 }
 
-void ReachCurve::mousePressEvent(QMouseEvent* event) { chooseAt(event->position().x()); }
+void ReachCurve::mousePressEvent(QMouseEvent* event) {
+    chooseAt(event->position().x());
+}
 void ReachCurve::mouseMoveEvent(QMouseEvent* event) {
     if (event->buttons() & Qt::LeftButton)
         chooseAt(event->position().x());
@@ -94,7 +103,8 @@ void ReachCurve::keyPressEvent(QKeyEvent* event) {
         emit pullsChosen(n);
 }
 
-PlanCard::PlanCard(const Theme& theme, JobModel& model, QWidget* parent) : QFrame(parent), m_theme(theme), m_model(model) {
+PlanCard::PlanCard(const Theme& theme, JobModel& model, QWidget* parent)
+    : QFrame(parent), m_theme(theme), m_model(model) {
     setProperty("card", true);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(14, 10, 14, 10);
@@ -143,7 +153,9 @@ PlanCard::PlanCard(const Theme& theme, JobModel& model, QWidget* parent) : QFram
     refresh();
 }
 
-QString PlanCard::text() const { return m_order->text() + QLatin1Char('\n') + m_words->text(); }
+QString PlanCard::text() const {
+    return m_order->text() + QLatin1Char('\n') + m_words->text();
+}
 
 void PlanCard::refresh() {
     PlanOptions o;
@@ -155,7 +167,9 @@ void PlanCard::refresh() {
         m_repeatability->setValue(*comparison->repeatabilityPct);
         m_repeatability->blockSignals(false);
     }
-    m_from->setText(m_typed ? tr("Typed in.") : own ? tr("From the pulls of this job so far.") : tr("A guess until this bench has shown how well it repeats."));
+    m_from->setText(m_typed ? tr("Typed in.")
+                    : own   ? tr("From the pulls of this job so far.")
+                            : tr("A guess until this bench has shown how well it repeats."));
     o.repeatabilityPct = m_repeatability->value();
     o.worthPct = m_model.settings().worthPct;
     o.pullMinutes = m_pullMinutes->value();
@@ -187,12 +201,17 @@ void PlanCard::showOrder() {
     };
     QString order;
     for (std::size_t i = 0; i < m_plan.order.size(); ++i)
-        order += (i == 0 ? QString() : m_plan.order[i] == m_plan.order[i - 1] ? QStringLiteral(" ") : QStringLiteral(" · ")) + mark(m_plan.order[i]);
+        order += (i == 0                                   ? QString()
+                  : m_plan.order[i] == m_plan.order[i - 1] ? QStringLiteral(" ")
+                                                           : QStringLiteral(" · ")) +
+                 mark(m_plan.order[i]);
     m_order->setText(order);
     const QLocale l;
-    m_words->setText(tr("%1 pulls of each, base first and last, about %2 h. They show a gain of %3 % or more nine times in ten; a smaller one may go unseen.")
-                         .arg(m_plan.pullsEach)
-                         .arg(l.toString(m_plan.minutes.value_or(0.) / 60., 'f', 1), l.toString(m_plan.smallestGainPct, 'f', 2)));
+    m_words->setText(
+        tr("%1 pulls of each, base first and last, about %2 h. They show a gain of %3 % or more nine times in ten; a "
+           "smaller one may go unseen.")
+            .arg(m_plan.pullsEach)
+            .arg(l.toString(m_plan.minutes.value_or(0.) / 60., 'f', 1), l.toString(m_plan.smallestGainPct, 'f', 2)));
 }
 
 } // namespace jr::app

@@ -1,4 +1,5 @@
-// The plan: how many pulls, in which order, how long; and the curve of what so many pulls can show, its point draggable.
+// The plan: how many pulls, in which order, how long; and the curve of what so many pulls can show, its point
+// draggable.
 #pragma once
 
 #include "app/model/job_model.h"

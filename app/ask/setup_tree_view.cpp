@@ -14,14 +14,17 @@ namespace {
 constexpr double kRow = 74., kIndent = 64., kCardHigh = 50.;
 
 QString changeWords(const SetupChange& c) {
-    const QString from = QString::fromStdString(c.from), to = QString::fromStdString(c.to), part = QString::fromStdString(c.part);
-    const QString words = from.isEmpty() ? QStringLiteral("%1 %2").arg(part, to) : QStringLiteral("%1 %2 → %3").arg(part, from, to);
+    const QString from = QString::fromStdString(c.from), to = QString::fromStdString(c.to),
+                  part = QString::fromStdString(c.part);
+    const QString words =
+        from.isEmpty() ? QStringLiteral("%1 %2").arg(part, to) : QStringLiteral("%1 %2 → %3").arg(part, from, to);
     return c.belongs ? QStringLiteral("(%1)").arg(words) : words;
 }
 
 } // namespace
 
-SetupTreeView::SetupTreeView(const Theme& theme, const JobModel& model, QWidget* parent) : QWidget(parent), m_theme(theme), m_model(model) {
+SetupTreeView::SetupTreeView(const Theme& theme, const JobModel& model, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Setups as a family tree"));
     connect(&theme, &Theme::changed, this, qOverload<>(&QWidget::update));
@@ -47,7 +50,9 @@ void SetupTreeView::refresh() {
     m_height = static_cast<int>(16. + static_cast<double>(m_placed.size()) * kRow);
     setMinimumHeight(m_height);
     if (!m_model.job().setup(m_chosen))
-        m_chosen = setups.empty() ? std::string() : m_model.job().setup(m_model.settings().withSetup) ? m_model.settings().withSetup : setups.front().id;
+        m_chosen = setups.empty()                                      ? std::string()
+                   : m_model.job().setup(m_model.settings().withSetup) ? m_model.settings().withSetup
+                                                                       : setups.front().id;
     updateGeometry();
     update();
 }
@@ -79,7 +84,9 @@ void SetupTreeView::paintEvent(QPaintEvent*) {
         p.setFont(Theme::font(Size::Body));
         p.setPen(t.muted);
         const QRectF text(one.card.right() + 10., one.card.top(), width() - one.card.right() - 14., kCardHigh);
-        p.drawText(text, Qt::AlignVCenter | Qt::TextWordWrap, words.isEmpty() && one.parent >= 0 ? tr("no change written down") : words.join(QStringLiteral(", ")));
+        p.drawText(text, Qt::AlignVCenter | Qt::TextWordWrap,
+                   words.isEmpty() && one.parent >= 0 ? tr("no change written down")
+                                                      : words.join(QStringLiteral(", ")));
         const bool lit = one.id == m_chosen;
         p.setPen(QPen(lit ? t.accent : t.line, lit ? 2.5 : 1.));
         p.setBrush(lit ? t.accentSoft : t.raised);
@@ -94,7 +101,8 @@ void SetupTreeView::paintEvent(QPaintEvent*) {
             pulls += pull.record.setupId == s.id && !pull.record.aside;
         p.setPen(t.muted);
         p.setFont(Theme::font(Size::Small));
-        p.drawText(one.card.adjusted(36., 24., -6., -4.), Qt::AlignVCenter, pulls == 0 ? tr("not pulled yet") : plural(pulls, tr("1 pull counts"), tr("%1 pulls count")));
+        p.drawText(one.card.adjusted(36., 24., -6., -4.), Qt::AlignVCenter,
+                   pulls == 0 ? tr("not pulled yet") : plural(pulls, tr("1 pull counts"), tr("%1 pulls count")));
     }
     if (hasFocus()) {
         p.setBrush(Qt::NoBrush);

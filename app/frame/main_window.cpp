@@ -67,7 +67,8 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     m_rail->addStation(tr("Look"), QStringLiteral("activity"), QStringLiteral("Ctrl+L"));
     m_rail->addStation(tr("Judge"), QStringLiteral("scale"), QStringLiteral("Ctrl+4"));
     m_rail->addStation(tr("Hand over"), QStringLiteral("printer"), QStringLiteral("Ctrl+7"));
-    for (QWidget* station : std::initializer_list<QWidget*>{m_start, m_ask, m_ready, m_pull, m_pulls, m_judge, m_handover})
+    for (QWidget* station :
+         std::initializer_list<QWidget*>{m_start, m_ask, m_ready, m_pull, m_pulls, m_judge, m_handover})
         m_stations->addWidget(station);
 
     connect(m_rail, &Rail::chosen, this, &MainWindow::showStation);

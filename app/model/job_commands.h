@@ -43,8 +43,9 @@ private:
 class SetupCommand : public QUndoCommand {
 public:
     SetupCommand(JobModel& model, const SetupRecord& setup, std::string parent, std::vector<SetupChange> changes)
-        : QUndoCommand(QObject::tr("change what %1 is").arg(QString::fromStdString(setup.name))), m_model(model), m_id(setup.id), m_parentBefore(setup.parentId),
-          m_parentAfter(std::move(parent)), m_before(setup.changes), m_after(std::move(changes)) {}
+        : QUndoCommand(QObject::tr("change what %1 is").arg(QString::fromStdString(setup.name))), m_model(model),
+          m_id(setup.id), m_parentBefore(setup.parentId), m_parentAfter(std::move(parent)), m_before(setup.changes),
+          m_after(std::move(changes)) {}
     void redo() override { m_model.applySetup(m_id, m_parentAfter, m_after); }
     void undo() override { m_model.applySetup(m_id, m_parentBefore, m_before); }
 

@@ -371,12 +371,14 @@ bool JobModel::addSetup(const QString& name, const std::string& parentId, const 
     return true;
 }
 
-void JobModel::setSetupChanges(const std::string& setupId, const std::string& parentId, const std::vector<SetupChange>& changes) {
+void JobModel::setSetupChanges(const std::string& setupId, const std::string& parentId,
+                               const std::vector<SetupChange>& changes) {
     if (const SetupRecord* setup = m_job.setup(setupId))
         m_undo.push(new SetupCommand(*this, *setup, parentId, changes));
 }
 
-void JobModel::applySetup(const std::string& setupId, const std::string& parentId, const std::vector<SetupChange>& changes) {
+void JobModel::applySetup(const std::string& setupId, const std::string& parentId,
+                          const std::vector<SetupChange>& changes) {
     if (const Result<Done> done = m_archive->setSetupChanges(setupId, parentId, changes); !done) {
         emit problem(QString::fromStdString(done.error().text()));
         return;
@@ -387,7 +389,8 @@ void JobModel::applySetup(const std::string& setupId, const std::string& parentI
     emit jobChanged();
 }
 
-std::optional<Comparison> JobModel::compareSetups(const std::string& base, const std::string& with, std::optional<double> fromRpm, std::optional<double> toRpm) const {
+std::optional<Comparison> JobModel::compareSetups(const std::string& base, const std::string& with,
+                                                  std::optional<double> fromRpm, std::optional<double> toRpm) const {
     std::vector<const PullFit*> a, b;
     for (const LoadedPull& p : m_pulls)
         if (p.fit && !p.record.aside) {

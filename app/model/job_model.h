@@ -78,9 +78,11 @@ public:
     // Changes to data: each can be undone.
     /// A setup that may have no pulls yet, or another's changes rewritten. Said as a problem when it cannot be.
     bool addSetup(const QString& name, const std::string& parentId, const std::vector<SetupChange>& changes);
-    void setSetupChanges(const std::string& setupId, const std::string& parentId, const std::vector<SetupChange>& changes);
+    void setSetupChanges(const std::string& setupId, const std::string& parentId,
+                         const std::vector<SetupChange>& changes);
     /// The comparison of two setups over a band of their own, for claims; nothing when there are no pulls.
-    std::optional<Comparison> compareSetups(const std::string& base, const std::string& with, std::optional<double> fromRpm, std::optional<double> toRpm) const;
+    std::optional<Comparison> compareSetups(const std::string& base, const std::string& with,
+                                            std::optional<double> fromRpm, std::optional<double> toRpm) const;
     void setAside(int pullIndex, bool aside, const QString& why);
     void setOverruled(int pullIndex, const Flag& flag, bool overruled);
     void movePullToSetup(int pullIndex, const std::string& setupId);

@@ -228,7 +228,8 @@ void BenchModel::releaseBrake() {
 
 void BenchModel::zeroLoad() {
     if (m_session)
-        QMetaObject::invokeMethod(m_session, [session = m_session] { session->send(QStringLiteral("zero load_force")); });
+        QMetaObject::invokeMethod(m_session,
+                                  [session = m_session] { session->send(QStringLiteral("zero load_force")); });
 }
 
 void BenchModel::handKey() {
@@ -414,126 +415,6 @@ void BenchModel::take(const std::shared_ptr<CaughtPull>& pull) {
     m_warmUp = false;
     emit sittingChanged();
     emit cardReady();
-}
-
-std::vector<int> BenchModel::ownPulls() const {
-    std::vector<int> out;
-    const auto& pulls = m_job.pulls();
-    for (int i = 0; i < static_cast<int>(pulls.size()); ++i) {
-        const LoadedPull& p = pulls[static_cast<std::size_t>(i)];
-        const SetupRecord* setup = m_job.job().setup(p.record.setupId);
-        if (setup && setup->name == m_setup.toStdString() && !p.record.aside && p.fit)
-            out.push_back(i);
-    }
-    return out;
-}
-
-PullCard BenchModel::cardFor(int index, const CaughtPull& caught) const {
-    PullCard card;
-    card.index = index;
-    card.fuelMl = caught.fuelMl;
-    for (const GuardTrip& trip : caught.trips)
-        card.trips << QString::fromStdString(guardSentence(trip));
-    if (index < 0)
-        return card;
-    const LoadedPull& pull = m_job.pulls()[static_cast<std::size_t>(index)];
-    card.problem = pull.problem;
-    if (pull.fit)
-        for (const Flag& flag : pull.fit->flags())
-            card.flags << QString::fromStdString(flag.text);
-    if (const PullCurve* curve = m_job.curve(index))
-        card.peak = curve->peakPower;
-    card.bandMeanW = m_job.bandMeansW()[static_cast<std::size_t>(index)];
-    // Among its own: the other counted pulls of its setup.
-    std::vector<double> own;
-    for (int i = 0; i < static_cast<int>(m_job.pulls().size()); ++i) {
-        const LoadedPull& p = m_job.pulls()[static_cast<std::size_t>(i)];
-        if (p.record.setupId != pull.record.setupId || p.record.aside)
-            continue;
-        ++card.nth;
-        if (i != index && std::isfinite(m_job.bandMeansW()[static_cast<std::size_t>(i)]))
-            own.push_back(m_job.bandMeansW()[static_cast<std::size_t>(i)]);
-    }
-    card.others = static_cast<int>(own.size());
-    if (!own.empty()) {
-        const double mean = meanFuel(own);
-        card.againstOwnPct = 100. * (card.bandMeanW / mean - 1.);
-        for (double w : own)
-            card.ownSpreadPct = std::max(card.ownSpreadPct, 100. * std::abs(w / mean - 1.));
-        // Twice as far out as any of its own, and by more than a per cent: worth a second look, no more.
-        card.odd = card.others >= 2 && std::abs(card.againstOwnPct) > std::max(1., 2. * card.ownSpreadPct);
-    }
-    if (const auto air = pull.trace->header.air())
-        card.air = tr("%1 °C · %2 hPa · %3 %")
-                       .arg(QLocale().toString(air->tempC, 'f', 1), QLocale().toString(air->pressurePa / 100., 'f', 0),
-                            QLocale().toString(100. * air->humidity, 'f', 0));
-    EngineSize engine;
-    engine.strokes = pull.trace->header.strokes.value_or(4);
-    for (const auto& [key, value] : pull.trace->header.other)
-        if (key == "displacement_cc")
-            engine.displacementM3 = parseNumber(value).value_or(0.) * 1e-6;
-    if (pull.trace->header.kind == PullKind::Brake) {
-        card.steady = steadyPoints(*pull.trace, engine);
-        if (card.steady.size() < 3) { // a sweep has no steady stretch: slices of half a second instead
-            SteadyOptions slices;
-            slices.windowS = 0.5;
-            card.steady = steadyPoints(*pull.trace, engine, slices);
-        }
-    }
-    return card;
-}
-
-void BenchModel::dismissCard() {
-    m_card.reset();
-    emit cardReady();
-}
-
-void BenchModel::setCardAside(const QString& why) {
-    if (!m_card || m_card->index < 0)
-        return;
-    m_job.setAside(m_card->index, true, why);
-    dismissCard();
-}
-
-int BenchModel::recoverCaptures() {
-    if (!m_job.archive())
-        return 0;
-    int taken = 0;
-    for (Recovered& capture : jr::recoverCaptures(captureFolder())) {
-        bool all = capture.problems.empty();
-        for (CaughtPull& pull : capture.pulls) {
-            const auto jobs = m_job.archive()->jobs();
-            if (!jobs)
-                return taken;
-            std::string jobId;
-            for (const JobSummary& job : *jobs)
-                if (job.name == pull.trace.header.job)
-                    jobId = job.id;
-            if (jobId.empty()) {
-                const auto made = m_job.archive()->createJob(pull.trace.header.job.empty()
-                                                                 ? tr("Caught before the power went").toStdString()
-                                                                 : pull.trace.header.job,
-                                                             pull.trace.header.machine);
-                if (!made)
-                    return taken;
-                jobId = *made;
-            }
-            if (pull.trace.header.setup.empty())
-                pull.trace.header.setup = tr("as it stands").toStdString();
-            const bool known = m_job.archive()->trace(pull.trace.header.id).ok();
-            if (known)
-                continue;
-            if (m_job.archive()->addPull(jobId, pull.trace, "capture"))
-                ++taken;
-            else
-                all = false;
-        }
-        for (const std::string& problem : capture.problems)
-            emit said(QString::fromStdString(problem));
-        if (all)
-            removeCapture(capture.path);
-    }
-    return taken;
 }
 
 } // namespace jr::app

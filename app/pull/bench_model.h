@@ -50,7 +50,7 @@ public:
     void ask(const QString& offer);
     void releaseBrake();
     void zeroLoad(); ///< nothing hangs on the arm now
-    void handKey(); ///< begins a pull by hand, or ends it
+    void handKey();  ///< begins a pull by hand, or ends it
     void sweep(double fromRpm, double toRpm, double rpmPerS);
     void holdSteps(const std::vector<double>& stepsRpm);
     const StepRun* steps() const { return m_steps ? &*m_steps : nullptr; }

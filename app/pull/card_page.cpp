@@ -86,8 +86,8 @@ void CardPage::refresh() {
                 QLatin1Char(' ') +
                 (card->odd
                      ? tr("That is far outside its own (they lie within %1 %): look for the reason before it counts.")
-                           .arg(l.toString(card->ownSpreadPct, 'f', 1))
-                     : tr("They lie within %1 %: it sits among its own.").arg(l.toString(card->ownSpreadPct, 'f', 1)));
+                           .arg(l.toString(card->ownSpreadPct, 'f', 2))
+                     : tr("They lie within %1 %: it sits among its own.").arg(l.toString(card->ownSpreadPct, 'f', 2)));
     } else {
         among = tr("Band mean %1. The first of its kind; the next will show how well it repeats.")
                     .arg(u.powerText(card->bandMeanW, 2));

@@ -66,7 +66,8 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     m_stop = new QPushButton(tr("STOP: release the brake  (Esc)"));
     m_stop->setProperty("stop", true);
     m_stop->setMinimumHeight(60);
-    // A shortcut of its own, from anywhere on the station also out of a text field: a button's would act only after its animation.
+    // A shortcut of its own, from anywhere on the station also out of a text field: a button's would act only after its
+    // animation.
     auto* stop = new QShortcut(QKeySequence(Qt::Key_Escape), this);
     connect(stop, &QShortcut::activated, &bench, &BenchModel::releaseBrake);
     right->addWidget(m_stop);

@@ -282,7 +282,8 @@ void ReadyStation::showBench(const BenchRecord& bench) {
         // What a bench of this kind cannot have is not asked for.
         const bool ofRoller = QByteArray(f.key).startsWith("roller") || QByteArray(f.key) == "engine_per_roller";
         const bool ofBrake = QByteArray(f.key).startsWith("brake");
-        if (value.isEmpty() && ((ofRoller && kind == QLatin1String("brake")) || (ofBrake && kind == QLatin1String("roller"))))
+        if (value.isEmpty() &&
+            ((ofRoller && kind == QLatin1String("brake")) || (ofBrake && kind == QLatin1String("roller"))))
             continue;
         const int row = m_facts->rowCount();
         m_facts->insertRow(row);

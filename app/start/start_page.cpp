@@ -212,7 +212,8 @@ void StartPage::fillSafety() {
                        ? plural(report->pulls, tr("1 pull, kept twice: in the database and as an open file beside it."),
                                 tr("%1 pulls, each kept twice: in the database and as an open file beside it."))
                        : tr("%1 of %2 pulls are kept twice.").arg(report->mirrored).arg(report->pulls);
-    text += QStringLiteral("\n") + QDir::toNativeSeparators(m_model.archive()->folder());
+    text += QStringLiteral("\n") + (m_throwAway ? tr("This is a trial: the folder goes when the program ends.")
+                                                : QDir::toNativeSeparators(m_model.archive()->folder()));
     text += QStringLiteral("\n\n");
     if (report->lastCopyMade.empty())
         text += tr("No copy on another disk yet.");

@@ -20,6 +20,7 @@ public:
     void chooseFiles();
     /// Where ready-made logs to try the import on lie; shown as a hint when set.
     void setTryFolder(const QString& folder);
+    void setThrowAway(bool yes) { m_throwAway = yes; } ///< the archive is a trial's and goes with the program
 
 signals:
     void jobChosen(const QString& id);
@@ -43,6 +44,7 @@ private:
     QPushButton* m_import;
     QPushButton* m_copy;
     QLabel* m_tryHint;
+    bool m_throwAway = false;
     QString m_tryFolder;
 };
 

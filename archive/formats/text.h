@@ -45,8 +45,8 @@ std::optional<double> parseNumber(std::string_view cell);
 /// The same, allowing a decimal comma and thousands marks in front of it.
 std::optional<double> parseNumber(std::string_view cell, bool decimalComma);
 
-/// The common row in one pass: exactly `count` plain numbers between delimiters, at most fifteen digits each. False, with
-/// `out` unspecified, for any other row: the careful way reads that one or says what is wrong with it.
+/// The common row in one pass: exactly `count` plain numbers between delimiters, at most fifteen digits each. False,
+/// with `out` unspecified, for any other row: the careful way reads that one or says what is wrong with it.
 bool parsePlainRow(std::string_view line, std::size_t count, double* out, char delimiter = ',', char mark = '.');
 
 /// Seconds since 1970 UTC of an ISO 8601 date-time ("2026-05-02T10:14:05+02:00"; a space for the T, fractions, Z or no

@@ -136,12 +136,11 @@ Result<JobRecord> Archive::job(const std::string& jobId) const {
         QStringLiteral(
             "SELECT id, name, coalesce(parent_id, ''), mark FROM setup WHERE job_id = ? ORDER BY mark, name"),
         {q(jobId)});
-    const auto changes = m_db->query(
-        QStringLiteral(
-            "SELECT c.setup_id, c.part, c.from_text, c.to_text, c.weight_off_kg, c.weight_on_kg, c.price, c.hours, c.note,"
-            " c.belongs FROM setup_change c JOIN setup s ON s.id = c.setup_id"
-            " WHERE s.job_id = ? ORDER BY c.id"),
-        {q(jobId)});
+    const auto changes = m_db->query(QStringLiteral("SELECT c.setup_id, c.part, c.from_text, c.to_text, "
+                                                    "c.weight_off_kg, c.weight_on_kg, c.price, c.hours, c.note,"
+                                                    " c.belongs FROM setup_change c JOIN setup s ON s.id = c.setup_id"
+                                                    " WHERE s.job_id = ? ORDER BY c.id"),
+                                     {q(jobId)});
     const auto pulls = m_db->query(
         QStringLiteral(
             "SELECT id, setup_id, sitting_id, number, started, started_s, source, mirror, aside, aside_why FROM pull"
@@ -161,8 +160,8 @@ Result<JobRecord> Archive::job(const std::string& jobId) const {
         SetupRecord setup{s(r[0]), s(r[1]), s(r[2]), r[3].toInt(), {}};
         for (const Row& c : *changes)
             if (s(c[0]) == setup.id)
-                setup.changes.push_back({s(c[1]), s(c[2]), s(c[3]), maybe(c[4]), maybe(c[5]), maybe(c[6]), maybe(c[7]), s(c[8]),
-                                         c[9].toBool()});
+                setup.changes.push_back({s(c[1]), s(c[2]), s(c[3]), maybe(c[4]), maybe(c[5]), maybe(c[6]), maybe(c[7]),
+                                         s(c[8]), c[9].toBool()});
         out.setups.push_back(std::move(setup));
     }
     for (const Row& r : *pulls) {
@@ -345,11 +344,12 @@ Result<Done> Archive::setSetupChanges(const std::string& setupId, const std::str
             step = m_db->run(QStringLiteral("DELETE FROM setup_change WHERE setup_id = ?"), {q(setupId)});
         for (const SetupChange& c : changes)
             if (step)
-                step = m_db->run(
-                    QStringLiteral("INSERT INTO setup_change (setup_id, part, from_text, to_text, weight_off_kg, weight_on_kg, price,"
-                                   " hours, note, belongs) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
-                    {q(setupId), q(c.part), q(c.from), q(c.to), orNull(c.weightOffKg), orNull(c.weightOnKg), orNull(c.price),
-                     orNull(c.hours), q(c.note), c.belongs ? 1 : 0});
+                step =
+                    m_db->run(QStringLiteral("INSERT INTO setup_change (setup_id, part, from_text, to_text, "
+                                             "weight_off_kg, weight_on_kg, price,"
+                                             " hours, note, belongs) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
+                              {q(setupId), q(c.part), q(c.from), q(c.to), orNull(c.weightOffKg), orNull(c.weightOnKg),
+                               orNull(c.price), orNull(c.hours), q(c.note), c.belongs ? 1 : 0});
         return step;
     });
     return done ? writeJobFile(s(job->front()[0])) : done;
@@ -367,11 +367,12 @@ Result<Done> Archive::moveToSetup(const std::string& pullId, const std::string& 
 }
 
 Result<Done> Archive::setComparison(const std::string& jobId, const ComparisonRecord& c) {
-    const Result<Done> done = m_db->run(QStringLiteral("INSERT OR REPLACE INTO comparison (job_id, base_setup, with_setup, standard, "
-                                    "worth_pct, from_rpm, to_rpm, detail_rpm)"
-                                    " VALUES (?, ?, ?, ?, ?, ?, ?, ?)"),
-                     {q(jobId), q(c.baseSetup), q(c.withSetup), q(c.standard), c.worthPct, orNull(c.fromRpm),
-                      orNull(c.toRpm), c.detailRpm});
+    const Result<Done> done =
+        m_db->run(QStringLiteral("INSERT OR REPLACE INTO comparison (job_id, base_setup, with_setup, standard, "
+                                 "worth_pct, from_rpm, to_rpm, detail_rpm)"
+                                 " VALUES (?, ?, ?, ?, ?, ?, ?, ?)"),
+                  {q(jobId), q(c.baseSetup), q(c.withSetup), q(c.standard), c.worthPct, orNull(c.fromRpm),
+                   orNull(c.toRpm), c.detailRpm});
     return done ? writeJobFile(jobId) : done;
 }
 

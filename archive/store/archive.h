@@ -38,7 +38,8 @@ public:
     Result<Done> setSetupChanges(const std::string& setupId, const std::string& parentId,
                                  const std::vector<SetupChange>& changes);
     /// A setup that may have no pulls yet. Errors: the job has one of that name.
-    Result<std::string> createSetup(const std::string& jobId, const std::string& name, const std::string& parentId, const std::vector<SetupChange>& changes);
+    Result<std::string> createSetup(const std::string& jobId, const std::string& name, const std::string& parentId,
+                                    const std::vector<SetupChange>& changes);
     Result<std::vector<ClaimRecord>> claims(const std::string& jobId) const;
     /// New or changed (by id); its history is left alone. Returns the id.
     Result<std::string> saveClaim(const std::string& jobId, const ClaimRecord& claim);
@@ -78,7 +79,8 @@ public:
 private:
     Archive(QString folder, std::unique_ptr<Database> db) : m_folder(std::move(folder)), m_db(std::move(db)) {}
     Result<Done> writeJobFile(const std::string& jobId) const;
-    /// What only the job file says (setups and their changes, overrules, the comparison, claims) put back after a rebuild.
+    /// What only the job file says (setups and their changes, overrules, the comparison, claims) put back after a
+    /// rebuild.
     Result<Done> restoreFromJobFile(const std::string& jobId, const nlohmann::ordered_json& about);
     Result<Done> writeBenchFile() const;
     Result<Done> readBenchFile();

@@ -1,12 +1,13 @@
-// job.json beside a job's pull files: all that the pull files themselves do not say, so that a folder of them rebuilds the job.
+// job.json beside a job's pull files: all that the pull files themselves do not say, so that a folder of them rebuilds
+// the job.
 #include "archive/formats/pull_file.h"
 #include "archive/store/archive.h"
 
 #include <nlohmann/json.hpp>
 
+#include <QDateTime>
 #include <QFileInfo>
 #include <QUuid>
-#include <QDateTime>
 
 #include <cmath>
 #include <map>
@@ -47,13 +48,21 @@ Json listOf(const Json& j, const char* key) {
 }
 
 Json changeJson(const SetupChange& c) {
-    return {{"part", c.part}, {"from", c.from}, {"to", c.to}, {"weight_off_kg", orNull(c.weightOffKg)}, {"weight_on_kg", orNull(c.weightOnKg)},
-            {"price", orNull(c.price)}, {"hours", orNull(c.hours)}, {"note", c.note}, {"belongs", c.belongs}};
+    return {{"part", c.part},
+            {"from", c.from},
+            {"to", c.to},
+            {"weight_off_kg", orNull(c.weightOffKg)},
+            {"weight_on_kg", orNull(c.weightOnKg)},
+            {"price", orNull(c.price)},
+            {"hours", orNull(c.hours)},
+            {"note", c.note},
+            {"belongs", c.belongs}};
 }
 
 SetupChange changeOf(const Json& j) {
-    return {textOf(j, "part"), textOf(j, "from"), textOf(j, "to"), numberOf(j, "weight_off_kg"), numberOf(j, "weight_on_kg"),
-            numberOf(j, "price"), numberOf(j, "hours"), textOf(j, "note"), flagOf(j, "belongs")};
+    return {textOf(j, "part"),           textOf(j, "from"),    textOf(j, "to"),      numberOf(j, "weight_off_kg"),
+            numberOf(j, "weight_on_kg"), numberOf(j, "price"), numberOf(j, "hours"), textOf(j, "note"),
+            flagOf(j, "belongs")};
 }
 
 Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
@@ -66,30 +75,45 @@ Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
         Json changes = Json::array();
         for (const SetupChange& c : one.changes)
             changes.push_back(changeJson(c));
-        setups.push_back({{"name", one.name}, {"mark", one.mark}, {"parent", nameOf(one.parentId)}, {"changes", changes}});
+        setups.push_back(
+            {{"name", one.name}, {"mark", one.mark}, {"parent", nameOf(one.parentId)}, {"changes", changes}});
     }
     for (const PullRecord& p : job.pulls) {
         Json overrules = Json::array();
         for (const FlagOverrule& o : p.overrules)
-            overrules.push_back({{"kind", flagText(o.kind)}, {"at_s", std::isfinite(o.atS) ? Json(o.atS) : Json(nullptr)}});
-        pulls.push_back({{"id", p.id}, {"number", p.number}, {"setup", nameOf(p.setupId)}, {"file", QFileInfo(q(p.mirror)).fileName().toStdString()},
-                         {"aside", p.aside}, {"why", p.asideWhy}, {"overrules", overrules}});
+            overrules.push_back(
+                {{"kind", flagText(o.kind)}, {"at_s", std::isfinite(o.atS) ? Json(o.atS) : Json(nullptr)}});
+        pulls.push_back({{"id", p.id},
+                         {"number", p.number},
+                         {"setup", nameOf(p.setupId)},
+                         {"file", QFileInfo(q(p.mirror)).fileName().toStdString()},
+                         {"aside", p.aside},
+                         {"why", p.asideWhy},
+                         {"overrules", overrules}});
     }
     for (const ClaimRecord& c : claims) {
         Json history = Json::array();
         for (const VerdictRecord& v : c.history)
-            history.push_back({{"made", v.made}, {"verdict", verdictText(v.verdict)}, {"reason", v.reason}, {"note", v.note}});
-        claimList.push_back({{"said", c.said}, {"source", c.source}, {"kind", c.claim.kind == ClaimKind::GainsAtLeast ? "gains" : "costs-nothing"},
-                             {"pct", c.claim.pct}, {"from_rpm", orNull(c.fromRpm)}, {"to_rpm", orNull(c.toRpm)}, {"base", nameOf(c.baseSetup)},
-                             {"with", nameOf(c.withSetup)}, {"verdicts", history}});
+            history.push_back(
+                {{"made", v.made}, {"verdict", verdictText(v.verdict)}, {"reason", v.reason}, {"note", v.note}});
+        claimList.push_back({{"said", c.said},
+                             {"source", c.source},
+                             {"kind", c.claim.kind == ClaimKind::GainsAtLeast ? "gains" : "costs-nothing"},
+                             {"pct", c.claim.pct},
+                             {"from_rpm", orNull(c.fromRpm)},
+                             {"to_rpm", orNull(c.toRpm)},
+                             {"base", nameOf(c.baseSetup)},
+                             {"with", nameOf(c.withSetup)},
+                             {"verdicts", history}});
     }
     Json comparison = nullptr;
     if (job.comparison)
-        comparison = {{"base", nameOf(job.comparison->baseSetup)}, {"with", nameOf(job.comparison->withSetup)}, {"standard", job.comparison->standard},
-                      {"worth_pct", job.comparison->worthPct}, {"from_rpm", orNull(job.comparison->fromRpm)}, {"to_rpm", orNull(job.comparison->toRpm)},
+        comparison = {{"base", nameOf(job.comparison->baseSetup)},   {"with", nameOf(job.comparison->withSetup)},
+                      {"standard", job.comparison->standard},        {"worth_pct", job.comparison->worthPct},
+                      {"from_rpm", orNull(job.comparison->fromRpm)}, {"to_rpm", orNull(job.comparison->toRpm)},
                       {"detail_rpm", job.comparison->detailRpm}};
-    return {{"jolly-ram", "job 1"}, {"job", job.name}, {"machine", job.machine}, {"created", job.created}, {"setups", setups},
-            {"pulls", pulls}, {"comparison", comparison}, {"claims", claimList}};
+    return {{"jolly-ram", "job 1"}, {"job", job.name}, {"machine", job.machine},   {"created", job.created},
+            {"setups", setups},     {"pulls", pulls},  {"comparison", comparison}, {"claims", claimList}};
 }
 
 } // namespace
@@ -103,8 +127,10 @@ Result<Done> Archive::writeJobFile(const std::string& jobId) const {
     const Result<std::vector<ClaimRecord>> chalked = claims(jobId);
     if (!chalked)
         return chalked.error();
-    const QString path = m_folder + QLatin1Char('/') + QFileInfo(q(record->pulls.front().mirror)).path() + QStringLiteral("/job.json");
-    return writeBytes(path.toStdString(), jobJson(*record, *chalked).dump(1, ' ', false, Json::error_handler_t::replace) + "\n");
+    const QString path =
+        m_folder + QLatin1Char('/') + QFileInfo(q(record->pulls.front().mirror)).path() + QStringLiteral("/job.json");
+    return writeBytes(path.toStdString(),
+                      jobJson(*record, *chalked).dump(1, ' ', false, Json::error_handler_t::replace) + "\n");
 }
 
 Result<Done> Archive::restoreFromJobFile(const std::string& jobId, const Json& about) {
@@ -131,7 +157,9 @@ Result<Done> Archive::restoreFromJobFile(const std::string& jobId, const Json& a
         for (const Json& c : listOf(one, "changes"))
             changes.push_back(changeOf(c));
         if (const auto mark = numberOf(one, "mark"))
-            if (const auto done = m_db->run(QStringLiteral("UPDATE setup SET mark = ? WHERE id = ?"), {static_cast<int>(*mark) & 7, q(id)}); !done)
+            if (const auto done = m_db->run(QStringLiteral("UPDATE setup SET mark = ? WHERE id = ?"),
+                                            {static_cast<int>(*mark) & 7, q(id)});
+                !done)
                 return done;
         if (const Result<Done> done = setSetupChanges(id, idOf(textOf(one, "parent")), changes); !done)
             return done;
@@ -174,8 +202,12 @@ Result<Done> Archive::restoreFromJobFile(const std::string& jobId, const Json& a
             return id.error();
         for (const Json& v : listOf(c, "verdicts")) {
             const std::string word = textOf(v, "verdict");
-            const Verdict verdict = word == "held" ? Verdict::Held : word == "failed" ? Verdict::Failed : Verdict::Undecided;
-            if (const Result<Done> done = addVerdict(*id, {textOf(v, "made"), verdict, textOf(v, "reason"), textOf(v, "note")}); !done)
+            const Verdict verdict = word == "held"     ? Verdict::Held
+                                    : word == "failed" ? Verdict::Failed
+                                                       : Verdict::Undecided;
+            if (const Result<Done> done =
+                    addVerdict(*id, {textOf(v, "made"), verdict, textOf(v, "reason"), textOf(v, "note")});
+                !done)
                 return done;
         }
     }
@@ -205,15 +237,21 @@ Result<std::string> Archive::createSetup(const std::string& jobId, const std::st
 }
 
 Result<std::vector<ClaimRecord>> Archive::claims(const std::string& jobId) const {
-    const auto rows = m_db->query(QStringLiteral("SELECT id, said, source, kind, pct, from_rpm, to_rpm, base_setup, with_setup FROM claim"
-                                                 " WHERE job_id = ? ORDER BY created, id"), {q(jobId)});
-    const auto verdicts = m_db->query(QStringLiteral("SELECT v.claim_id, v.made, v.verdict, v.reason, v.note FROM claim_verdict v JOIN claim c"
-                                                     " ON c.id = v.claim_id WHERE c.job_id = ? ORDER BY v.id"), {q(jobId)});
+    const auto rows = m_db->query(
+        QStringLiteral("SELECT id, said, source, kind, pct, from_rpm, to_rpm, base_setup, with_setup FROM claim"
+                       " WHERE job_id = ? ORDER BY created, id"),
+        {q(jobId)});
+    const auto verdicts = m_db->query(
+        QStringLiteral("SELECT v.claim_id, v.made, v.verdict, v.reason, v.note FROM claim_verdict v JOIN claim c"
+                       " ON c.id = v.claim_id WHERE c.job_id = ? ORDER BY v.id"),
+        {q(jobId)});
     if (!rows || !verdicts)
         return (rows ? verdicts : rows).error();
     std::vector<ClaimRecord> out;
     for (const Row& r : *rows) {
-        ClaimRecord c{s(r[0]), s(r[1]), s(r[2]), {static_cast<ClaimKind>(r[3].toInt()), r[4].toDouble()}, maybe(r[5]), maybe(r[6]), s(r[7]), s(r[8]), {}};
+        ClaimRecord c{s(r[0]),     s(r[1]),     s(r[2]), {static_cast<ClaimKind>(r[3].toInt()), r[4].toDouble()},
+                      maybe(r[5]), maybe(r[6]), s(r[7]), s(r[8]),
+                      {}};
         for (const Row& v : *verdicts)
             if (s(v[0]) == c.id)
                 c.history.push_back({s(v[1]), static_cast<Verdict>(v[2].toInt()), s(v[3]), s(v[4])});
@@ -231,11 +269,15 @@ Result<std::string> Archive::saveClaim(const std::string& jobId, const ClaimReco
         if (!found)
             return found.error();
         if (!found->empty())
-            return m_db->run(QStringLiteral("UPDATE claim SET said = ?, source = ?, kind = ?, pct = ?, from_rpm = ?, to_rpm = ?, base_setup = ?, with_setup = ? WHERE id = ?"),
-                             {q(c.said), q(c.source), static_cast<int>(c.claim.kind), c.claim.pct, nullable(c.fromRpm), nullable(c.toRpm), q(c.baseSetup), q(c.withSetup), q(id)});
-        return m_db->run(QStringLiteral("INSERT INTO claim (id, job_id, said, source, kind, pct, from_rpm, to_rpm, base_setup, with_setup, created)"
+            return m_db->run(QStringLiteral("UPDATE claim SET said = ?, source = ?, kind = ?, pct = ?, from_rpm = ?, "
+                                            "to_rpm = ?, base_setup = ?, with_setup = ? WHERE id = ?"),
+                             {q(c.said), q(c.source), static_cast<int>(c.claim.kind), c.claim.pct, nullable(c.fromRpm),
+                              nullable(c.toRpm), q(c.baseSetup), q(c.withSetup), q(id)});
+        return m_db->run(QStringLiteral("INSERT INTO claim (id, job_id, said, source, kind, pct, from_rpm, to_rpm, "
+                                        "base_setup, with_setup, created)"
                                         " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
-                         {q(id), q(jobId), q(c.said), q(c.source), static_cast<int>(c.claim.kind), c.claim.pct, nullable(c.fromRpm), nullable(c.toRpm), q(c.baseSetup), q(c.withSetup),
+                         {q(id), q(jobId), q(c.said), q(c.source), static_cast<int>(c.claim.kind), c.claim.pct,
+                          nullable(c.fromRpm), nullable(c.toRpm), q(c.baseSetup), q(c.withSetup),
                           QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs)});
     });
     if (!done)
@@ -251,8 +293,9 @@ Result<Done> Archive::addVerdict(const std::string& claimId, const VerdictRecord
         return job.error();
     if (job->empty())
         return Error{"there is no such claim in this archive"};
-    const Result<Done> done = m_db->run(QStringLiteral("INSERT INTO claim_verdict (claim_id, made, verdict, reason, note) VALUES (?, ?, ?, ?, ?)"),
-                                        {q(claimId), q(v.made), static_cast<int>(v.verdict), q(v.reason), q(v.note)});
+    const Result<Done> done = m_db->run(
+        QStringLiteral("INSERT INTO claim_verdict (claim_id, made, verdict, reason, note) VALUES (?, ?, ?, ?, ?)"),
+        {q(claimId), q(v.made), static_cast<int>(v.verdict), q(v.reason), q(v.note)});
     return done ? writeJobFile(s(job->front()[0])) : done;
 }
 

@@ -1,9 +1,9 @@
 // What the archive keeps, as plain values.
 #pragma once
 
-#include "core/pull/flags.h"
 #include "core/judge/claim.h"
 #include "core/plan/setup_tree.h"
+#include "core/pull/flags.h"
 #include "core/pull/trace.h"
 
 #include <optional>
@@ -74,7 +74,7 @@ struct ClaimRecord {
     std::string id, said, source; ///< in the words of whoever said it; where from
     Claim claim;
     std::optional<double> fromRpm, toRpm;
-    std::string baseSetup, withSetup; ///< ids
+    std::string baseSetup, withSetup;   ///< ids
     std::vector<VerdictRecord> history; ///< oldest first
 };
 
@@ -86,17 +86,18 @@ struct JobSummary {
 /// A bench as the archive knows it: what it says of itself, and what was typed in.
 struct BenchRecord {
     std::string id, name, address;
-    std::vector<std::pair<std::string, std::string>> facts; ///< header keys and others (limits, place, operator's notes)
+    std::vector<std::pair<std::string, std::string>>
+        facts; ///< header keys and others (limits, place, operator's notes)
 };
 
-/// One calibration: the header keys it stands for from its day on ("roller_inertia_kg_m2", "roller_loss_nm", "load_newton_per_reading" …)
-/// and what it was found from.
+/// One calibration: the header keys it stands for from its day on ("roller_inertia_kg_m2", "roller_loss_nm",
+/// "load_newton_per_reading" …) and what it was found from.
 struct CalibrationRecord {
     std::string id, benchId;
     std::string kind;      ///< load-cell | inertia | drag | drag-with-machine
     std::string made, due; ///< ISO dates; due may be empty
     std::vector<std::pair<std::string, std::string>> facts;
-    std::string note;      ///< residuals, weights, who
+    std::string note; ///< residuals, weights, who
 };
 
 struct SavedMapping {

@@ -53,12 +53,16 @@ const std::vector<std::vector<const char*>> kMigrations = {
         "ALTER TABLE setup_change ADD COLUMN hours REAL",
         "ALTER TABLE setup_change ADD COLUMN note TEXT NOT NULL DEFAULT ''",
         "ALTER TABLE setup_change ADD COLUMN belongs INTEGER NOT NULL DEFAULT 0",
-        "CREATE TABLE claim (id TEXT PRIMARY KEY, job_id TEXT NOT NULL REFERENCES job(id), said TEXT NOT NULL, source TEXT NOT NULL,"
-        " kind INTEGER NOT NULL, pct REAL NOT NULL, from_rpm REAL, to_rpm REAL, base_setup TEXT NOT NULL, with_setup TEXT NOT NULL,"
+        "CREATE TABLE claim (id TEXT PRIMARY KEY, job_id TEXT NOT NULL REFERENCES job(id), said TEXT NOT NULL, source "
+        "TEXT NOT NULL,"
+        " kind INTEGER NOT NULL, pct REAL NOT NULL, from_rpm REAL, to_rpm REAL, base_setup TEXT NOT NULL, with_setup "
+        "TEXT NOT NULL,"
         " created TEXT NOT NULL)",
-        "CREATE TABLE claim_verdict (id INTEGER PRIMARY KEY, claim_id TEXT NOT NULL REFERENCES claim(id), made TEXT NOT NULL, verdict"
+        "CREATE TABLE claim_verdict (id INTEGER PRIMARY KEY, claim_id TEXT NOT NULL REFERENCES claim(id), made TEXT "
+        "NOT NULL, verdict"
         " INTEGER NOT NULL, reason TEXT NOT NULL, note TEXT NOT NULL)",
-        "CREATE TRIGGER verdict_once BEFORE UPDATE ON claim_verdict BEGIN SELECT RAISE(ABORT, 'verdicts are kept as they were made'); END",
+        "CREATE TRIGGER verdict_once BEFORE UPDATE ON claim_verdict BEGIN SELECT RAISE(ABORT, 'verdicts are kept as "
+        "they were made'); END",
     },
 };
 

@@ -163,8 +163,8 @@ std::vector<double> bandHalfWidth(const Scatter& scatter, const std::vector<doub
         }
         pivots.push_back(worst);
     }
-    // With one spare pull the proportion of the two parts is itself hardly known, and taking it as found covers a little too
-    // little; this share was set on simulated benches (docs/judging.md, "ABBA once").
+    // With one spare pull the proportion of the two parts is itself hardly known, and taking it as found covers a
+    // little too little; this share was set on simulated benches (docs/judging.md, "ABBA once").
     const double fewPulls = scatter.wholeFreedom < 1.5 ? 1.12 : 1.;
     const double k = fewPulls * quantileOf(pivots, options.confidence);
     std::vector<double> out(g);

@@ -36,7 +36,8 @@ Judgement judgeClaim(const Claim& claim, const Comparison& c) {
         else if (high < -claim.pct)
             out.verdict = Verdict::Failed;
     }
-    std::snprintf(text, sizeof text, "mean from %.0f to %.0f rpm %+.1f %% (%+.1f to %+.1f), claimed %s %.1f %%", b.fromRpm, b.toRpm, b.pct, low, high,
+    std::snprintf(text, sizeof text, "mean from %.0f to %.0f rpm %+.1f %% (%+.1f to %+.1f), claimed %s %.1f %%",
+                  b.fromRpm, b.toRpm, b.pct, low, high,
                   claim.kind == ClaimKind::GainsAtLeast ? "a gain of at least" : "a loss of no more than", claim.pct);
     out.reason = text;
     return out;

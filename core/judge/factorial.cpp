@@ -19,7 +19,8 @@ std::string termName(const std::vector<std::string>& factors, unsigned mask) {
 } // namespace
 
 Result<Factorial> factorial(const std::vector<std::string>& factors, const std::vector<Cell>& cells,
-                            const std::vector<Observation>& observations, std::optional<double> repeatabilityPct, double confidence) {
+                            const std::vector<Observation>& observations, std::optional<double> repeatabilityPct,
+                            double confidence) {
     const std::size_t n = factors.size();
     if (n < 2 || n > 4)
         return Error{"two to four factors, please"};
@@ -60,7 +61,8 @@ Result<Factorial> factorial(const std::vector<std::string>& factors, const std::
     std::vector<unsigned> terms;
     for (unsigned mask = 1; mask < 1u << n; ++mask)
         terms.push_back(mask);
-    std::stable_sort(terms.begin(), terms.end(), [](unsigned a, unsigned b) { return std::popcount(a) < std::popcount(b); });
+    std::stable_sort(terms.begin(), terms.end(),
+                     [](unsigned a, unsigned b) { return std::popcount(a) < std::popcount(b); });
     const auto rows = static_cast<Eigen::Index>(cells.size());
     Eigen::MatrixXd x(rows, 1);
     x.setOnes();
@@ -81,7 +83,8 @@ Result<Factorial> factorial(const std::vector<std::string>& factors, const std::
         }
     }
     // Effects as weighted sums of cell means, so that margins follow from the pulls' own weights.
-    const Eigen::MatrixXd solve = Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(x).solve(Eigen::MatrixXd::Identity(rows, rows));
+    const Eigen::MatrixXd solve =
+        Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(x).solve(Eigen::MatrixXd::Identity(rows, rows));
     for (std::size_t k = 0; k < kept.size(); ++k) {
         FactorialEffect e;
         e.term = termName(factors, kept[k]);
@@ -100,7 +103,8 @@ Result<Factorial> factorial(const std::vector<std::string>& factors, const std::
     }
     const auto cellMean = [&](unsigned bits) -> std::optional<double> {
         const auto at = std::find(code.begin(), code.end(), bits);
-        return at == code.end() ? std::nullopt : std::optional(out.fit.mean[static_cast<std::size_t>(at - code.begin())]);
+        return at == code.end() ? std::nullopt
+                                : std::optional(out.fit.mean[static_cast<std::size_t>(at - code.begin())]);
     };
     const auto base = cellMean(0);
     const auto all = cellMean((1u << n) - 1u);

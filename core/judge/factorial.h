@@ -1,8 +1,10 @@
-// Combinations: two to four factors at two levels. What each is worth, what they are worth together, and what they do to each other.
+// Combinations: two to four factors at two levels. What each is worth, what they are worth together, and what they do
+// to each other.
 //
-// A term's effect is the mean of its high level minus the mean of its low level; for an interaction, of the cells whose levels multiply to high
-// minus those that multiply to low (textbook definition, e.g. Box, Hunter and Hunter). Fitted as one linear model in -1/+1 coding, from
-// whatever cells were measured; terms that those cells cannot separate are left out and said.
+// A term's effect is the mean of its high level minus the mean of its low level; for an interaction, of the cells whose
+// levels multiply to high minus those that multiply to low (textbook definition, e.g. Box, Hunter and Hunter). Fitted
+// as one linear model in -1/+1 coding, from whatever cells were measured; terms that those cells cannot separate are
+// left out and said.
 #pragma once
 
 #include "core/judge/value.h"
@@ -14,23 +16,26 @@ struct Cell {
 };
 
 struct FactorialEffect {
-    std::string term;                ///< "pipe" or "pipe*port"
+    std::string term; ///< "pipe" or "pipe*port"
     double effect = 0.;
     std::optional<double> low, high;
 };
 
 struct Factorial {
     std::vector<FactorialEffect> effects;
-    std::vector<std::string> notSeparable;               ///< terms left out
-    std::vector<std::pair<std::string, std::optional<double>>> alone; ///< each factor high, all others low, against all low
-    std::optional<double> together, sum;                 ///< all high against all low; the sum of `alone`
+    std::vector<std::string> notSeparable; ///< terms left out
+    std::vector<std::pair<std::string, std::optional<double>>>
+        alone;                                               ///< each factor high, all others low, against all low
+    std::optional<double> together, sum;                     ///< all high against all low; the sum of `alone`
     std::vector<std::pair<std::string, std::string>> levels; ///< low and high of each factor
     GroupFit fit;
 };
 
 /// `observations` grouped by cell. A factor's level named first is low.
-/// Errors: not 2 to 4 factors, a cell with the wrong number of levels, more than two levels of a factor, a cell named twice or empty.
+/// Errors: not 2 to 4 factors, a cell with the wrong number of levels, more than two levels of a factor, a cell named
+/// twice or empty.
 Result<Factorial> factorial(const std::vector<std::string>& factors, const std::vector<Cell>& cells,
-                            const std::vector<Observation>& observations, std::optional<double> repeatabilityPct, double confidence = 0.95);
+                            const std::vector<Observation>& observations, std::optional<double> repeatabilityPct,
+                            double confidence = 0.95);
 
 } // namespace jr

@@ -8,8 +8,8 @@ namespace jr {
 struct LadderStep {
     std::string name;
     double value = 0.;
-    std::optional<double> low, high;         ///< of the value itself
-    double gain = 0.;                        ///< against the step before; 0 for the first
+    std::optional<double> low, high; ///< of the value itself
+    double gain = 0.;                ///< against the step before; 0 for the first
     std::optional<double> gainLow, gainHigh;
     double gainPct = 0., total = 0., totalPct = 0.; ///< total: against the first
     std::optional<double> totalLow, totalHigh;

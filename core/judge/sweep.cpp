@@ -127,16 +127,21 @@ void advise(Sweep& s, const Data& d, const SweepOptions& o) {
     std::sort(gaps.begin(), gaps.end());
     const double step = gaps[gaps.size() / 2];
     if (s.shape == SweepShape::Flat) {
-        s.advice = "Between " + number(d.low()) + " and " + number(d.high()) + " no point can be told from another: choose by other reasons.";
+        s.advice = "Between " + number(d.low()) + " and " + number(d.high()) +
+                   " no point can be told from another: choose by other reasons.";
         return;
     }
     const bool shortEdge = !s.inside && s.bestX <= d.low() + 1e-9 * (d.high() - d.low());
     if (o.onlyShorter) {
         if (shortEdge) {
             s.next = {d.low() - 0.5 * step};
-            s.advice = "The best so far is the shortest tried. A cut cannot be undone: take off half a usual step, to " + number(s.next[0]) + ", and pull again.";
+            s.advice =
+                "The best so far is the shortest tried. A cut cannot be undone: take off half a usual step, to " +
+                number(s.next[0]) + ", and pull again.";
         } else {
-            s.advice = "The best lies at " + number(s.bestX) + ", longer than the shortest tried. Do not cut further; the next piece is left at or above that length.";
+            s.advice =
+                "The best lies at " + number(s.bestX) +
+                ", longer than the shortest tried. Do not cut further; the next piece is left at or above that length.";
         }
         return;
     }
@@ -153,11 +158,15 @@ void advise(Sweep& s, const Data& d, const SweepOptions& o) {
     const double goRight = 0.5 * (s.bestX + right), goLeft = 0.5 * (left + s.bestX);
     const bool rightWider = right - s.bestX >= s.bestX - left;
     s.next = {rightWider ? goRight : goLeft, rightWider ? goLeft : goRight};
-    s.advice = "The best is near " + number(s.bestX) + (s.bestLow ? " (" + number(*s.bestLow) + " to " + number(*s.bestHigh) + ")" : std::string()) + ".";
-    const double steep = std::max(s.shortSidePerUnit, s.longSidePerUnit), gentle = std::max(std::min(s.shortSidePerUnit, s.longSidePerUnit), 1e-300);
+    s.advice = "The best is near " + number(s.bestX) +
+               (s.bestLow ? " (" + number(*s.bestLow) + " to " + number(*s.bestHigh) + ")" : std::string()) + ".";
+    const double steep = std::max(s.shortSidePerUnit, s.longSidePerUnit),
+                 gentle = std::max(std::min(s.shortSidePerUnit, s.longSidePerUnit), 1e-300);
     if (steep > 2. * gentle)
-        s.advice += s.shortSidePerUnit > s.longSidePerUnit ? " Too short costs " + number(steep / gentle) + " times as much as too long: stay on the long side."
-                                                           : " Too long costs " + number(steep / gentle) + " times as much as too short: stay on the short side.";
+        s.advice +=
+            s.shortSidePerUnit > s.longSidePerUnit
+                ? " Too short costs " + number(steep / gentle) + " times as much as too long: stay on the long side."
+                : " Too long costs " + number(steep / gentle) + " times as much as too short: stay on the short side.";
     s.advice += " To know it better, try " + number(s.next[0]) + ".";
 }
 
@@ -175,7 +184,8 @@ std::string_view sweepShapeText(SweepShape shape) {
     return "";
 }
 
-Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observation>& observations, const SweepOptions& o) {
+Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observation>& observations,
+                    const SweepOptions& o) {
     if (points.size() < 3)
         return Error{"a sweep needs at least three points"};
     std::vector<std::size_t> order(points.size());
@@ -205,13 +215,15 @@ Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observa
         within += std::pow(one.value - out.fit.mean[static_cast<std::size_t>(one.group)], 2);
     double best = std::numeric_limits<double>::infinity();
     bool chosen = false;
-    for (const auto& [kind, parameters] : {std::pair{SweepShape::Flat, 2.}, std::pair{SweepShape::Parabola, 4.}, std::pair{SweepShape::TwoSides, 5.}}) {
+    for (const auto& [kind, parameters] :
+         {std::pair{SweepShape::Flat, 2.}, std::pair{SweepShape::Parabola, 4.}, std::pair{SweepShape::TwoSides, 5.}}) {
         if (n - parameters - 1. <= 0. || static_cast<double>(points.size()) < parameters - 1.)
             continue;
         const double squares = std::max(fitted(d, kind).squares + within, 1e-12 * d.y[0] * d.y[0]);
         // Where the scatter is given from elsewhere the likelihood uses it; else it is estimated with the shape.
         const double fitTerm = out.fit.borrowed ? squares / (out.fit.sd * out.fit.sd) : n * std::log(squares / n);
-        const double criterion = fitTerm + 2. * parameters + 2. * parameters * (parameters + 1.) / (n - parameters - 1.);
+        const double criterion =
+            fitTerm + 2. * parameters + 2. * parameters * (parameters + 1.) / (n - parameters - 1.);
         if (criterion < best) {
             best = criterion;
             out.shape = kind;
@@ -222,7 +234,9 @@ Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observa
     if (!chosen || (out.shape == SweepShape::Flat && n - 5. <= 0. && !out.fit.known))
         out.shape = SweepShape::TwoSides;
     const Shape shape = fitted(d, out.shape);
-    out.bestX = out.shape == SweepShape::Flat ? d.x[static_cast<std::size_t>(std::max_element(d.y.begin(), d.y.end()) - d.y.begin())] : summit(shape, d);
+    out.bestX = out.shape == SweepShape::Flat
+                    ? d.x[static_cast<std::size_t>(std::max_element(d.y.begin(), d.y.end()) - d.y.begin())]
+                    : summit(shape, d);
     out.value = shape.at(out.bestX);
     const double range = d.high() - d.low();
     out.inside = out.bestX > d.low() + 1e-6 * range && out.bestX < d.high() - 1e-6 * range;
@@ -248,7 +262,8 @@ Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observa
             // A few degrees of freedom know the scatter badly: heavy tails.
             double spread = out.fit.sd;
             if (std::isfinite(out.fit.freedom))
-                spread /= std::sqrt(boost::random::chi_squared_distribution<double>(out.fit.freedom)(dice) / out.fit.freedom);
+                spread /=
+                    std::sqrt(boost::random::chi_squared_distribution<double>(out.fit.freedom)(dice) / out.fit.freedom);
             Data again = d;
             for (std::size_t i = 0; i < again.y.size(); ++i)
                 again.y[i] = shape.at(d.x[i]) + spread * normal(dice) / std::sqrt(d.weight[i]);

@@ -1,8 +1,8 @@
 // A length, a jet, a weight or a timing stepped through: where is the best, how sure is that, and which point next?
 //
-// Three shapes are tried: flat, a parabola, and two straight sides of different slope (the usual lopsided optimum). The small-sample information
-// criterion (AICc; Hurvich and Tsai 1989) chooses; where there are too few points for it, two straight sides through the best point stand in.
-// The optimum's interval comes from resampling the pulls (fixed seed).
+// Three shapes are tried: flat, a parabola, and two straight sides of different slope (the usual lopsided optimum). The
+// small-sample information criterion (AICc; Hurvich and Tsai 1989) chooses; where there are too few points for it, two
+// straight sides through the best point stand in. The optimum's interval comes from resampling the pulls (fixed seed).
 #pragma once
 
 #include "core/judge/value.h"
@@ -12,7 +12,8 @@ namespace jr {
 struct SweepOptions {
     std::optional<double> repeatabilityPct;
     double confidence = 0.95;
-    bool onlyShorter = false; ///< a cut cannot be undone: only smaller values than the smallest so far can still be made
+    bool onlyShorter =
+        false; ///< a cut cannot be undone: only smaller values than the smallest so far can still be made
     int draws = 600;
     unsigned seed = 20260502;
 };
@@ -24,16 +25,17 @@ struct Sweep {
     SweepShape shape = SweepShape::Flat;
     double bestX = 0., value = 0.;
     std::optional<double> bestLow, bestHigh;
-    bool inside = false;             ///< of the range tried; at the edge the best may lie beyond
+    bool inside = false;                                ///< of the range tried; at the edge the best may lie beyond
     double shortSidePerUnit = 0., longSidePerUnit = 0.; ///< what a unit below or above the best costs
     std::vector<double> x, curve;
     std::vector<std::optional<double>> low, high;
-    std::vector<double> next;        ///< points worth trying
+    std::vector<double> next; ///< points worth trying
     std::string advice;
     GroupFit fit;
 };
 
 /// `points` is the x of each group of observations. Errors: fewer than three points, one twice, an empty one.
-Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observation>& observations, const SweepOptions& options = {});
+Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observation>& observations,
+                    const SweepOptions& options = {});
 
 } // namespace jr

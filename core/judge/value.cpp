@@ -116,20 +116,26 @@ GroupFit fitGroups(const std::vector<Observation>& observations, int groups, std
     return out;
 }
 
-std::vector<Caution> groupCautions(const GroupFit& fit, const std::vector<Observation>& observations, int groups, bool fromPulls) {
+std::vector<Caution> groupCautions(const GroupFit& fit, const std::vector<Observation>& observations, int groups,
+                                   bool fromPulls) {
     std::vector<Caution> out;
     std::vector<int> count(static_cast<std::size_t>(groups), 0);
     for (const Observation& o : observations)
         ++count[static_cast<std::size_t>(o.group)];
     const int fewest = *std::min_element(count.begin(), count.end());
     if (fewest < 3)
-        out.push_back({"few-pulls", "The least measured has " + std::to_string(fewest) + (fewest == 1 ? " pull." : " pulls.")});
+        out.push_back(
+            {"few-pulls", "The least measured has " + std::to_string(fewest) + (fewest == 1 ? " pull." : " pulls.")});
     if (fit.borrowed)
-        out.push_back({"borrowed-repeatability", "The scatter was not seen in these pulls; a repeatability given from elsewhere stands in."});
+        out.push_back({"borrowed-repeatability",
+                       "The scatter was not seen in these pulls; a repeatability given from elsewhere stands in."});
     if (!fit.known)
-        out.push_back({"few-pulls", "Nothing is known of the scatter, so there are no margins: pull each more than once, or give the bench's repeatability."});
+        out.push_back({"few-pulls", "Nothing is known of the scatter, so there are no margins: pull each more than "
+                                    "once, or give the bench's repeatability."});
     if (fromPulls && !fit.driftChecked)
-        out.push_back({"drift-unchecked", "The order of pulls cannot tell drift from the change: come back to an earlier one at the end."});
+        out.push_back(
+            {"drift-unchecked",
+             "The order of pulls cannot tell drift from the change: come back to an earlier one at the end."});
     return out;
 }
 

@@ -1,4 +1,5 @@
-// One number per pull, so that steps, crosses and sweeps can be told from scatter: mean over a band, at a speed, or the peak.
+// One number per pull, so that steps, crosses and sweeps can be told from scatter: mean over a band, at a speed, or the
+// peak.
 #pragma once
 
 #include "core/pull/curve.h"
@@ -23,16 +24,17 @@ struct Observation {
     std::optional<double> startedS;
 };
 
-/// The values (W, corrected) of curves under a metric; a band without ends is the range all curves have. Errors name the curve that has no
-/// counted data there.
+/// The values (W, corrected) of curves under a metric; a band without ends is the range all curves have. Errors name
+/// the curve that has no counted data there.
 Result<std::vector<double>> pullValues(const std::vector<PullCurve>& curves, const Metric& metric);
 
-/// Means of groups with what is known of their scatter: y_i = m_group + d t_i + e_i, drift only where the order of pulls tells it.
+/// Means of groups with what is known of their scatter: y_i = m_group + d t_i + e_i, drift only where the order of
+/// pulls tells it.
 struct GroupFit {
-    std::vector<double> mean;           ///< per group
+    std::vector<double> mean;                ///< per group
     std::vector<std::vector<double>> weight; ///< per group: weights of the observations in its mean
-    double sd = 0.;                     ///< of one observation; 0 and known = false when nothing is known
-    double freedom = 0.;                ///< infinite when repeatability was given
+    double sd = 0.;                          ///< of one observation; 0 and known = false when nothing is known
+    double freedom = 0.;                     ///< infinite when repeatability was given
     bool known = false, borrowed = false, driftChecked = false, driftRemoved = false;
 
     /// Half-width of a weighted sum of observations at a confidence; nullopt when nothing is known of the scatter.
@@ -40,10 +42,12 @@ struct GroupFit {
     std::vector<double> difference(int a, int b) const; ///< weights of group b minus group a
 };
 
-/// `repeatabilityPct` (of the mean value) stands in where the observations themselves leave nothing over. Needs every group at least once.
+/// `repeatabilityPct` (of the mean value) stands in where the observations themselves leave nothing over. Needs every
+/// group at least once.
 GroupFit fitGroups(const std::vector<Observation>& observations, int groups, std::optional<double> repeatabilityPct);
 
 /// few-pulls, borrowed-repeatability and drift-unchecked, as they apply.
-std::vector<Caution> groupCautions(const GroupFit& fit, const std::vector<Observation>& observations, int groups, bool fromPulls);
+std::vector<Caution> groupCautions(const GroupFit& fit, const std::vector<Observation>& observations, int groups,
+                                   bool fromPulls);
 
 } // namespace jr

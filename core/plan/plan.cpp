@@ -56,8 +56,9 @@ void improve(std::vector<int>& order, Worth worth) {
     }
 }
 
-/// Three pulls of each setup, base first and last, mean positions within half a position: the odd block that there-and-back pairs cannot
-/// make. Begins with forward, backward, backward and shuffles the inner pulls (fixed seed) until swaps lead to balance; then spares changes.
+/// Three pulls of each setup, base first and last, mean positions within half a position: the odd block that
+/// there-and-back pairs cannot make. Begins with forward, backward, backward and shuffles the inner pulls (fixed seed)
+/// until swaps lead to balance; then spares changes.
 std::vector<int> oddBlock(int setups) {
     std::vector<int> start;
     for (int s = 0; s < setups; ++s)
@@ -114,7 +115,8 @@ double planPower(const PlanOptions& o, int pullsEach, double gainPct) {
     if (shift > critical + 40.)
         return 1.;
     const boost::math::non_central_t distribution(freedom, shift);
-    return boost::math::cdf(boost::math::complement(distribution, critical)) + boost::math::cdf(distribution, -critical);
+    return boost::math::cdf(boost::math::complement(distribution, critical)) +
+           boost::math::cdf(distribution, -critical);
 }
 
 double smallestGainPct(const PlanOptions& o, int pullsEach) {
@@ -182,11 +184,16 @@ Result<Plan> makePlan(const PlanOptions& o) {
         }
     }
     char text[320];
-    std::snprintf(text, sizeof text, "%d pulls of each of %d setups, %.0f in all, base first and last. They find a difference of %.2f %% or more in %.0f of 100 such tests; what is smaller may go unseen.",
+    std::snprintf(text, sizeof text,
+                  "%d pulls of each of %d setups, %.0f in all, base first and last. They find a difference of %.2f %% "
+                  "or more in %.0f of 100 such tests; what is smaller may go unseen.",
                   plan.pullsEach, o.setups, pulls, plan.smallestGainPct, 100. * o.power);
     plan.text = text;
     if (!plan.reachable) {
-        std::snprintf(text, sizeof text, " %.2f %% cannot be told on a bench that repeats within %.2f %%, not in one sitting: make it repeat better first.", o.worthPct, o.repeatabilityPct);
+        std::snprintf(text, sizeof text,
+                      " %.2f %% cannot be told on a bench that repeats within %.2f %%, not in one sitting: make it "
+                      "repeat better first.",
+                      o.worthPct, o.repeatabilityPct);
         plan.text += text;
     }
     if (plan.minutes) {

@@ -1,10 +1,10 @@
 // How many pulls a test needs, in which order, how long it takes and when to refuel.
 //
-// Two setups differ by a true share "worth"; a pull repeats within "repeatability". With n pulls a setup and the drift term in the model
-// the difference of two means over its standard error is a noncentral t with
+// Two setups differ by a true share "worth"; a pull repeats within "repeatability". With n pulls a setup and the drift
+// term in the model the difference of two means over its standard error is a noncentral t with
 //     noncentrality = worth / (repeatability sqrt(2 / n)),   freedom = setups n - setups - 1.
-// n is the smallest that finds it with the wanted power at the wanted confidence (two-sided). Source: any text on the power of the t test;
-// checked against a published worked example in tests/core/test_plan.cpp.
+// n is the smallest that finds it with the wanted power at the wanted confidence (two-sided). Source: any text on the
+// power of the t test; checked against a published worked example in tests/core/test_plan.cpp.
 #pragma once
 
 #include "core/result.h"
@@ -16,31 +16,32 @@
 namespace jr {
 
 struct PlanOptions {
-    int setups = 2;                 ///< base among them
+    int setups = 2; ///< base among them
     double repeatabilityPct = 0.5;
     double worthPct = 1.;
     double power = 0.9, confidence = 0.95;
     std::optional<double> pullMinutes, changeMinutes;
     std::optional<double> fuelPerPullMl, tankMl;
     double reservePct = 15.;
-    int mostPullsEach = 200;        ///< past this the answer is "not in one sitting"
+    int mostPullsEach = 200; ///< past this the answer is "not in one sitting"
 };
 
 struct Plan {
     int pullsEach = 0;
-    std::vector<int> order;         ///< setup of each pull, 0 = base; begins and ends with base
-    double smallestGainPct = 0.;    ///< that these pulls find with the wanted power
+    std::vector<int> order;      ///< setup of each pull, 0 = base; begins and ends with base
+    double smallestGainPct = 0.; ///< that these pulls find with the wanted power
     std::optional<double> minutes, fuelMl;
-    std::vector<int> refuelAfter;   ///< pulls from 1, with a full tank at the start
-    bool reachable = true;          ///< false: even mostPullsEach would not do; pullsEach is that
-    std::string text;               ///< in words
+    std::vector<int> refuelAfter; ///< pulls from 1, with a full tank at the start
+    bool reachable = true;        ///< false: even mostPullsEach would not do; pullsEach is that
+    std::string text;             ///< in words
 };
 
 /// Power of finding a true difference of `gainPct` with `pullsEach` pulls of each setup.
 double planPower(const PlanOptions& options, int pullsEach, double gainPct);
 /// The smallest true difference found with the wanted power.
 double smallestGainPct(const PlanOptions& options, int pullsEach);
-/// Order of pulls: equal counts, base first and last, mean positions of all setups within half a position of each other. At least two pulls each.
+/// Order of pulls: equal counts, base first and last, mean positions of all setups within half a position of each
+/// other. At least two pulls each.
 std::vector<int> balancedOrder(int setups, int pullsEach);
 /// 0 -> "A", 1 -> "B" … 26 -> "AA".
 std::string setupLetter(int setup);

@@ -23,7 +23,7 @@ std::vector<const SetupNode*> lineage(const std::vector<SetupNode>& tree, const 
 }
 
 struct Fitted {
-    std::map<std::string, PartChange> parts; ///< the last change of each part
+    std::map<std::string, PartChange> parts;   ///< the last change of each part
     std::map<std::string, std::string> before; ///< what the part was before its first change
 };
 
@@ -84,7 +84,8 @@ SetupDifference differenceOf(const std::vector<SetupNode>& tree, const std::stri
                 return true;
             });
             if (!there)
-                out.separating.push_back((base ? base->name : std::string("base")) + " with only " + c.part + " " + c.to);
+                out.separating.push_back((base ? base->name : std::string("base")) + " with only " + c.part + " " +
+                                         c.to);
         }
     }
     return out;
@@ -95,7 +96,8 @@ std::string differenceText(const SetupDifference& difference) {
         return "no difference is written down";
     std::string out;
     for (const PartChange& c : difference.changes) {
-        out += (out.empty() ? "" : "; ") + c.part + " from " + (c.from.empty() ? "nothing" : c.from) + " to " + (c.to.empty() ? "nothing" : c.to);
+        out += (out.empty() ? "" : "; ") + c.part + " from " + (c.from.empty() ? "nothing" : c.from) + " to " +
+               (c.to.empty() ? "nothing" : c.to);
         if (c.belongs)
             out += " (belongs to it)";
     }

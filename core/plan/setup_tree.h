@@ -1,4 +1,5 @@
-// Setups as a family tree: each is its parent plus changes. What two of them differ in, and what would separate the changes.
+// Setups as a family tree: each is its parent plus changes. What two of them differ in, and what would separate the
+// changes.
 #pragma once
 
 #include <optional>
@@ -27,13 +28,15 @@ struct SetupDifference {
     std::vector<std::string> separating;
 };
 
-/// What `b` has that `a` has not. Setups without a common ancestor are compared by all their parts. Unknown ids have no changes.
+/// What `b` has that `a` has not. Setups without a common ancestor are compared by all their parts. Unknown ids have no
+/// changes.
 SetupDifference differenceOf(const std::vector<SetupNode>& tree, const std::string& a, const std::string& b);
 
 /// "intake stack from 60 mm to 120 mm; main jet from 150 to 155 (belongs to it)".
 std::string differenceText(const SetupDifference& difference);
 
-/// Net weight (on less off), money and hours of a setup against the root of its family; nullopt where nothing was entered.
+/// Net weight (on less off), money and hours of a setup against the root of its family; nullopt where nothing was
+/// entered.
 struct SetupLedger {
     std::optional<double> netKg, price, hours;
 };

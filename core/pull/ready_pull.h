@@ -28,14 +28,14 @@ struct ReadyPull {
     std::vector<double> rpm;         ///< engine speed, smooth
     std::vector<double>
         engineRaw; ///< engine speed as recorded in rpm, NaN where a beat was missed; empty when there was no tachometer
-    std::vector<double> torqueRough;            ///< torque at the shaft through a short sliding line, N·m
-    std::vector<double> loadNm;                 ///< torque taken by a brake, N·m at the shaft (roller: smoothed; empty without one)
-    std::vector<double> slopeRadS2;             ///< shaft acceleration through the sliding line
-    std::vector<char> good;                     ///< sample believed (not a missed beat)
-    std::vector<char> fitted;                   ///< sample used for the curve
-    std::size_t openTo = 0; ///< end of the open throttle, where one was recorded; else the end of the record
-    std::size_t from = 0, to = 0;               ///< the pull itself: [from, to)
-    bool geared = true;                         ///< engine speed is shaft speed times a ratio; false for a belt CVT
+    std::vector<double> torqueRough; ///< torque at the shaft through a short sliding line, N·m
+    std::vector<double> loadNm; ///< torque taken by a brake, N·m at the shaft (roller: smoothed; empty without one)
+    std::vector<double> slopeRadS2; ///< shaft acceleration through the sliding line
+    std::vector<char> good;         ///< sample believed (not a missed beat)
+    std::vector<char> fitted;       ///< sample used for the curve
+    std::size_t openTo = 0;         ///< end of the open throttle, where one was recorded; else the end of the record
+    std::size_t from = 0, to = 0;   ///< the pull itself: [from, to)
+    bool geared = true;             ///< engine speed is shaft speed times a ratio; false for a belt CVT
     double ratioAtZero = 1., ratioPerRadS = 0.; ///< engine per shaft = ratioAtZero + ratioPerRadS * shaft speed
     std::vector<Flag> flags;
     std::vector<std::size_t> breaks; ///< samples after a masked stretch where the shaft speed starts afresh (slip)

@@ -165,7 +165,8 @@ private slots:
         m_window->showStation(MainWindow::Ask);
         AskStation& ask = m_window->ask();
         QVERIFY(ask.caution().isEmpty()); // one thing differs, and it is written down
-        QVERIFY2(ask.claims().text().contains("held") && ask.claims().text().contains("failed"), qPrintable(ask.claims().text()));
+        QVERIFY2(ask.claims().text().contains("held") && ask.claims().text().contains("failed"),
+                 qPrintable(ask.claims().text()));
         QVERIFY(ask.plan().plan().pullsEach >= 2 && ask.plan().text().contains("base first and last"));
         // A second change riding along: said in Ask, in Judge and so on the sheet.
         for (const SetupRecord& s : model().job().setups)
@@ -219,7 +220,8 @@ private slots:
     void nothingIsWiderThanTheWindow() {
         // At the smallest supported size no child may stick out of the window.
         m_window->resize(1280, 800);
-        for (int station : {MainWindow::Start, MainWindow::Ask, MainWindow::Ready, MainWindow::Pull, MainWindow::Pulls, MainWindow::Judge, MainWindow::Handover}) {
+        for (int station : {MainWindow::Start, MainWindow::Ask, MainWindow::Ready, MainWindow::Pull, MainWindow::Pulls,
+                            MainWindow::Judge, MainWindow::Handover}) {
             m_window->showStation(station);
             QTest::qWait(30);
             QVERIFY2(m_window->width() <= 1280 && m_window->height() <= 800,

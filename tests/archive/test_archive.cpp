@@ -230,10 +230,12 @@ private slots:
         {
             // As version 1 had it: none of the later tables and columns.
             auto db = Database::open(dir.filePath("jolly-ram.sqlite"));
-            for (const char* sql : {"DROP TABLE claim_verdict", "DROP TABLE claim", "DROP TABLE calibration", "DROP TABLE bench",
-                                    "ALTER TABLE setup_change DROP COLUMN weight_off_kg", "ALTER TABLE setup_change DROP COLUMN weight_on_kg",
-                                    "ALTER TABLE setup_change DROP COLUMN price", "ALTER TABLE setup_change DROP COLUMN hours",
-                                    "ALTER TABLE setup_change DROP COLUMN note", "ALTER TABLE setup_change DROP COLUMN belongs", "PRAGMA user_version=1"})
+            for (const char* sql :
+                 {"DROP TABLE claim_verdict", "DROP TABLE claim", "DROP TABLE calibration", "DROP TABLE bench",
+                  "ALTER TABLE setup_change DROP COLUMN weight_off_kg",
+                  "ALTER TABLE setup_change DROP COLUMN weight_on_kg", "ALTER TABLE setup_change DROP COLUMN price",
+                  "ALTER TABLE setup_change DROP COLUMN hours", "ALTER TABLE setup_change DROP COLUMN note",
+                  "ALTER TABLE setup_change DROP COLUMN belongs", "PRAGMA user_version=1"})
                 QVERIFY2((*db)->run(QLatin1String(sql)), sql);
         }
         auto archive = Archive::open(dir.path());
@@ -247,9 +249,17 @@ private slots:
             auto archive = Archive::open(dir.path());
             const auto id = (*archive)->saveBench({"", "attic", "tcp:127.0.0.1:5599", {{"kind", "roller"}}});
             QVERIFY(id);
-            QVERIFY((*archive)->addCalibration({"", *id, "inertia", "2026-01-01T10:00:00", "2027-01-01", {{"roller_inertia_kg_m2", "9.4"}}, "two runs"}));
-            QVERIFY((*archive)->addCalibration({"", *id, "inertia", "2026-03-01T10:00:00", "2027-03-01", {{"roller_inertia_kg_m2", "9.5"}}, "again"}));
-            QCOMPARE((*archive)->calibrations(*id)->front().facts[0].second, std::string("9.5")); // newest first, the old one stays
+            QVERIFY((*archive)->addCalibration({"",
+                                                *id,
+                                                "inertia",
+                                                "2026-01-01T10:00:00",
+                                                "2027-01-01",
+                                                {{"roller_inertia_kg_m2", "9.4"}},
+                                                "two runs"}));
+            QVERIFY((*archive)->addCalibration(
+                {"", *id, "inertia", "2026-03-01T10:00:00", "2027-03-01", {{"roller_inertia_kg_m2", "9.5"}}, "again"}));
+            QCOMPARE((*archive)->calibrations(*id)->front().facts[0].second,
+                     std::string("9.5")); // newest first, the old one stays
             QCOMPARE((*archive)->calibrations(*id)->size(), std::size_t(2));
             auto db = Database::open(dir.filePath("jolly-ram.sqlite"));
             QVERIFY(!(*db)->run(QStringLiteral("UPDATE calibration SET made = 'x'")));

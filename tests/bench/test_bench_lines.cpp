@@ -192,7 +192,8 @@ private slots:
         // A satellite receiver alone: a sample a sentence, none without a fix.
         LineFeed sky(*parsePlainLayout("nmea"), {});
         std::vector<Frame> seen;
-        sky.take(standin::speedSentence(20., 1.) + standin::speedSentence(21., 1.1) + standin::speedSentence(22., 1.2), seen);
+        sky.take(standin::speedSentence(20., 1.) + standin::speedSentence(21., 1.1) + standin::speedSentence(22., 1.2),
+                 seen);
         QCOMPARE(seen.size(), std::size_t(3));
         QVERIFY(std::abs(seen[2].values[0] - 22.) < 0.01 && std::abs(seen[2].timeS - seen[0].timeS - 0.2) < 1e-6);
         QVERIFY(!parsePlainLayout("time:ms"));

@@ -130,7 +130,9 @@ private slots:
         QVERIFY(l.pulls[1]->trace.header.id != l.pulls[0]->trace.header.id);
     }
     void aSerialLineIsTheSame() {
-        if (QDir(QStringLiteral("/dev/pts")).entryList(QDir::System | QDir::AllEntries | QDir::NoDotAndDotDot).isEmpty())
+        if (QDir(QStringLiteral("/dev/pts"))
+                .entryList(QDir::System | QDir::AllEntries | QDir::NoDotAndDotDot)
+                .isEmpty())
             QSKIP("this machine has no pseudo terminals mounted");
         StandinProcess bench({"--machine", "larkspur", "--pty", "--speed", "10", "--auto", "1", "--pull-offset", "0"});
         QVERIFY(bench.address().startsWith("serial:"));

@@ -164,12 +164,16 @@ private slots:
         QCOMPARE(r.code, 0);
         QCOMPARE(r.json()["pulls"].toInt(), 8);
         QCOMPARE(r.json()["mirrored"].toInt(), 8);
-        const Ran d = run({"setups", "diff", "--archive", dir.filePath("a"), "--job", "Stack length", "short stack", "long stack"});
+        const Ran d = run(
+            {"setups", "diff", "--archive", dir.filePath("a"), "--job", "Stack length", "short stack", "long stack"});
         QVERIFY2(d.code == 0, d.err.constData());
         QCOMPARE(d.json()["independent"].toInt(), 1);
         QCOMPARE(d.json()["changes"].toArray()[0].toObject()["to"].toString(), QStringLiteral("120 mm"));
         QVERIFY(std::abs(d.json()["net_kg"].toDouble() - 0.05) < 1e-9);
-        QCOMPARE(run({"setups", "diff", "--archive", dir.filePath("a"), "--job", "Stack length", "short stack", "no stack"}).code, 3);
+        QCOMPARE(
+            run({"setups", "diff", "--archive", dir.filePath("a"), "--job", "Stack length", "short stack", "no stack"})
+                .code,
+            3);
         QCOMPARE(run({"setups", "diff", "--archive", dir.filePath("none"), "--job", "x", "a", "b"}).code, 3);
         QCOMPARE(run({"archive", "backup", dir.filePath("a"), dir.path()}).code, 0);
         QVERIFY(QDir(dir.filePath("a/pulls")).removeRecursively());

@@ -42,7 +42,8 @@ private slots:
     void recordAndCalibrate() {
         QTemporaryDir dir;
         testsupport::StandinProcess bench({"--machine", "larkspur", "--speed", "15"});
-        const Ran r = run({"record", "--device", bench.address(), "--out", dir.filePath("day"), "--pulls", "2", "--ask", "pull", "--coast", "--setup", "long stack", "--timeout", "50"});
+        const Ran r = run({"record", "--device", bench.address(), "--out", dir.filePath("day"), "--pulls", "2", "--ask",
+                           "pull", "--coast", "--setup", "long stack", "--timeout", "50"});
         QVERIFY2(r.code == 0, r.err.constData());
         QCOMPARE(r.json()["pulls"].toArray().size(), 2);
         QCOMPARE(r.json()["line"].toObject()["missing"].toInt(), 0);
@@ -71,7 +72,8 @@ private slots:
         QCOMPARE(none.json()["pulls"].toArray().size(), 0);
     }
     void calibrateLoadCell() {
-        const Ran r = run({"calibrate", "load-cell", "--weight", "0=0.02", "--weight", "5=1.27", "--weight", "10=2.52", "--weight", "20=5.02"});
+        const Ran r = run({"calibrate", "load-cell", "--weight", "0=0.02", "--weight", "5=1.27", "--weight", "10=2.52",
+                           "--weight", "20=5.02"});
         QCOMPARE(r.code, 0);
         QVERIFY(std::abs(r.json()["newton_per_reading"].toDouble() - 5. * 9.80665 / 1.25) < 1e-6);
         QCOMPARE(run({"calibrate", "load-cell", "--weight", "0=1", "--weight", "5=1", "--weight", "9=1"}).code, 3);
@@ -80,9 +82,11 @@ private slots:
         QCOMPARE(run({"calibrate", "inertia", "--plain", "a", "--loaded", "b"}).code, 2);
     }
     void plan() {
-        const Ran r = run({"plan", "--setups", "2", "--repeatability", "0.5", "--worth", "1", "--pull-minutes", "6", "--change-minutes", "25", "--fuel-per-pull-ml", "60", "--tank-ml", "400"});
+        const Ran r = run({"plan", "--setups", "2", "--repeatability", "0.5", "--worth", "1", "--pull-minutes", "6",
+                           "--change-minutes", "25", "--fuel-per-pull-ml", "60", "--tank-ml", "400"});
         QCOMPARE(r.code, 0);
-        QCOMPARE(r.json().keys(), (QStringList{"fuel_ml", "minutes", "order", "pulls_each", "refuel_after", "smallest_gain_pct", "text"}));
+        QCOMPARE(r.json().keys(), (QStringList{"fuel_ml", "minutes", "order", "pulls_each", "refuel_after",
+                                               "smallest_gain_pct", "text"}));
         const QJsonArray order = r.json()["order"].toArray();
         QCOMPARE(order.size(), 2 * r.json()["pulls_each"].toInt());
         QCOMPARE(order.first().toString() + order.last().toString(), QStringLiteral("AA"));
@@ -91,18 +95,26 @@ private slots:
         QVERIFY(bare.json()["minutes"].isNull() && bare.json()["fuel_ml"].isNull());
         QCOMPARE(run({"plan", "--setups", "1", "--repeatability", "0.5", "--worth", "1"}).code, 2);
         QCOMPARE(run({"plan", "--setups", "2", "--repeatability", "0.5", "--worth", "1", "--power", "1.5"}).code, 2);
-        QCOMPARE(run({"plan", "--setups", "2", "--repeatability", "0.5", "--worth", "1", "--fuel-per-pull-ml", "60", "--tank-ml", "50"}).code, 2);
+        QCOMPARE(run({"plan", "--setups", "2", "--repeatability", "0.5", "--worth", "1", "--fuel-per-pull-ml", "60",
+                      "--tank-ml", "50"})
+                     .code,
+                 2);
     }
     void ladder() {
-        const Ran r = run({"ladder", "--step", "standard=" + sorrel("1458", "standard"), "--step", "open=" + sorrel("2367", "open"), "--from", "6000", "--to", "9000"});
+        const Ran r = run({"ladder", "--step", "standard=" + sorrel("1458", "standard"), "--step",
+                           "open=" + sorrel("2367", "open"), "--from", "6000", "--to", "9000"});
         QVERIFY2(r.code == 0, r.err.constData());
         QCOMPARE(r.json()["unit"].toString(), QStringLiteral("W"));
         const QJsonArray steps = r.json()["steps"].toArray();
         QCOMPARE(steps.size(), 2);
         QVERIFY(steps[1].toObject()["gain_low"].toDouble() < steps[1].toObject()["gain"].toDouble());
-        // The ladder of two steps and the comparison tell the same band mean (ratios against differences: within a tenth of a per cent of power).
-        const Ran c = run(QStringList{"compare", "--from", "6000", "--to", "9000", "--base"} + sorrel("1458", "standard").split(',') + QStringList{"--with"} + sorrel("2367", "open").split(','));
-        QVERIFY(std::abs(c.json()["band_mean"].toObject()["difference_w"].toDouble() - steps[1].toObject()["gain"].toDouble()) < 0.001 * steps[0].toObject()["value"].toDouble());
+        // The ladder of two steps and the comparison tell the same band mean (ratios against differences: within a
+        // tenth of a per cent of power).
+        const Ran c =
+            run(QStringList{"compare", "--from", "6000", "--to", "9000", "--base"} +
+                sorrel("1458", "standard").split(',') + QStringList{"--with"} + sorrel("2367", "open").split(','));
+        QVERIFY(std::abs(c.json()["band_mean"].toObject()["difference_w"].toDouble() -
+                         steps[1].toObject()["gain"].toDouble()) < 0.001 * steps[0].toObject()["value"].toDouble());
         const Ran numbers = run({"ladder", "--step", "a=@44.1,@44.3", "--step", "b=@45"});
         QCOMPARE(numbers.code, 0);
         QVERIFY(std::abs(numbers.json()["steps"].toArray()[1].toObject()["gain"].toDouble() - 0.8) < 1e-9);
@@ -111,23 +123,32 @@ private slots:
         QCOMPARE(run({"ladder", "--step", "a=/no/file", "--step", "b=/none/either"}).code, 3);
         const Ran two = run({"ladder", "--step", "a=/no/file", "--step", "b=/none/either"});
         QVERIFY(two.err.contains("/no/file") && two.err.contains("/none/either"));
-        QCOMPARE(run({"ladder", "--step", "a=" + sorrel("1", "standard"), "--step", "b=" + sorrel("2", "open"), "--metric", "at"}).code, 2);
-        const Ran at = run({"ladder", "--step", "a=" + sorrel("14", "standard"), "--step", "b=" + sorrel("23", "open"), "--metric", "at", "--at", "7000"});
+        QCOMPARE(run({"ladder", "--step", "a=" + sorrel("1", "standard"), "--step", "b=" + sorrel("2", "open"),
+                      "--metric", "at"})
+                     .code,
+                 2);
+        const Ran at = run({"ladder", "--step", "a=" + sorrel("14", "standard"), "--step", "b=" + sorrel("23", "open"),
+                            "--metric", "at", "--at", "7000"});
         QCOMPARE(at.code, 0);
-        const Ran beyond = run({"ladder", "--step", "a=" + sorrel("14", "standard"), "--step", "b=" + sorrel("23", "open"), "--metric", "at", "--at", "17000"});
+        const Ran beyond = run({"ladder", "--step", "a=" + sorrel("14", "standard"), "--step",
+                                "b=" + sorrel("23", "open"), "--metric", "at", "--at", "17000"});
         QCOMPARE(beyond.code, 3);
         QVERIFY(beyond.err.contains("sorrel-1-standard.pull.csv: has no data"));
     }
     void factorial() {
-        const Ran r = run({"factorial", "--factors", "pipe,port", "--cell", "stock,stock=@7.65", "--cell", "race,stock=@9.94", "--cell", "stock,cut=@9.48", "--cell", "race,cut=@11.12", "--repeatability", "0.5"});
+        const Ran r =
+            run({"factorial", "--factors", "pipe,port", "--cell", "stock,stock=@7.65", "--cell", "race,stock=@9.94",
+                 "--cell", "stock,cut=@9.48", "--cell", "race,cut=@11.12", "--repeatability", "0.5"});
         QCOMPARE(r.code, 0);
         QCOMPARE(r.json()["effects"].toArray()[2].toObject()["term"].toString(), QStringLiteral("pipe*port"));
-        QVERIFY(std::abs(r.json()["together"].toDouble() - 3.47) < 1e-9 && std::abs(r.json()["sum"].toDouble() - 4.12) < 1e-9);
+        QVERIFY(std::abs(r.json()["together"].toDouble() - 3.47) < 1e-9 &&
+                std::abs(r.json()["sum"].toDouble() - 4.12) < 1e-9);
         QVERIFY(std::abs(r.json()["alone"].toObject()["pipe"].toDouble() - 2.29) < 1e-9);
         QCOMPARE(run({"factorial", "--factors", "a", "--cell", "1=@1", "--cell", "2=@2"}).code, 2);
     }
     void sweep() {
-        const Ran r = run({"sweep", "--name", "length [in]", "--point", "2.125=@4.51", "--point", "2.43=@4.60", "--point", "3.475=@4.56"});
+        const Ran r = run({"sweep", "--name", "length [in]", "--point", "2.125=@4.51", "--point", "2.43=@4.60",
+                           "--point", "3.475=@4.56"});
         QCOMPARE(r.code, 0);
         const QJsonObject best = r.json()["best"].toObject();
         QVERIFY(std::abs(best["x"].toDouble() - 2.43) < 1e-9 && best["inside"].toBool() && best["low"].isNull());

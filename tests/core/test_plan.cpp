@@ -1,6 +1,6 @@
 // Plans: the noncentral t against a published example and against simulation; orders that balance drift; fuel.
-#include "core/judge/pull_model.h"
 #include "core/judge/claim.h"
+#include "core/judge/pull_model.h"
 #include "core/plan/plan.h"
 #include "core/plan/setup_tree.h"
 #include "standin/simulated_bench.h" // Dice
@@ -17,8 +17,8 @@ class TestPlan : public QObject {
     Q_OBJECT
 private slots:
     void againstAPublishedExample() {
-        // The help page of R's power.t.test: power = 0.90, delta = 1, sd = 1 needs n = 22.02 a group (value from memory). Our drift term
-        // costs one more degree of freedom, worth a fraction of a pull.
+        // The help page of R's power.t.test: power = 0.90, delta = 1, sd = 1 needs n = 22.02 a group (value from
+        // memory). Our drift term costs one more degree of freedom, worth a fraction of a pull.
         PlanOptions o;
         o.repeatabilityPct = 1.;
         o.worthPct = 1.;
@@ -28,7 +28,8 @@ private slots:
         QVERIFY(std::abs(planPower(o, 20, 1.) - 0.869) < 0.006);
     }
     void simulatedAtItsOwnAssumptions() {
-        // The model of the judge itself, with drift, on made-up band means: the planned gain is found as often as planned.
+        // The model of the judge itself, with drift, on made-up band means: the planned gain is found as often as
+        // planned.
         PlanOptions o;
         o.repeatabilityPct = 0.5;
         o.worthPct = 1.;
@@ -47,7 +48,8 @@ private slots:
         for (int k = 0; k < kTests; ++k) {
             Eigen::VectorXd y(static_cast<Eigen::Index>(plan->order.size()));
             for (Eigen::Index i = 0; i < y.size(); ++i)
-                y[i] = 1. * plan->order[static_cast<std::size_t>(i)] + 0.5 * dice.normal() + 0.3 * static_cast<double>(i) / 6.;
+                y[i] = 1. * plan->order[static_cast<std::size_t>(i)] + 0.5 * dice.normal() +
+                       0.3 * static_cast<double>(i) / 6.;
             const Eigen::VectorXd left = model.residual * y;
             const double sd = std::sqrt(left.squaredNorm() / model.freedom) * contrast.norm();
             found += std::abs(contrast.dot(y)) > critical * sd;
@@ -72,7 +74,8 @@ private slots:
                 for (int c : count)
                     QCOMPARE(c, each);
                 const auto [low, high] = std::minmax_element(mean.begin(), mean.end());
-                QVERIFY2(*high - *low <= 0.5 + 1e-9, qPrintable(QStringLiteral("%1 setups, %2 each: %3").arg(setups).arg(each).arg(*high - *low)));
+                QVERIFY2(*high - *low <= 0.5 + 1e-9,
+                         qPrintable(QStringLiteral("%1 setups, %2 each: %3").arg(setups).arg(each).arg(*high - *low)));
             }
         QCOMPARE(balancedOrder(2, 2), (std::vector<int>{0, 1, 1, 0}));
     }
@@ -123,7 +126,8 @@ private slots:
         QCOMPARE(differenceOf(tree, "s", "p").independent, 1);
         const SetupDifference two = differenceOf(tree, "s", "pj");
         QCOMPARE(two.independent, 2);
-        QCOMPARE(QString::fromStdString(differenceText(two)), QStringLiteral("exhaust from stock to race; main jet from 150 to 158"));
+        QCOMPARE(QString::fromStdString(differenceText(two)),
+                 QStringLiteral("exhaust from stock to race; main jet from 150 to 158"));
         // "pipe" is there already; what is missing is the jets alone ... which "pipe off again" is.
         QVERIFY(two.separating.empty());
         // Rejetting forced by the filter belongs to it.
@@ -139,8 +143,12 @@ private slots:
         QCOMPARE(back.changes[0].from + back.changes[0].to, std::string("racestock"));
         QVERIFY(differenceOf(tree, "s", "s").changes.empty());
         // Common practice, no source: 15.8 + 7.2 + 0.6 lb off is 23.6 lb.
-        const std::vector<SetupNode> lighter = {{"a", "a", "", {}},
-                                                {"b", "b", "a", {{"pipe", "x", "", 15.8}, {"silencer", "x", "", 7.2}, {"servo", "x", "", 0.6, {}, 120., 1.5}}}};
+        const std::vector<SetupNode> lighter = {
+            {"a", "a", "", {}},
+            {"b",
+             "b",
+             "a",
+             {{"pipe", "x", "", 15.8}, {"silencer", "x", "", 7.2}, {"servo", "x", "", 0.6, {}, 120., 1.5}}}};
         QVERIFY(std::abs(*ledgerOf(lighter, "b").netKg + 23.6) < 1e-9);
         QCOMPARE(*ledgerOf(lighter, "b").price, 120.);
         QVERIFY(!ledgerOf(lighter, "a").netKg);

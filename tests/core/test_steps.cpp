@@ -1,4 +1,5 @@
-// Ladders, combinations and sweeps: trade facts, a published factorial, GSL and a certified regression set as outside checks, and simulated truths.
+// Ladders, combinations and sweeps: trade facts, a published factorial, GSL and a certified regression set as outside
+// checks, and simulated truths.
 #include "core/judge/factorial.h"
 #include "core/judge/ladder.h"
 #include "core/judge/sweep.h"
@@ -34,12 +35,15 @@ class TestSteps : public QObject {
     Q_OBJECT
 private slots:
     void aLadderAgainstHandArithmetic() {
-        const auto l = ladder({"stock", "pipe", "map"}, numbers({{10., 10.2, 9.8}, {11., 11.2, 10.8}, {11.1, 11.3, 10.9}}), std::nullopt);
+        const auto l = ladder({"stock", "pipe", "map"},
+                              numbers({{10., 10.2, 9.8}, {11., 11.2, 10.8}, {11.1, 11.3, 10.9}}), std::nullopt);
         QVERIFY(l);
         QVERIFY(std::abs(l->steps[1].gain - 1.) < 1e-12 && std::abs(l->steps[2].gain - 0.1) < 1e-12);
         QVERIFY(std::abs(l->steps[2].total - 1.1) < 1e-12 && std::abs(l->steps[2].totalPct - 11.) < 1e-9);
-        // Pooled standard deviation 0.2 with six degrees of freedom, t = 2.4469 (any table): margin 2.4469 * 0.2 * sqrt(2/3).
-        QVERIFY(std::abs((*l->steps[1].gainHigh - *l->steps[1].gainLow) / 2. - 2.4469 * 0.2 * std::sqrt(2. / 3.)) < 1e-4);
+        // Pooled standard deviation 0.2 with six degrees of freedom, t = 2.4469 (any table): margin 2.4469 * 0.2 *
+        // sqrt(2/3).
+        QVERIFY(std::abs((*l->steps[1].gainHigh - *l->steps[1].gainLow) / 2. - 2.4469 * 0.2 * std::sqrt(2. / 3.)) <
+                1e-4);
         QCOMPARE(l->steps[0].gainPct, 0.);
         // Single values: no margins without a repeatability, and then the normal quantile.
         const auto bare = ladder({"a", "b"}, numbers({{100.}, {101.}}), std::nullopt);
@@ -71,8 +75,9 @@ private slots:
         QVERIFY(!effect(*f, "pipe")->low);
     }
     void aPublishedFactorial() {
-        // Pilot plant example of Box, Hunter and Hunter, "Statistics for Experimenters" (values from memory of the published table):
-        // temperature, concentration, catalyst; yields 60 72 54 68 52 83 45 80; effects 23, -5, 1.5; T*C 1.5, T*K 10, C*K 0, T*C*K 0.5.
+        // Pilot plant example of Box, Hunter and Hunter, "Statistics for Experimenters" (values from memory of the
+        // published table): temperature, concentration, catalyst; yields 60 72 54 68 52 83 45 80; effects 23, -5, 1.5;
+        // T*C 1.5, T*K 10, C*K 0, T*C*K 0.5.
         const double yield[] = {60, 72, 54, 68, 52, 83, 45, 80};
         std::vector<Cell> cells;
         std::vector<std::vector<double>> values;
@@ -82,18 +87,21 @@ private slots:
         }
         const auto f = factorial({"T", "C", "K"}, cells, numbers(values), std::nullopt);
         QVERIFY(f);
-        const std::pair<const char*, double> published[] = {{"T", 23.}, {"C", -5.}, {"K", 1.5}, {"T*C", 1.5}, {"T*K", 10.}, {"C*K", 0.}, {"T*C*K", 0.5}};
+        const std::pair<const char*, double> published[] = {{"T", 23.},   {"C", -5.},  {"K", 1.5},    {"T*C", 1.5},
+                                                            {"T*K", 10.}, {"C*K", 0.}, {"T*C*K", 0.5}};
         for (const auto& [term, value] : published)
             QVERIFY2(effect(*f, term) && std::abs(effect(*f, term)->effect - value) < 1e-9, term);
     }
     void missingCellsAreSaid() {
-        const auto f = factorial({"pipe", "box"}, {{{"a", "x"}}, {{"b", "x"}}, {{"a", "y"}}}, numbers({{1., 1.1}, {2., 2.1}, {3., 3.1}}), std::nullopt);
+        const auto f = factorial({"pipe", "box"}, {{{"a", "x"}}, {{"b", "x"}}, {{"a", "y"}}},
+                                 numbers({{1., 1.1}, {2., 2.1}, {3., 3.1}}), std::nullopt);
         QVERIFY(f);
         QCOMPARE(f->notSeparable, std::vector<std::string>{"pipe*box"});
         QVERIFY(std::abs(effect(*f, "pipe")->effect - 1.) < 1e-9);
         QVERIFY(!f->together);
         QVERIFY(effect(*f, "pipe")->low && *effect(*f, "pipe")->low > 0.5);
-        QVERIFY(!factorial({"a", "b"}, {{{"1", "1"}}, {{"2", "1"}}, {{"3", "1"}}}, numbers({{1.}, {1.}, {1.}}), std::nullopt));
+        QVERIFY(!factorial({"a", "b"}, {{{"1", "1"}}, {{"2", "1"}}, {{"3", "1"}}}, numbers({{1.}, {1.}, {1.}}),
+                           std::nullopt));
         QVERIFY(!factorial({"a"}, {{{"1"}}, {{"2"}}}, numbers({{1.}, {2.}}), std::nullopt));
         QVERIFY(!factorial({"a", "b"}, {{{"1", "1"}}, {{"1", "1"}}}, numbers({{1.}, {2.}}), std::nullopt));
     }
@@ -112,7 +120,8 @@ private slots:
         std::vector<std::vector<double>> groups;
         standin::Dice dice(4);
         for (double jet : vertexX)
-            groups.push_back({30. - 0.004 * std::pow(jet - 153., 2) + 0.02 * dice.normal(), 30. - 0.004 * std::pow(jet - 153., 2) + 0.02 * dice.normal()});
+            groups.push_back({30. - 0.004 * std::pow(jet - 153., 2) + 0.02 * dice.normal(),
+                              30. - 0.004 * std::pow(jet - 153., 2) + 0.02 * dice.normal()});
         const auto s = sweep(vertexX, numbers(groups));
         QCOMPARE(s->shape, SweepShape::Parabola);
         gsl_matrix* a = gsl_matrix_alloc(12, 3);
@@ -148,7 +157,8 @@ private slots:
             lopsided.emplace_back();
             level.emplace_back();
             for (int k = 0; k < 3; ++k) {
-                lopsided.back().push_back(30. + (x < 83. ? 0.09 * (x - 83.) : -0.015 * (x - 83.)) + 0.03 * dice.normal());
+                lopsided.back().push_back(30. + (x < 83. ? 0.09 * (x - 83.) : -0.015 * (x - 83.)) +
+                                          0.03 * dice.normal());
                 level.back().push_back(30. + 0.05 * dice.normal());
             }
         }
@@ -178,7 +188,8 @@ private slots:
         QVERIFY(!sweep({1., 1., 2.}, numbers({{1.}, {2.}, {3.}})));
     }
     void intervalsHoldTheTruth() {
-        // Simulated: the optimum's 95 % interval holds the true length, steps' margins the true gain, in about 95 of 100 tests.
+        // Simulated: the optimum's 95 % interval holds the true length, steps' margins the true gain, in about 95 of
+        // 100 tests.
         standin::Dice dice(77);
         int optimum = 0, gains = 0;
         constexpr int kTests = 300;

@@ -1,0 +1,161 @@
+// The facts beside an import: what the log does not say of the bench and the air, typed in and checked one by one.
+#include "app/import/import_facts.h"
+#include "app/model/plural.h"
+#include "app/import/import_dialog.h"
+
+#include "archive/formats/pull_file.h"
+#include "archive/formats/text.h"
+
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+
+#include <algorithm>
+#include <cmath>
+
+namespace jr::app {
+namespace {
+
+QString factText(const PullHeader& h, const std::string& key) {
+    const auto number = [](const std::optional<double>& v, double scale = 1.) {
+        return v ? QString::fromStdString(numberText(*v * scale)) : QString();
+    };
+    if (key == "started")
+        return QString::fromStdString(h.started);
+    if (key == "roller_inertia_kg_m2")
+        return number(h.rollerInertiaKgM2);
+    if (key == "roller_radius_m")
+        return number(h.rollerRadiusM);
+    if (key == "roller_loss_nm")
+        return h.rollerLossNm == std::array<double, 3>{}
+                   ? QString()
+                   : QStringLiteral("%1, %2, %3")
+                         .arg(QString::fromStdString(numberText(h.rollerLossNm[0])),
+                              QString::fromStdString(numberText(h.rollerLossNm[1])),
+                              QString::fromStdString(numberText(h.rollerLossNm[2])));
+    if (key == "engine_per_roller")
+        return number(h.enginePerRoller);
+    if (key == "brake_arm_m")
+        return number(h.brakeArmM);
+    if (key == "air_temp_c")
+        return number(h.airTempC);
+    if (key == "air_pressure_hpa")
+        return number(h.airPressurePa, 0.01);
+    if (key == "humidity_pct")
+        return number(h.humidity, 100.);
+    return {};
+}
+
+void clearFact(PullHeader& h, const std::string& key) {
+    if (key == "started") {
+        h.started.clear();
+        h.startedEpochS.reset();
+    } else if (key == "roller_inertia_kg_m2")
+        h.rollerInertiaKgM2.reset();
+    else if (key == "roller_radius_m")
+        h.rollerRadiusM.reset();
+    else if (key == "roller_loss_nm")
+        h.rollerLossNm = {};
+    else if (key == "engine_per_roller")
+        h.enginePerRoller.reset();
+    else if (key == "brake_arm_m")
+        h.brakeArmM.reset();
+    else if (key == "air_temp_c")
+        h.airTempC.reset();
+    else if (key == "air_pressure_hpa")
+        h.airPressurePa.reset();
+    else if (key == "humidity_pct")
+        h.humidity.reset();
+}
+
+} // namespace
+
+void ImportDialog::fillFacts() {
+    ImportItem* item = current();
+    const bool editable = item && item->problem.isEmpty() && !item->isPullFile;
+    const PullHeader none;
+    const PullHeader& h = item && item->trace ? item->trace->header : item ? item->facts : none;
+    m_setup->setEnabled(editable);
+    m_setup->setEditText(QString::fromStdString(h.setup));
+    for (auto& [key, edit] : m_facts) {
+        edit->setReadOnly(!editable);
+        edit->setText(factText(h, key));
+        edit->setStyleSheet({});
+        edit->setToolTip({});
+    }
+    m_remember->setEnabled(editable);
+    QString text;
+    if (item) {
+        if (!item->workProblem.isEmpty())
+            text += QStringLiteral("<b>") + item->workProblem.toHtmlEscaped() + QStringLiteral("</b><br>");
+        if (!item->curveProblem.isEmpty())
+            text += QStringLiteral("<b>") + tr("Not a curve yet: %1").arg(item->curveProblem.toHtmlEscaped()) +
+                    QStringLiteral("</b><br>");
+        for (const QString& remark : item->remarks)
+            text += remark.toHtmlEscaped() + QStringLiteral("<br>");
+        if (!item->leftOut.empty())
+            text += QStringLiteral("<br><b>") +
+                    plural(static_cast<int>(item->leftOut.size()), tr("1 row left out:"), tr("%1 rows left out:")) +
+                    QStringLiteral("</b><br>");
+        for (std::size_t k = 0; k < item->leftOut.size() && k < 8; ++k)
+            text += tr("line %1: %2")
+                        .arg(item->leftOut[k].line)
+                        .arg(QString::fromStdString(item->leftOut[k].reason).toHtmlEscaped()) +
+                    QStringLiteral("<br>");
+        if (item->leftOut.size() > 8)
+            text += QStringLiteral("…");
+    }
+    m_leftOut->setText(text);
+}
+
+void ImportDialog::factChanged() {
+    ImportItem* item = current();
+    if (!item || m_filling || item->isPullFile)
+        return;
+    bool good = true;
+    for (auto& [key, edit] : m_facts) {
+        clearFact(item->facts, key);
+        QString value = edit->text().trimmed();
+        // People type numbers their own way; the file's way has a point.
+        if (key != "started" && key != "roller_loss_nm")
+            value.replace(QLatin1Char(','), QLatin1Char('.'));
+        edit->setStyleSheet({});
+        edit->setToolTip({});
+        if (value.isEmpty())
+            continue;
+        const Result<Done> done = setHeaderValue(item->facts, key, value.toStdString());
+        if (!done) {
+            good = false;
+            edit->setStyleSheet(QStringLiteral("border: 2px solid %1").arg(m_theme.tokens().amber.name()));
+            edit->setToolTip(QString::fromStdString(done.error().reason));
+            m_leftOut->setText(QString::fromStdString(done.error().reason));
+        }
+    }
+    if (!good)
+        return;
+    item->facts.setup = m_setup->currentText().toStdString();
+    // Logs that came together came from one bench: the same facts serve those that have none yet.
+    for (ImportItem& other : m_set.items())
+        if (&other != item && !other.isPullFile && other.problem.isEmpty() && other.fit == nullptr) {
+            const std::string setup = other.facts.setup;
+            other.facts = item->facts;
+            other.facts.setup = setup;
+            other.facts.started.clear();
+            other.facts.startedEpochS.reset();
+            m_set.work(static_cast<std::size_t>(&other - m_set.items().data()));
+        }
+    m_set.work(static_cast<std::size_t>(m_index));
+    const int keep = m_index;
+    {
+        QSignalBlocker block(m_files);
+        fillList();
+        m_files->setCurrentRow(keep);
+    }
+    m_filling = true;
+    fillPreview();
+    fillFacts();
+    m_filling = false;
+    drawPicture();
+}
+
+} // namespace jr::app
