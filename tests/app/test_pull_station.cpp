@@ -233,6 +233,81 @@ private slots:
                 ratio = curve->powerW[i] / testsupport::truthAt(truth, 8000.);
         QVERIFY2(std::abs(ratio - 1.05) < 0.015, qPrintable(QString::number(ratio)));
     }
+    void whatWasCaughtBeforeABadEndComesBack() {
+        const QString folder = model().archive()->folder();
+        const auto job = model().archive()->createJob("Torn day", "Larkspur 410");
+        testsupport::StandinProcess outside({"--machine", "larkspur", "--speed", "15", "--auto", "1"});
+        {
+            // A session that ends without anybody keeping its pull: what a killed program leaves behind.
+            SessionOptions options;
+            options.address = *parseBenchAddress(outside.address());
+            options.captureFolder = folder + "/capture";
+            BenchSession session(options);
+            int caught = 0;
+            connect(&session, &BenchSession::pullCaught, this, [&] { ++caught; });
+            SittingFacts facts;
+            facts.job = "Torn day";
+            facts.setup = "stock";
+            session.open();
+            session.setSitting(facts);
+            QVERIFY(QTest::qWaitFor([&] { return caught == 1; }, 30000));
+            session.keepCapture(true);
+            session.close();
+        }
+        QVERIFY(m_window->openArchive(folder));
+        const auto kept = model().archive()->job(*job);
+        QCOMPARE(kept->pulls.size(), std::size_t(1));
+        QCOMPARE(kept->setups.front().name, std::string("stock"));
+        QVERIFY(QDir(folder + "/capture").entryList({"*.lines"}).isEmpty());
+        QVERIFY(m_window->openArchive(folder)); // and only once
+        QCOMPARE(model().archive()->job(*job)->pulls.size(), std::size_t(1));
+    }
+    void aFactTypedInJoinsTheHistory() {
+        bench().setSetup("stock");
+        bench().tryStandin("ostra", 15.);
+        QVERIFY(ready());
+        m_window->showStation(MainWindow::Ready);
+        QTableWidget* facts = nullptr;
+        for (QTableWidget* table : m_window->ready().findChildren<QTableWidget*>())
+            if (table->columnCount() == 2 && table->rowCount() > 4 && table->item(0, 0) &&
+                table->item(0, 0)->data(Qt::UserRole).isValid())
+                facts = table;
+        QVERIFY(facts);
+        int arm = -1;
+        for (int r = 0; r < facts->rowCount(); ++r)
+            if (facts->item(r, 0)->data(Qt::UserRole).toString() == "brake_arm_m")
+                arm = r;
+        QVERIFY(arm >= 0);
+        facts->item(arm, 1)->setText("a yard"); // no length: said, and put back
+        QCOMPARE(facts->item(arm, 1)->text(), QStringLiteral("0.32"));
+        QVERIFY(!m_window->ready().historyText().contains("typed in"));
+        facts->item(arm, 1)->setText("0.33");
+        QTRY_VERIFY(m_window->ready().historyText().contains("typed in"));
+        QVERIFY(m_window->ready().historyText().contains("was 0.32"));
+        // The next pull is made with it.
+        m_window->showStation(MainWindow::Pull);
+        QVERIFY(ready());
+        bench().setWarmUp(false);
+        bench().ask("pull");
+        QVERIFY(QTest::qWaitFor([&] { return bench().card().has_value(); }, 30000));
+        QCOMPARE(*model().pulls().back().trace->header.brakeArmM, 0.33);
+    }
+    void aFixedPartOfTheSittingThatChangesIsSaid() {
+        bench().tryStandin("larkspur", 15.);
+        bench().setWarmUp(false);
+        bench().setSetup("one");
+        bench().setSittingKey("tyre_pressure_kpa", "240");
+        QVERIFY(ready());
+        QVERIFY(onePull());
+        QVERIFY(fit("long-stack", "two"));
+        bench().setSittingKey("tyre_pressure_kpa", "200");
+        QVERIFY(onePull());
+        QVERIFY(model().comparison());
+        const auto& cautions = model().comparison()->cautions;
+        QVERIFY(std::any_of(cautions.begin(), cautions.end(), [](const Caution& c) {
+            return c.kind == "confounded" && c.text.find("tyre pressure") != std::string::npos;
+        }));
+    }
     void theSittingGoesIntoThePull() {
         bench().setSetup("stock");
         bench().setSittingKey("gear", "3rd");
