@@ -40,19 +40,23 @@ CardPage::CardPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     m_steady->setEditTriggers(QAbstractItemView::NoEditTriggers);
     m_steady->setAccessibleName(tr("Steady points: speed, torque, consumption, breathing"));
     layout->addWidget(m_steady, 1);
-    layout->addStretch(1);
+    layout->addStretch(0); // takes the room only while there is no table
     m_keep = new QPushButton(tr("Keep it  (Enter)"));
     m_keep->setProperty("primary", true);
     m_keep->setMinimumHeight(54);
-    theme.dressButton(*m_keep, QStringLiteral("check"), theme.tokens().onAccent);
     layout->addWidget(m_keep);
     m_aside = new QPushButton(tr("Set it aside…  (A)"));
-    theme.dressButton(*m_aside, QStringLiteral("eye-off"), theme.tokens().ink);
     layout->addWidget(m_aside);
     const auto aside = [this] {
         if (const QString why = askWhyAside(this); !why.isEmpty())
             m_bench.setCardAside(why);
     };
+    const auto dress = [this] {
+        m_theme.dressButton(*m_keep, QStringLiteral("check"), m_theme.tokens().onAccent);
+        m_theme.dressButton(*m_aside, QStringLiteral("eye-off"), m_theme.tokens().ink);
+    };
+    connect(&theme, &Theme::changed, this, dress);
+    dress();
     connect(m_keep, &QPushButton::clicked, &bench, &BenchModel::dismissCard);
     connect(m_aside, &QPushButton::clicked, this, aside);
     for (int key : {Qt::Key_Return, Qt::Key_Enter})
@@ -73,8 +77,9 @@ void CardPage::refresh() {
         pull.record.aside
             ? tr("Pull %1 · %2 · %3").arg(pull.record.number).arg(name, QString::fromStdString(pull.record.asideWhy))
             : tr("Pull %1 · %2, no. %3").arg(pull.record.number).arg(name).arg(card->nth));
-    m_peak->setText(card->peak ? tr("%1 at %2").arg(u.powerText(card->peak->value), l.toString(card->peak->rpm, 'f', 0))
-                               : tr("no curve"));
+    m_peak->setText(card->peak
+                        ? tr("%1\nat %2 rpm").arg(u.powerText(card->peak->value), l.toString(card->peak->rpm, 'f', 0))
+                        : tr("no curve"));
     QString among;
     if (card->others > 0 && !pull.record.aside) {
         among = tr("Band mean %1, %2 % against the mean of %3.")
