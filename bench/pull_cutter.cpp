@@ -109,6 +109,7 @@ void PullCutter::measure(const Frame& f) {
     v.coolantC = at(f, m_coolant);
     v.intakeC = at(f, m_intake);
     v.oilC = at(f, m_oil);
+    v.loadN = at(f, m_force);
     v.fuelKgS = at(f, m_fuel);
     v.airKgS = at(f, m_air_flow);
     v.afr.clear();

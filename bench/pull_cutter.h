@@ -36,6 +36,7 @@ struct LivePoint {
 struct LiveFigures {
     double timeS = 0., rpm = 0., shaftRadS = 0., powerW = 0., torqueNm = 0., throttle = 1., coolantC = 0., intakeC = 0.,
            oilC = 0., fuelKgS = 0., airKgS = 0.;
+    double loadN = 0.; ///< of the scale, calibrated; NaN without one
     std::vector<double> afr, egtC, manifoldPa;
 };
 

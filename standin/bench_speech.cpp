@@ -109,7 +109,7 @@ Heard hear(const std::string& line, LiveWorld& world) {
         world.releaseBrake();
         done();
     } else if (verb == "zero") {
-        done(); // this bench's scale never wanders
+        world.zeroScale() ? done() : refused("the brake is loaded");
     } else if (verb == "target") {
         double a = 0., b = 0., c = 0.;
         words >> first;

@@ -19,8 +19,8 @@ std::string number(double value) {
 } // namespace
 
 LiveWorld::LiveWorld(Machine machine, Weather weather, Knobs knobs, double rateHz, int channels, std::uint64_t seed)
-    : m_machine(std::move(machine)), m_weather(weather), m_knobs(knobs), m_dice(seed), m_stepS(1. / rateHz),
-      m_coolantC(knobs.warmStartC), m_fuelMl(m_machine.tankMl) {
+    : m_machine(std::move(machine)), m_weather(weather), m_knobs(knobs), m_seed(seed), m_dice(seed),
+      m_stepS(1. / rateHz), m_coolantC(knobs.warmStartC), m_fuelMl(m_machine.tankMl) {
     const bool roller = m_machine.bench == BenchKind::Roller;
     if (roller)
         m_channels = {{"roller_speed", "rad/s"}, {"engine_speed", "rpm"}};
@@ -74,9 +74,12 @@ void LiveWorld::pull() {
         return;
     m_rider = Rider::Settling;
     m_sinceS = 0.;
-    m_offset = m_knobs.pullOffset * m_dice.normal();
-    m_slipAtS = m_dice.uniform() < m_knobs.slip ? 1.2 + 1.5 * m_dice.uniform() : -1.;
-    m_intoLimiter = m_machine.parts.limiterRpm > 0. && m_dice.uniform() < m_knobs.limiterBlips;
+    // The luck of a pull hangs on the seed and its number alone: not on how many samples the rider waited before it,
+    // or a day played again at another pace would be another day.
+    Dice luck(m_seed * 0x9E3779B97F4A7C15ull + static_cast<std::uint64_t>(++m_pullNumber));
+    m_offset = m_knobs.pullOffset * luck.normal();
+    m_slipAtS = luck.uniform() < m_knobs.slip ? 1.2 + 1.5 * luck.uniform() : -1.;
+    m_intoLimiter = m_machine.parts.limiterRpm > 0. && luck.uniform() < m_knobs.limiterBlips;
     m_limiterSinceS = m_cutUntilS = -1.;
 }
 
@@ -112,6 +115,13 @@ void LiveWorld::releaseBrake() {
         m_rider = Rider::Coasting; // the rider shuts the throttle with it
         m_sinceS = 0.;
     }
+}
+
+bool LiveWorld::zeroScale() {
+    if (m_brakeNm > 0.01 * 90.)
+        return false;
+    m_knobs.scaleOffsetN = 0.;
+    return true;
 }
 
 double LiveWorld::slipNow() const {
@@ -310,7 +320,8 @@ Reading LiveWorld::read(const EngineState& engine, double rpm) {
         else if (c.name == "engine_speed")
             v = tacho;
         else if (c.name == "load_force")
-            v = m_brakeNm / m_machine.brakeArmM + m_knobs.scale * full / m_machine.brakeArmM * m_dice.normal();
+            v = m_knobs.scaleOffsetN + m_brakeNm / m_machine.brakeArmM +
+                m_knobs.scale * full / m_machine.brakeArmM * m_dice.normal();
         else if (c.name == "brake_torque")
             v = m_brakeNm + (m_brakeNm > 0. ? 0.4 * m_dice.normal() : 0.);
         else if (c.name == "fuel_flow")

@@ -20,6 +20,7 @@ struct Knobs {
     double dropout = 0.;       ///< chance a second that the tachometer misses a beat
     double loadSpike = 0.;     ///< height of the spike as the load comes on
     double leanFault = 0.;     ///< AFR added to cylinder 1
+    double scaleOffsetN = 0.;  ///< what the load cell shows with nothing on it
     double warmStartC = 78.;   ///< coolant at the start; 20 for a cold engine
 };
 
@@ -55,6 +56,7 @@ public:
     void holdRpm(double rpm);
     void sweepRpm(double from, double to, double perS);
     void releaseBrake();
+    bool zeroScale(); ///< false while the brake is loaded
     double fuelMl() const { return m_fuelMl; }
     Rider rider() const { return m_rider; }
     int pulls() const { return m_pulls; }
@@ -70,6 +72,8 @@ private:
     Machine m_machine;
     Weather m_weather;
     Knobs m_knobs;
+    std::uint64_t m_seed;
+    int m_pullNumber = 0;
     Dice m_dice;
     double m_stepS;
     std::vector<ChannelText> m_channels;

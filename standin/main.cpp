@@ -164,6 +164,7 @@ int main(int argc, char** argv) {
     app.add_option("--dropouts", o.knobs.dropout, "Missed tachometer beats a second");
     app.add_option("--load-spike", o.knobs.loadSpike, "Spike as the brake's load comes on, share");
     app.add_option("--lean-fault", o.knobs.leanFault, "AFR added to cylinder 1");
+    app.add_option("--scale-offset", o.knobs.scaleOffsetN, "What the load cell shows with nothing on it, N");
     app.add_option("--coolant-c", o.knobs.warmStartC, "Coolant at the start, °C")->capture_default_str();
     app.add_option("--lose", o.lose, "Share of samples lost on the line");
     app.add_option("--corrupt", o.corrupt, "Share of samples damaged on the line");

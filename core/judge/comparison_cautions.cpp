@@ -168,6 +168,26 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
         out.push_back(
             {"measured-at-differs", "The pulls were not all measured at the same place (crank, hub or wheel)."});
 
+    // P25: what was not run as the sitting's procedure says, the first three in words.
+    int departed = 0;
+    std::vector<std::string> how;
+    for (const PullFit* p : pulls) {
+        departed += !p->departures.empty();
+        for (const std::string& d : p->departures)
+            if (how.size() < 3 && std::find(how.begin(), how.end(), d) == how.end())
+                how.push_back(d);
+    }
+    if (departed > 0) {
+        std::string list;
+        for (const std::string& one : how)
+            list += (list.empty() ? "" : "; ") + one;
+        out.push_back({"procedure", formatted("%.0f of ", departed) +
+                                        formatted(departed == 1 ? "%.0f pulls departs from the procedure: "
+                                                                : "%.0f pulls depart from the procedure: ",
+                                                  static_cast<double>(pulls.size())) +
+                                        list + "."});
+    }
+
     std::set<std::string> flagKinds;
     int flagged = 0;
     for (const PullFit* p : pulls) {

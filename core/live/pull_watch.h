@@ -20,6 +20,10 @@ struct Procedure {
     double endRpm = 9000.;
     double coolantFromC = 60.; ///< below: warm up first
     double coolantToC = 105.;  ///< above: let it cool
+    double intakeFromC = -10.; ///< intake air outside this window: wait, or move the fan
+    double intakeToC = 45.;
+    double restS = 0.;         ///< wanted between pulls; 0: as it comes
+    double rampRpmPerS = 500.; ///< of a brake's sweep
     double openThrottle = 0.8; ///< full throttle is at least this
     double leastPullS = 1.;    ///< shorter is no pull
     double leastRangeRpm = 500.;

@@ -51,6 +51,11 @@ std::vector<SteadyPoint> steadyPoints(const Trace& trace, const EngineSize& engi
             }
             ++to;
         }
+        const auto opened = mean(trace.find(ChannelId::Throttle), from, std::max(to, from + 1));
+        if (o.windowS > 0. && opened && *opened < o.openThrottle) {
+            ++from; // rolling on or off: slices begin where it is wide open
+            continue;
+        }
         const double lasts = to > from ? time->values[to - 1] - time->values[from] : 0.;
         if (lasts >= (o.windowS > 0. ? 0.8 * o.windowS : o.leastS)) {
             SteadyPoint p;

@@ -10,9 +10,10 @@
 namespace jr {
 
 struct SteadyOptions {
-    double withinRpm = 60.; ///< engine speed stays within this, either side
-    double leastS = 1.;     ///< for this long
-    double windowS = 0.;    ///< above 0: not steady stretches but slices of a sweep this long
+    double withinRpm = 60.;    ///< engine speed stays within this, either side
+    double leastS = 1.;        ///< for this long
+    double windowS = 0.;       ///< above 0: not steady stretches but slices of a sweep this long
+    double openThrottle = 0.8; ///< slices below it (the roll-on) are left out, where a throttle was recorded
 };
 
 struct SteadyPoint {

@@ -1,5 +1,6 @@
 #include "core/pull/pull_fit.h"
 
+#include "core/live/procedure_check.h"
 #include "core/pull/local_line.h"
 #include "core/pull/noise.h"
 
@@ -238,6 +239,7 @@ Result<PullFit> fitPull(const Trace& trace, const ReadyOptions& options) {
     PullFit out;
     out.header = trace.header;
     out.ready = std::move(ready).value();
+    out.departures = departuresOf(trace, out.ready);
     const ReadyPull& pull = out.ready;
     const std::vector<double> x = fitAxis(pull);
     double low = std::numeric_limits<double>::infinity(), high = -low;

@@ -33,7 +33,8 @@ struct PullFit {
     std::vector<double> givenRpm, givenPowerW, givenTorqueNm;
     // Mixture over engine speed, mean of all cylinders, at the ready pull's samples; empty when none was recorded.
     std::vector<double> afr;
-    double lowRpm = 0., highRpm = 0.; ///< range of the data that counts towards the curve
+    double lowRpm = 0., highRpm = 0.;    ///< range of the data that counts towards the curve
+    std::vector<std::string> departures; ///< from the procedure the pull says it was run by
 
     const std::vector<Flag>& flags() const { return ready.flags; }
 };

@@ -14,6 +14,7 @@
 #include <cmath>
 #include <csignal>
 #include <cstdio>
+#include <sys/resource.h>
 
 using namespace jr;
 using testsupport::StandinProcess;
@@ -284,6 +285,44 @@ private slots:
         QCOMPARE(found[0].pulls.size(), std::size_t(2));
         for (std::size_t i = 0; i < 2; ++i)
             QCOMPARE(found[0].pulls[i].trace.header.id, ids[i]);
+    }
+    void aDiskThatFillsUpInTheMiddle() {
+        // The limit on the size of a file is a full disk that needs no disk.
+        QTemporaryDir dir;
+        rlimit before{};
+        QCOMPARE(getrlimit(RLIMIT_FSIZE, &before), 0);
+        const auto ignored = std::signal(SIGXFSZ, SIG_IGN);
+        {
+            StandinProcess bench({"--machine", "larkspur", "--speed", "10", "--auto", "2"});
+            rlimit full = before;
+            full.rlim_cur = 60000;
+            QCOMPARE(setrlimit(RLIMIT_FSIZE, &full), 0);
+            Listening l(bench.address(), dir.path());
+            const bool caught = l.pullsCaught(2); // caught all the same
+            const auto files = QDir(dir.path()).entryInfoList({"*.lines"});
+            const bool stopped = files.size() == 1 && files[0].size() <= 60000;
+            setrlimit(RLIMIT_FSIZE, &before);
+            QVERIFY(caught && stopped);
+            const QStringList said = l.words.filter("capture cannot be written");
+            QCOMPARE(said.size(), 1); // once, with where it was
+            QVERIFY2(said[0].contains(dir.path()) || said[0].contains("Pulls are still kept"), qPrintable(said[0]));
+            l.session.keepCapture(true);
+            l.session.close();
+        }
+        std::signal(SIGXFSZ, ignored);
+        // What got to the disk before it was full is still read.
+        const auto found = recoverCaptures(dir.path());
+        QCOMPARE(found.size(), std::size_t(1));
+        QVERIFY(found[0].problems.empty());
+    }
+    void theScaleIsZeroed() {
+        StandinProcess bench({"--machine", "ostra", "--speed", "2", "--scale-offset", "40"});
+        Listening l(bench.address());
+        QVERIFY(QTest::qWaitFor([&] { return l.session.snapshot().health.samples > 50; }, 10000));
+        const auto readings = [&] { return l.session.snapshot().figures.loadN; };
+        QVERIFY2(std::abs(readings() - 40.) < 20., qPrintable(QString::number(readings())));
+        l.session.send(QStringLiteral("zero load_force"));
+        QVERIFY(QTest::qWaitFor([&] { return std::abs(readings()) < 12.; }, 5000));
     }
     void aCaptureThatCannotBeWrittenIsSaid() {
         StandinProcess bench({"--machine", "larkspur", "--speed", "10", "--auto", "1"});

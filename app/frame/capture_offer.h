@@ -1,0 +1,24 @@
+// The offer at the start: what was caught before the program or the power went. Stays until taken in or put off.
+#pragma once
+
+#include <QFrame>
+
+class QLabel;
+
+namespace jr::app {
+
+class CaptureOffer : public QFrame {
+    Q_OBJECT
+public:
+    explicit CaptureOffer(QWidget* parent = nullptr);
+    /// Nothing in the list: nothing is shown.
+    void offer(const QStringList& caught);
+
+signals:
+    void takeIn();
+
+private:
+    QLabel* m_words;
+};
+
+} // namespace jr::app
