@@ -10,10 +10,13 @@
 #include <QStandardPaths>
 #include <QTemporaryDir>
 
+#include <clocale>
 #include <cstdio>
 
 int main(int argc, char** argv) {
     QApplication application(argc, argv);
+    // Qt has just taken the system's locale for C functions too; figures in files keep their decimal point.
+    std::setlocale(LC_NUMERIC, "C");
     QApplication::setApplicationName(QStringLiteral("Jolly Ram"));
     QApplication::setApplicationVersion(QStringLiteral("0.1.0"));
     QApplication::setOrganizationName(QStringLiteral("jolly-ram"));
@@ -50,7 +53,7 @@ int main(int argc, char** argv) {
     window.start().setThrowAway(folder.startsWith(throwAway.path()));
     const bool open = window.openArchive(folder);
     if (open && (parser.isSet(demoOption) || parser.isSet(shotsOption))) {
-        const auto job = jr::fillDemoArchive(*window.model().archive());
+        const auto job = jr::fillWholeDemo(*window.model().archive());
         if (!job) {
             std::fprintf(stderr, "%s\n", job.error().text().c_str());
             return 4;

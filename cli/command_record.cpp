@@ -7,6 +7,7 @@
 
 #include <QCoreApplication>
 #include <QDir>
+#include <clocale>
 
 #include <cmath>
 
@@ -193,6 +194,7 @@ int runRecord(const Options& o) {
     char name[] = "jolly-ram-cli";
     char* argv[] = {name, nullptr};
     QCoreApplication application(argc, argv);
+    std::setlocale(LC_NUMERIC, "C"); // Qt has just taken the system's; figures in files keep their decimal point
     Recorder recorder(o, std::move(session), std::move(extra));
     const int result = recorder.run();
     QDir().rmdir(QString::fromStdString(o.out + "/capture")); // only when empty

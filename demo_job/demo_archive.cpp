@@ -1,7 +1,11 @@
 #include "demo_job/demo_archive.h"
 
 #include "archive/formats/pull_file.h"
+#include "demo_job/demo_day.h"
+#include "demo_job/demo_sheets.h"
 #include "demo_job/larkspur.h"
+
+#include <map>
 
 namespace jr {
 
@@ -53,12 +57,68 @@ Result<std::string> fillDemoArchive(Archive& archive) {
         const Result<std::string> kept = archive.saveClaim(*job, claim);
         return kept ? Result<Done>(Done{}) : Result<Done>(kept.error());
     };
+    if (const Result<Done> sheets = writeDemoSheets(archive, *job); !sheets)
+        return sheets.error();
     for (const Result<Done>& done :
          {chalk("the long stack gives more in the middle", ClaimKind::GainsAtLeast, 1., 4400., 5600.),
           chalk("it costs nothing at the top", ClaimKind::CostsNothing, 1., 7000., 8600.)})
         if (!done)
             return done.error();
     return *job;
+}
+
+namespace {
+
+std::optional<double> known(double v) {
+    return v < 0. ? std::nullopt : std::optional(v);
+}
+
+Result<Done> fillDay(Archive& archive, const demo::DayOfPulls& day, const std::string& base, const std::string& with) {
+    const auto jobs = archive.jobs();
+    if (!jobs)
+        return jobs.error();
+    for (const JobSummary& job : *jobs)
+        if (job.name == day.job)
+            return Done{};
+    const Result<std::string> job = archive.createJob(day.job, day.machine);
+    if (!job)
+        return job.error();
+    std::map<std::string, std::string> ids;
+    for (const demo::DaySetup& s : day.setups) {
+        std::vector<SetupChange> changes;
+        for (const demo::DaySetup::Change& c : s.changes)
+            changes.push_back(
+                {c.part, c.from, c.to, known(c.weightOffKg), known(c.weightOnKg), known(c.price), known(c.hours)});
+        const Result<std::string> made =
+            archive.createSetup(*job, s.name, s.parent.empty() ? std::string() : ids[s.parent], changes);
+        if (!made)
+            return made.error();
+        ids[s.name] = *made;
+    }
+    int number = 0;
+    for (const std::string& text : demo::pullFiles(day)) {
+        const std::string name = "demo/" + day.job + "/" + std::to_string(++number) + ".pull.csv";
+        const Result<Trace> trace = readPullFile(text, name);
+        if (!trace)
+            return trace.error();
+        if (const Result<std::string> kept = archive.addPull(*job, *trace, name); !kept)
+            return kept.error();
+    }
+    ComparisonRecord comparison;
+    comparison.baseSetup = ids[base];
+    comparison.withSetup = ids[with];
+    return archive.setComparison(*job, comparison);
+}
+
+} // namespace
+
+Result<std::string> fillWholeDemo(Archive& archive) {
+    // The first job is made last, so that it stands first.
+    for (const Result<Done>& done : {fillDay(archive, demo::ostraDay(), "stock", "reeds and pipe"),
+                                     fillDay(archive, demo::larkspurLadder(), "stock", "hot cam")})
+        if (!done)
+            return done.error();
+    return fillDemoArchive(archive);
 }
 
 } // namespace jr

@@ -1,50 +1,27 @@
-// Ask: the question as a sentence with slots, the setups as a family tree with their changes, the plan, and the claims.
+// Ask: the question with its setups, plan and claims; the machine; the fault hunt.
 #pragma once
 
-#include "app/ask/claims_board.h"
-#include "app/ask/plan_card.h"
-#include "app/ask/setup_tree_view.h"
-
-class QTableWidget;
-class QPushButton;
+#include "app/ask/hunt_page.h"
+#include "app/ask/machine_page.h"
+#include "app/ask/question_page.h"
+#include "app/frame/page_stack.h"
 
 namespace jr::app {
 
-class AskStation : public QWidget {
+class AskStation : public PageStack {
     Q_OBJECT
 public:
-    AskStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
-    PlanCard& plan() { return *m_plan; }
-    ClaimsBoard& claims() { return *m_claims; }
-    SetupTreeView& tree() { return *m_tree; }
-    QTableWidget& changes() { return *m_changes; }
-    void keepChanges();
-    QString caution() const;
+    enum Page { Question, Machine, FaultHunt };
 
-protected:
-    void showEvent(QShowEvent* event) override;
+    AskStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    QuestionPage& question() { return *m_question; }
+    MachinePage& machine() { return *m_machine; }
+    HuntPage& hunt() { return *m_hunt; }
 
 private:
-    QWidget* buildQuestion();
-    void refresh();
-    void fillChanges();
-    std::vector<SetupChange> changesInTable() const;
-
-    const Theme& m_theme;
-    JobModel& m_model;
-    QComboBox* m_with;
-    QComboBox* m_base;
-    QDoubleSpinBox* m_worth;
-    QDoubleSpinBox* m_from;
-    QDoubleSpinBox* m_to;
-    QLabel* m_caution;
-    SetupTreeView* m_tree;
-    QTableWidget* m_changes;
-    QLineEdit* m_newName;
-    QLabel* m_ledger;
-    PlanCard* m_plan;
-    ClaimsBoard* m_claims;
-    bool m_filling = false;
+    QuestionPage* m_question;
+    MachinePage* m_machine;
+    HuntPage* m_hunt;
 };
 
 } // namespace jr::app

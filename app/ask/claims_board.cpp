@@ -1,5 +1,6 @@
 #include "app/ask/claims_board.h"
 
+#include "app/frame/clear_layout.h"
 #include <QComboBox>
 #include <QDateTime>
 #include <QDoubleSpinBox>
@@ -83,10 +84,7 @@ void ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind ki
 }
 
 void ClaimsBoard::refresh() {
-    while (QLayoutItem* item = m_list->takeAt(0)) {
-        delete item->widget();
-        delete item;
-    }
+    clearLayout(m_list);
     if (!m_model.archive() || !m_model.hasJob())
         return;
     const auto claims = m_model.archive()->claims(m_model.job().id);

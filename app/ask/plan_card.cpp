@@ -1,107 +1,15 @@
 #include "app/ask/plan_card.h"
 
+#include "app/model/plural.h"
+
+#include <QComboBox>
 #include <QDoubleSpinBox>
-#include <QFormLayout>
-#include <QKeyEvent>
+#include <QGridLayout>
 #include <QLabel>
-#include <QMouseEvent>
-#include <QPainter>
-#include <QPainterPath>
+#include <QPushButton>
 #include <QVBoxLayout>
 
-#include <cmath>
-
 namespace jr::app {
-namespace {
-
-constexpr int kLeast = 2, kMost = 16, kLeftRoom = 44, kBottomRoom = 34;
-
-} // namespace
-
-ReachCurve::ReachCurve(const Theme& theme, QWidget* parent) : QWidget(parent), m_theme(theme) {
-    setFocusPolicy(Qt::StrongFocus);
-    setMinimumHeight(140);
-    setAccessibleName(tr("Smallest gain that so many pulls can show"));
-    setToolTip(tr("Drag the point, or use the arrow keys, to see what more or fewer pulls can show."));
-    connect(&theme, &Theme::changed, this, qOverload<>(&QWidget::update));
-}
-
-void ReachCurve::setPlan(const PlanOptions& options, int pullsEach) {
-    m_options = options;
-    m_pulls = std::clamp(pullsEach, kLeast, kMost);
-    m_reach.clear();
-    for (int n = kLeast; n <= kMost; ++n)
-        m_reach.push_back(smallestGainPct(options, n));
-    update();
-}
-
-double ReachCurve::x(double pulls) const {
-    return kLeftRoom + (pulls - kLeast) / (kMost - kLeast) * (width() - kLeftRoom - 14.);
-}
-double ReachCurve::y(double pct) const {
-    const double top = std::max(3. * m_options.worthPct, m_reach.size() > 1 ? 1.1 * m_reach[1] : 1.);
-    return 10. + (1. - std::min(pct / top, 1.)) * (height() - kBottomRoom - 10.);
-}
-
-void ReachCurve::paintEvent(QPaintEvent*) {
-    if (m_reach.empty())
-        return;
-    QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
-    const Tokens& t = m_theme.tokens();
-    const QLocale l;
-    p.setFont(Theme::font(Size::Small));
-    p.setPen(QPen(t.line, 1));
-    p.drawLine(QPointF(kLeftRoom, y(0.)), QPointF(width() - 14., y(0.)));
-    p.setPen(QPen(t.muted, 1, Qt::DashLine));
-    p.drawLine(QPointF(kLeftRoom, y(m_options.worthPct)), QPointF(width() - 14., y(m_options.worthPct)));
-    p.drawText(QRectF(0, y(m_options.worthPct) - 9, kLeftRoom - 5, 18), Qt::AlignRight | Qt::AlignVCenter,
-               l.toString(m_options.worthPct) + QStringLiteral(" %"));
-    p.drawText(QRectF(0, y(0.) - 9, kLeftRoom - 5, 18), Qt::AlignRight | Qt::AlignVCenter, QStringLiteral("0 %"));
-    for (int n = kLeast; n <= kMost; n += 2)
-        p.drawText(QRectF(x(n) - 20, height() - kBottomRoom + 3, 40, 15), Qt::AlignCenter, QString::number(n));
-    p.drawText(QRectF(kLeftRoom, height() - 16, width() - kLeftRoom, 15), Qt::AlignCenter,
-               tr("pulls of each · smallest gain they show"));
-    QPainterPath path;
-    for (std::size_t i = 0; i < m_reach.size(); ++i) {
-        const QPointF point(x(kLeast + static_cast<double>(i)), y(m_reach[i]));
-        i == 0 ? path.moveTo(point) : path.lineTo(point);
-    }
-    p.setPen(QPen(t.accent, 2.2));
-    p.setBrush(Qt::NoBrush);
-    p.drawPath(path);
-    const double reach = m_reach[static_cast<std::size_t>(m_pulls - kLeast)];
-    const QPointF at(x(m_pulls), y(reach));
-    p.setBrush(hasFocus() ? t.accent : t.panel);
-    p.drawEllipse(at, 7, 7);
-    p.setPen(t.ink);
-    p.setFont(Theme::font(Size::Body, true));
-    p.drawText(QRectF(std::min(at.x() + 10., width() - 76.), at.y() - 24., 74., 18.), Qt::AlignLeft,
-               l.toString(reach, 'f', 2) + QStringLiteral(" %"));
-}
-
-void ReachCurve::chooseAt(double px) {
-    const int n = std::clamp(
-        static_cast<int>(std::lround(kLeast + (px - kLeftRoom) / (width() - kLeftRoom - 14.) * (kMost - kLeast))),
-        kLeast, kMost);
-    if (n != m_pulls)
-        emit pullsChosen(n);
-}
-
-void ReachCurve::mousePressEvent(QMouseEvent* event) {
-    chooseAt(event->position().x());
-}
-void ReachCurve::mouseMoveEvent(QMouseEvent* event) {
-    if (event->buttons() & Qt::LeftButton)
-        chooseAt(event->position().x());
-}
-void ReachCurve::keyPressEvent(QKeyEvent* event) {
-    const int step = event->key() == Qt::Key_Right ? 1 : event->key() == Qt::Key_Left ? -1 : 0;
-    if (step == 0)
-        QWidget::keyPressEvent(event);
-    else if (const int n = std::clamp(m_pulls + step, kLeast, kMost); n != m_pulls)
-        emit pullsChosen(n);
-}
 
 PlanCard::PlanCard(const Theme& theme, JobModel& model, QWidget* parent)
     : QFrame(parent), m_theme(theme), m_model(model) {
@@ -109,29 +17,26 @@ PlanCard::PlanCard(const Theme& theme, JobModel& model, QWidget* parent)
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(14, 10, 14, 10);
     layout->setSpacing(6);
+    auto* head = new QHBoxLayout;
     auto* title = new QLabel(tr("The plan"));
     title->setProperty("headline", true);
-    layout->addWidget(title);
-    auto* form = new QFormLayout;
-    const auto box = [&](const QString& name, double value, double most, const QString& unit) {
-        auto* b = new QDoubleSpinBox;
-        b->setRange(0.01, most);
-        b->setDecimals(unit == QLatin1String(" %") ? 2 : 0);
-        b->setValue(value);
-        b->setSuffix(unit);
-        b->setButtonSymbols(QAbstractSpinBox::NoButtons);
-        form->addRow(name, b);
-        connect(b, &QDoubleSpinBox::valueChanged, this, [this, b] {
-            if (b == m_repeatability)
-                m_typed = true;
-            refresh();
-        });
-        return b;
-    };
-    m_repeatability = box(tr("A pull &repeats within"), 0.5, 20., QStringLiteral(" %"));
-    m_pullMinutes = box(tr("&Minutes a pull"), 6., 600., tr(" min"));
-    m_changeMinutes = box(tr("M&inutes a change"), 20., 6000., tr(" min"));
-    layout->addLayout(form);
+    head->addWidget(title);
+    m_which = new QComboBox;
+    m_which->addItems({tr("the two above"), tr("all setups"), tr("all, as a cross"), tr("all, as a sweep")});
+    m_which->setAccessibleName(tr("Which setups the plan is for"));
+    head->addWidget(m_which, 1);
+    layout->addLayout(head);
+    auto* grid = new QGridLayout;
+    grid->setHorizontalSpacing(8);
+    grid->setVerticalSpacing(5);
+    m_repeatability = box(grid, tr("pulls &repeat within"), 0.5, 0.01, 20., 2, QStringLiteral(" %"));
+    m_pullMinutes = box(grid, tr("&minutes a pull"), 6., 0.5, 600., 0, tr(" min"));
+    m_changeMinutes = box(grid, tr("m&inutes a change"), 20., 0., 6000., 0, tr(" min"));
+    m_fuelPerPull = box(grid, tr("&fuel a pull"), 0., 0., 5000., 0, tr(" ml"), tr("not counted"));
+    m_tank = box(grid, tr("&tank"), 0., 0., 60000., 0, tr(" ml"), tr("not known"));
+    m_inARow = box(grid, tr("pulls before it must c&ool"), 0., 0., 50., 0, {}, tr("any number"));
+    m_coolMinutes = box(grid, tr("cooling takes"), 10., 0., 240., 0, tr(" min"));
+    layout->addLayout(grid);
     m_from = new QLabel;
     m_from->setProperty("muted", true);
     m_from->setWordWrap(true);
@@ -145,73 +50,187 @@ PlanCard::PlanCard(const Theme& theme, JobModel& model, QWidget* parent)
     layout->addWidget(m_words);
     m_curve = new ReachCurve(theme);
     layout->addWidget(m_curve, 1);
+    auto* row = new QHBoxLayout;
+    m_put = new QPushButton(tr("Put it on the &day strip"));
+    m_put->setProperty("primary", true);
+    m_takeOff = new QPushButton(tr("Take the plan off"));
+    row->addWidget(m_put, 1);
+    row->addWidget(m_takeOff);
+    layout->addLayout(row);
     connect(m_curve, &ReachCurve::pullsChosen, this, [this](int n) {
         m_chosen = n;
         refresh();
     });
+    connect(m_which, &QComboBox::currentIndexChanged, this, [this] {
+        m_chosen = 0;
+        refresh();
+    });
+    connect(m_put, &QPushButton::clicked, this, &PlanCard::putOnDayStrip);
+    connect(m_takeOff, &QPushButton::clicked, this,
+            [this] { m_model.setSheet(sheet_kind::plan, {}, tr("take the plan off")); });
     connect(&model, &JobModel::comparisonChanged, this, &PlanCard::refresh);
+    connect(&model, &JobModel::planChanged, this, &PlanCard::refresh);
     refresh();
+}
+
+QDoubleSpinBox* PlanCard::box(QGridLayout* grid, const QString& name, double value, double least, double most,
+                              int decimals, const QString& unit, const QString& zero) {
+    auto* b = new QDoubleSpinBox;
+    b->setRange(least, most);
+    b->setDecimals(decimals);
+    b->setValue(value);
+    b->setSuffix(unit);
+    b->setSpecialValueText(zero);
+    b->setButtonSymbols(QAbstractSpinBox::NoButtons);
+    auto* label = new QLabel(name);
+    label->setBuddy(b);
+    const int row = grid->rowCount();
+    grid->addWidget(label, row, 0);
+    grid->addWidget(b, row, 1);
+    connect(b, &QDoubleSpinBox::valueChanged, this, [this, b] {
+        if (m_filling)
+            return;
+        m_typed = m_typed || b == m_repeatability;
+        m_tankTyped = m_tankTyped || b == m_tank;
+        refresh();
+    });
+    return b;
 }
 
 QString PlanCard::text() const {
     return m_order->text() + QLatin1Char('\n') + m_words->text();
 }
 
-void PlanCard::refresh() {
+void PlanCard::setWhich(int which) {
+    m_which->setCurrentIndex(which);
+}
+
+std::vector<std::string> PlanCard::setupNames() const {
+    std::vector<std::string> out;
+    const JobRecord& job = m_model.job();
+    const SetupRecord* base = job.setup(m_model.settings().baseSetup);
+    if (base)
+        out.push_back(base->name);
+    for (const SetupRecord& s : job.setups)
+        if (s.id != m_model.settings().baseSetup &&
+            (m_which->currentIndex() > 0 || s.id == m_model.settings().withSetup))
+            out.push_back(s.name);
+    return out;
+}
+
+PlanOptions PlanCard::options() const {
     PlanOptions o;
-    // From the pulls of this job where they tell; a typed one stays.
-    const auto& comparison = m_model.comparison();
-    const bool own = comparison && comparison->repeatabilityPct && !comparison->repeatabilityBorrowed;
-    if (own && !m_typed) {
-        m_repeatability->blockSignals(true);
-        m_repeatability->setValue(*comparison->repeatabilityPct);
-        m_repeatability->blockSignals(false);
-    }
-    m_from->setText(m_typed ? tr("Typed in.")
-                    : own   ? tr("From the pulls of this job so far.")
-                            : tr("A guess until this bench has shown how well it repeats."));
+    o.kind = m_which->currentIndex() == 2   ? PlanKind::Cross
+             : m_which->currentIndex() == 3 ? PlanKind::Sweep
+                                            : PlanKind::Several;
+    // Before there are two setups the plan is for two to come.
+    o.setups = m_which->currentIndex() == 0 ? 2 : static_cast<int>(setupNames().size());
     o.repeatabilityPct = m_repeatability->value();
     o.worthPct = m_model.settings().worthPct;
     o.pullMinutes = m_pullMinutes->value();
     o.changeMinutes = m_changeMinutes->value();
-    const Result<Plan> plan = makePlan(o);
+    if (m_fuelPerPull->value() > 0.) {
+        o.fuelPerPullMl = m_fuelPerPull->value();
+        if (m_tank->value() > 0.)
+            o.tankMl = m_tank->value();
+        o.refuelMinutes = 10.;
+    }
+    if (m_inARow->value() > 0.) {
+        o.pullsInARow = static_cast<int>(m_inARow->value());
+        o.coolMinutes = m_coolMinutes->value();
+    }
+    return o;
+}
+
+void PlanCard::refresh() {
+    // From the pulls of this job where they tell, else from what this machine's jobs have shown; a typed one stays.
+    const auto& comparison = m_model.comparison();
+    const bool own = comparison && comparison->repeatabilityPct && !comparison->repeatabilityBorrowed;
+    const auto past = own || m_typed ? std::nullopt : m_model.pastRepeatability();
+    m_filling = true;
+    if (own && !m_typed)
+        m_repeatability->setValue(*comparison->repeatabilityPct);
+    else if (past)
+        m_repeatability->setValue(past->pct);
+    if (!m_tankTyped)
+        m_tank->setValue(sheetNumber(machineSheetOf(m_model.sheet(sheet_kind::machine)), "tank_ml").value_or(0.));
+    m_filling = false;
+    m_from->setText(m_typed ? tr("Repeatability typed in.")
+                    : own   ? tr("Repeatability from the pulls of this job so far.")
+                    : past  ? plural(past->jobs, tr("Repeatability from 1 earlier job with this machine."),
+                                     tr("Repeatability from %1 earlier jobs with this machine."))
+                            : tr("A guess until this bench has shown how well it repeats."));
+    PlanOptions o = options();
+    Result<Plan> plan = makePlan(o);
+    if (plan && m_chosen > 0 && m_chosen != plan->pullsEach)
+        plan = makePlan(o, m_chosen);
+    m_possible = plan.ok();
+    m_put->setEnabled(m_possible && m_model.hasJob() && static_cast<int>(setupNames().size()) == o.setups);
+    m_put->setToolTip(m_put->isEnabled() ? QString() : tr("Name the setups first: add the changed one in the tree."));
+    m_takeOff->setVisible(!m_model.sheet(sheet_kind::plan).empty());
     if (!plan) {
+        m_order->clear();
         m_words->setText(QString::fromStdString(plan.error().reason));
         return;
     }
-    m_plan = *plan;
-    if (m_chosen > 0 && m_chosen != m_plan.pullsEach) {
-        m_plan.pullsEach = m_chosen;
-        m_plan.order = balancedOrder(2, m_chosen);
-        m_plan.smallestGainPct = smallestGainPct(o, m_chosen);
-        int changes = 0;
-        for (std::size_t i = 1; i < m_plan.order.size(); ++i)
-            changes += m_plan.order[i] != m_plan.order[i - 1];
-        m_plan.minutes = static_cast<double>(m_plan.order.size()) * *o.pullMinutes + changes * *o.changeMinutes;
-    }
+    m_plan = std::move(plan).value();
     m_curve->setPlan(o, m_plan.pullsEach);
     showOrder();
 }
 
 void PlanCard::showOrder() {
-    const JobRecord& job = m_model.job();
+    const std::vector<std::string> names = setupNames();
     const auto mark = [&](int setup) {
-        const SetupRecord* s = job.setup(setup == 0 ? m_model.settings().baseSetup : m_model.settings().withSetup);
-        return s ? Theme::mark(s->mark).letter : QString(QLatin1Char(setup == 0 ? 'A' : 'B'));
+        if (setup < static_cast<int>(names.size()))
+            for (const SetupRecord& s : m_model.job().setups)
+                if (s.name == names[static_cast<std::size_t>(setup)])
+                    return Theme::mark(s.mark).letter;
+        return QString::fromStdString(setupLetter(setup));
     };
     QString order;
-    for (std::size_t i = 0; i < m_plan.order.size(); ++i)
+    for (std::size_t i = 0; i < m_plan.order.size() && i < 60; ++i)
         order += (i == 0                                   ? QString()
                   : m_plan.order[i] == m_plan.order[i - 1] ? QStringLiteral(" ")
                                                            : QStringLiteral(" · ")) +
                  mark(m_plan.order[i]);
-    m_order->setText(order);
+    m_order->setText(m_plan.order.size() > 60 ? order + QStringLiteral(" …") : order);
     const QLocale l;
-    m_words->setText(
-        tr("%1 pulls of each, base first and last, about %2 h. They show a gain of %3 % or more nine times in ten; a "
-           "smaller one may go unseen.")
-            .arg(m_plan.pullsEach)
-            .arg(l.toString(m_plan.minutes.value_or(0.) / 60., 'f', 1), l.toString(m_plan.smallestGainPct, 'f', 2)));
+    const char* what = m_which->currentIndex() == 2   ? QT_TR_NOOP("an effect")
+                       : m_which->currentIndex() == 3 ? QT_TR_NOOP("a fall from the best to the ends")
+                                                      : QT_TR_NOOP("a gain");
+    QString words = tr("%1 pulls of each, base first and last, about %2 h. They show %3 of %4 % or more nine times in "
+                       "ten; a smaller one may go unseen.")
+                        .arg(m_plan.pullsEach)
+                        .arg(l.toString(m_plan.minutes.value_or(0.) / 60., 'f', 1), tr(what),
+                             l.toString(m_plan.smallestGainPct, 'f', 2));
+    if (!m_plan.reachable)
+        words += QLatin1Char(' ') +
+                 tr("What you ask for cannot be shown in one sitting: make the bench repeat better first.");
+    const auto stops = [&](const std::vector<int>& after, const QString& text) {
+        QStringList list;
+        for (int n : after)
+            list << QString::number(n);
+        if (!list.empty())
+            words += QLatin1Char(' ') + text.arg(list.join(QStringLiteral(", ")));
+    };
+    if (m_plan.fuelMl)
+        words += QLatin1Char(' ') + tr("Fuel: %1 l.").arg(l.toString(*m_plan.fuelMl / 1000., 'f', 1));
+    stops(m_plan.refuelAfter, tr("Refuel after pull %1."));
+    stops(m_plan.coolAfter, tr("Let it cool after pull %1."));
+    m_words->setText(words);
+}
+
+void PlanCard::putOnDayStrip() {
+    if (!m_put->isEnabled())
+        return;
+    DayPlan day;
+    day.setups = setupNames();
+    day.order = m_plan.order;
+    day.refuelAfter = m_plan.refuelAfter;
+    day.coolAfter = m_plan.coolAfter;
+    day.madeAfterPull = m_model.pulls().empty() ? 0 : m_model.pulls().back().record.number;
+    day.text = m_plan.text;
+    m_model.setSheet(sheet_kind::plan, sheetBody(day), tr("put a plan on the day strip"));
 }
 
 } // namespace jr::app

@@ -1,46 +1,19 @@
-// The plan: how many pulls, in which order, how long; and the curve of what so many pulls can show, its point
-// draggable.
+// The plan: which setups, how many pulls, in which order, how long, with which stops; the curve of what so many pulls
+// can show. Put on the day strip, it is followed from there.
 #pragma once
 
+#include "app/ask/reach_curve.h"
 #include "app/model/job_model.h"
-#include "app/theme/theme.h"
-#include "core/plan/plan.h"
 
 #include <QFrame>
 
+class QComboBox;
 class QDoubleSpinBox;
+class QGridLayout;
 class QLabel;
+class QPushButton;
 
 namespace jr::app {
-
-/// Smallest gain that n pulls each can show, over n; a click or drag (or the arrow keys) chooses n.
-class ReachCurve : public QWidget {
-    Q_OBJECT
-public:
-    ReachCurve(const Theme& theme, QWidget* parent = nullptr);
-    void setPlan(const PlanOptions& options, int pullsEach);
-    int pullsEach() const { return m_pulls; }
-    QSize sizeHint() const override { return {300, 150}; }
-
-signals:
-    void pullsChosen(int pullsEach);
-
-protected:
-    void paintEvent(QPaintEvent* event) override;
-    void mousePressEvent(QMouseEvent* event) override;
-    void mouseMoveEvent(QMouseEvent* event) override;
-    void keyPressEvent(QKeyEvent* event) override;
-
-private:
-    void chooseAt(double x);
-    double x(double pulls) const;
-    double y(double pct) const;
-
-    const Theme& m_theme;
-    PlanOptions m_options;
-    std::vector<double> m_reach; ///< for 2, 3 … pulls each
-    int m_pulls = 2;
-};
 
 class PlanCard : public QFrame {
     Q_OBJECT
@@ -49,22 +22,36 @@ public:
     void refresh();
     const Plan& plan() const { return m_plan; }
     QString text() const;
+    /// 0 the two of the question, 1 all setups against the base, 2 a cross of all, 3 a sweep of all.
+    void setWhich(int which);
+    void putOnDayStrip();
 
 private:
+    QDoubleSpinBox* box(QGridLayout* grid, const QString& name, double value, double least, double most, int decimals,
+                        const QString& unit, const QString& zero = {});
+    PlanOptions options() const;
+    std::vector<std::string> setupNames() const; ///< of the plan, base first
     void showOrder();
 
     const Theme& m_theme;
     JobModel& m_model;
+    QComboBox* m_which;
     QDoubleSpinBox* m_repeatability;
     QDoubleSpinBox* m_pullMinutes;
     QDoubleSpinBox* m_changeMinutes;
+    QDoubleSpinBox* m_fuelPerPull;
+    QDoubleSpinBox* m_tank;
+    QDoubleSpinBox* m_inARow;
+    QDoubleSpinBox* m_coolMinutes;
     QLabel* m_from;
     QLabel* m_order;
     QLabel* m_words;
+    QPushButton* m_put;
+    QPushButton* m_takeOff;
     ReachCurve* m_curve;
     Plan m_plan;
     int m_chosen = 0; ///< pulls each chosen by hand; 0: as planned
-    bool m_typed = false;
+    bool m_typed = false, m_tankTyped = false, m_filling = false, m_possible = false;
 };
 
 } // namespace jr::app

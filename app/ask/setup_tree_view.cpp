@@ -15,7 +15,7 @@ constexpr double kRow = 74., kIndent = 64., kCardHigh = 50.;
 
 QString changeWords(const SetupChange& c) {
     const QString from = QString::fromStdString(c.from), to = QString::fromStdString(c.to),
-                  part = QString::fromStdString(c.part);
+                  part = QString::fromStdString(partName(c));
     const QString words =
         from.isEmpty() ? QStringLiteral("%1 %2").arg(part, to) : QStringLiteral("%1 %2 → %3").arg(part, from, to);
     return c.belongs ? QStringLiteral("(%1)").arg(words) : words;

@@ -9,12 +9,18 @@
 
 namespace jr::app {
 
+namespace day_strip_size {
+inline constexpr double kMargin = 14., kTop = 24., kTileHeight = 62., kGap = 8.;
+}
+
 class DayStrip : public QWidget {
     Q_OBJECT
 public:
     DayStrip(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
     QSize sizeHint() const override { return {900, 112}; }
-    QRectF tile(int index) const; ///< for tests and the picture
+    QRectF tile(int index) const;                                    ///< for tests and the picture
+    int ghosts() const { return static_cast<int>(m_ghosts.size()); } ///< planned pulls still to come
+    QString nextWords() const { return m_next; }
 
 signals:
     void pullOpened(int index); ///< Enter or double click: look at this pull
@@ -38,11 +44,16 @@ private:
     void drawTile(QPainter& painter, int index) const;
     double barScale() const; ///< share of power that fills a bar
     void drawDrift(QPainter& painter) const;
+    void drawPlan(QPainter& painter) const;
+    QString describePlan() const;
     QString describePull(int index) const;
 
     const Theme& m_theme;
     JobModel& m_model;
-    std::vector<double> m_left; ///< of each tile, before scrolling
+    std::vector<double> m_left;                   ///< of each tile, before scrolling
+    std::vector<std::pair<double, int>> m_ghosts; ///< left edge and mark of each planned pull
+    QString m_next;
+    QStringList m_departures;
     double m_tileWidth = 78., m_wide = 0., m_scroll = 0.;
     int m_dragFrom = -1, m_dragTo = -1;
 };

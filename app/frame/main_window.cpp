@@ -1,6 +1,7 @@
 #include "app/frame/main_window.h"
 
 #include "app/ask/ask_station.h"
+#include "app/frame/capture_offer.h"
 #include "app/frame/day_strip.h"
 #include "app/frame/header_line.h"
 #include "app/frame/rail.h"
@@ -46,6 +47,8 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     m_message->setContentsMargins(10, 4, 10, 4);
     m_message->hide();
     down->addWidget(m_message);
+    m_captures = new CaptureOffer;
+    down->addWidget(m_captures);
     m_stations = new QStackedWidget;
     down->addWidget(m_stations, 1);
     m_dayStrip = new DayStrip(theme, m_model);
@@ -83,6 +86,13 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     connect(m_dayStrip, &DayStrip::pullOpened, this, [this](int i) {
         m_model.setCurrentPull(i);
         showStation(Pulls);
+    });
+    connect(m_captures, &CaptureOffer::takeIn, this, [this] {
+        const int taken = m_bench->recoverCaptures();
+        say(plural(taken, tr("1 pull taken in; it is in its job now."),
+                   tr("%1 pulls taken in; they are in their job now.")));
+        m_model.reload();
+        m_start->refresh();
     });
     connect(&m_model, &JobModel::problem, this, &MainWindow::say);
     connect(m_bench.get(), &BenchModel::said, this, &MainWindow::say);
@@ -130,9 +140,7 @@ bool MainWindow::openArchive(const QString& folder) {
     m_model.setArchive(nullptr);
     m_archive = std::move(archive).value();
     m_model.setArchive(m_archive.get());
-    if (const int taken = m_bench->recoverCaptures(); taken > 0)
-        say(plural(taken, tr("1 pull was caught before the program last ended badly; it is now in its job."),
-                   tr("%1 pulls were caught before the program last ended badly; they are now in their job.")));
+    m_captures->offer(m_bench->pendingCaptures());
     m_start->refresh();
     showStation(Start);
     return true;

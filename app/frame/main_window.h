@@ -11,6 +11,7 @@ class QLabel;
 
 namespace jr::app {
 
+class CaptureOffer;
 class DayStrip;
 class HandoverStation;
 class AskStation;
@@ -68,6 +69,7 @@ private:
     PullsStation* m_pulls;
     JudgeStation* m_judge;
     HandoverStation* m_handover;
+    CaptureOffer* m_captures;
     DayStrip* m_dayStrip;
     QLabel* m_message;
 };

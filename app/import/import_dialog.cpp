@@ -94,6 +94,7 @@ void ImportDialog::build() {
     m_preview->setAccessibleName(tr("The file as it is"));
     middle->addWidget(m_preview);
     m_columns = new QTableWidget(0, 4);
+    m_columns->setTabKeyNavigation(false); // Tab leaves the table, arrows walk in it
     m_columns->setHorizontalHeaderLabels({tr("Column"), tr("reads like"), tr("is"), tr("in")});
     m_columns->verticalHeader()->hide();
     m_columns->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Stretch);

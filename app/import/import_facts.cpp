@@ -1,7 +1,7 @@
 // The facts beside an import: what the log does not say of the bench and the air, typed in and checked one by one.
 #include "app/import/import_facts.h"
-#include "app/model/plural.h"
 #include "app/import/import_dialog.h"
+#include "app/model/plural.h"
 
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"

@@ -55,6 +55,31 @@ private:
     std::vector<SetupChange> m_before, m_after;
 };
 
+class SheetCommand : public QUndoCommand {
+public:
+    SheetCommand(JobModel& model, std::string kind, std::string before, std::string after, const QString& what)
+        : QUndoCommand(what), m_model(model), m_kind(std::move(kind)), m_before(std::move(before)),
+          m_after(std::move(after)) {}
+    void redo() override { m_model.applySheet(m_kind, m_after); }
+    void undo() override { m_model.applySheet(m_kind, m_before); }
+
+private:
+    JobModel& m_model;
+    std::string m_kind, m_before, m_after;
+};
+
+class DetachCommand : public QUndoCommand {
+public:
+    DetachCommand(JobModel& model, AttachmentRecord attachment)
+        : QUndoCommand(QObject::tr("take a note away")), m_model(model), m_attachment(std::move(attachment)) {}
+    void redo() override { m_model.applyAttachment(m_attachment, false); }
+    void undo() override { m_model.applyAttachment(m_attachment, true); }
+
+private:
+    JobModel& m_model;
+    AttachmentRecord m_attachment;
+};
+
 class MoveCommand : public QUndoCommand {
 public:
     MoveCommand(JobModel& model, const PullRecord& pull, std::string setupId)

@@ -26,6 +26,9 @@ LoadedPull load(PullRecord record, std::shared_ptr<const Trace> trace) {
 
 JobModel::JobModel(QObject* parent) : QObject(parent) {
     m_units = DisplayUnits::choiceForLocale(QLocale());
+    m_noteTimer.setSingleShot(true);
+    m_noteTimer.setInterval(1500);
+    connect(&m_noteTimer, &QTimer::timeout, this, &JobModel::noteRepeatability);
     connect(&m_watcher, &QFutureWatcherBase::progressValueChanged, this,
             [this](int value) { emit loadingChanged(value, static_cast<int>(m_pulls.size())); });
     connect(&m_watcher, &QFutureWatcherBase::finished, this, [this] {
@@ -51,6 +54,7 @@ JobModel::~JobModel() {
 void JobModel::setArchive(Archive* archive) {
     m_watcher.cancel();
     m_watcher.waitForFinished();
+    m_noteTimer.stop();
     m_archive = archive;
     m_job = {};
     m_pulls.clear();
@@ -313,7 +317,7 @@ void JobModel::recompute() {
         const SetupDifference difference = differenceOf(m_job.setupTree(), m_settings.baseSetup, m_settings.withSetup);
         for (const PartChange& c : difference.changes)
             if (!c.belongs || difference.independent == static_cast<int>(difference.changes.size()))
-                options.changes.push_back(c.part);
+                options.changes.push_back(partName(c));
         Result<Comparison> result = compare(base, with, options);
         if (result)
             m_comparison = std::move(result).value();
@@ -343,6 +347,7 @@ void JobModel::recompute() {
         if (n > 0.)
             m_bandMeans[i] = sum / n;
     }
+    m_noteTimer.start();
     emit comparisonChanged();
 }
 
@@ -357,36 +362,6 @@ void JobModel::refit(int index) {
     LoadedPull& p = m_pulls[static_cast<std::size_t>(index)];
     p = load(p.record, p.trace);
     m_likelyDetail = -1.;
-}
-
-bool JobModel::addSetup(const QString& name, const std::string& parentId, const std::vector<SetupChange>& changes) {
-    const Result<std::string> made = m_archive->createSetup(m_job.id, name.trimmed().toStdString(), parentId, changes);
-    if (!made) {
-        emit problem(QString::fromStdString(made.error().text()));
-        return false;
-    }
-    if (auto job = m_archive->job(m_job.id))
-        m_job = std::move(job).value();
-    emit jobChanged();
-    return true;
-}
-
-void JobModel::setSetupChanges(const std::string& setupId, const std::string& parentId,
-                               const std::vector<SetupChange>& changes) {
-    if (const SetupRecord* setup = m_job.setup(setupId))
-        m_undo.push(new SetupCommand(*this, *setup, parentId, changes));
-}
-
-void JobModel::applySetup(const std::string& setupId, const std::string& parentId,
-                          const std::vector<SetupChange>& changes) {
-    if (const Result<Done> done = m_archive->setSetupChanges(setupId, parentId, changes); !done) {
-        emit problem(QString::fromStdString(done.error().text()));
-        return;
-    }
-    if (auto job = m_archive->job(m_job.id))
-        m_job = std::move(job).value();
-    recompute();
-    emit jobChanged();
 }
 
 std::optional<Comparison> JobModel::compareSetups(const std::string& base, const std::string& with,
@@ -409,67 +384,6 @@ std::optional<Comparison> JobModel::compareSetups(const std::string& base, const
     options.repeatabilityPct = m_repeatabilityPct;
     Result<Comparison> result = compare(a, b, options);
     return result ? std::optional(std::move(result).value()) : std::nullopt;
-}
-
-void JobModel::setAside(int index, bool aside, const QString& why) {
-    const PullRecord& r = m_pulls.at(static_cast<std::size_t>(index)).record;
-    if (r.aside != aside)
-        m_undo.push(new AsideCommand(*this, r, aside, why.toStdString()));
-}
-
-void JobModel::setOverruled(int index, const Flag& flag, bool overruled) {
-    const PullRecord& r = m_pulls.at(static_cast<std::size_t>(index)).record;
-    std::vector<FlagOverrule> after;
-    const double at = 0.5 * (flag.fromS + flag.toS);
-    for (const FlagOverrule& o : r.overrules)
-        if (o.kind != flag.kind || (std::isfinite(o.atS) && (o.atS < flag.fromS - 0.05 || o.atS > flag.toS + 0.05)))
-            after.push_back(o);
-    if (overruled)
-        after.push_back({flag.kind, at});
-    m_undo.push(new OverruleCommand(*this, r, after));
-}
-
-void JobModel::movePullToSetup(int index, const std::string& setupId) {
-    const PullRecord& r = m_pulls.at(static_cast<std::size_t>(index)).record;
-    if (r.setupId != setupId)
-        m_undo.push(new MoveCommand(*this, r, setupId));
-}
-
-void JobModel::applyAside(const std::string& pullId, bool aside, const std::string& why) {
-    const int i = indexOf(pullId);
-    if (const Result<Done> done = m_archive->setAside(pullId, aside, why); !done)
-        emit problem(QString::fromStdString(done.error().text()));
-    else if (i >= 0) {
-        m_pulls[static_cast<std::size_t>(i)].record.aside = aside;
-        m_pulls[static_cast<std::size_t>(i)].record.asideWhy = aside ? why : "";
-        m_likelyDetail = -1.;
-        recompute();
-        emit pullsChanged();
-    }
-}
-
-void JobModel::applyOverrules(const std::string& pullId, const std::vector<FlagOverrule>& overrules) {
-    const int i = indexOf(pullId);
-    if (const Result<Done> done = m_archive->setOverrules(pullId, overrules); !done)
-        emit problem(QString::fromStdString(done.error().text()));
-    else if (i >= 0) {
-        m_pulls[static_cast<std::size_t>(i)].record.overrules = overrules;
-        refit(i);
-        recompute();
-        emit pullsChanged();
-    }
-}
-
-void JobModel::applyMove(const std::string& pullId, const std::string& setupId) {
-    const int i = indexOf(pullId);
-    if (const Result<Done> done = m_archive->moveToSetup(pullId, setupId); !done)
-        emit problem(QString::fromStdString(done.error().text()));
-    else if (i >= 0) {
-        m_pulls[static_cast<std::size_t>(i)].record.setupId = setupId;
-        chooseSides();
-        recompute();
-        emit pullsChanged();
-    }
 }
 
 } // namespace jr::app

@@ -2,11 +2,13 @@
 #pragma once
 
 #include "app/model/display_units.h"
+#include "archive/formats/job_sheets.h"
 #include "archive/store/archive.h"
 #include "core/judge/comparison.h"
 
 #include <QFutureWatcher>
 #include <QObject>
+#include <QTimer>
 #include <QUndoStack>
 
 #include <memory>
@@ -83,6 +85,24 @@ public:
     /// The comparison of two setups over a band of their own, for claims; nothing when there are no pulls.
     std::optional<Comparison> compareSetups(const std::string& base, const std::string& with,
                                             std::optional<double> fromRpm, std::optional<double> toRpm) const;
+    /// One of the job's sheets as kept (archive/formats/job_sheets.h); empty when there is none yet.
+    std::string sheet(const char* kind) const;
+    /// `what` names the change for undo: "tick the straps".
+    void setSheet(const char* kind, const std::string& body, const QString& what);
+    /// A note, or a photo that is copied into the archive.
+    bool attach(const std::string& about, const QString& words, const QString& photo = {});
+    void detach(const std::string& attachmentId);
+    /// Where the day stands in its plan; nothing when none was made.
+    std::optional<DayProgress> dayProgress() const;
+    /// What is on the bench now and for how many pulls the tank still lasts, as the bench side knows it.
+    void setFitted(const std::string& setup, std::optional<int> fuelPulls);
+    /// How well this machine's bench repeated in all jobs that told: median, and from how many jobs. Nothing when none.
+    struct PastRepeatability {
+        double pct;
+        int jobs;
+        std::vector<RepeatabilityNote> notes; ///< oldest first
+    };
+    std::optional<PastRepeatability> pastRepeatability() const;
     void setAside(int pullIndex, bool aside, const QString& why);
     void setOverruled(int pullIndex, const Flag& flag, bool overruled);
     void movePullToSetup(int pullIndex, const std::string& setupId);
@@ -94,6 +114,9 @@ signals:
     void selectionChanged();  ///< current or picked pulls
     void comparisonChanged(); ///< sides, standard, band, worth, detail: the result is new
     void unitsChanged();
+    void sheetChanged(const QString& kind);
+    void planChanged(); ///< the plan, what is fitted, or the fuel
+    void attachmentsChanged();
     void loadingChanged(int done, int all);
     void problem(const QString& text);
 
@@ -102,6 +125,11 @@ private:
     friend class OverruleCommand;
     friend class MoveCommand;
     friend class SetupCommand;
+    friend class SheetCommand;
+    friend class DetachCommand;
+    void noteRepeatability();
+    void applySheet(const std::string& kind, const std::string& body);
+    void applyAttachment(const AttachmentRecord& attachment, bool there);
     void applySetup(const std::string& setupId, const std::string& parentId, const std::vector<SetupChange>& changes);
     void applyAside(const std::string& pullId, bool aside, const std::string& why);
     void applyOverrules(const std::string& pullId, const std::vector<FlagOverrule>& overrules);
@@ -126,6 +154,9 @@ private:
     mutable double m_likelyDetail = -1.;
     mutable std::vector<std::optional<PullCurve>> m_curves; ///< worked out when first asked for
     mutable std::vector<char> m_curveTried;
+    std::string m_fitted;
+    std::optional<int> m_fuelPulls;
+    QTimer m_noteTimer; ///< the note waits until nobody is turning anything
     QUndoStack m_undo;
     QFutureWatcher<LoadedPull> m_watcher;
 };

@@ -1,6 +1,7 @@
 #include "app/pull/bench_model.h"
 
 #include "archive/formats/text.h"
+#include "core/live/procedure_check.h"
 #include "core/plan/fuel.h"
 
 #include <QCoreApplication>
@@ -16,13 +17,6 @@ namespace {
 
 constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 
-double meanFuel(const std::vector<double>& pulls) {
-    double sum = 0.;
-    for (double ml : pulls)
-        sum += ml / static_cast<double>(pulls.size());
-    return sum;
-}
-
 } // namespace
 
 BenchModel::BenchModel(JobModel& job, QObject* parent) : QObject(parent), m_job(job) {
@@ -36,10 +30,19 @@ BenchModel::BenchModel(JobModel& job, QObject* parent) : QObject(parent), m_job(
     connect(&m_stepTimer, &QTimer::timeout, this, &BenchModel::stepTick);
     // The next pulls belong to the job that is open.
     connect(&m_job, &JobModel::jobChanged, this, [this] {
+        if (m_job.job().id != m_sittingOf)
+            takeSittingFromJob();
         if (m_session)
             tellSitting();
         emit sittingChanged();
     });
+    connect(&m_job, &JobModel::sheetChanged, this, [this](const QString& kind) {
+        if (kind == QLatin1String(sheet_kind::sitting))
+            applySitting(sittingSheetOf(m_job.sheet(sheet_kind::sitting)));
+    });
+    // The day's plan wants to know what is fitted and how far the fuel goes.
+    connect(this, &BenchModel::sittingChanged, this,
+            [this] { m_job.setFitted(m_setup.toStdString(), pullsLeftInTank()); });
 }
 
 BenchModel::~BenchModel() {
@@ -79,11 +82,13 @@ void BenchModel::connectTo(const QString& text, const QString& plain) {
         emit linkChanged();
     });
     connect(m_session, &BenchSession::described, this, [this](BenchDescription bench) {
-        m_procedure = procedureOf(bench);
+        if (!m_ownProcedure)
+            m_procedure = procedureOf(bench);
         m_limits = limitsOf(bench);
         if (const auto tank = bench.facts.find("tank_ml"); tank != bench.facts.end() && m_tankMl <= 0.)
             m_tankMl = QString::fromStdString(tank->second).toDouble();
         m_bench = std::move(bench);
+        useProcedure(m_procedure);
         if (m_job.archive()) {
             // Known from now on, with its own facts; calibrations of the archive are laid over them.
             BenchRecord record{"", m_bench->name, "", {}};
@@ -240,6 +245,7 @@ void BenchModel::handKey() {
 }
 
 void BenchModel::sweep(double fromRpm, double toRpm, double rpmPerS) {
+    m_brakeTask = "sweep";
     if (m_session)
         QMetaObject::invokeMethod(m_session, [session = m_session, fromRpm, toRpm, rpmPerS] {
             session->send(QStringLiteral("target sweep %1 %2 %3")
@@ -252,6 +258,7 @@ void BenchModel::sweep(double fromRpm, double toRpm, double rpmPerS) {
 void BenchModel::holdSteps(const std::vector<double>& stepsRpm) {
     if (!m_session || stepsRpm.empty())
         return;
+    m_brakeTask = "steps";
     StepRunOptions options;
     options.stepsRpm = stepsRpm;
     m_steps.emplace(options);
@@ -282,79 +289,6 @@ void BenchModel::stepTick() {
             emit said(tr("%1 steps never settled.").arg(m_steps->givenUp().size()));
         releaseBrake();
     }
-}
-
-void BenchModel::setSetup(const QString& name) {
-    const QString clean = name.trimmed();
-    if (clean == m_setup)
-        return;
-    m_setup = clean;
-    m_card.reset();
-    tellSitting();
-    emit sittingChanged();
-}
-
-void BenchModel::setWarmUp(bool on) {
-    if (on == m_warmUp)
-        return;
-    m_warmUp = on;
-    emit sittingChanged();
-}
-
-QString BenchModel::sittingKey(const QString& key) const {
-    for (const auto& [name, value] : m_keys)
-        if (name == key.toStdString())
-            return QString::fromStdString(value);
-    return {};
-}
-
-void BenchModel::setSittingKey(const QString& key, const QString& value) {
-    std::erase_if(m_keys, [&](const auto& k) { return k.first == key.toStdString(); });
-    if (!value.trimmed().isEmpty())
-        m_keys.emplace_back(key.toStdString(), value.trimmed().toStdString());
-    tellSitting();
-    emit sittingChanged();
-}
-
-void BenchModel::setProcedure(const Procedure& procedure) {
-    m_procedure = procedure;
-    if (m_session)
-        QMetaObject::invokeMethod(m_session, [session = m_session, procedure] { session->setProcedure(procedure); });
-    emit sittingChanged();
-}
-
-void BenchModel::setLimits(const GuardLimits& limits) {
-    m_limits = limits;
-    if (m_session)
-        QMetaObject::invokeMethod(m_session, [session = m_session, limits] { session->setLimits(limits); });
-    emit sittingChanged();
-}
-
-void BenchModel::tellSitting() {
-    if (!m_session)
-        return;
-    SittingFacts facts;
-    facts.job = m_job.job().name;
-    facts.machine = m_job.job().machine;
-    facts.setup = m_setup.toStdString();
-    facts.keys = m_keys;
-    QMetaObject::invokeMethod(m_session, [session = m_session, facts] { session->setSitting(facts); });
-}
-
-void BenchModel::setTankMl(double ml) {
-    m_tankMl = ml;
-    emit sittingChanged();
-}
-
-void BenchModel::refuelled() {
-    m_fuelUsedMl = 0.;
-    emit sittingChanged();
-}
-
-std::optional<int> BenchModel::pullsLeftInTank() const {
-    if (m_tankMl <= 0. || m_fuelPerPull.empty())
-        return std::nullopt;
-    return pullsLeft(m_tankMl, m_fuelUsedMl, meanFuel(m_fuelPerPull));
 }
 
 double BenchModel::sinceLastPullS() const {
@@ -397,6 +331,11 @@ void BenchModel::take(const std::shared_ptr<CaughtPull>& pull) {
     m_fuelPerPull.push_back(pull->fuelMl);
     if (m_warmUp)
         h.other.emplace_back("warm_up", "yes");
+    h.other.emplace_back("pulls_since_fuel", std::to_string(m_pullsSinceFuel++));
+    if (m_sinceLast.isValid())
+        h.other.emplace_back("rest_s", numberText(std::round(sinceLastPullS())));
+    if (!m_brakeTask.empty())
+        h.other.emplace_back("brake_task", m_brakeTask);
     const Result<std::string> id = m_job.archive()->addPull(m_job.job().id, pull->trace, "bench");
     if (!id) {
         if (m_session)

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/model/job_model.h"
+#include "archive/formats/job_sheets.h"
 #include "bench/bench_session.h"
 #include "core/live/step_run.h"
 #include "core/mixture/steady_points.h"
@@ -67,6 +68,11 @@ public:
     const GuardLimits& limits() const { return m_limits; }
     void setLimits(const GuardLimits& limits);
 
+    /// The job's walk-round; a fresh one by kind of machine and bench when there is none yet.
+    WalkRound walkRound() const;
+    /// What should be settled on Ready before a pull, in words; empty when nothing is open.
+    QString openBeforePull() const;
+
     // Fuel (P16).
     double tankMl() const { return m_tankMl; }
     void setTankMl(double ml);
@@ -86,8 +92,10 @@ public:
     /// The archive's calibrations of the connected bench are in force from the next sample on.
     void adoptCalibrations();
 
-    /// Captures of an earlier run that ended badly: taken into the job they name (or a new one). Returns pulls taken
-    /// in.
+    /// What earlier runs that ended badly had caught, in words: "2 pulls of Stack length, long stack". Nothing is
+    /// changed.
+    QStringList pendingCaptures() const;
+    /// Takes them into the job they name (or a new one). Returns pulls taken in.
     int recoverCaptures();
     QString captureFolder() const;
 
@@ -105,6 +113,10 @@ signals:
 private:
     void take(const std::shared_ptr<CaughtPull>& pull);
     void tellSitting();
+    void useProcedure(const Procedure& procedure);
+    void keepSitting(const QString& what);
+    void applySitting(const SittingSheet& sheet);
+    void takeSittingFromJob();
     void closeSession();
     bool ensureJob();
     void adopt(BenchDescription& bench) const;
@@ -122,8 +134,12 @@ private:
     bool m_warmUp = true;
     std::vector<std::pair<std::string, std::string>> m_keys;
     Procedure m_procedure;
+    bool m_ownProcedure = false; ///< set by a person, not the bench's own
+    std::string m_sittingOf;     ///< the job the sitting was taken from
     GuardLimits m_limits;
     double m_tankMl = 0., m_fuelUsedMl = 0.;
+    int m_pullsSinceFuel = 0;
+    std::string m_brakeTask; ///< sweep | steps, as last asked of the brake
     std::vector<double> m_fuelPerPull;
     std::optional<PullCard> m_card;
     QElapsedTimer m_sinceLast;

@@ -1,8 +1,34 @@
-// What a capture holds that was never kept, because the program or the power went: taken into its job at the next
-// start.
+// What a capture holds that was never kept, because the program or the power went: offered at the next start.
 #include "app/pull/bench_model.h"
 
+#include "app/model/plural.h"
+
 namespace jr::app {
+
+QStringList BenchModel::pendingCaptures() const {
+    QStringList out;
+    if (!m_job.archive())
+        return out;
+    for (const Recovered& capture : jr::recoverCaptures(captureFolder())) {
+        std::vector<const CaughtPull*> fresh;
+        for (const CaughtPull& pull : capture.pulls)
+            if (!m_job.archive()->trace(pull.trace.header.id).ok())
+                fresh.push_back(&pull);
+        if (fresh.empty() && capture.problems.empty()) {
+            removeCapture(capture.path); // all of it is kept already
+            continue;
+        }
+        for (const std::string& problem : capture.problems)
+            out << QString::fromStdString(problem);
+        if (fresh.empty())
+            continue;
+        const PullHeader& h = fresh.front()->trace.header;
+        const QString job = h.job.empty() ? tr("a new job") : QString::fromStdString(h.job);
+        const QString setup = h.setup.empty() ? tr("setup not named") : QString::fromStdString(h.setup);
+        out << plural(static_cast<int>(fresh.size()), tr("1 pull of %2, %3"), tr("%1 pulls of %2, %3")).arg(job, setup);
+    }
+    return out;
+}
 
 int BenchModel::recoverCaptures() {
     if (!m_job.archive())

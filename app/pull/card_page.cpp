@@ -34,6 +34,7 @@ CardPage::CardPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     m_trouble = label("caution");
     m_facts = label("muted");
     m_steady = new QTableWidget(0, 4);
+    m_steady->setTabKeyNavigation(false); // Tab leaves the table, arrows walk in it
     m_steady->setHorizontalHeaderLabels({tr("rpm"), tr("torque"), tr("g/kWh"), tr("breathing")});
     m_steady->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
     m_steady->verticalHeader()->hide();

@@ -36,7 +36,8 @@ void GuardRow::show(const LiveFigures& f, const GuardLimits& limits, const Proce
             QStringLiteral(" °C"), true);
     add(tr("coolant"), f.coolantC, 10., 130., procedure.coolantFromC, std::min(procedure.coolantToC, limits.coolantC),
         0, QStringLiteral(" °C"), true);
-    add(tr("intake air"), f.intakeC, -10., 70., -10., 70., 0, QStringLiteral(" °C"), false);
+    add(tr("intake air"), f.intakeC, -20., 80., procedure.intakeFromC, procedure.intakeToC, 0, QStringLiteral(" °C"),
+        true);
     if (before != m_bars.size())
         setFixedHeight(26 * rows() + 8);
     update();

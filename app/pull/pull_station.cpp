@@ -37,6 +37,10 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     m_banner->setStyleSheet(QStringLiteral("font-size: 22px; font-weight: bold;"));
     m_banner->setWordWrap(true);
     m_banner->hide();
+    m_open = new QLabel;
+    m_open->setProperty("caution", true);
+    m_open->setWordWrap(true);
+    m_open->setAccessibleName(tr("Still open before a pull"));
     auto* figures = new QHBoxLayout;
     m_rpm = new BigFigure(theme, tr("engine"), tr("rpm"));
     m_power = new BigFigure(theme, tr("power, corrected"), job.units().powerSymbol());
@@ -49,6 +53,7 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     m_chart = new LiveChart(theme, job, bench);
     left->addWidget(m_state);
     left->addWidget(m_next);
+    left->addWidget(m_open);
     left->addWidget(m_banner);
     left->addLayout(figures);
     left->addWidget(m_chart, 1);
@@ -112,6 +117,12 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     });
     connect(&job, &JobModel::comparisonChanged, this, [this] { m_card->refresh(); });
     connect(&theme, &Theme::changed, m_chart, &LiveChart::prepare);
+    connect(&job, &JobModel::jobChanged, this, &PullStation::showOpen);
+    connect(&job, &JobModel::sheetChanged, this, &PullStation::showOpen);
+    connect(&job, &JobModel::pullsChanged, this, &PullStation::showOpen);
+    connect(&job, &JobModel::planChanged, this, &PullStation::showOpen);
+    connect(&bench, &BenchModel::described, this, &PullStation::showOpen);
+    showOpen();
     choosePage();
     showState({});
 }
@@ -134,6 +145,18 @@ void PullStation::choosePage() {
                                        : m_connect;
     m_pages->setCurrentWidget(page);
     m_stop->setVisible(m_bench.wanted());
+}
+
+void PullStation::showOpen() {
+    const QString open = m_bench.openBeforePull();
+    m_open->setText(tr("Before you pull: %1. Settle it on Ready (Ctrl+2), or write there why not.").arg(open));
+    m_open->setVisible(!open.isEmpty());
+    const auto progress = m_job.dayProgress();
+    m_planned = progress ? QString::fromStdString(progress->next) : QString();
+}
+
+QString PullStation::openWords() const {
+    return m_open->isHidden() ? QString() : m_open->text();
 }
 
 QString PullStation::stateWords() const {
@@ -166,10 +189,21 @@ void PullStation::showState(const LiveSnapshot& now) {
             m_next->setText(
                 tr("Coolant %1 °C; wait until it is under %2 °C.")
                     .arg(figureText(now.figures.coolantC, 0), figureText(m_bench.procedure().coolantToC, 0)));
+        } else if (now.figures.intakeC > m_bench.procedure().intakeToC ||
+                   now.figures.intakeC < m_bench.procedure().intakeFromC) {
+            m_state->setText(tr("Intake out of its window"));
+            m_next->setText(tr("Intake air %1 °C; this sitting's window is %2 to %3 °C.")
+                                .arg(figureText(now.figures.intakeC, 0), figureText(m_bench.procedure().intakeFromC, 0),
+                                     figureText(m_bench.procedure().intakeToC, 0)));
+        } else if (const double since = m_bench.sinceLastPullS(); since < m_bench.procedure().restS) {
+            m_state->setText(tr("Rest"));
+            m_next->setText(tr("%1 s more, so that every pull starts as rested as the last.")
+                                .arg(figureText(m_bench.procedure().restS - since, 0)));
         } else {
             m_state->setText(tr("Ready"));
             m_next->setText(m_bench.setup().isEmpty() ? tr("Name the setup on the right, then roll on.")
                             : m_bench.warmUp()        ? tr("Roll on when you like: a warm-up, not counted.")
+                            : !m_planned.isEmpty()    ? tr("Next: %1.").arg(m_planned)
                                                       : tr("Roll on when you like: %1.").arg(m_bench.setup()));
         }
         break;

@@ -22,6 +22,7 @@ public:
 
     QString stateWords() const;
     QString bannerWords() const;
+    QString openWords() const; ///< what Ready still wants settled
     CardPage& card() { return *m_card; }
     LiveChart& chart() { return *m_chart; }
     int paints() const { return m_paints; } ///< live refreshes so far
@@ -34,6 +35,7 @@ protected:
 private:
     void tick();
     void choosePage();
+    void showOpen();
     void showState(const LiveSnapshot& now);
 
     const Theme& m_theme;
@@ -44,6 +46,8 @@ private:
     QLabel* m_state;
     QLabel* m_next;
     QLabel* m_banner;
+    QLabel* m_open;    ///< what Ready still wants settled
+    QString m_planned; ///< the next step of the day's plan
     BigFigure* m_rpm;
     BigFigure* m_power;
     BigFigure* m_mixture;

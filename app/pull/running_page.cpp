@@ -32,6 +32,11 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     m_setup->setAccessibleName(tr("Setup of the next pulls"));
     next->setBuddy(m_setup);
     layout->addWidget(m_setup);
+    m_fitted = new QPushButton;
+    m_fitted->setShortcut(QKeySequence(Qt::Key_N));
+    m_fitted->setProperty("primary", true);
+    m_fitted->hide();
+    layout->addWidget(m_fitted);
     m_warmUp = new QCheckBox(tr("&warm-up: kept, but not counted"));
     layout->addWidget(m_warmUp);
     auto* fuelRow = new QHBoxLayout;
@@ -51,7 +56,7 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     auto* brake = new QHBoxLayout(m_brake);
     brake->setContentsMargins(0, 0, 0, 0);
     auto* sweep = new QPushButton(tr("Swee&p"));
-    sweep->setToolTip(tr("Load from the start speed to the end speed at 500 rpm a second"));
+    sweep->setToolTip(tr("Load from the start speed to the end speed, as fast as the procedure says"));
     m_steps = new QLineEdit;
     m_steps->setPlaceholderText(tr("steps: 5000 6000 7000"));
     m_steps->setAccessibleName(tr("Hold at these speeds, rpm"));
@@ -77,6 +82,12 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     auto* leave = new QPushButton(tr("Leave this bench"));
     layout->addWidget(leave);
 
+    connect(m_fitted, &QPushButton::clicked, this, [this] {
+        if (const auto progress = m_job.dayProgress(); progress && !progress->nextSetup.empty())
+            m_bench.setSetup(QString::fromStdString(progress->nextSetup));
+    });
+    for (auto signal : {&JobModel::planChanged, &JobModel::pullsChanged})
+        connect(&job, signal, this, &RunningPage::offerNext);
     connect(leave, &QPushButton::clicked, this, &RunningPage::leaveWanted);
     connect(full, &QPushButton::clicked, &bench, &BenchModel::refuelled);
     connect(m_warmUp, &QCheckBox::toggled, &bench, &BenchModel::setWarmUp);
@@ -85,8 +96,10 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
         if (!m_filling)
             m_bench.setSetup(m_setup->currentText());
     });
-    connect(sweep, &QPushButton::clicked, this,
-            [this] { m_bench.sweep(m_bench.procedure().startRpm, m_bench.procedure().endRpm, 500.); });
+    connect(sweep, &QPushButton::clicked, this, [this] {
+        const Procedure& p = m_bench.procedure();
+        m_bench.sweep(p.startRpm, p.endRpm, p.rampRpmPerS);
+    });
     const auto holdNow = [this] {
         std::vector<double> steps;
         for (const QString& word : m_steps->text().split(QLatin1Char(' '), Qt::SkipEmptyParts)) {
@@ -138,8 +151,16 @@ void RunningPage::describe() {
     refresh();
 }
 
+void RunningPage::offerNext() {
+    const auto progress = m_job.dayProgress();
+    const QString next = progress ? QString::fromStdString(progress->nextSetup) : QString();
+    m_fitted->setVisible(!next.isEmpty() && next != m_bench.setup());
+    m_fitted->setText(tr("%1 is fitted  (N)").arg(next));
+}
+
 void RunningPage::refresh() {
     fillSetups();
+    offerNext();
     m_warmUp->blockSignals(true);
     m_warmUp->setChecked(m_bench.warmUp());
     m_warmUp->blockSignals(false);

@@ -30,11 +30,13 @@ signals:
 
 private:
     void fillSetups();
+    void offerNext();
 
     const Theme& m_theme;
     JobModel& m_job;
     BenchModel& m_bench;
     QComboBox* m_setup;
+    QPushButton* m_fitted; ///< the plan's next setup is on now
     QCheckBox* m_warmUp;
     QLabel* m_fuel;
     QLabel* m_since;

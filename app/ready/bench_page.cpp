@@ -1,17 +1,13 @@
-#include "app/ready/ready_station.h"
+#include "app/ready/bench_page.h"
 
 #include "archive/formats/pull_file.h"
 #include "core/driveline/crank_estimate.h"
 
 #include <QComboBox>
 #include <QDate>
-#include <QDoubleSpinBox>
-#include <QGridLayout>
 #include <QHeaderView>
 #include <QLabel>
-#include <QLineEdit>
 #include <QScrollArea>
-#include <QSpinBox>
 #include <QTableWidget>
 #include <QVBoxLayout>
 
@@ -35,7 +31,7 @@ QFrame* card() {
 
 } // namespace
 
-ReadyStation::ReadyStation(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent)
+BenchPage::BenchPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent)
     : QWidget(parent), m_theme(theme), m_job(job), m_bench(bench) {
     auto* columns = new QHBoxLayout(this);
     columns->setContentsMargins(14, 8, 14, 10);
@@ -60,6 +56,7 @@ ReadyStation::ReadyStation(const Theme& theme, JobModel& job, BenchModel& bench,
     m_facts->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Stretch);
     m_facts->verticalHeader()->hide();
     m_facts->setShowGrid(false);
+    m_facts->setTabKeyNavigation(false); // Tab leaves the table, arrows walk in it
     m_facts->setAccessibleName(tr("What is known of the bench; write over a value to change it from now on"));
     benchLayout->addWidget(m_facts, 3);
     connect(m_facts, &QTableWidget::cellChanged, this, [this](int row, int) {
@@ -82,85 +79,6 @@ ReadyStation::ReadyStation(const Theme& theme, JobModel& job, BenchModel& bench,
 
     auto* second = new QVBoxLayout;
     second->setSpacing(10);
-    auto* sitting = card();
-    auto* grid = new QGridLayout(sitting);
-    grid->setHorizontalSpacing(8);
-    grid->setVerticalSpacing(6);
-    int cells = 0;
-    const auto words = [&](const QString& text, const char* kind) {
-        cells += cells % 2;
-        auto* label = new QLabel(text);
-        label->setWordWrap(true);
-        label->setProperty(kind, true);
-        grid->addWidget(label, cells / 2, 0, 1, 4);
-        cells += 2;
-    };
-    // Two figures a row, each with its name before it.
-    const auto place = [&](const QString& name, QWidget* field) {
-        auto* label = new QLabel(name);
-        label->setBuddy(field);
-        grid->addWidget(label, cells / 2, cells % 2 * 2);
-        grid->addWidget(field, cells / 2, cells % 2 * 2 + 1);
-        ++cells;
-    };
-    words(tr("This sitting"), "headline");
-    words(tr("The same for every pull. A change between the sides becomes a caution in Judge."), "muted");
-    const auto line = [&](const QString& name, const char* key, const QString& hint) {
-        auto* edit = new QLineEdit;
-        edit->setPlaceholderText(hint);
-        place(name, edit);
-        connect(edit, &QLineEdit::editingFinished, this, [this, edit, key] {
-            if (!m_filling)
-                m_bench.setSittingKey(QString::fromLatin1(key), edit->text());
-        });
-        return edit;
-    };
-    m_gear = line(tr("&Gear"), "gear", tr("4th"));
-    m_tyre = line(tr("T&yre kPa"), "tyre_pressure_kpa", tr("240 cold"));
-    const auto speed = [&](const QString& name) {
-        auto* box = new QSpinBox;
-        box->setRange(500, 30000);
-        box->setSingleStep(100);
-        box->setSuffix(tr(" rpm"));
-        box->setButtonSymbols(QAbstractSpinBox::NoButtons);
-        place(name, box);
-        connect(box, &QSpinBox::editingFinished, this, [this] {
-            Procedure p = m_bench.procedure();
-            p.startRpm = m_start->value();
-            p.endRpm = m_end->value();
-            if (!m_filling && p.endRpm > p.startRpm + 300.)
-                m_bench.setProcedure(p);
-        });
-        return box;
-    };
-    m_start = speed(tr("&From"));
-    m_end = speed(tr("T&o"));
-    m_straps = line(tr("St&raps"), "straps", tr("two, 60 kg"));
-    words(tr("Guards: past these the brake is let go"), "muted");
-    const auto limit = [&](const QString& name, double GuardLimits::*member, double least, double most, int decimals,
-                           const QString& unit) {
-        auto* box = new QDoubleSpinBox;
-        box->setRange(least, most);
-        box->setDecimals(decimals);
-        box->setSuffix(unit);
-        box->setButtonSymbols(QAbstractSpinBox::NoButtons);
-        if (least == 0.)
-            box->setSpecialValueText(tr("unwatched"));
-        place(name, box);
-        m_limits.emplace_back(box, member);
-        connect(box, &QDoubleSpinBox::editingFinished, this, [this] {
-            GuardLimits limits = m_bench.limits();
-            for (const auto& [b, m] : m_limits)
-                limits.*m = b->value();
-            if (!m_filling)
-                m_bench.setLimits(limits);
-        });
-    };
-    limit(tr("&Lean"), &GuardLimits::leanAfr, 12., 20., 1, tr(":1"));
-    limit(tr("E&xhaust"), &GuardLimits::exhaustC, 300., 1200., 0, tr(" °C"));
-    limit(tr("E&ngine"), &GuardLimits::overspeedRpm, 0., 30000., 0, tr(" rpm"));
-    limit(tr("Rolle&r"), &GuardLimits::rollerRadS, 0., 1000., 0, tr(" rad/s"));
-    second->addWidget(sitting);
     auto* crank = card();
     auto* crankLayout = new QVBoxLayout(crank);
     auto* crankTitle = new QLabel(tr("What the crank may make"));
@@ -187,35 +105,25 @@ ReadyStation::ReadyStation(const Theme& theme, JobModel& job, BenchModel& bench,
         if (i >= 0 && i < static_cast<int>(m_benches.size()))
             showBench(m_benches[static_cast<std::size_t>(i)]);
     });
-    connect(m_driveline, &QComboBox::currentIndexChanged, this, &ReadyStation::showCrank);
-    connect(m_calibration, &CalibrationPanel::kept, this, &ReadyStation::refresh);
-    connect(&bench, &BenchModel::described, this, &ReadyStation::refresh);
-    connect(&bench, &BenchModel::sittingChanged, this, &ReadyStation::refresh);
+    connect(m_driveline, &QComboBox::currentIndexChanged, this, &BenchPage::showCrank);
+    connect(m_calibration, &CalibrationPanel::kept, this, &BenchPage::refresh);
+    connect(&bench, &BenchModel::described, this, &BenchPage::refresh);
     for (auto signal : {&JobModel::jobChanged, &JobModel::comparisonChanged, &JobModel::unitsChanged})
-        connect(&job, signal, this, &ReadyStation::showCrank);
+        connect(&job, signal, this, &BenchPage::showCrank);
 }
 
-void ReadyStation::showEvent(QShowEvent* event) {
+void BenchPage::showEvent(QShowEvent* event) {
     QWidget::showEvent(event);
     refresh();
 }
 
-QString ReadyStation::historyText() const {
+QString BenchPage::historyText() const {
     return m_history->text();
 }
 
-void ReadyStation::refresh() {
+void BenchPage::refresh() {
     if (!isVisible())
         return;
-    m_filling = true;
-    m_gear->setText(m_bench.sittingKey(QStringLiteral("gear")));
-    m_tyre->setText(m_bench.sittingKey(QStringLiteral("tyre_pressure_kpa")));
-    m_straps->setText(m_bench.sittingKey(QStringLiteral("straps")));
-    m_start->setValue(static_cast<int>(m_bench.procedure().startRpm));
-    m_end->setValue(static_cast<int>(m_bench.procedure().endRpm));
-    for (const auto& [box, member] : m_limits)
-        box->setValue(m_bench.limits().*member);
-    m_filling = false;
     const QString before = m_which->currentText();
     m_benches.clear();
     if (m_job.archive())
@@ -244,7 +152,7 @@ void ReadyStation::refresh() {
     showCrank();
 }
 
-void ReadyStation::showBench(const BenchRecord& bench) {
+void BenchPage::showBench(const BenchRecord& bench) {
     const struct {
         const char* key;
         QString words;
@@ -324,7 +232,7 @@ void ReadyStation::showBench(const BenchRecord& bench) {
     m_calibration->setBench(bench.id, header);
 }
 
-void ReadyStation::typedIn(int row) {
+void BenchPage::typedIn(int row) {
     const std::string key = m_facts->item(row, 0)->data(Qt::UserRole).toString().toStdString();
     QTableWidgetItem* cell = m_facts->item(row, 1);
     const QString was = cell->data(Qt::UserRole).toString();
@@ -351,10 +259,10 @@ void ReadyStation::typedIn(int row) {
     }
     m_bench.adoptCalibrations();
     // After the editor has closed: the table is filled anew.
-    QMetaObject::invokeMethod(this, &ReadyStation::refresh, Qt::QueuedConnection);
+    QMetaObject::invokeMethod(this, &BenchPage::refresh, Qt::QueuedConnection);
 }
 
-void ReadyStation::showCrank() {
+void BenchPage::showCrank() {
     if (!isVisible())
         return;
     // The best counted pull at the wheel of this job.
@@ -373,10 +281,19 @@ void ReadyStation::showCrank() {
             bestRadS = radPerSFromRpm(c->peakPower->rpm) / std::max(p.fit->ready.ratioAtZero, 1e-6);
         }
     }
+    // A bench at the crank or hub needs no guess, whatever the job's pulls came from.
+    const int chosen = m_which->currentIndex();
+    if (chosen >= 0 && chosen < static_cast<int>(m_benches.size())) {
+        const QString at = factOf(m_benches[static_cast<std::size_t>(chosen)], "measured_at");
+        if (!at.isEmpty() && at != QLatin1String("wheel")) {
+            best = 0.;
+            elsewhere = true;
+        }
+    }
     m_crank->setVisible(best > 0.);
     m_driveline->setVisible(best > 0.);
     if (best <= 0.) {
-        m_crankWords->setText(elsewhere ? tr("This job was not measured at the wheel: nothing is estimated.")
+        m_crankWords->setText(elsewhere ? tr("Not measured at the wheel: nothing needs to be estimated.")
                                         : tr("When a pull was measured at the wheel, three schools' estimates stand "
                                              "here, each with its range."));
         return;

@@ -1,22 +1,19 @@
-// Ready: the bench and its calibration, what belongs to this sitting, and what the crank may be making.
+// The bench and its calibration, and what the crank may be making.
 #pragma once
 
 #include "app/ready/calibration_panel.h"
 #include "app/ready/range_bars.h"
 
 class QLabel;
-class QLineEdit;
 class QComboBox;
-class QDoubleSpinBox;
-class QSpinBox;
 class QTableWidget;
 
 namespace jr::app {
 
-class ReadyStation : public QWidget {
+class BenchPage : public QWidget {
     Q_OBJECT
 public:
-    ReadyStation(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent = nullptr);
+    BenchPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent = nullptr);
     CalibrationPanel& calibration() { return *m_calibration; }
     QString historyText() const;
 
@@ -36,12 +33,6 @@ private:
     QLabel* m_words;
     QTableWidget* m_facts;
     QLabel* m_history;
-    QLineEdit* m_gear;
-    QLineEdit* m_tyre;
-    QLineEdit* m_straps;
-    QSpinBox* m_start;
-    QSpinBox* m_end;
-    std::vector<std::pair<QDoubleSpinBox*, double GuardLimits::*>> m_limits;
     QLabel* m_crankWords;
     RangeBars* m_crank;
     QComboBox* m_driveline;

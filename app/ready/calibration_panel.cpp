@@ -88,6 +88,7 @@ QWidget* CalibrationPanel::loadCellPage() {
     words->setProperty("muted", true);
     layout->addWidget(words);
     m_weights = new QTableWidget(6, 2);
+    m_weights->setTabKeyNavigation(false); // Tab leaves the table, arrows walk in it
     m_weights->setHorizontalHeaderLabels({tr("weight [kg]"), tr("cell reads")});
     m_weights->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
     m_weights->verticalHeader()->hide();

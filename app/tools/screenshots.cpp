@@ -1,5 +1,6 @@
 #include "app/tools/screenshots.h"
 
+#include "app/ask/ask_station.h"
 #include "app/frame/main_window.h"
 #include "app/handover/handover_station.h"
 #include "app/import/import_dialog.h"
@@ -65,9 +66,10 @@ bool grabPulls(MainWindow& window, const QDir& out) {
         asked = asked && runUntil([&] { return state() == BenchState::Ready; });
     }
     asked = asked && runUntil([&] { return bench.lastCoast() != nullptr; });
-    window.ready().calibration().setKind(2);
+    window.ready().bench().calibration().setKind(2);
+    window.ready().show(ReadyStation::Bench);
     window.showStation(MainWindow::Ready);
-    good = grab(window, out.filePath(QStringLiteral("ready.png"))) && good;
+    good = grab(window, out.filePath(QStringLiteral("ready-bench.png"))) && good;
     bench.disconnectBench();
     return good && asked;
 }
@@ -88,6 +90,17 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     theme.setMode(Theme::Mode::Day);
     shot("start.png", MainWindow::Start);
     shot("ask.png", MainWindow::Ask);
+    window.ask().show(AskStation::Machine);
+    shot("ask-machine.png", MainWindow::Ask);
+    window.ask().show(AskStation::FaultHunt);
+    shot("ask-fault-hunt.png", MainWindow::Ask);
+    window.ask().show(AskStation::Question);
+    window.ready().show(ReadyStation::WalkRoundPage);
+    shot("ready-walk-round.png", MainWindow::Ready);
+    window.ready().show(ReadyStation::Sitting);
+    shot("ready-sitting.png", MainWindow::Ready);
+    window.ready().show(ReadyStation::Apart);
+    shot("ready-taken-apart.png", MainWindow::Ready);
     window.judge().setCursorRpm(5100.);
     shot("judge-day.png", MainWindow::Judge);
     theme.setMode(Theme::Mode::Night);

@@ -11,6 +11,7 @@
 #include <QFileInfo>
 #include <QUuid>
 
+#include <map>
 #include <set>
 
 namespace jr {
@@ -96,8 +97,9 @@ Result<std::vector<JobSummary>> Archive::jobs() const {
     return out;
 }
 
-Result<std::string> Archive::createJob(const std::string& name, const std::string& machine) {
-    const QString id = newId();
+Result<std::string> Archive::createJob(const std::string& name, const std::string& machine,
+                                       const std::string& knownId) {
+    const QString id = knownId.empty() ? newId() : q(knownId);
     const Result<Done> done = m_db->transaction([&]() -> Result<Done> {
         QVariant machineId;
         if (!machine.empty()) {
@@ -136,11 +138,12 @@ Result<JobRecord> Archive::job(const std::string& jobId) const {
         QStringLiteral(
             "SELECT id, name, coalesce(parent_id, ''), mark FROM setup WHERE job_id = ? ORDER BY mark, name"),
         {q(jobId)});
-    const auto changes = m_db->query(QStringLiteral("SELECT c.setup_id, c.part, c.from_text, c.to_text, "
-                                                    "c.weight_off_kg, c.weight_on_kg, c.price, c.hours, c.note,"
-                                                    " c.belongs FROM setup_change c JOIN setup s ON s.id = c.setup_id"
-                                                    " WHERE s.job_id = ? ORDER BY c.id"),
-                                     {q(jobId)});
+    const auto changes =
+        m_db->query(QStringLiteral("SELECT c.setup_id, c.part, c.from_text, c.to_text, "
+                                   "c.weight_off_kg, c.weight_on_kg, c.price, c.hours, c.note,"
+                                   " c.belongs, c.cylinder FROM setup_change c JOIN setup s ON s.id = c.setup_id"
+                                   " WHERE s.job_id = ? ORDER BY c.id"),
+                    {q(jobId)});
     const auto pulls = m_db->query(
         QStringLiteral(
             "SELECT id, setup_id, sitting_id, number, started, started_s, source, mirror, aside, aside_why FROM pull"
@@ -156,12 +159,16 @@ Result<JobRecord> Archive::job(const std::string& jobId) const {
     for (const auto* r : {&setups, &changes, &pulls, &overrules, &compared})
         if (!*r)
             return r->error();
+    std::map<QString, std::vector<const Row*>> changesOf; // by setup
+    for (const Row& c : *changes)
+        changesOf[c[0].toString()].push_back(&c);
     for (const Row& r : *setups) {
         SetupRecord setup{s(r[0]), s(r[1]), s(r[2]), r[3].toInt(), {}};
-        for (const Row& c : *changes)
-            if (s(c[0]) == setup.id)
-                setup.changes.push_back({s(c[1]), s(c[2]), s(c[3]), maybe(c[4]), maybe(c[5]), maybe(c[6]), maybe(c[7]),
-                                         s(c[8]), c[9].toBool()});
+        for (const Row* row : changesOf[r[0].toString()]) {
+            const Row& c = *row;
+            setup.changes.push_back({s(c[1]), s(c[2]), s(c[3]), maybe(c[4]), maybe(c[5]), maybe(c[6]), maybe(c[7]),
+                                     s(c[8]), c[9].toBool(), c[10].toInt()});
+        }
         out.setups.push_back(std::move(setup));
     }
     for (const Row& r : *pulls) {
@@ -178,7 +185,13 @@ Result<JobRecord> Archive::job(const std::string& jobId) const {
         out.comparison =
             ComparisonRecord{s(r[0]), s(r[1]), s(r[2]), r[3].toDouble(), maybe(r[4]), maybe(r[5]), r[6].toDouble()};
     }
+    if (const Result<Done> sheets = fillSheets(out); !sheets)
+        return sheets.error();
     return out;
+}
+
+QString Archive::jobFolder(const std::string& name, const std::string& id) {
+    return QStringLiteral("pulls/%1-%2").arg(fileName(name), q(id).left(8));
 }
 
 Result<std::string> Archive::addPull(const std::string& jobId, const Trace& given, const std::string& source) {
@@ -242,10 +255,9 @@ Result<std::string> Archive::addPull(const std::string& jobId, const Trace& give
         if (!number)
             return number.error();
         const int n = number->front()[0].toInt();
-        mirror = QStringLiteral("pulls/%1-%2/%3-%4-%5.pull.csv")
-                     .arg(fileName(s(jobRow->front()[0])), q(jobId).left(8))
-                     .arg(n, 4, 10, QLatin1Char('0'))
-                     .arg(fileName(h.setup), q(h.id).left(8));
+        mirror = jobFolder(s(jobRow->front()[0]), jobId) + QStringLiteral("/%1-%2-%3.pull.csv")
+                                                               .arg(n, 4, 10, QLatin1Char('0'))
+                                                               .arg(fileName(h.setup), q(h.id).left(8));
         // The file first: should the power fail now, a pull file without a record is found and taken in at the next
         // start.
         const QString path = m_folder + QLatin1Char('/') + mirror;
@@ -344,12 +356,12 @@ Result<Done> Archive::setSetupChanges(const std::string& setupId, const std::str
             step = m_db->run(QStringLiteral("DELETE FROM setup_change WHERE setup_id = ?"), {q(setupId)});
         for (const SetupChange& c : changes)
             if (step)
-                step =
-                    m_db->run(QStringLiteral("INSERT INTO setup_change (setup_id, part, from_text, to_text, "
-                                             "weight_off_kg, weight_on_kg, price,"
-                                             " hours, note, belongs) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
-                              {q(setupId), q(c.part), q(c.from), q(c.to), orNull(c.weightOffKg), orNull(c.weightOnKg),
-                               orNull(c.price), orNull(c.hours), q(c.note), c.belongs ? 1 : 0});
+                step = m_db->run(
+                    QStringLiteral("INSERT INTO setup_change (setup_id, part, from_text, to_text, "
+                                   "weight_off_kg, weight_on_kg, price,"
+                                   " hours, note, belongs, cylinder) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
+                    {q(setupId), q(c.part), q(c.from), q(c.to), orNull(c.weightOffKg), orNull(c.weightOnKg),
+                     orNull(c.price), orNull(c.hours), q(c.note), c.belongs ? 1 : 0, c.cylinder});
         return step;
     });
     return done ? writeJobFile(s(job->front()[0])) : done;

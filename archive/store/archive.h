@@ -23,7 +23,8 @@ public:
     const QString& folder() const { return m_folder; }
 
     Result<std::vector<JobSummary>> jobs() const;
-    Result<std::string> createJob(const std::string& name, const std::string& machine);
+    /// `id` only to make a job anew that was known by it.
+    Result<std::string> createJob(const std::string& name, const std::string& machine, const std::string& id = {});
     Result<JobRecord> job(const std::string& jobId) const;
 
     /// Keeps a pull for good: database and mirror file together. Its setup and sitting are found or made from the
@@ -44,6 +45,17 @@ public:
     /// New or changed (by id); its history is left alone. Returns the id.
     Result<std::string> saveClaim(const std::string& jobId, const ClaimRecord& claim);
     Result<Done> addVerdict(const std::string& claimId, const VerdictRecord& verdict);
+    /// The sheets of one kind of all jobs, newest job first.
+    Result<std::vector<std::string>> sheetsOfKind(const std::string& kind) const;
+    /// One of the job's sheets; an empty body takes it away.
+    Result<Done> setSheet(const std::string& jobId, const std::string& kind, const std::string& body);
+    /// A note (no `photo`) or a picture, which is copied into the archive. Returns its id. Errors: not a picture,
+    /// cannot be read or copied.
+    Result<std::string> attach(const std::string& jobId, const std::string& about, const std::string& words,
+                               const QString& photo = {});
+    /// Puts it away or brings it back; the file stays in the archive either way.
+    Result<Done> detach(const std::string& jobId, const std::string& attachmentId);
+    Result<Done> attachAgain(const std::string& jobId, const AttachmentRecord& attachment);
     Result<Done> moveToSetup(const std::string& pullId, const std::string& setupId);
     Result<Done> setComparison(const std::string& jobId, const ComparisonRecord& comparison);
 
@@ -85,6 +97,11 @@ private:
     Result<Done> writeBenchFile() const;
     Result<Done> readBenchFile();
     Result<std::string> jobOfPull(const std::string& pullId) const;
+    Result<Done> fillSheets(JobRecord& job) const;
+    /// The id a job file names, when no job here has it; else empty.
+    std::string unusedJobId(const nlohmann::ordered_json& about) const;
+    /// Where a job's pull files and its job file stand, below the archive.
+    static QString jobFolder(const std::string& name, const std::string& id);
 
     QString m_folder;
     std::unique_ptr<Database> m_db;

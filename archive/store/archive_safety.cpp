@@ -78,6 +78,12 @@ Result<SafetyReport> Archive::check(bool thorough) const {
         if (!known.contains(file))
             out.problems.push_back(QDir(m_folder).relativeFilePath(file).toStdString() +
                                    ": a pull file that is not in the database");
+    const auto photos = m_db->query(QStringLiteral("SELECT file FROM attachment WHERE file <> ''"));
+    if (!photos)
+        return photos.error();
+    for (const Row& r : *photos)
+        if (!QFileInfo::exists(m_folder + QLatin1Char('/') + r[0].toString()))
+            out.problems.push_back(r[0].toString().toStdString() + ": the photo is missing");
     const auto copies = m_db->query(QStringLiteral("SELECT made, place FROM copy_made ORDER BY id DESC LIMIT 1"));
     if (!copies)
         return copies.error();
@@ -117,13 +123,15 @@ Result<QString> Archive::copyTo(const QString& place) {
             m_db->run(QStringLiteral("VACUUM INTO ?"), {unfinished + QStringLiteral("/jolly-ram.sqlite")});
         !done)
         return give(done.error());
-    QDirIterator it(m_folder + QStringLiteral("/pulls"), QDir::Files, QDirIterator::Subdirectories);
-    while (it.hasNext()) {
-        const QString from = it.next();
-        const QString to = unfinished + QLatin1Char('/') + QDir(m_folder).relativeFilePath(from);
-        QDir().mkpath(QFileInfo(to).path());
-        if (!QFile::copy(from, to))
-            return give(Error{"could not be copied; is the disk full?", from.toStdString()});
+    for (const char* part : {"/pulls", "/photos"}) {
+        QDirIterator it(m_folder + QLatin1String(part), QDir::Files, QDirIterator::Subdirectories);
+        while (it.hasNext()) {
+            const QString from = it.next();
+            const QString to = unfinished + QLatin1Char('/') + QDir(m_folder).relativeFilePath(from);
+            QDir().mkpath(QFileInfo(to).path());
+            if (!QFile::copy(from, to))
+                return give(Error{"could not be copied; is the disk full?", from.toStdString()});
+        }
     }
     const QString benchFile = m_folder + QStringLiteral("/benches.json");
     if (QFileInfo::exists(benchFile) && !QFile::copy(benchFile, unfinished + QStringLiteral("/benches.json")))
@@ -135,6 +143,14 @@ Result<QString> Archive::copyTo(const QString& place) {
         !noted)
         return noted.error();
     return target;
+}
+
+std::string Archive::unusedJobId(const Json& about) const {
+    if (!about.is_object() || !about.contains("id") || !about["id"].is_string())
+        return {};
+    const std::string id = about["id"].get<std::string>();
+    const auto known = m_db->query(QStringLiteral("SELECT id FROM job WHERE id = ?"), {q(id)});
+    return known && known->empty() ? id : std::string();
 }
 
 Result<Archive::Rebuilt> Archive::rebuild() {
@@ -162,6 +178,7 @@ Result<Archive::Rebuilt> Archive::rebuild() {
     }
     // Pull files without a record, with what their job file says of them.
     std::map<QString, std::string> jobs; // folder -> job id
+    std::map<QString, Json> jobFiles;
     std::map<std::string, Json> restore; // job id -> its job file, for jobs made anew
     for (const QString& path : pullFilesBelow(m_folder + QStringLiteral("/pulls"))) {
         if (known.contains(path))
@@ -172,11 +189,15 @@ Result<Archive::Rebuilt> Archive::rebuild() {
             continue;
         }
         const QString folder = QFileInfo(path).path();
-        Json about;
-        if (const auto bytes = readBytes((folder + QStringLiteral("/job.json")).toStdString()))
-            about = Json::parse(*bytes, nullptr, false);
-        if (!about.is_object())
-            about = Json::object();
+        // Read before the first pull is taken in: from then on the job file says what is in the database.
+        if (!jobFiles.contains(folder)) {
+            Json& file = jobFiles[folder];
+            if (const auto bytes = readBytes((folder + QStringLiteral("/job.json")).toStdString()))
+                file = Json::parse(*bytes, nullptr, false);
+            if (!file.is_object())
+                file = Json::object();
+        }
+        const Json& about = jobFiles[folder];
         if (!jobs.contains(folder)) {
             // The folder's own job, when the database still has it.
             const auto sibling = m_db->query(QStringLiteral("SELECT job_id FROM pull WHERE mirror LIKE ? LIMIT 1"),
@@ -188,7 +209,7 @@ Result<Archive::Rebuilt> Archive::rebuild() {
             } else {
                 const Result<std::string> made =
                     createJob(about.value("job", trace->header.job.empty() ? "Rebuilt" : trace->header.job),
-                              about.value("machine", trace->header.machine));
+                              about.value("machine", trace->header.machine), unusedJobId(about));
                 if (!made)
                     return made.error();
                 jobs[folder] = *made;
@@ -213,6 +234,23 @@ Result<Archive::Rebuilt> Archive::rebuild() {
         if (state && state->value("aside", false))
             if (const auto done = setAside(*added, true, state->value("why", "")); !done)
                 return done.error();
+    }
+    // Jobs that had no pull yet.
+    QDirIterator unused(m_folder + QStringLiteral("/pulls"), {QStringLiteral("job.json")}, QDir::Files,
+                        QDirIterator::Subdirectories);
+    while (unused.hasNext()) {
+        const auto bytes = readBytes(unused.next().toStdString());
+        const Json about = bytes ? Json::parse(*bytes, nullptr, false) : Json();
+        if (!about.is_object() || !about.contains("pulls") || !about["pulls"].is_array() || !about["pulls"].empty())
+            continue;
+        const std::string id = unusedJobId(about);
+        if (id.empty() || !about.contains("job") || !about["job"].is_string())
+            continue;
+        const Result<std::string> made =
+            createJob(about["job"].get<std::string>(), about.value("machine", std::string()), id);
+        if (!made)
+            return made.error();
+        restore[*made] = about;
     }
     for (const auto& [jobId, about] : restore)
         if (const Result<Done> done = restoreFromJobFile(jobId, about); !done)

@@ -6,6 +6,7 @@
 #include <nlohmann/json.hpp>
 
 #include <QDateTime>
+#include <QDir>
 #include <QFileInfo>
 #include <QUuid>
 
@@ -56,13 +57,21 @@ Json changeJson(const SetupChange& c) {
             {"price", orNull(c.price)},
             {"hours", orNull(c.hours)},
             {"note", c.note},
-            {"belongs", c.belongs}};
+            {"belongs", c.belongs},
+            {"cylinder", c.cylinder}};
 }
 
 SetupChange changeOf(const Json& j) {
-    return {textOf(j, "part"),           textOf(j, "from"),    textOf(j, "to"),      numberOf(j, "weight_off_kg"),
-            numberOf(j, "weight_on_kg"), numberOf(j, "price"), numberOf(j, "hours"), textOf(j, "note"),
-            flagOf(j, "belongs")};
+    return {textOf(j, "part"),
+            textOf(j, "from"),
+            textOf(j, "to"),
+            numberOf(j, "weight_off_kg"),
+            numberOf(j, "weight_on_kg"),
+            numberOf(j, "price"),
+            numberOf(j, "hours"),
+            textOf(j, "note"),
+            flagOf(j, "belongs"),
+            static_cast<int>(numberOf(j, "cylinder").value_or(0.))};
 }
 
 Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
@@ -112,8 +121,25 @@ Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
                       {"standard", job.comparison->standard},        {"worth_pct", job.comparison->worthPct},
                       {"from_rpm", orNull(job.comparison->fromRpm)}, {"to_rpm", orNull(job.comparison->toRpm)},
                       {"detail_rpm", job.comparison->detailRpm}};
-    return {{"jolly-ram", "job 1"}, {"job", job.name}, {"machine", job.machine},   {"created", job.created},
-            {"setups", setups},     {"pulls", pulls},  {"comparison", comparison}, {"claims", claimList}};
+    Json sheets = Json::object(), attachments = Json::array();
+    for (const auto& [kind, body] : job.sheets) {
+        Json sheet = Json::parse(body, nullptr, false);
+        sheets[kind] = sheet.is_discarded() ? Json(body) : std::move(sheet);
+    }
+    for (const AttachmentRecord& a : job.attachments)
+        attachments.push_back(
+            {{"id", a.id}, {"about", a.about}, {"file", a.file}, {"words", a.words}, {"added", a.added}});
+    return {{"jolly-ram", "job 1"},
+            {"id", job.id},
+            {"job", job.name},
+            {"machine", job.machine},
+            {"created", job.created},
+            {"setups", setups},
+            {"pulls", pulls},
+            {"comparison", comparison},
+            {"claims", claimList},
+            {"sheets", sheets},
+            {"attachments", attachments}};
 }
 
 } // namespace
@@ -122,13 +148,15 @@ Result<Done> Archive::writeJobFile(const std::string& jobId) const {
     const Result<JobRecord> record = job(jobId);
     if (!record)
         return record.error();
-    if (record->pulls.empty())
-        return Done{}; // the file stands beside the job's pulls; until there are some the database alone has it
     const Result<std::vector<ClaimRecord>> chalked = claims(jobId);
     if (!chalked)
         return chalked.error();
-    const QString path =
-        m_folder + QLatin1Char('/') + QFileInfo(q(record->pulls.front().mirror)).path() + QStringLiteral("/job.json");
+    const QString folder =
+        m_folder + QLatin1Char('/') +
+        (record->pulls.empty() ? jobFolder(record->name, jobId) : QFileInfo(q(record->pulls.front().mirror)).path());
+    if (!QDir().mkpath(folder))
+        return Error{"the folder for pull files cannot be made", folder.toStdString()};
+    const QString path = folder + QStringLiteral("/job.json");
     return writeBytes(path.toStdString(),
                       jobJson(*record, *chalked).dump(1, ' ', false, Json::error_handler_t::replace) + "\n");
 }
@@ -187,6 +215,18 @@ Result<Done> Archive::restoreFromJobFile(const std::string& jobId, const Json& a
         if (const Result<Done> done = setComparison(jobId, comparison); !done)
             return done;
     }
+    if (about.is_object() && about.contains("sheets") && about["sheets"].is_object())
+        for (const auto& [kind, sheet] : about["sheets"].items())
+            if (const Result<Done> done =
+                    setSheet(jobId, kind, sheet.is_string() ? sheet.get<std::string>() : sheet.dump());
+                !done)
+                return done;
+    for (const Json& a : listOf(about, "attachments"))
+        if (const std::string id = textOf(a, "id"); !id.empty())
+            if (const Result<Done> done = attachAgain(
+                    jobId, {id, textOf(a, "about"), textOf(a, "file"), textOf(a, "words"), textOf(a, "added")});
+                !done)
+                return done;
     for (const Json& c : listOf(about, "claims")) {
         ClaimRecord claim;
         claim.said = textOf(c, "said");

@@ -6,6 +6,7 @@
 #include "core/pull/flags.h"
 #include "core/pull/trace.h"
 
+#include <map>
 #include <optional>
 #include <string>
 #include <vector>
@@ -41,11 +42,21 @@ struct ComparisonRecord {
     double detailRpm = 0.; ///< 0: chosen from the data
 };
 
+/// A note or a photo that belongs to something: "setup:long stack", "pull:ID", "step:3", "job".
+struct AttachmentRecord {
+    std::string id, about;
+    std::string file;  ///< relative to the archive; empty for a note
+    std::string words; ///< the note, or what the photo shows
+    std::string added; ///< ISO date and time
+};
+
 struct JobRecord {
     std::string id, name, machine, created;
     std::vector<SetupRecord> setups;
     std::vector<PullRecord> pulls; ///< in order of number
     std::optional<ComparisonRecord> comparison;
+    std::map<std::string, std::string> sheets; ///< kind -> JSON (archive/formats/job_sheets.h)
+    std::vector<AttachmentRecord> attachments; ///< oldest first
 
     /// The same setups as the planner's tree.
     std::vector<SetupNode> setupTree() const {

@@ -64,6 +64,15 @@ const std::vector<std::vector<const char*>> kMigrations = {
         "CREATE TRIGGER verdict_once BEFORE UPDATE ON claim_verdict BEGIN SELECT RAISE(ABORT, 'verdicts are kept as "
         "they were made'); END",
     },
+    {
+        // A job's sheets (machine, walk-round, sitting, fault hunt, put-back, plan), each one JSON text; notes and
+        // photos; changes of one cylinder.
+        "CREATE TABLE job_sheet (job_id TEXT NOT NULL REFERENCES job(id), kind TEXT NOT NULL, body TEXT NOT NULL,"
+        " PRIMARY KEY (job_id, kind))",
+        "CREATE TABLE attachment (id TEXT PRIMARY KEY, job_id TEXT NOT NULL REFERENCES job(id), about TEXT NOT NULL,"
+        " file TEXT NOT NULL, words TEXT NOT NULL, added TEXT NOT NULL)",
+        "ALTER TABLE setup_change ADD COLUMN cylinder INTEGER NOT NULL DEFAULT 0",
+    },
 };
 
 } // namespace

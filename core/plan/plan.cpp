@@ -105,11 +105,26 @@ std::string setupLetter(int setup) {
     }
 }
 
+double planErrorShare(const PlanOptions& o, int pullsEach) {
+    if (o.kind == PlanKind::Cross)
+        return std::sqrt(4. / (static_cast<double>(o.setups) * pullsEach));
+    if (o.kind == PlanKind::Sweep && o.setups >= 3) {
+        double sum = 0., squares = 0.;
+        for (int i = 0; i < o.setups; ++i) {
+            const double x = 2. * i / (o.setups - 1.) - 1.;
+            sum += x * x;
+            squares += x * x * x * x;
+        }
+        return 1. / std::sqrt(pullsEach * (squares - sum * sum / o.setups));
+    }
+    return std::sqrt(2. / pullsEach);
+}
+
 double planPower(const PlanOptions& o, int pullsEach, double gainPct) {
     const double freedom = static_cast<double>(o.setups) * pullsEach - o.setups - 1.;
     if (freedom < 1.)
         return 0.;
-    const double shift = gainPct / (o.repeatabilityPct * std::sqrt(2. / pullsEach));
+    const double shift = gainPct / (o.repeatabilityPct * planErrorShare(o, pullsEach));
     const double critical = boost::math::quantile(boost::math::students_t(freedom), 0.5 + 0.5 * o.confidence);
     // So far out the noncentral t needs no computing.
     if (shift > critical + 40.)
@@ -150,9 +165,13 @@ std::vector<int> balancedOrder(int setups, int pullsEach) {
     return order;
 }
 
-Result<Plan> makePlan(const PlanOptions& o) {
+Result<Plan> makePlan(const PlanOptions& o, int chosen) {
     if (o.setups < 2 || o.setups > 60)
         return Error{"setups must be 2 to 60"};
+    if (o.kind == PlanKind::Cross && o.setups != 4 && o.setups != 8 && o.setups != 16)
+        return Error{"a full cross of two-level factors has 4, 8 or 16 setups"};
+    if (o.kind == PlanKind::Sweep && o.setups < 3)
+        return Error{"a sweep needs at least three values"};
     if (!(o.repeatabilityPct > 0.) || !(o.worthPct > 0.))
         return Error{"repeatability and worth must be above zero"};
     if (!(o.power > 0. && o.power < 1.) || !(o.confidence > 0. && o.confidence < 1.))
@@ -161,6 +180,8 @@ Result<Plan> makePlan(const PlanOptions& o) {
     plan.pullsEach = 2;
     while (plan.pullsEach < o.mostPullsEach && planPower(o, plan.pullsEach, o.worthPct) < o.power)
         ++plan.pullsEach;
+    if (chosen >= 2)
+        plan.pullsEach = std::min(chosen, o.mostPullsEach);
     plan.reachable = planPower(o, plan.pullsEach, o.worthPct) >= o.power;
     plan.order = balancedOrder(o.setups, plan.pullsEach);
     plan.smallestGainPct = smallestGainPct(o, plan.pullsEach);
@@ -183,13 +204,35 @@ Result<Plan> makePlan(const PlanOptions& o) {
             }
         }
     }
+    if (plan.minutes)
+        *plan.minutes += o.refuelMinutes * static_cast<double>(plan.refuelAfter.size());
+    if (o.pullsInARow && *o.pullsInARow > 0) {
+        int row = 0;
+        for (std::size_t i = 0; i < plan.order.size(); ++i) {
+            const bool changed = i > 0 && plan.order[i] != plan.order[i - 1];
+            const bool fuelled = std::find(plan.refuelAfter.begin(), plan.refuelAfter.end(), static_cast<int>(i)) !=
+                                 plan.refuelAfter.end();
+            if (changed || fuelled)
+                row = 0; // the stop has cooled it
+            if (row == *o.pullsInARow) {
+                plan.coolAfter.push_back(static_cast<int>(i));
+                row = 0;
+            }
+            ++row;
+        }
+        if (plan.minutes)
+            *plan.minutes += o.coolMinutes.value_or(0.) * static_cast<double>(plan.coolAfter.size());
+    }
     char text[320];
+    const char* what = o.kind == PlanKind::Cross   ? "an effect of a factor"
+                       : o.kind == PlanKind::Sweep ? "a fall from the best value to the ends"
+                                                   : "a difference";
     std::snprintf(text, sizeof text,
-                  "%d pulls of each of %d setups, %.0f in all, base first and last. They find a difference of %.2f %% "
+                  "%d pulls of each of %d setups, %.0f in all, base first and last. They find %s of %.2f %% "
                   "or more in %.0f of 100 such tests; what is smaller may go unseen.",
-                  plan.pullsEach, o.setups, pulls, plan.smallestGainPct, 100. * o.power);
+                  plan.pullsEach, o.setups, pulls, what, plan.smallestGainPct, 100. * o.power);
     plan.text = text;
-    if (!plan.reachable) {
+    if (!plan.reachable && chosen < 2) {
         std::snprintf(text, sizeof text,
                       " %.2f %% cannot be told on a bench that repeats within %.2f %%, not in one sitting: make it "
                       "repeat better first.",
@@ -200,11 +243,12 @@ Result<Plan> makePlan(const PlanOptions& o) {
         std::snprintf(text, sizeof text, " About %.0f minutes without warm-ups.", *plan.minutes);
         plan.text += text;
     }
-    if (!plan.refuelAfter.empty()) {
-        plan.text += " Refuel after pull ";
-        for (std::size_t i = 0; i < plan.refuelAfter.size(); ++i)
-            plan.text += (i ? ", " : "") + std::to_string(plan.refuelAfter[i]);
-        plan.text += ".";
+    for (const auto& [words, stops] : {std::pair{" Refuel after pull ", &plan.refuelAfter},
+                                       std::pair{" Let it cool after pull ", &plan.coolAfter}}) {
+        for (std::size_t i = 0; i < stops->size(); ++i)
+            plan.text += (i ? ", " : words) + std::to_string((*stops)[i]);
+        if (!stops->empty())
+            plan.text += ".";
     }
     return plan;
 }

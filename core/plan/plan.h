@@ -15,15 +15,24 @@
 
 namespace jr {
 
+/// What the pulls are to answer. Several: does any setup differ from the base. Cross: what is each factor of a full
+/// two-level cross worth (every pull counts towards it, so it needs fewer of each). Sweep: does a parabola over evenly
+/// stepped values fall by `worth` from its best to its ends.
+enum class PlanKind { Several, Cross, Sweep };
+
 struct PlanOptions {
-    int setups = 2; ///< base among them
+    PlanKind kind = PlanKind::Several;
+    int setups = 2; ///< base among them; of a cross 4, 8 or 16
     double repeatabilityPct = 0.5;
     double worthPct = 1.;
     double power = 0.9, confidence = 0.95;
     std::optional<double> pullMinutes, changeMinutes;
     std::optional<double> fuelPerPullMl, tankMl;
     double reservePct = 15.;
-    int mostPullsEach = 200; ///< past this the answer is "not in one sitting"
+    double refuelMinutes = 0.;         ///< of a refuelling stop
+    std::optional<int> pullsInARow;    ///< before the machine must cool down
+    std::optional<double> coolMinutes; ///< of a cool-down stop
+    int mostPullsEach = 200;           ///< past this the answer is "not in one sitting"
 };
 
 struct Plan {
@@ -32,10 +41,14 @@ struct Plan {
     double smallestGainPct = 0.; ///< that these pulls find with the wanted power
     std::optional<double> minutes, fuelMl;
     std::vector<int> refuelAfter; ///< pulls from 1, with a full tank at the start
+    std::vector<int> coolAfter;   ///< pulls from 1; a stop to change the setup cools as well
     bool reachable = true;        ///< false: even mostPullsEach would not do; pullsEach is that
     std::string text;             ///< in words
 };
 
+/// Standard error of what the plan is to find, in pull repeatabilities: sqrt(2/n) of a difference, sqrt(4/(n cells)) of
+/// a cross's effect, 1/sqrt(n sum q²) of a parabola's fall with q = x² less its mean, x from -1 to 1.
+double planErrorShare(const PlanOptions& options, int pullsEach);
 /// Power of finding a true difference of `gainPct` with `pullsEach` pulls of each setup.
 double planPower(const PlanOptions& options, int pullsEach, double gainPct);
 /// The smallest true difference found with the wanted power.
@@ -46,7 +59,8 @@ std::vector<int> balancedOrder(int setups, int pullsEach);
 /// 0 -> "A", 1 -> "B" … 26 -> "AA".
 std::string setupLetter(int setup);
 
+/// `pullsEach`: as many as chosen by hand rather than as many as needed; 0: as needed.
 /// Errors: an option outside its range, a tank too small for one pull.
-Result<Plan> makePlan(const PlanOptions& options);
+Result<Plan> makePlan(const PlanOptions& options, int pullsEach = 0);
 
 } // namespace jr

@@ -23,21 +23,25 @@ std::vector<const SetupNode*> lineage(const std::vector<SetupNode>& tree, const 
 }
 
 struct Fitted {
-    std::map<std::string, PartChange> parts;   ///< the last change of each part
-    std::map<std::string, std::string> before; ///< what the part was before its first change
+    std::map<std::string, const PartChange*> parts; ///< by partName: the last change of each
+    std::map<std::string, std::string> before;      ///< what the part was before its first change
 };
 
 Fitted fittedParts(const std::vector<SetupNode>& tree, const std::string& id) {
     Fitted out;
     for (const SetupNode* n : lineage(tree, id))
         for (const PartChange& c : n->changes) {
-            out.before.try_emplace(c.part, c.from);
-            out.parts[c.part] = c;
+            out.before.try_emplace(partName(c), c.from);
+            out.parts[partName(c)] = &c;
         }
     return out;
 }
 
 } // namespace
+
+std::string partName(const PartChange& change) {
+    return change.part + (change.cylinder > 0 ? " of cylinder " + std::to_string(change.cylinder) : "");
+}
 
 SetupDifference differenceOf(const std::vector<SetupNode>& tree, const std::string& a, const std::string& b) {
     const Fitted one = fittedParts(tree, a), two = fittedParts(tree, b);
@@ -45,16 +49,16 @@ SetupDifference differenceOf(const std::vector<SetupNode>& tree, const std::stri
     for (const std::string& id : {b, a})
         for (const SetupNode* n : lineage(tree, id))
             for (const PartChange& c : n->changes)
-                if (std::find(order.begin(), order.end(), c.part) == order.end())
-                    order.push_back(c.part);
+                if (std::find(order.begin(), order.end(), partName(c)) == order.end())
+                    order.push_back(partName(c));
     SetupDifference out;
     for (const std::string& part : order) {
         const auto inA = one.parts.find(part), inB = two.parts.find(part);
-        const std::string from = inA != one.parts.end() ? inA->second.to : two.before.at(part);
-        const std::string to = inB != two.parts.end() ? inB->second.to : one.before.at(part);
+        const std::string from = inA != one.parts.end() ? inA->second->to : two.before.at(part);
+        const std::string to = inB != two.parts.end() ? inB->second->to : one.before.at(part);
         if (from == to)
             continue;
-        PartChange c = inB != two.parts.end() ? inB->second : inA->second;
+        PartChange c = inB != two.parts.end() ? *inB->second : *inA->second;
         c.from = from;
         c.to = to;
         if (inB == two.parts.end())
@@ -67,24 +71,26 @@ SetupDifference differenceOf(const std::vector<SetupNode>& tree, const std::stri
         out.independent = static_cast<int>(out.changes.size());
     if (out.independent > 1) {
         const SetupNode* base = nodeOf(tree, a);
+        std::vector<std::pair<std::string, Fitted>> others; // worked out once, not once a change
+        for (const SetupNode& n : tree)
+            if (n.id != a && n.id != b)
+                others.emplace_back(n.id, fittedParts(tree, n.id));
         for (const PartChange& c : out.changes) {
             if (c.belongs)
                 continue;
-            const bool there = std::any_of(tree.begin(), tree.end(), [&](const SetupNode& n) {
-                const Fitted f = fittedParts(tree, n.id);
-                if (n.id == a || n.id == b)
-                    return false;
+            const bool there = std::any_of(others.begin(), others.end(), [&](const auto& node) {
+                const Fitted& f = node.second;
                 // Exists already when it differs from `a` in that part alone.
                 for (const PartChange& other : out.changes) {
-                    const auto at = f.parts.find(other.part);
-                    const std::string has = at != f.parts.end() ? at->second.to : other.from;
-                    if (has != (other.part == c.part ? other.to : other.from))
+                    const auto at = f.parts.find(partName(other));
+                    const std::string has = at != f.parts.end() ? at->second->to : other.from;
+                    if (has != (partName(other) == partName(c) ? other.to : other.from))
                         return false;
                 }
                 return true;
             });
             if (!there)
-                out.separating.push_back((base ? base->name : std::string("base")) + " with only " + c.part + " " +
+                out.separating.push_back((base ? base->name : std::string("base")) + " with only " + partName(c) + " " +
                                          c.to);
         }
     }
@@ -96,7 +102,7 @@ std::string differenceText(const SetupDifference& difference) {
         return "no difference is written down";
     std::string out;
     for (const PartChange& c : difference.changes) {
-        out += (out.empty() ? "" : "; ") + c.part + " from " + (c.from.empty() ? "nothing" : c.from) + " to " +
+        out += (out.empty() ? "" : "; ") + partName(c) + " from " + (c.from.empty() ? "nothing" : c.from) + " to " +
                (c.to.empty() ? "nothing" : c.to);
         if (c.belongs)
             out += " (belongs to it)";

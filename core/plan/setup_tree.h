@@ -14,7 +14,11 @@ struct PartChange {
     std::optional<double> price{}, hours{};
     std::string note{};
     bool belongs = false; ///< forced by the change before it (rejetting a carburettor swap): the credit is one
+    int cylinder = 0;     ///< 0: the whole machine, or all of them
 };
+
+/// "main jet", or "main jet of cylinder 2".
+std::string partName(const PartChange& change);
 
 struct SetupNode {
     std::string id, name, parentId;

@@ -202,7 +202,8 @@ private slots:
         bench().tryStandin("ostra", 15.);
         QVERIFY(ready());
         m_window->showStation(MainWindow::Ready);
-        CalibrationPanel& panel = m_window->ready().calibration();
+        m_window->ready().show(ReadyStation::Bench);
+        CalibrationPanel& panel = m_window->ready().bench().calibration();
         panel.setKind(0);
         // A cell that reads a quarter per cent low.
         const double weights[] = {0., 5., 10., 20.};
@@ -213,7 +214,7 @@ private slots:
         }
         QVERIFY2(panel.resultText().contains("1.05"), qPrintable(panel.resultText()));
         panel.keep();
-        QVERIFY(m_window->ready().historyText().contains("load cell"));
+        QVERIFY(m_window->ready().bench().historyText().contains("load cell"));
         m_window->showStation(MainWindow::Pull);
         QVERIFY(ready());
         bench().setWarmUp(false);
@@ -255,11 +256,20 @@ private slots:
             session.close();
         }
         QVERIFY(m_window->openArchive(folder));
+        // Offered, not done: put off, it is offered again; taken in, it is in its job.
+        auto* take = m_window->findChild<QPushButton*>("take-captures");
+        QVERIFY(take && take->isVisible());
+        QCOMPARE(model().archive()->job(*job)->pulls.size(), std::size_t(0));
+        QVERIFY(m_window->openArchive(folder));
+        QVERIFY(take->isVisible());
+        QTest::mouseClick(take, Qt::LeftButton);
+        QVERIFY(!take->isVisible());
         const auto kept = model().archive()->job(*job);
         QCOMPARE(kept->pulls.size(), std::size_t(1));
         QCOMPARE(kept->setups.front().name, std::string("stock"));
         QVERIFY(QDir(folder + "/capture").entryList({"*.lines"}).isEmpty());
         QVERIFY(m_window->openArchive(folder)); // and only once
+        QVERIFY(!take->isVisible());
         QCOMPARE(model().archive()->job(*job)->pulls.size(), std::size_t(1));
     }
     void aFactTypedInJoinsTheHistory() {
@@ -268,6 +278,7 @@ private slots:
         QVERIFY(ready());
         m_window->showStation(MainWindow::Ready);
         QTableWidget* facts = nullptr;
+        m_window->ready().show(ReadyStation::Bench);
         for (QTableWidget* table : m_window->ready().findChildren<QTableWidget*>())
             if (table->columnCount() == 2 && table->rowCount() > 4 && table->item(0, 0) &&
                 table->item(0, 0)->data(Qt::UserRole).isValid())
@@ -280,10 +291,10 @@ private slots:
         QVERIFY(arm >= 0);
         facts->item(arm, 1)->setText("a yard"); // no length: said, and put back
         QCOMPARE(facts->item(arm, 1)->text(), QStringLiteral("0.32"));
-        QVERIFY(!m_window->ready().historyText().contains("typed in"));
+        QVERIFY(!m_window->ready().bench().historyText().contains("typed in"));
         facts->item(arm, 1)->setText("0.33");
-        QTRY_VERIFY(m_window->ready().historyText().contains("typed in"));
-        QVERIFY(m_window->ready().historyText().contains("was 0.32"));
+        QTRY_VERIFY(m_window->ready().bench().historyText().contains("typed in"));
+        QVERIFY(m_window->ready().bench().historyText().contains("was 0.32"));
         // The next pull is made with it.
         m_window->showStation(MainWindow::Pull);
         QVERIFY(ready());

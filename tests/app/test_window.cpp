@@ -163,7 +163,7 @@ private slots:
     }
     void askWritesTheOneChangeAndJudgesClaims() {
         m_window->showStation(MainWindow::Ask);
-        AskStation& ask = m_window->ask();
+        QuestionPage& ask = m_window->ask().question();
         QVERIFY(ask.caution().isEmpty()); // one thing differs, and it is written down
         QVERIFY2(ask.claims().text().contains("held") && ask.claims().text().contains("failed"),
                  qPrintable(ask.claims().text()));

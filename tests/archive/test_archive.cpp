@@ -1,5 +1,6 @@
 // The archive: kept twice, never lost. Includes being killed in the middle of an import, damaged and foreign databases,
 // a full disk and a read-only place.
+#include "archive/formats/job_sheets.h"
 #include "archive/formats/pull_file.h"
 #include "archive/store/archive.h"
 #include "demo_job/demo_archive.h"
@@ -9,9 +10,12 @@
 #include <QDirIterator>
 #include <QElapsedTimer>
 #include <QFile>
+#include <QImage>
 #include <QProcess>
 #include <QTemporaryDir>
 #include <QTest>
+
+#include <cmath>
 
 #include <csignal>
 #include <cstdlib>
@@ -107,6 +111,8 @@ private slots:
             // The job file comes back with the next change.
             const auto job = (*archive)->job((*(*archive)->jobs())[0].id);
             QVERIFY((*archive)->setAside(job->pulls[0].id, false, ""));
+            QVERIFY(
+                (*archive)->setOverrules(job->pulls[2].id, {{FlagKind::Limiter, 4.5}, {FlagKind::Hot, std::nan("")}}));
         }
         // Without the database.
         for (const char* name : {"jolly-ram.sqlite", "jolly-ram.sqlite-wal", "jolly-ram.sqlite-shm"})
@@ -128,6 +134,9 @@ private slots:
         QVERIFY(changed && changed->changes.size() == 1 && changed->changes[0].weightOnKg == 0.16);
         QCOMPARE(job->setup(changed->parentId)->name, std::string("short stack"));
         QVERIFY(job->comparison && job->comparison->withSetup == changed->id);
+        QCOMPARE(job->pulls[2].overrules.size(), std::size_t(2));
+        QCOMPARE(job->pulls[2].overrules[0].atS, 4.5);
+        QVERIFY(job->pulls[2].overrules[1].kind == FlagKind::Hot && std::isnan(job->pulls[2].overrules[1].atS));
         const auto claims = (*archive)->claims(job->id);
         QCOMPARE(claims->size(), std::size_t(2));
         QCOMPARE(claims->front().withSetup, changed->id);
@@ -231,7 +240,8 @@ private slots:
             // As version 1 had it: none of the later tables and columns.
             auto db = Database::open(dir.filePath("jolly-ram.sqlite"));
             for (const char* sql :
-                 {"DROP TABLE claim_verdict", "DROP TABLE claim", "DROP TABLE calibration", "DROP TABLE bench",
+                 {"DROP TABLE job_sheet", "DROP TABLE attachment", "ALTER TABLE setup_change DROP COLUMN cylinder",
+                  "DROP TABLE claim_verdict", "DROP TABLE claim", "DROP TABLE calibration", "DROP TABLE bench",
                   "ALTER TABLE setup_change DROP COLUMN weight_off_kg",
                   "ALTER TABLE setup_change DROP COLUMN weight_on_kg", "ALTER TABLE setup_change DROP COLUMN price",
                   "ALTER TABLE setup_change DROP COLUMN hours", "ALTER TABLE setup_change DROP COLUMN note",
@@ -242,6 +252,74 @@ private slots:
         QVERIFY2(archive, archive ? "" : archive.error().text().c_str());
         QVERIFY(fillDemoArchive(**archive));
         QVERIFY((*archive)->saveBench({"", "attic", "tcp:127.0.0.1:5599", {{"kind", "roller"}}}));
+    }
+    void sheetsNotesAndPhotosComeBack() {
+        QTemporaryDir dir;
+        const QString photo = dir.filePath("clip.png");
+        QImage(40, 30, QImage::Format_RGB32).save(photo);
+        std::string jobId;
+        {
+            auto archive = Archive::open(dir.filePath("a"));
+            // A job without a pull so far: its question, sheets and notes are kept twice all the same.
+            jobId = *(*archive)->createJob("Which jet?", "Quill 125");
+            MachineSheet machine;
+            machine.kind = MachineKind::Cvt;
+            machine.values["main_jet"] = "95";
+            QVERIFY((*archive)->setSheet(jobId, sheet_kind::machine, sheetBody(machine)));
+            QVERIFY((*archive)->setSheet(jobId, "gone", "{}"));
+            QVERIFY((*archive)->setSheet(jobId, "gone", ""));
+            QVERIFY(
+                (*archive)->createSetup(jobId, "jet 95", "", {{"main jet", "92", "95", {}, {}, {}, {}, "", false, 2}}));
+            const auto kept = (*archive)->attach(jobId, "setup:jet 95", "needle clip", photo);
+            QVERIFY2(kept, kept ? "" : kept.error().text().c_str());
+            QVERIFY((*archive)->attach(jobId, "job", "belt looked glazed"));
+            QVERIFY(!(*archive)->attach(jobId, "job", "", dir.filePath("none.png")));
+            QVERIFY(!(*archive)->attach(jobId, "job", "", QStringLiteral("/etc/hostname")));
+            QVERIFY(!(*archive)->attach(jobId, "job", ""));
+            QVERIFY((*archive)->check(true)->problems.empty());
+        }
+        QFile::remove(dir.filePath("a/jolly-ram.sqlite"));
+        auto archive = Archive::open(dir.filePath("a"));
+        QVERIFY((*archive)->rebuild());
+        const auto job = (*archive)->job(jobId);
+        QVERIFY2(job, job ? "" : job.error().text().c_str());
+        QCOMPARE(job->machine, std::string("Quill 125"));
+        QCOMPARE(machineSheetOf(job->sheets.at(sheet_kind::machine)).values.at("main_jet"), std::string("95"));
+        QVERIFY(!job->sheets.contains("gone"));
+        QCOMPARE(job->setups.front().changes.front().cylinder, 2);
+        QCOMPARE(job->attachments.size(), std::size_t(2));
+        const std::string file = job->attachments[0].file + job->attachments[1].file; // one of them has none
+        QVERIFY(QImage(dir.filePath("a/") + QString::fromStdString(file)).size() == QSize(40, 30));
+        QVERIFY((*archive)->rebuild()->pullsTaken == 0);
+        QCOMPARE((*archive)->jobs()->size(), std::size_t(1)); // a second rebuild makes no second job
+        // A copy has the photo; a lost photo is said.
+        QVERIFY(QDir(dir.path()).mkdir("copies"));
+        const auto copy = (*archive)->copyTo(dir.filePath("copies"));
+        QVERIFY(copy && QFile::exists(*copy + QLatin1Char('/') + QString::fromStdString(file)));
+        QFile::remove(dir.filePath("a/") + QString::fromStdString(file));
+        QCOMPARE((*archive)->check(true)->problems.size(), std::size_t(1));
+    }
+    void sheetsEditedByHandDoNoHarm() {
+        for (const char* bad :
+             {"", "null", "[1]", "{\"lines\":7}", "{\"lines\":[{\"value\":\"x\",\"area\":5}]}", "{\"cylinders\":1e99}",
+              "{\"order\":[1e300,\"a\"],\"setups\":{}}", "{\"swaps\":[{\"pulls\":[null]}]}", "{\"keys\":[]}"}) {
+            QVERIFY(machineSheetOf(bad).cylinders >= 1 && machineSheetOf(bad).cylinders <= 12);
+            QVERIFY(walkRoundOf(bad).lines.size() <= 1);
+            QVERIFY(faultHuntOf(bad).swaps.size() <= 1);
+            QVERIFY(putBackOf(bad).empty());
+            QVERIFY(dayPlanOf(bad).order.empty());
+            QVERIFY(!sittingSheetOf(bad).procedure);
+        }
+        // And there and back again is the same.
+        const WalkRound round = usualWalkRound(MachineKind::Sled, BenchType::EngineBrake);
+        QCOMPARE(sheetBody(walkRoundOf(sheetBody(round))), sheetBody(round));
+        const DayPlan plan{{"a", "b"}, {0, 1, 1, 0}, {2}, {3}, 7, "words"};
+        QCOMPARE(sheetBody(dayPlanOf(sheetBody(plan))), sheetBody(plan));
+        const FaultHunt hunt{
+            "dies", {"coil"}, {{{"coil"}, "new", HuntResult::Worse, true, false, {3, 4}, "n", "w"}}, ""};
+        QCOMPARE(sheetBody(faultHuntOf(sheetBody(hunt))), sheetBody(hunt));
+        const std::vector<PutBackStep> steps{{"washer", "left", "dished in", 12.5, "medium", "", true, "me", "now"}};
+        QCOMPARE(sheetBody(putBackOf(sheetBody(steps))), sheetBody(steps));
     }
     void benchesAndCalibrationsComeBack() {
         QTemporaryDir dir;

@@ -3,7 +3,9 @@
 #include "core/judge/pull_model.h"
 #include "core/plan/plan.h"
 #include "core/plan/setup_tree.h"
+
 #include "standin/simulated_bench.h" // Dice
+#include <Eigen/Dense>
 
 #include <QTest>
 #include <boost/math/distributions/students_t.hpp>
@@ -114,6 +116,85 @@ private slots:
         QCOMPARE(*plan->minutes, 5. * static_cast<double>(plan->order.size()) + 20. * changes);
         o.tankMl = 90.;
         QVERIFY(!makePlan(o));
+    }
+    void crossesAndSweepsNeedFewerPullsOfEach() {
+        PlanOptions o;
+        o.repeatabilityPct = 0.5;
+        o.worthPct = 1.;
+        o.setups = 4;
+        const int several = makePlan(o)->pullsEach;
+        o.kind = PlanKind::Cross;
+        const int cross = makePlan(o)->pullsEach;
+        QVERIFY2(cross < several, qPrintable(QStringLiteral("%1 against %2").arg(cross).arg(several)));
+        // The errors against the linear algebra they come from: any contrast's sqrt(c' (X'X)^-1 c) with unit noise.
+        for (int n : {2, 3, 5}) {
+            Eigen::MatrixXd x(4 * n, 4);
+            for (int i = 0; i < 4 * n; ++i) {
+                const double a = i % 2 ? 1. : -1., b = i / 2 % 2 ? 1. : -1.;
+                x.row(i) << 1., a, b, a * b;
+            }
+            const double coefficient = std::sqrt((x.transpose() * x).inverse()(1, 1));
+            QVERIFY(std::abs(planErrorShare(o, n) - 2. * coefficient) < 1e-12); // an effect is twice its coefficient
+        }
+        o.kind = PlanKind::Sweep;
+        o.setups = 5;
+        for (int n : {1, 3}) {
+            Eigen::MatrixXd x(5 * n, 3);
+            for (int i = 0; i < 5 * n; ++i) {
+                const double v = -1. + 0.5 * (i % 5);
+                x.row(i) << 1., v, v * v;
+            }
+            QVERIFY(std::abs(planErrorShare(o, n) - std::sqrt((x.transpose() * x).inverse()(2, 2))) < 1e-12);
+        }
+        o.kind = PlanKind::Cross;
+        o.setups = 6;
+        QVERIFY(!makePlan(o));
+        o.kind = PlanKind::Sweep;
+        o.setups = 2;
+        QVERIFY(!makePlan(o));
+    }
+    void coolingStops() {
+        PlanOptions o;
+        o.repeatabilityPct = 0.5;
+        o.worthPct = 1.;
+        o.pullMinutes = 5.;
+        o.changeMinutes = 20.;
+        const auto plain = makePlan(o);
+        o.pullsInARow = 1;
+        o.coolMinutes = 7.;
+        const auto plan = makePlan(o);
+        // Between two pulls of one setup the machine cools; a change cools it as well.
+        int together = 0;
+        for (std::size_t i = 1; i < plan->order.size(); ++i)
+            together += plan->order[i] == plan->order[i - 1];
+        QCOMPARE(static_cast<int>(plan->coolAfter.size()), together);
+        for (int after : plan->coolAfter)
+            QCOMPARE(plan->order[static_cast<std::size_t>(after - 1)], plan->order[static_cast<std::size_t>(after)]);
+        QCOMPARE(*plan->minutes, *plain->minutes + 7. * together);
+        QVERIFY(plan->text.find("Let it cool after pull") != std::string::npos);
+    }
+    void asManyAsChosenByHand() {
+        PlanOptions o;
+        o.repeatabilityPct = 0.5;
+        const auto plan = makePlan(o, 3);
+        QCOMPARE(plan->pullsEach, 3);
+        QCOMPARE(plan->order.size(), std::size_t(6));
+        QVERIFY(std::abs(plan->smallestGainPct - smallestGainPct(o, 3)) < 1e-9);
+        QVERIFY(!plan->reachable); // three of each would not find 1 % with 90 %
+    }
+    void eachCylinderIsAPartOfItsOwn() {
+        std::vector<SetupNode> tree = {{"s", "stock", "", {}}, {"r", "rejetted", "s", {}}};
+        for (int c : {1, 2}) {
+            PartChange change{"main jet", "150", c == 1 ? "155" : "152"};
+            change.cylinder = c;
+            tree[1].changes.push_back(change);
+        }
+        const SetupDifference d = differenceOf(tree, "s", "r");
+        QCOMPARE(d.changes.size(), std::size_t(2));
+        QCOMPARE(differenceText(d), std::string("main jet of cylinder 1 from 150 to 155; main jet of cylinder 2 from "
+                                                "150 to 152"));
+        QCOMPARE(d.independent, 2);
+        QCOMPARE(d.separating.front(), std::string("stock with only main jet of cylinder 1 155"));
     }
     void setupsDifferInWhatWasChanged() {
         const std::vector<SetupNode> tree = {

@@ -1,0 +1,50 @@
+// The fault hunt: what it does, what could be the reason, one swap at a time with its result and pulls, and what to do
+// next in large words.
+#pragma once
+
+#include "app/model/job_model.h"
+#include "app/theme/theme.h"
+#include "core/plan/fault_hunt.h"
+
+#include <QWidget>
+
+class QLabel;
+class QLineEdit;
+class QVBoxLayout;
+
+namespace jr::app {
+
+class HuntPage : public QWidget {
+    Q_OBJECT
+public:
+    HuntPage(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    FaultHunt hunt() const;
+    QString nextWords() const;
+    QString notices() const;
+
+    // What the buttons do.
+    void addSuspect(const QString& name);
+    void swap(const QString& suspect); ///< begins a swap; a second one at once joins the open swap
+    void setResult(int swap, HuntResult result);
+
+protected:
+    void showEvent(QShowEvent* event) override;
+
+private:
+    void refresh();
+    void keep(const FaultHunt& hunt, const QString& what);
+    QWidget* swapCard(const FaultHunt& hunt, int index);
+    std::vector<HuntPull> knownPulls() const;
+
+    const Theme& m_theme;
+    JobModel& m_model;
+    QLabel* m_next;
+    QLineEdit* m_symptom;
+    QLineEdit* m_found;
+    QLineEdit* m_suspect;
+    QVBoxLayout* m_suspects;
+    QVBoxLayout* m_swaps;
+    QVBoxLayout* m_notices;
+};
+
+} // namespace jr::app

@@ -1,0 +1,258 @@
+#include "app/ask/machine_page.h"
+
+#include "app/frame/clear_layout.h"
+#include "archive/formats/job_sheets.h"
+
+#include <QComboBox>
+#include <QGridLayout>
+#include <QInputDialog>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QSpinBox>
+#include <QVBoxLayout>
+
+namespace jr::app {
+
+MachinePage::MachinePage(const Theme& theme, JobModel& model, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
+    auto* across = new QHBoxLayout(this);
+    across->setContentsMargins(14, 6, 14, 8);
+    across->setSpacing(12);
+
+    auto* sheetCard = new QFrame;
+    sheetCard->setProperty("card", true);
+    auto* left = new QVBoxLayout(sheetCard);
+    left->setContentsMargins(14, 10, 8, 10);
+    auto* head = new QHBoxLayout;
+    m_kind = new QComboBox;
+    for (MachineKind kind : machineKinds())
+        m_kind->addItem(QString::fromUtf8(machineKindText(kind).data()), QString::fromUtf8(machineKindId(kind).data()));
+    m_kind->setAccessibleName(tr("Kind of machine"));
+    m_cylinders = new QSpinBox;
+    m_cylinders->setRange(1, 12);
+    m_cylinders->setPrefix(tr("cylinders: "));
+    m_cylinders->setAccessibleName(tr("Number of cylinders"));
+    m_copy = new QPushButton(tr("&Copy from another machine…"));
+    head->addWidget(m_kind);
+    head->addWidget(m_cylinders);
+    head->addStretch(1);
+    head->addWidget(m_copy);
+    left->addLayout(head);
+    auto* scroll = new QScrollArea;
+    scroll->setWidgetResizable(true);
+    m_lines = new QWidget;
+    scroll->setWidget(m_lines);
+    left->addWidget(scroll, 1);
+    across->addWidget(sheetCard, 8);
+
+    auto* side = new QFrame;
+    side->setProperty("card", true);
+    auto* right = new QVBoxLayout(side);
+    right->setContentsMargins(14, 10, 14, 10);
+    m_said = new QLabel;
+    m_said->setProperty("headline", true);
+    m_said->setWordWrap(true);
+    right->addWidget(m_said);
+    m_sketch = new CylinderSketch(theme);
+    right->addWidget(m_sketch, 1);
+    m_warnings = new QVBoxLayout;
+    m_warnings->setSpacing(6);
+    right->addLayout(m_warnings);
+    right->addStretch(1);
+    across->addWidget(side, 5);
+
+    connect(m_kind, &QComboBox::activated, this, [this] {
+        MachineSheet s = sheet();
+        s.kind = parseMachineKind(m_kind->currentData().toString().toStdString()).value_or(s.kind);
+        keep(s, tr("change the kind of machine"));
+    });
+    connect(m_cylinders, &QSpinBox::valueChanged, this, [this](int n) {
+        if (m_filling)
+            return;
+        MachineSheet s = sheet();
+        s.cylinders = n;
+        keep(s, tr("change the number of cylinders"));
+    });
+    connect(m_copy, &QPushButton::clicked, this, &MachinePage::copyFrom);
+    connect(&model, &JobModel::jobChanged, this, &MachinePage::refresh);
+    connect(&model, &JobModel::sheetChanged, this, [this](const QString& kind) {
+        if (kind == QLatin1String(sheet_kind::machine))
+            refresh();
+    });
+}
+
+void MachinePage::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
+MachineSheet MachinePage::sheet() const {
+    return machineSheetOf(m_model.sheet(sheet_kind::machine));
+}
+
+QLineEdit* MachinePage::field(const std::string& key) const {
+    const auto found = m_fields.find(key);
+    return found == m_fields.end() ? nullptr : found->second;
+}
+
+QString MachinePage::warnings() const {
+    QStringList out;
+    for (int i = 0; i < m_warnings->count(); ++i)
+        if (const auto* label = qobject_cast<QLabel*>(m_warnings->itemAt(i)->widget()))
+            out << label->text();
+    return out.join(QLatin1Char('\n'));
+}
+
+void MachinePage::keep(const MachineSheet& sheet, const QString& what) {
+    if (!m_filling)
+        m_model.setSheet(sheet_kind::machine, sheetBody(sheet), what);
+}
+
+void MachinePage::build(const MachineSheet& s) {
+    if (m_built == std::pair(static_cast<int>(s.kind), s.cylinders))
+        return;
+    m_built = {static_cast<int>(s.kind), s.cylinders};
+    m_fields.clear();
+    delete m_lines->layout();
+    qDeleteAll(m_lines->findChildren<QWidget*>(Qt::FindDirectChildrenOnly));
+    // Two columns of groups; a line that each cylinder has its own of gets one field a cylinder.
+    auto* columns = new QHBoxLayout(m_lines);
+    columns->setContentsMargins(0, 4, 8, 4);
+    columns->setSpacing(18);
+    QGridLayout* grids[2];
+    for (QGridLayout*& grid : grids) {
+        grid = new QGridLayout;
+        grid->setHorizontalSpacing(6);
+        grid->setVerticalSpacing(5);
+        auto* down = new QVBoxLayout;
+        down->addLayout(grid);
+        down->addStretch(1);
+        columns->addLayout(down, 1);
+    }
+    std::optional<SheetGroup> group;
+    for (const SheetField* f : sheetFields(s.kind)) {
+        QGridLayout* grid =
+            grids[f->group == SheetGroup::Engine || f->group == SheetGroup::Ignition || f->group == SheetGroup::Limits
+                      ? 0
+                      : 1];
+        if (group != f->group) {
+            group = f->group;
+            auto* title = new QLabel(QString::fromUtf8(sheetGroupText(f->group).data()));
+            title->setProperty("strong", true);
+            grid->addWidget(title, grid->rowCount(), 0, 1, 3);
+        }
+        const int row = grid->rowCount();
+        const QString words = QString::fromUtf8(f->words.data());
+        auto* name = new QLabel(words);
+        grid->addWidget(name, row, 0);
+        auto* cells = new QWidget;
+        auto* cellRow = new QHBoxLayout(cells);
+        cellRow->setContentsMargins(0, 0, 0, 0);
+        cellRow->setSpacing(4);
+        const int many = f->perCylinder ? s.cylinders : 1;
+        for (int c = 1; c <= many; ++c) {
+            const std::string key = sheetKey(f->key, f->perCylinder && s.cylinders > 1 ? c : 0);
+            auto* edit = new QLineEdit;
+            edit->setAccessibleName(many > 1 ? tr("%1, cylinder %2").arg(words).arg(c) : words);
+            edit->setMinimumWidth(48);
+            edit->setMaximumWidth(f->isNumber() ? (many > 2 ? 56 : 84) : 400);
+            m_fields[key] = edit;
+            cellRow->addWidget(edit);
+            connect(edit, &QLineEdit::editingFinished, this, [this, key, edit, number = f->isNumber(), words] {
+                MachineSheet now = sheet();
+                QString text = edit->text().trimmed();
+                // Kept with a decimal point, whatever is typed here.
+                bool good = false;
+                if (const double v = QLocale().toDouble(text, &good); number && good)
+                    text = QString::number(v, 'g', 10);
+                if (sheetText(now, key) == text.toStdString())
+                    return;
+                now.values[key] = text.toStdString();
+                keep(now, tr("write %1").arg(words));
+            });
+        }
+        if (f->isNumber() || many > 1)
+            cellRow->addStretch(1);
+        grid->addWidget(cells, row, 1);
+        grid->addWidget(new QLabel(QString::fromUtf8(f->unit.data(), static_cast<qsizetype>(f->unit.size()))), row, 2);
+    }
+}
+
+void MachinePage::refresh() {
+    if (!isVisible())
+        return;
+    const MachineSheet s = sheet();
+    m_filling = true;
+    setEnabled(m_model.hasJob());
+    m_kind->setCurrentIndex(static_cast<int>(s.kind));
+    m_cylinders->setValue(s.cylinders);
+    build(s);
+    for (const auto& [key, edit] : m_fields) {
+        QString text = QString::fromStdString(sheetText(s, key));
+        if (text.isEmpty()) // written before it was known that the cylinders differ
+            text = QString::fromStdString(sheetText(s, key.substr(0, key.find('#'))));
+        const SheetField* f = findSheetField(key);
+        bool good = false;
+        if (const double v = text.toDouble(&good); f && f->isNumber() && good)
+            text = QLocale().toString(v, 'g', 10);
+        if (!edit->hasFocus() || edit->text().isEmpty())
+            edit->setText(text);
+        edit->setProperty("wrong", false);
+    }
+    m_filling = false;
+    m_said->setText(!m_model.hasJob()               ? tr("No job is open.")
+                    : m_model.job().machine.empty() ? tr("This job's machine")
+                                                    : QString::fromStdString(m_model.job().machine));
+    m_sketch->setSheet(s);
+    clearLayout(m_warnings);
+    const auto say = [this](const QString& text, const char* property) {
+        auto* label = new QLabel(text);
+        label->setWordWrap(true);
+        label->setProperty(property, true);
+        m_warnings->addWidget(label);
+    };
+    for (const SheetWarning& w : checkMachine(s)) {
+        say(QString::fromStdString(w.text), "caution");
+        if (QLineEdit* edit = field(w.key))
+            edit->setProperty("wrong", true);
+    }
+    for (const auto& [key, edit] : m_fields)
+        edit->style()->polish(edit);
+    for (const std::string& d : cylinderDifferences(s))
+        say(tr("The cylinders differ: %1").arg(QString::fromStdString(d)), "muted");
+    if (m_warnings->count() == 0)
+        say(s.values.empty()
+                ? tr("Write what is known; a line left empty is no harm. What cannot be right is asked about here.")
+                : tr("Nothing written here looks wrong."),
+            "muted");
+}
+
+void MachinePage::copyFrom() {
+    if (!m_model.archive())
+        return;
+    const auto jobs = m_model.archive()->jobs();
+    QStringList names;
+    std::vector<std::string> bodies;
+    if (jobs)
+        for (const JobSummary& j : *jobs)
+            if (const auto job = m_model.archive()->job(j.id); job && j.id != m_model.job().id)
+                if (const auto found = job->sheets.find(sheet_kind::machine); found != job->sheets.end()) {
+                    names << tr("%1 (%2)").arg(QString::fromStdString(j.machine.empty() ? j.name : j.machine),
+                                               QString::fromStdString(j.name));
+                    bodies.push_back(found->second);
+                }
+    if (names.empty()) {
+        emit m_model.problem(tr("No other job of this archive has a machine sheet yet."));
+        return;
+    }
+    bool good = false;
+    const QString chosen = QInputDialog::getItem(this, tr("Copy a machine's sheet"), tr("Which machine is it like?"),
+                                                 names, 0, false, &good);
+    if (good && names.contains(chosen))
+        m_model.setSheet(sheet_kind::machine, bodies[static_cast<std::size_t>(names.indexOf(chosen))],
+                         tr("copy a machine's sheet"));
+}
+
+} // namespace jr::app

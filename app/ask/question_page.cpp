@@ -1,0 +1,332 @@
+#include "app/ask/question_page.h"
+
+#include <QComboBox>
+#include <QDoubleSpinBox>
+#include <QHeaderView>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QTableWidget>
+#include <QVBoxLayout>
+
+namespace jr::app {
+namespace {
+
+constexpr int kColumns = 9;
+
+} // namespace
+
+QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
+    auto* down = new QVBoxLayout(this);
+    down->setContentsMargins(14, 6, 14, 8);
+    down->setSpacing(8);
+    down->addWidget(buildQuestion());
+    m_caution = new QLabel;
+    m_caution->setProperty("caution", true);
+    m_caution->setWordWrap(true);
+    down->addWidget(m_caution);
+    auto* across = new QHBoxLayout;
+    across->setSpacing(12);
+
+    auto* family = new QFrame;
+    family->setProperty("card", true);
+    auto* left = new QVBoxLayout(family);
+    left->setContentsMargins(12, 10, 12, 10);
+    left->setSpacing(6);
+    auto* scroll = new QScrollArea;
+    scroll->setWidgetResizable(true);
+    m_tree = new SetupTreeView(theme, model);
+    scroll->setWidget(m_tree);
+    left->addWidget(scroll, 3);
+    auto* what = new QLabel(tr("What the chosen setup changes against its parent: write one part a row"));
+    what->setProperty("muted", true);
+    left->addWidget(what);
+    m_changes = new QTableWidget(0, kColumns);
+    m_changes->setHorizontalHeaderLabels({tr("part"), tr("from"), tr("to"), tr("cyl."), tr("off kg"), tr("on kg"),
+                                          tr("price"), tr("hours"), tr("note")});
+    m_changes->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
+    for (int narrow : {3, 4, 5, 6, 7})
+        m_changes->horizontalHeader()->setSectionResizeMode(narrow, QHeaderView::ResizeToContents);
+    m_changes->verticalHeader()->hide();
+    m_changes->setTabKeyNavigation(false); // Tab leaves the table, arrows walk in it
+    m_changes->setAccessibleName(tr("Changes of the chosen setup"));
+    m_changes->setToolTip(tr("Tick a part's box when the change before it forced it (rejetting for a carburettor): the "
+                             "credit is then one."));
+    left->addWidget(m_changes, 2);
+    m_ledger = new QLabel;
+    m_ledger->setProperty("muted", true);
+    m_ledger->setWordWrap(true);
+    left->addWidget(m_ledger);
+    m_notes = new NoteStrip(theme, model);
+    left->addWidget(m_notes);
+    auto* row = new QHBoxLayout;
+    m_newName = new QLineEdit;
+    m_newName->setPlaceholderText(tr("name of a new setup"));
+    m_newName->setAccessibleName(tr("Name of a new setup"));
+    auto* add = new QPushButton(tr("&Add it under the chosen one"));
+    row->addWidget(m_newName, 1);
+    row->addWidget(add);
+    left->addLayout(row);
+    across->addWidget(family, 10);
+
+    m_plan = new PlanCard(theme, model);
+    across->addWidget(m_plan, 7);
+    m_claims = new ClaimsBoard(theme, model);
+    across->addWidget(m_claims, 7);
+    down->addLayout(across, 1);
+
+    connect(m_tree, &SetupTreeView::chosenChanged, this, &QuestionPage::fillChanges);
+    connect(m_changes, &QTableWidget::cellChanged, this, [this] {
+        if (!m_filling)
+            keepChanges();
+    });
+    const auto addSetup = [this] {
+        if (m_newName->text().trimmed().isEmpty() || !m_model.hasJob()) {
+            m_newName->setFocus();
+            return;
+        }
+        const QString name = m_newName->text().trimmed();
+        if (m_model.addSetup(name, m_tree->chosen(), {})) {
+            m_newName->clear();
+            for (const SetupRecord& s : m_model.job().setups)
+                if (s.name == name.toStdString())
+                    m_tree->choose(s.id);
+        }
+    };
+    connect(add, &QPushButton::clicked, this, addSetup);
+    connect(m_newName, &QLineEdit::returnPressed, this, addSetup);
+    for (auto signal : {&JobModel::jobChanged, &JobModel::pullsChanged, &JobModel::comparisonChanged})
+        connect(&model, signal, this, &QuestionPage::refresh);
+    connect(&theme, &Theme::changed, this, &QuestionPage::refresh);
+}
+
+QWidget* QuestionPage::buildQuestion() {
+    // A sentence with slots, read from left to right.
+    auto* sentence = new QWidget;
+    auto* row = new QHBoxLayout(sentence);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(8);
+    const auto word = [&](const QString& text) {
+        auto* label = new QLabel(text);
+        label->setStyleSheet(QStringLiteral("font-size: 22px; font-weight: bold;"));
+        row->addWidget(label);
+    };
+    const auto slot = [&](const QString& name) {
+        auto* box = new QComboBox;
+        box->setAccessibleName(name);
+        box->setStyleSheet(QStringLiteral("font-size: 17px;"));
+        box->setSizeAdjustPolicy(QComboBox::AdjustToContents);
+        row->addWidget(box);
+        return box;
+    };
+    const auto number = [&](const QString& name, const QString& unit, double most, int decimals) {
+        auto* box = new QDoubleSpinBox;
+        box->setAccessibleName(name);
+        box->setRange(0., most);
+        box->setDecimals(decimals);
+        box->setSuffix(unit);
+        box->setStyleSheet(QStringLiteral("font-size: 17px;"));
+        box->setButtonSymbols(QAbstractSpinBox::NoButtons);
+        box->setKeyboardTracking(false);
+        row->addWidget(box);
+        return box;
+    };
+    word(tr("Does"));
+    m_with = slot(tr("Changed setup"));
+    word(tr("beat"));
+    m_base = slot(tr("Base setup"));
+    word(tr("by"));
+    m_worth = number(tr("Gain that would matter"), QStringLiteral(" %"), 20., 1);
+    word(tr("from"));
+    m_from = number(tr("From engine speed"), QString(), 30000., 0);
+    word(tr("to"));
+    m_to = number(tr("To engine speed"), QString(), 30000., 0);
+    word(tr("rpm?"));
+    row->addStretch(1);
+    m_from->setSpecialValueText(tr("lowest"));
+    m_to->setSpecialValueText(tr("highest"));
+    m_from->setSingleStep(100);
+    m_to->setSingleStep(100);
+    connect(m_with, &QComboBox::activated, this,
+            [this](int i) { m_model.setWithSetup(m_with->itemData(i).toString().toStdString()); });
+    connect(m_base, &QComboBox::activated, this,
+            [this](int i) { m_model.setBaseSetup(m_base->itemData(i).toString().toStdString()); });
+    connect(m_worth, &QDoubleSpinBox::valueChanged, this, [this](double v) {
+        if (!m_filling && v > 0.)
+            m_model.setWorthPct(v);
+    });
+    const auto band = [this] {
+        if (m_filling)
+            return;
+        const auto end = [](double v) { return v > 0. ? std::optional(v) : std::nullopt; };
+        m_model.setBand(end(m_from->value()), end(m_to->value()));
+    };
+    connect(m_from, &QDoubleSpinBox::valueChanged, this, band);
+    connect(m_to, &QDoubleSpinBox::valueChanged, this, band);
+    return sentence;
+}
+
+void QuestionPage::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
+QString QuestionPage::caution() const {
+    return m_caution->isHidden() ? QString() : m_caution->text();
+}
+
+void QuestionPage::refresh() {
+    if (!isVisible())
+        return;
+    m_filling = true;
+    for (auto [box, chosen] :
+         {std::pair{m_with, &m_model.settings().withSetup}, std::pair{m_base, &m_model.settings().baseSetup}}) {
+        box->clear();
+        for (const SetupRecord& s : m_model.job().setups)
+            box->addItem(QString::fromStdString(s.name), QString::fromStdString(s.id));
+        box->setCurrentIndex(box->findData(QString::fromStdString(*chosen)));
+        box->setEnabled(box->count() > 0);
+    }
+    m_worth->setValue(m_model.settings().worthPct);
+    m_from->setValue(m_model.settings().fromRpm.value_or(0.));
+    m_to->setValue(m_model.settings().toRpm.value_or(0.));
+    m_filling = false;
+    const SetupDifference difference =
+        differenceOf(m_model.job().setupTree(), m_model.settings().baseSetup, m_model.settings().withSetup);
+    QString words;
+    if (!m_model.settings().withSetup.empty() && difference.changes.empty())
+        words = tr("It is not written down what the two differ in. Choose the changed setup below and write its part, "
+                   "from and to.");
+    else if (difference.independent > 1) {
+        words = tr("More than one thing differs: %1. The credit belongs to all of them together.")
+                    .arg(QString::fromStdString(differenceText(difference)));
+        if (!difference.separating.empty())
+            words +=
+                QLatin1Char(' ') +
+                tr("To know which did it, pull also: %1.").arg(QString::fromStdString(difference.separating.front()));
+    }
+    m_caution->setText(words);
+    m_caution->setVisible(!words.isEmpty());
+    m_tree->refresh();
+    fillChanges();
+    m_plan->refresh();
+    m_claims->refresh();
+}
+
+void QuestionPage::fillChanges() {
+    if (m_changes->hasFocus() && m_changes->isPersistentEditorOpen(m_changes->currentItem()))
+        return;
+    m_filling = true;
+    m_changes->setRowCount(0);
+    const SetupRecord* setup = m_model.job().setup(m_tree->chosen());
+    m_changes->setEnabled(setup && !setup->parentId.empty());
+    const QLocale l;
+    const auto number = [&](const std::optional<double>& v) { return v ? l.toString(*v, 'g', 6) : QString(); };
+    if (setup) {
+        const std::size_t rows = setup->changes.size() + (setup->parentId.empty() ? 0 : 1); // one empty row to write in
+        m_changes->setRowCount(static_cast<int>(rows));
+        for (std::size_t r = 0; r < rows; ++r) {
+            const SetupChange c = r < setup->changes.size() ? setup->changes[r] : SetupChange{};
+            const QString cells[] = {QString::fromStdString(c.part),
+                                     QString::fromStdString(c.from),
+                                     QString::fromStdString(c.to),
+                                     c.cylinder > 0 ? QString::number(c.cylinder) : QString(),
+                                     number(c.weightOffKg),
+                                     number(c.weightOnKg),
+                                     number(c.price),
+                                     number(c.hours),
+                                     QString::fromStdString(c.note)};
+            for (int k = 0; k < kColumns; ++k)
+                m_changes->setItem(static_cast<int>(r), k, new QTableWidgetItem(cells[k]));
+            if (r > 0 && r < setup->changes.size())
+                m_changes->item(static_cast<int>(r), 0)->setCheckState(c.belongs ? Qt::Checked : Qt::Unchecked);
+        }
+        m_notes->setAbout("setup:" + setup->name);
+        const SetupLedger ledger = ledgerOf(m_model.job().setupTree(), setup->id);
+        QStringList words;
+        if (ledger.netKg)
+            words << tr("net %1 kg")
+                         .arg(QString::fromStdString(plainNumber(*ledger.netKg, 2, m_model.units().wording(), true)));
+        if (ledger.price)
+            words << tr("price %1").arg(l.toString(*ledger.price, 'f', 0));
+        if (ledger.hours)
+            words << tr("%1 h of work").arg(l.toString(*ledger.hours, 'f', 1));
+        if (const QString ratio = powerToWeight(*setup, ledger); !ratio.isEmpty())
+            words << ratio;
+        m_ledger->setText(setup->parentId.empty()
+                              ? tr("%1 is where the family begins.").arg(QString::fromStdString(setup->name))
+                          : words.isEmpty() ? tr("Nothing weighed or priced yet.")
+                                            : tr("Against the beginning: %1.").arg(words.join(QStringLiteral(", "))));
+    } else {
+        m_notes->setAbout({});
+        m_ledger->setText(tr("Open a job, or bring in pulls, to see its setups."));
+    }
+    m_filling = false;
+}
+
+/// Mean peak of the setup's pulls over the machine's weight with its parts on, where both are known (P6).
+QString QuestionPage::powerToWeight(const SetupRecord& setup, const SetupLedger& ledger) const {
+    const auto weight = sheetNumber(machineSheetOf(m_model.sheet(sheet_kind::machine)), "weight_kg");
+    if (!weight)
+        return {};
+    double sum = 0., n = 0.;
+    for (std::size_t i = 0; i < m_model.pulls().size(); ++i) {
+        const PullRecord& r = m_model.pulls()[i].record;
+        const PullCurve* curve = r.setupId == setup.id && !r.aside ? m_model.curve(static_cast<int>(i)) : nullptr;
+        if (curve && curve->peakPower) {
+            sum += curve->peakPower->value;
+            n += 1.;
+        }
+    }
+    const double kg = *weight + ledger.netKg.value_or(0.);
+    if (n == 0. || !(kg > 0.))
+        return {};
+    return tr("%1 %2/kg at %3 kg")
+        .arg(QLocale().toString(m_model.units().powerOf(sum / n) / kg, 'f', 3), m_model.units().powerSymbol(),
+             QLocale().toString(kg, 'f', 1));
+}
+
+std::vector<SetupChange> QuestionPage::changesInTable() const {
+    std::vector<SetupChange> out;
+    const QLocale l;
+    for (int r = 0; r < m_changes->rowCount(); ++r) {
+        const auto cell = [&](int c) {
+            return m_changes->item(r, c) ? m_changes->item(r, c)->text().trimmed() : QString();
+        };
+        const auto number = [&](int c) {
+            bool good = false;
+            const double v = l.toDouble(cell(c), &good);
+            return good ? std::optional(v) : std::nullopt;
+        };
+        if (cell(0).isEmpty())
+            continue;
+        SetupChange change{cell(0).toStdString(),
+                           cell(1).toStdString(),
+                           cell(2).toStdString(),
+                           number(4),
+                           number(5),
+                           number(6),
+                           number(7),
+                           cell(8).toStdString()};
+        change.cylinder = std::clamp(cell(3).toInt(), 0, 12);
+        change.belongs = r > 0 && m_changes->item(r, 0) && m_changes->item(r, 0)->checkState() == Qt::Checked;
+        out.push_back(std::move(change));
+    }
+    return out;
+}
+
+void QuestionPage::keepChanges() {
+    const SetupRecord* setup = m_model.job().setup(m_tree->chosen());
+    if (!setup || setup->parentId.empty())
+        return;
+    const std::vector<SetupChange> changes = changesInTable();
+    // After the cell's editor has closed: keeping fills the table anew.
+    QMetaObject::invokeMethod(
+        this,
+        [this, id = setup->id, parentId = setup->parentId, changes] { m_model.setSetupChanges(id, parentId, changes); },
+        Qt::QueuedConnection);
+}
+
+} // namespace jr::app

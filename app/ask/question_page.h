@@ -1,0 +1,53 @@
+// The question as a sentence with slots, the setups as a family tree with their changes, the plan, and the claims.
+#pragma once
+
+#include "app/ask/claims_board.h"
+#include "app/ask/plan_card.h"
+#include "app/ask/setup_tree_view.h"
+#include "app/notes/note_strip.h"
+
+class QTableWidget;
+class QPushButton;
+
+namespace jr::app {
+
+class QuestionPage : public QWidget {
+    Q_OBJECT
+public:
+    QuestionPage(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    PlanCard& plan() { return *m_plan; }
+    ClaimsBoard& claims() { return *m_claims; }
+    SetupTreeView& tree() { return *m_tree; }
+    QTableWidget& changes() { return *m_changes; }
+    void keepChanges();
+    QString caution() const;
+
+protected:
+    void showEvent(QShowEvent* event) override;
+
+private:
+    QWidget* buildQuestion();
+    void refresh();
+    void fillChanges();
+    std::vector<SetupChange> changesInTable() const;
+    QString powerToWeight(const SetupRecord& setup, const SetupLedger& ledger) const;
+
+    const Theme& m_theme;
+    JobModel& m_model;
+    QComboBox* m_with;
+    QComboBox* m_base;
+    QDoubleSpinBox* m_worth;
+    QDoubleSpinBox* m_from;
+    QDoubleSpinBox* m_to;
+    QLabel* m_caution;
+    SetupTreeView* m_tree;
+    QTableWidget* m_changes;
+    QLineEdit* m_newName;
+    QLabel* m_ledger;
+    NoteStrip* m_notes;
+    PlanCard* m_plan;
+    ClaimsBoard* m_claims;
+    bool m_filling = false;
+};
+
+} // namespace jr::app

@@ -1,0 +1,31 @@
+#include "app/ready/ready_station.h"
+
+#include "archive/formats/job_sheets.h"
+
+namespace jr::app {
+
+ReadyStation::ReadyStation(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent)
+    : PageStack(parent), m_job(job), m_benchModel(bench) {
+    m_walk = new WalkPage(theme, job, bench);
+    m_sitting = new SittingPage(theme, job, bench);
+    m_bench = new BenchPage(theme, job, bench);
+    m_apart = new ApartPage(theme, job);
+    addPage(tr("Walk-round"), m_walk);
+    addPage(tr("The sitting"), m_sitting);
+    addPage(tr("The bench"), m_bench);
+    addPage(tr("Taken apart"), m_apart);
+    connect(&job, &JobModel::jobChanged, this, &ReadyStation::nameThePages);
+    connect(&job, &JobModel::sheetChanged, this, &ReadyStation::nameThePages);
+    nameThePages();
+}
+
+void ReadyStation::nameThePages() {
+    const WalkState state = walkState(m_benchModel.walkRound());
+    setPageName(WalkRoundPage, !m_job.hasJob() || state.clear()
+                                   ? tr("Walk-round")
+                                   : tr("Walk-round (%1)").arg(state.missingSafety.size()));
+    const auto off = stillOff(putBackOf(m_job.sheet(sheet_kind::putBack)));
+    setPageName(Apart, off.empty() ? tr("Taken apart") : tr("Taken apart (%1 off)").arg(off.size()));
+}
+
+} // namespace jr::app

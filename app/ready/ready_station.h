@@ -1,0 +1,34 @@
+// Ready: the walk-round, how the sitting is run, the bench and its calibration, and what has been taken apart.
+#pragma once
+
+#include "app/frame/page_stack.h"
+#include "app/ready/apart_page.h"
+#include "app/ready/bench_page.h"
+#include "app/ready/sitting_page.h"
+#include "app/ready/walk_page.h"
+
+namespace jr::app {
+
+class ReadyStation : public PageStack {
+    Q_OBJECT
+public:
+    enum Page { WalkRoundPage, Sitting, Bench, Apart };
+
+    ReadyStation(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent = nullptr);
+    WalkPage& walk() { return *m_walk; }
+    SittingPage& sitting() { return *m_sitting; }
+    BenchPage& bench() { return *m_bench; }
+    ApartPage& apart() { return *m_apart; }
+
+private:
+    void nameThePages(); ///< with what is still open
+
+    JobModel& m_job;
+    BenchModel& m_benchModel;
+    WalkPage* m_walk;
+    SittingPage* m_sitting;
+    BenchPage* m_bench;
+    ApartPage* m_apart;
+};
+
+} // namespace jr::app

@@ -1,0 +1,47 @@
+// How this sitting is run, the same for every pull: gear, speeds, ramp, rest, fans and temperature windows, and the
+// guards. Every pull carries it and is held to it.
+#pragma once
+
+#include "app/pull/bench_model.h"
+#include "app/theme/theme.h"
+
+#include <QWidget>
+
+class QDoubleSpinBox;
+class QGridLayout;
+class QLabel;
+class QLineEdit;
+class QVBoxLayout;
+
+namespace jr::app {
+
+class SittingPage : public QWidget {
+    Q_OBJECT
+public:
+    SittingPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent = nullptr);
+    QDoubleSpinBox* procedureField(double Procedure::*member) const;
+    QLineEdit* keyField(const QString& key) const;
+
+protected:
+    void showEvent(QShowEvent* event) override;
+
+private:
+    void refresh();
+    QGridLayout* card(QVBoxLayout* into, const QString& title, const QString& words);
+    void line(QGridLayout* grid, const QString& name, const QString& key, const QString& hint);
+    void figure(QGridLayout* grid, const QString& name, double Procedure::*member, double least, double most,
+                const QString& unit, const QString& zero = {});
+    void limit(QGridLayout* grid, const QString& name, double GuardLimits::*member, double least, double most,
+               int decimals, const QString& unit);
+
+    const Theme& m_theme;
+    JobModel& m_job;
+    BenchModel& m_bench;
+    std::vector<std::pair<QLineEdit*, QString>> m_keys;
+    std::vector<std::pair<QDoubleSpinBox*, double Procedure::*>> m_figures;
+    std::vector<std::pair<QDoubleSpinBox*, double GuardLimits::*>> m_limits;
+    QLabel* m_departed;
+    bool m_filling = false;
+};
+
+} // namespace jr::app

@@ -1,0 +1,54 @@
+// The sheets of a job as JSON text, for the archive and job.json: docs/archive.md. Reading takes whatever is there and
+// of the right kind; the rest keeps its defaults, so that a sheet edited by hand cannot do harm.
+#pragma once
+
+#include "core/live/pull_watch.h"
+#include "core/machine/machine_sheet.h"
+#include "core/plan/day_plan.h"
+#include "core/plan/fault_hunt.h"
+#include "core/ready/put_back.h"
+#include "core/ready/walk_round.h"
+
+#include <string>
+#include <vector>
+
+namespace jr {
+
+namespace sheet_kind {
+inline constexpr const char *machine = "machine", *walkRound = "walk-round", *sitting = "sitting",
+                            *faultHunt = "fault-hunt", *putBack = "put-back", *plan = "plan",
+                            *repeatability = "repeatability";
+}
+
+/// How this sitting is run: the procedure and what is written down beside it (gear, tyre_pressure_kpa, straps, fans,
+/// operator), as the header keys of its pulls.
+struct SittingSheet {
+    std::optional<Procedure> procedure; ///< nothing: as the bench says
+    std::vector<std::pair<std::string, std::string>> keys;
+};
+
+std::string sheetBody(const MachineSheet& sheet);
+std::string sheetBody(const WalkRound& round);
+std::string sheetBody(const SittingSheet& sheet);
+std::string sheetBody(const FaultHunt& hunt);
+std::string sheetBody(const std::vector<PutBackStep>& steps);
+std::string sheetBody(const DayPlan& plan);
+
+/// How well the pulls of a job repeated, kept so that later jobs on the same bench can plan by it.
+struct RepeatabilityNote {
+    std::string bench, machine;
+    double pct = 0.;
+    int pulls = 0;
+    std::string day; ///< ISO date of the last pull
+};
+std::string sheetBody(const RepeatabilityNote& note);
+RepeatabilityNote repeatabilityNoteOf(const std::string& body);
+
+MachineSheet machineSheetOf(const std::string& body);
+WalkRound walkRoundOf(const std::string& body);
+SittingSheet sittingSheetOf(const std::string& body);
+FaultHunt faultHuntOf(const std::string& body);
+std::vector<PutBackStep> putBackOf(const std::string& body);
+DayPlan dayPlanOf(const std::string& body);
+
+} // namespace jr

@@ -1,0 +1,97 @@
+// A job's sheets, its notes and its photos.
+#include "archive/store/archive.h"
+
+#include <QDateTime>
+#include <QDir>
+#include <QFileInfo>
+#include <QUuid>
+
+namespace jr {
+namespace {
+
+QString q(const std::string& text) {
+    return QString::fromStdString(text);
+}
+std::string s(const QVariant& value) {
+    return value.toString().toStdString();
+}
+
+} // namespace
+
+Result<Done> Archive::fillSheets(JobRecord& job) const {
+    const auto sheets = m_db->query(QStringLiteral("SELECT kind, body FROM job_sheet WHERE job_id = ?"), {q(job.id)});
+    const auto attached = m_db->query(
+        QStringLiteral("SELECT id, about, file, words, added FROM attachment WHERE job_id = ? ORDER BY added, id"),
+        {q(job.id)});
+    if (!sheets || !attached)
+        return (sheets ? attached : sheets).error();
+    for (const Row& r : *sheets)
+        job.sheets[s(r[0])] = s(r[1]);
+    for (const Row& r : *attached)
+        job.attachments.push_back({s(r[0]), s(r[1]), s(r[2]), s(r[3]), s(r[4])});
+    return Done{};
+}
+
+Result<Done> Archive::setSheet(const std::string& jobId, const std::string& kind, const std::string& body) {
+    const Result<Done> done =
+        body.empty()
+            ? m_db->run(QStringLiteral("DELETE FROM job_sheet WHERE job_id = ? AND kind = ?"), {q(jobId), q(kind)})
+            : m_db->run(QStringLiteral("INSERT OR REPLACE INTO job_sheet (job_id, kind, body) VALUES (?, ?, ?)"),
+                        {q(jobId), q(kind), q(body)});
+    return done ? writeJobFile(jobId) : done;
+}
+
+Result<std::vector<std::string>> Archive::sheetsOfKind(const std::string& kind) const {
+    const auto rows = m_db->query(QStringLiteral("SELECT s.body FROM job_sheet s JOIN job j ON j.id = s.job_id"
+                                                 " WHERE s.kind = ? ORDER BY j.created DESC"),
+                                  {q(kind)});
+    if (!rows)
+        return rows.error();
+    std::vector<std::string> out;
+    for (const Row& r : *rows)
+        out.push_back(s(r[0]));
+    return out;
+}
+
+Result<std::string> Archive::attach(const std::string& jobId, const std::string& about, const std::string& words,
+                                    const QString& photo) {
+    AttachmentRecord record{QUuid::createUuid().toString(QUuid::WithoutBraces).toStdString(), about, "", words,
+                            QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs).toStdString()};
+    if (photo.isEmpty() && words.empty())
+        return Error{"a note needs its words"};
+    if (!photo.isEmpty()) {
+        const QFileInfo info(photo);
+        const QString suffix = info.suffix().toLower();
+        if (!QStringList{QStringLiteral("png"), QStringLiteral("jpg"), QStringLiteral("jpeg"), QStringLiteral("webp"),
+                         QStringLiteral("bmp"), QStringLiteral("gif")}
+                 .contains(suffix))
+            return Error{"this is not a picture this program can show (png, jpg, webp, bmp, gif)", photo.toStdString()};
+        if (!info.isReadable())
+            return Error{"cannot be read", photo.toStdString()};
+        record.file = "photos/" + jobId.substr(0, 8) + "/" + record.id + "." + suffix.toStdString();
+        const QString target = m_folder + QLatin1Char('/') + q(record.file);
+        if (!QDir().mkpath(QFileInfo(target).path()) || !QFile::copy(photo, target)) {
+            QFile::remove(target);
+            return Error{"could not be copied into the archive; is the disk full?", photo.toStdString()};
+        }
+    }
+    if (const Result<Done> kept = attachAgain(jobId, record); !kept)
+        return kept.error();
+    return record.id;
+}
+
+Result<Done> Archive::attachAgain(const std::string& jobId, const AttachmentRecord& a) {
+    const Result<Done> done = m_db->run(
+        QStringLiteral(
+            "INSERT OR REPLACE INTO attachment (id, job_id, about, file, words, added) VALUES (?, ?, ?, ?, ?, ?)"),
+        {q(a.id), q(jobId), q(a.about), q(a.file), q(a.words), q(a.added)});
+    return done ? writeJobFile(jobId) : done;
+}
+
+Result<Done> Archive::detach(const std::string& jobId, const std::string& attachmentId) {
+    const Result<Done> done =
+        m_db->run(QStringLiteral("DELETE FROM attachment WHERE id = ? AND job_id = ?"), {q(attachmentId), q(jobId)});
+    return done ? writeJobFile(jobId) : done;
+}
+
+} // namespace jr

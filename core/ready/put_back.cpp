@@ -1,0 +1,38 @@
+#include "core/ready/put_back.h"
+
+#include <cstdio>
+
+namespace jr {
+
+std::vector<int> stillOff(const std::vector<PutBackStep>& steps) {
+    std::vector<int> out;
+    for (int i = static_cast<int>(steps.size()) - 1; i >= 0; --i)
+        if (!steps[static_cast<std::size_t>(i)].back)
+            out.push_back(i);
+    return out;
+}
+
+std::string outOfOrder(const std::vector<PutBackStep>& steps) {
+    for (std::size_t i = 0; i < steps.size(); ++i)
+        for (std::size_t j = i + 1; steps[i].back && j < steps.size(); ++j)
+            if (!steps[j].back)
+                return steps[i].part + " is back although " + steps[j].part + " came off after it and is still off";
+    return {};
+}
+
+std::string putBackText(const PutBackStep& step) {
+    std::string out = step.part;
+    for (const std::string& word : {step.side, step.orientation})
+        if (!word.empty())
+            out += ", " + word;
+    if (step.torqueNm) {
+        char buffer[32];
+        std::snprintf(buffer, sizeof buffer, ", %g Nm", *step.torqueNm);
+        out += buffer;
+    }
+    if (!step.threadLock.empty())
+        out += ", thread-lock " + step.threadLock;
+    return out;
+}
+
+} // namespace jr

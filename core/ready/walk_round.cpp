@@ -1,0 +1,114 @@
+#include "core/ready/walk_round.h"
+
+#include <cstdio>
+
+namespace jr {
+namespace {
+
+std::string number(double value) {
+    char buffer[32];
+    std::snprintf(buffer, sizeof buffer, "%g", value);
+    return buffer;
+}
+
+} // namespace
+
+std::string_view walkAreaText(WalkArea area) {
+    static constexpr std::string_view kTexts[] = {"the machine", "straps and rollers", "air and fuel", "people"};
+    return kTexts[static_cast<std::size_t>(area)];
+}
+
+WalkRound usualWalkRound(MachineKind machine, BenchType bench) {
+    WalkRound out;
+    WalkArea area = WalkArea::Machine;
+    const auto tick = [&](const char* key, const char* words, bool safety = false) {
+        out.lines.push_back({key, words, area, safety, {}, {}, {}, false, {}, {}, {}, {}, {}});
+    };
+    const auto value = [&](const char* key, const char* words, const char* unit, std::optional<double> low,
+                           std::optional<double> high, bool safety = false) {
+        out.lines.push_back({key, words, area, safety, unit, low, high, false, {}, {}, {}, {}, {}});
+    };
+    const bool wheel =
+        machine == MachineKind::FourStroke || machine == MachineKind::TwoStroke || machine == MachineKind::Cvt;
+    const bool hand = machine == MachineKind::HandHeld;
+    tick("oil", machine == MachineKind::FourStroke ? "oil level seen" : "gear oil seen, two-stroke oil or mix right");
+    if (!hand) {
+        tick("coolant_level", "coolant level seen, no leaks");
+        value("battery_v", "battery", "V", 12.2, 14.8);
+        value("float_mm", "float level", "mm", {}, {});
+    }
+    value("leak_test_kpa", "intake leak test: vacuum still held after half a minute", "kPa", 20., {});
+    tick("fasteners", "what was worked on is tight; nothing rests on the exhaust");
+    area = WalkArea::StrapsAndRollers;
+    if (bench == BenchType::Roller) {
+        if (wheel)
+            value("tyre_pressure_kpa", "tyre pressure, cold", "kPa", 140., 300.);
+        tick("tyre_rated", "tyre inspected and rated for the speed", true);
+        value("strap_kg", "strap tension, each side", "kg", 40., 120.);
+        tick("straps_doubled", "straps doubled; to be checked again after the first pull", true);
+        tick("roller_clear", "roller turns freely, guards on, nothing loose near it", true);
+    } else {
+        tick("coupling",
+             bench == BenchType::EngineBrake ? "coupling, shaft and belts inspected, bolts marked"
+                                             : "brake, chain or clutch drum inspected",
+             true);
+        tick("guards_on", "guards on over everything that turns", true);
+        tick("brake_water", "brake cooled and let go fully");
+    }
+    area = WalkArea::AirAndFuel;
+    value("fuel_ml", "fuel in the tank", "ml", hand ? 100. : 500., {});
+    tick("fans", "fans placed, not blowing across an open intake");
+    tick("extraction", "exhaust extracted", true);
+    // Workplace limit for eight hours in several countries; value from memory.
+    value("co_ppm", "carbon monoxide in the room", "ppm", {}, 30., true);
+    tick("no_hot_refuel", "extinguisher in reach; no refuelling while hot", true);
+    area = WalkArea::People;
+    tick("nobody_in_line", "nobody beside or behind the roller, or in line with chain, belt or shaft", true);
+    tick("ears_eyes", "ears and eyes protected", true);
+    tick("kill_switch", "kill switch tried and in reach", true);
+    return out;
+}
+
+bool outsideWindow(const WalkLine& line) {
+    return line.value && ((line.low && *line.value < *line.low) || (line.high && *line.value > *line.high));
+}
+
+bool settled(const WalkLine& line) {
+    if (line.safety && !line.reason.empty())
+        return true;
+    if (outsideWindow(line))
+        return false;
+    return line.ticked || line.value.has_value();
+}
+
+WalkState walkState(const WalkRound& round) {
+    WalkState out;
+    for (const WalkLine& line : round.lines) {
+        ++out.all;
+        out.settled += settled(line);
+        if (line.safety && !settled(line))
+            out.missingSafety.push_back(line.words);
+        if (outsideWindow(line)) {
+            const std::string unit = " " + line.unit;
+            out.outside.push_back(line.words + " " + number(*line.value) + unit + ", window " +
+                                  (line.low && line.high ? number(*line.low) + " to " + number(*line.high)
+                                   : line.low            ? "from " + number(*line.low)
+                                                         : "up to " + number(*line.high)) +
+                                  unit + (line.place.empty() ? "" : " (" + line.place + ")"));
+        }
+    }
+    return out;
+}
+
+const std::vector<std::string>& usualCautions() {
+    static const std::vector<std::string> cautions = {
+        "Nobody stands beside or behind the roller, or in line with a chain, belt or shaft.",
+        "Tyres inspected and rated for the speed; straps doubled, and checked after the first pull; guards on.",
+        "Exhaust extracted and carbon monoxide watched; ears and eyes protected.",
+        "Hot parts and fuel: extinguisher in reach, no refuelling hot.",
+        "Stop on lean, knock, heat or strange noise; kill switch in reach.",
+        "The bench maker's instructions, local rules (noise, emissions, workplace) and licensed practice come first."};
+    return cautions;
+}
+
+} // namespace jr

@@ -1,0 +1,48 @@
+// A day at the bench of an invented machine, as the demo makes it: setups with what they change, and pulls with known
+// truth. Links only the simulated bench, so that what the program finds can be held against it.
+#pragma once
+
+#include "standin/simulated_bench.h"
+
+#include <string>
+#include <utility>
+#include <vector>
+
+namespace demo {
+
+struct DaySetup {
+    std::string name, parent; ///< parent by name; empty: the first
+    struct Change {
+        std::string part, from, to;
+        double weightOffKg = -1., weightOnKg = -1., price = -1., hours = -1.; ///< below zero: not known
+    };
+    std::vector<Change> changes;
+    standin::EngineTruth engine; ///< torque at reference air
+};
+
+struct DayOfPulls {
+    std::string job, machine;
+    std::string bench;    ///< its name, as pulls carry it
+    bool brake = false;   ///< else a roller
+    std::string day;      ///< "2026-05-09"
+    std::string idPrefix; ///< of the pulls' ids, 24 characters
+    std::vector<DaySetup> setups;
+    std::vector<int> order; ///< index into setups
+    double scatterShare = 0.004, driftSharePerHour = -0.006;
+    standin::BenchSetting benchSetting;
+    standin::PullSetting pull;                             ///< what all pulls have alike
+    std::vector<std::pair<std::string, std::string>> keys; ///< further header lines
+    std::uint64_t seed = 1;
+};
+
+/// True corrected (SAE J1349) power in W.
+double truthW(const DayOfPulls& day, const std::string& setup, double rpm);
+/// The pull files in order.
+std::vector<std::string> pullFiles(const DayOfPulls& day);
+
+/// Larkspur 410: stock, then a longer stack, the filter lid off, and a cam, base again at the end.
+DayOfPulls larkspurLadder();
+/// Ostra 600: reeds by pipe, every combination, and then the ignition stepped on the best of them.
+DayOfPulls ostraDay();
+
+} // namespace demo

@@ -1,0 +1,285 @@
+// Ask and Ready through the real windows: machine sheet, fault hunt, walk-round, sitting, taken apart, notes and
+// photos, the plan as ghosts on the day strip; by keyboard, with undo, and with a large family of setups.
+#include "app/ask/ask_station.h"
+#include "app/frame/day_strip.h"
+#include "app/frame/main_window.h"
+#include "app/pull/pull_station.h"
+#include "app/ready/ready_station.h"
+#include "demo_job/demo_archive.h"
+
+#include <QApplication>
+#include <QComboBox>
+#include <QDoubleSpinBox>
+#include <QElapsedTimer>
+#include <QImage>
+#include <QLineEdit>
+#include <QStandardPaths>
+#include <QTableWidget>
+#include <QTemporaryDir>
+#include <QTest>
+
+#include <memory>
+
+using namespace jr;
+using namespace jr::app;
+
+class TestPreparing : public QObject {
+    Q_OBJECT
+
+    std::unique_ptr<QTemporaryDir> m_dir;
+    std::unique_ptr<Theme> m_theme;
+    std::unique_ptr<MainWindow> m_window;
+
+    JobModel& model() { return m_window->model(); }
+    QuestionPage& question() { return m_window->ask().question(); }
+    DayStrip& strip() { return *m_window->findChild<DayStrip*>(); }
+    void showPage(int station, int page) {
+        m_window->showStation(station);
+        (station == MainWindow::Ask ? static_cast<PageStack&>(m_window->ask()) : m_window->ready()).show(page);
+        QApplication::processEvents();
+    }
+
+private slots:
+    void initTestCase() {
+        QStandardPaths::setTestModeEnabled(true);
+        m_theme = std::make_unique<Theme>();
+        m_theme->install(*static_cast<QApplication*>(QApplication::instance()));
+    }
+    void init() {
+        m_dir = std::make_unique<QTemporaryDir>();
+        m_window = std::make_unique<MainWindow>(*m_theme);
+        QVERIFY(m_window->openArchive(m_dir->filePath("archive")));
+        const auto job = fillDemoArchive(*model().archive());
+        QVERIFY2(job, job ? "" : job.error().text().c_str());
+        QVERIFY(m_window->openJob(*job));
+        m_window->show();
+        QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
+        model().waitUntilLoaded();
+    }
+    void cleanup() {
+        m_window.reset();
+        m_dir.reset();
+    }
+
+    void theMachineSheetAsksAboutWhatCannotBe() {
+        showPage(MainWindow::Ask, AskStation::Machine);
+        MachinePage& page = m_window->ask().machine();
+        QVERIFY(page.field("stroke_mm"));
+        const std::string before = model().sheet(sheet_kind::machine);
+        // By keyboard: into the field, type, leave it.
+        page.field("stroke_mm")->setFocus();
+        page.field("stroke_mm")->selectAll();
+        QTest::keyClicks(page.field("stroke_mm"), "2.6");
+        QTest::keyClick(page.field("stroke_mm"), Qt::Key_Tab);
+        QVERIFY2(page.warnings().contains("looks like inches"), qPrintable(page.warnings()));
+        QCOMPARE(page.field("stroke_mm")->property("wrong").toBool(), true);
+        model().undoStack().undo();
+        QCOMPARE(model().sheet(sheet_kind::machine), before);
+        QVERIFY(!page.warnings().contains("inches"));
+        // Two cylinders have two main jets.
+        MachineSheet sheet = page.sheet();
+        sheet.kind = MachineKind::Sled;
+        sheet.cylinders = 2;
+        model().setSheet(sheet_kind::machine, sheetBody(sheet), "two");
+        QVERIFY(page.field("main_jet#2") && !page.field("main_jet"));
+        page.field("main_jet#2")->setText("390");
+        QTest::keyClick(page.field("main_jet#2"), Qt::Key_Return);
+        QCOMPARE(page.sheet().values["main_jet#2"], std::string("390"));
+        QVERIFY(page.warnings().contains("The cylinders differ"));
+    }
+    void theFaultHuntGoesOneByOne() {
+        showPage(MainWindow::Ask, AskStation::FaultHunt);
+        HuntPage& page = m_window->ask().hunt();
+        model().setSheet(sheet_kind::faultHunt, "", "begin anew");
+        QTRY_VERIFY(page.nextWords().contains("Write down what it does"));
+        FaultHunt h;
+        h.symptom = "hesitates at 5000";
+        model().setSheet(sheet_kind::faultHunt, sheetBody(h), "symptom");
+        page.addSuspect("coil");
+        page.addSuspect("needle");
+        page.addSuspect("coil"); // no second time
+        QCOMPARE(page.hunt().suspects.size(), std::size_t(2));
+        page.swap("coil");
+        QTRY_VERIFY(page.nextWords().contains("coil swapped"));
+        page.setResult(0, HuntResult::NoChange);
+        QCOMPARE(page.hunt().swaps[0].pulls, std::vector<int>{model().pulls().back().record.number});
+        page.swap("needle"); // without putting the coil back
+        page.swap("coil");   // and both together
+        page.setResult(1, HuntResult::Better);
+        QTRY_VERIFY2(page.notices().contains("swapped together"), qPrintable(page.notices()));
+        QVERIFY(page.notices().contains("had not been put back"));
+        while (model().undoStack().canUndo())
+            model().undoStack().undo();
+    }
+    void theWalkRoundSpeaksOnPull() {
+        auto& station = *m_window->findChild<PullStation*>();
+        model().setSheet(sheet_kind::walkRound, sheetBody(usualWalkRound(MachineKind::FourStroke, BenchType::Roller)),
+                         "fresh");
+        m_window->showStation(MainWindow::Pull);
+        QVERIFY2(station.openWords().contains("safety lines"), qPrintable(station.openWords()));
+        showPage(MainWindow::Ready, ReadyStation::WalkRoundPage);
+        WalkPage& page = m_window->ready().walk();
+        QTRY_VERIFY(page.stateWords().contains("safety lines open"));
+        const WalkRound round = usualWalkRound(MachineKind::FourStroke, BenchType::Roller);
+        for (const WalkLine& line : round.lines)
+            if (line.safety && line.key != "ears_eyes")
+                page.tick(line.key, true);
+        QVERIFY(station.openWords().contains("1 safety line"));
+        page.giveReason("ears_eyes", "nobody in the cell, run from the next room");
+        QVERIFY(station.openWords().isEmpty());
+        page.measure("tyre_pressure_kpa", 95.); // below its window: said, and carried by the pulls
+        QTRY_VERIFY(m_window->ready().walk().stateWords().contains("settled"));
+        QCOMPARE(m_window->bench().sittingKey("tyre_pressure_kpa"), QStringLiteral("95"));
+        page.measure("co_ppm", 60.);
+        QVERIFY(!station.openWords().isEmpty());
+        // The tick boxes themselves, by keyboard.
+        auto boxes = page.findChildren<QCheckBox*>();
+        QVERIFY(boxes.size() > 8);
+    }
+    void whatIsStillOffIsSaidBeforeAPull() {
+        auto& station = *m_window->findChild<PullStation*>();
+        showPage(MainWindow::Ready, ReadyStation::Apart);
+        model().setSheet(sheet_kind::walkRound, "{\"lines\":[]}", "none wanted");
+        model().setSheet(sheet_kind::putBack, "", "nothing");
+        ApartPage& page = m_window->ready().apart();
+        page.takeOff("cover");
+        page.takeOff("washer");
+        QTRY_VERIFY2(page.stillOffWords().startsWith("Still off") &&
+                         page.stillOffWords().indexOf("washer") < page.stillOffWords().indexOf("cover"),
+                     qPrintable(page.stillOffWords()));
+        QVERIFY(station.openWords().contains("2 parts are still off"));
+        // Written in the table: torque in the locale's numbers; a tick puts it back.
+        page.table().item(1, 4)->setText("45");
+        QTRY_COMPARE(page.steps()[1].torqueNm.value_or(0.), 45.);
+        QApplication::processEvents();
+        page.table().item(0, 0)->setCheckState(Qt::Checked);
+        QTRY_VERIFY(page.steps()[0].back);
+        page.putBack(1, true);
+        QTRY_VERIFY(page.stillOffWords().contains("Everything is back on"));
+        QVERIFY(station.openWords().isEmpty());
+        model().undoStack().undo();
+        QVERIFY(!station.openWords().isEmpty());
+    }
+    void theSittingIsKeptWithTheJob() {
+        showPage(MainWindow::Ready, ReadyStation::Sitting);
+        SittingPage& page = m_window->ready().sitting();
+        page.keyField("fans")->setText("one, radiator only");
+        QTest::keyClick(page.keyField("fans"), Qt::Key_Return);
+        page.procedureField(&Procedure::restS)->setValue(90.);
+        page.procedureField(&Procedure::intakeToC)->setValue(38.);
+        page.procedureField(&Procedure::intakeFromC)->setValue(50.); // cannot be: put back
+        QCOMPARE(m_window->bench().procedure().intakeFromC, -10.);
+        const std::string jobId = model().job().id;
+        const auto other = model().archive()->createJob("Another", "");
+        QVERIFY(m_window->openJob(*other));
+        QVERIFY(m_window->bench().sittingKey("fans").isEmpty());
+        QVERIFY(m_window->openJob(jobId));
+        QCOMPARE(m_window->bench().sittingKey("fans"), QStringLiteral("one, radiator only"));
+        QCOMPARE(m_window->bench().procedure().restS, 90.);
+        QCOMPARE(m_window->bench().procedure().intakeToC, 38.);
+    }
+    void notesAndPhotosOfASetup() {
+        showPage(MainWindow::Ask, AskStation::Question);
+        const QString photo = m_dir->filePath("stack.png");
+        QImage(3000, 2000, QImage::Format_RGB32).save(photo);
+        NoteStrip& notes = *question().findChild<NoteStrip*>();
+        const int before = notes.shownCount();
+        QVERIFY(notes.addNote("mouth deburred"));
+        QVERIFY(notes.addPhoto(photo));
+        QVERIFY(!notes.addPhoto(m_dir->filePath("gone.png")));
+        QVERIFY(!notes.addNote("  "));
+        QCOMPARE(notes.shownCount(), before + 2);
+        model().detach(model().job().attachments.back().id);
+        QCOMPARE(notes.shownCount(), before + 1);
+        model().undoStack().undo();
+        QCOMPARE(notes.shownCount(), before + 2);
+    }
+    void thePlanStandsOnTheDayStrip() {
+        showPage(MainWindow::Ask, AskStation::Question);
+        model().setSheet(sheet_kind::plan, "", "none");
+        QCOMPARE(strip().ghosts(), 0);
+        PlanCard& plan = question().plan();
+        plan.putOnDayStrip();
+        QCOMPARE(strip().ghosts(), static_cast<int>(plan.plan().order.size()));
+        QVERIFY2(strip().nextWords().contains("then pull") || strip().nextWords().contains(": pull"),
+                 qPrintable(strip().nextWords()));
+        // Fitting the first setup changes the words; the plan is taken off again, and back by undo.
+        m_window->bench().setSetup("short stack");
+        QVERIFY2(strip().nextWords().startsWith("short stack: pull"), qPrintable(strip().nextWords()));
+        const int ghosts = strip().ghosts();
+        model().setSheet(sheet_kind::plan, "", "take off");
+        QCOMPARE(strip().ghosts(), 0);
+        model().undoStack().undo();
+        QCOMPARE(strip().ghosts(), ghosts);
+        // As a sweep of too few setups: said, and nothing is put anywhere.
+        plan.setWhich(3);
+        for (int which : {0, 1, 2, 3}) {
+            plan.setWhich(which);
+            QVERIFY(!plan.text().trimmed().isEmpty());
+        }
+    }
+    void everyFieldIsReachedByKeyboard() {
+        for (const auto& [station, pages] :
+             {std::pair{static_cast<int>(MainWindow::Ask), 3}, std::pair{static_cast<int>(MainWindow::Ready), 4}})
+            for (int page = 0; page < pages; ++page) {
+                showPage(station, page);
+                QWidget* stack =
+                    station == MainWindow::Ask ? static_cast<QWidget*>(&m_window->ask()) : &m_window->ready();
+                // Walk once round with Tab; what takes text or a click must have been visited, and have a name.
+                QSet<QWidget*> visited;
+                m_window->activateWindow();
+                stack->setFocus();
+                for (int i = 0; i < 400; ++i) {
+                    QWidget* focus = QApplication::focusWidget();
+                    if (focus)
+                        visited.insert(focus);
+                    QTest::keyClick(focus ? focus : stack, Qt::Key_Tab);
+                }
+                int missed = 0;
+                for (QWidget* w : stack->findChildren<QWidget*>())
+                    if (w->isVisible() && w->isEnabled() && w->focusPolicy() & Qt::TabFocus && !visited.contains(w) &&
+                        (qobject_cast<QLineEdit*>(w) || qobject_cast<QAbstractButton*>(w) ||
+                         qobject_cast<QComboBox*>(w)) &&
+                        !qobject_cast<QAbstractSpinBox*>(w->parentWidget()) && !w->inherits("QTableCornerButton"))
+                        ++missed;
+                QVERIFY2(missed == 0,
+                         qPrintable(
+                             QStringLiteral("station %1 page %2: %3 not reached").arg(station).arg(page).arg(missed)));
+            }
+    }
+    void sixtySetupsWithFiveHundredChangesStayFluent() {
+        const auto job = model().archive()->createJob("Large family", "Larkspur 410");
+        std::string parent;
+        for (int s = 0; s < 60; ++s) {
+            std::vector<SetupChange> changes;
+            for (int c = 0; s > 0 && c < 500 / 59 + 1; ++c)
+                changes.push_back(
+                    {"part " + std::to_string(c), std::to_string(s - 1), std::to_string(s), 1., 1.1, 10., 0.5});
+            const auto made = model().archive()->createSetup(*job, "setup " + std::to_string(s), parent, changes);
+            QVERIFY(made);
+            parent = s % 3 ? *made : parent;
+        }
+        QVERIFY(m_window->openJob(*job));
+        showPage(MainWindow::Ask, AskStation::Question);
+        // An action as a person makes it: choose a setup, rewrite a change, undo it. Ratios to an empty job would hide
+        // nothing, so this looks at the bar itself with room to spare; perf/ has the figures.
+        question().tree().choose(model().job().setups[30].id);
+        QElapsedTimer timer;
+        timer.start();
+        constexpr int kRounds = 5;
+        for (int i = 0; i < kRounds; ++i) {
+            question().tree().choose(model().job().setups[static_cast<std::size_t>(20 + i)].id);
+            const SetupRecord s = model().job().setups[static_cast<std::size_t>(20 + i)];
+            auto changes = s.changes;
+            changes[0].to = "new";
+            model().setSetupChanges(s.id, s.parentId, changes);
+            model().undoStack().undo();
+            QApplication::processEvents();
+        }
+        qInfo("%.1f ms an action", static_cast<double>(timer.elapsed()) / (3. * kRounds));
+        QVERIFY(model().job().setups.size() == 60);
+    }
+};
+
+QTEST_MAIN(TestPreparing)
+#include "test_preparing.moc"
