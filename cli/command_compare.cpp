@@ -1,12 +1,16 @@
 #include "cli/commands.h"
 
+#include "archive/formats/text.h"
+#include "cli/items.h"
 #include "core/judge/sentences.h"
+
+#include <algorithm>
 
 namespace jr::cli {
 namespace {
 
 struct Options {
-    std::vector<std::string> base, with;
+    std::vector<std::string> base, with, sets;
     std::string standard = "sae-j1349";
     double grid = 50., worth = 1., confidence = 0.95;
     std::optional<double> from, to, repeatability;
@@ -23,34 +27,7 @@ Json orNull(const std::optional<double>& v) {
     return v ? Json(*v) : Json(nullptr);
 }
 
-int runCompare(const Options& o) {
-    if (o.from && o.to && !(*o.from < *o.to)) {
-        say("--from must lie below --to");
-        return kUsage;
-    }
-    bool goodBase = true, goodWith = true;
-    const std::vector<PullFit> base = fitFiles(o.base, goodBase), with = fitFiles(o.with, goodWith);
-    if (!goodBase || !goodWith)
-        return kInput;
-    std::vector<const PullFit*> a, b;
-    for (const PullFit& f : base)
-        a.push_back(&f);
-    for (const PullFit& f : with)
-        b.push_back(&f);
-    CompareOptions options;
-    options.standard = findStandard(o.standard);
-    options.gridRpm = o.grid;
-    options.fromRpm = o.from;
-    options.toRpm = o.to;
-    options.worthPct = o.worth;
-    options.confidence = o.confidence;
-    options.repeatabilityPct = o.repeatability;
-    const Result<Comparison> result = compare(a, b, options);
-    if (!result) {
-        say(o.base.front() + ": " + result.error().reason);
-        return kInput;
-    }
-    const Comparison& c = *result;
+Json comparisonJson(const Comparison& c) {
     Json calls = Json::array(), crossovers = Json::array();
     for (const Call& call : c.calls)
         calls.push_back({{"from_rpm", call.fromRpm},
@@ -62,39 +39,136 @@ int runCompare(const Options& o) {
                          {"max_rpm", call.maxRpm}});
     for (const Crossover& x : c.crossovers)
         crossovers.push_back(x.rpm);
+    return {{"standard", c.standard->id},
+            {"confidence", c.confidence},
+            {"band", "simultaneous"},
+            {"base", sideJson(c.base)},
+            {"with", sideJson(c.with)},
+            {"rpm", c.rpm},
+            {"difference_w", c.differenceW},
+            {"low_w", c.lowW},
+            {"high_w", c.highW},
+            {"difference_nm", c.differenceNm},
+            {"low_nm", c.lowNm},
+            {"high_nm", c.highNm},
+            {"difference_pct", c.differencePct},
+            {"calls", calls},
+            {"crossovers_rpm", crossovers},
+            {"band_mean",
+             {{"from_rpm", c.bandMean.fromRpm},
+              {"to_rpm", c.bandMean.toRpm},
+              {"difference_w", c.bandMean.differenceW},
+              {"low_w", orNull(c.bandMean.lowW)},
+              {"high_w", orNull(c.bandMean.highW)},
+              {"pct", c.bandMean.pct}}},
+            {"repeatability_pct", orNull(c.repeatabilityPct)},
+            {"drift",
+             {{"checked", c.drift.checked},
+              {"pct_per_hour", orNull(c.drift.pctPerHour)},
+              {"removed", c.drift.removed}}},
+            {"cautions", cautionsJson(c.cautions)}};
+}
+
+CompareOptions compareOptions(const Options& o) {
+    CompareOptions options;
+    options.standard = findStandard(o.standard);
+    options.gridRpm = o.grid;
+    options.fromRpm = o.from;
+    options.toRpm = o.to;
+    options.worthPct = o.worth;
+    options.confidence = o.confidence;
+    options.repeatabilityPct = o.repeatability;
+    return options;
+}
+
+void sayAccount(const Comparison& c) {
     const Account account = describe(c);
     say(account.headline);
     for (const std::string& s : account.stretches)
         say("  " + s);
     for (const std::string& s : account.details)
         say("  " + s);
-    return print(
-        {{"standard", c.standard->id},
-         {"confidence", c.confidence},
-         {"band", "simultaneous"},
-         {"base", sideJson(c.base)},
-         {"with", sideJson(c.with)},
-         {"rpm", c.rpm},
-         {"difference_w", c.differenceW},
-         {"low_w", c.lowW},
-         {"high_w", c.highW},
-         {"difference_nm", c.differenceNm},
-         {"low_nm", c.lowNm},
-         {"high_nm", c.highNm},
-         {"difference_pct", c.differencePct},
-         {"calls", calls},
-         {"crossovers_rpm", crossovers},
-         {"band_mean",
-          {{"from_rpm", c.bandMean.fromRpm},
-           {"to_rpm", c.bandMean.toRpm},
-           {"difference_w", c.bandMean.differenceW},
-           {"low_w", orNull(c.bandMean.lowW)},
-           {"high_w", orNull(c.bandMean.highW)},
-           {"pct", c.bandMean.pct}}},
-         {"repeatability_pct", orNull(c.repeatabilityPct)},
-         {"drift",
-          {{"checked", c.drift.checked}, {"pct_per_hour", orNull(c.drift.pctPerHour)}, {"removed", c.drift.removed}}},
-         {"cautions", cautionsJson(c.cautions)}});
+}
+
+/// Several setups against the first, their bands held together.
+int runSets(const Options& o) {
+    std::vector<std::vector<PullFit>> fits;
+    std::vector<std::string> names;
+    bool good = true;
+    for (const std::string& argument : o.sets) {
+        const auto set = nameAndItems(argument);
+        if (!set) {
+            say("--set " + argument + ": wants NAME=FILES");
+            return kUsage;
+        }
+        if (std::find(names.begin(), names.end(), set->first) != names.end()) {
+            say("--set " + set->first + ": named twice");
+            return kUsage;
+        }
+        bool one = true;
+        names.push_back(set->first);
+        fits.push_back(fitFiles(splitCommas(set->second), one));
+        good = good && one;
+    }
+    if (!good)
+        return kInput;
+    std::vector<std::vector<const PullFit*>> sets;
+    for (std::size_t s = 0; s < fits.size(); ++s) {
+        sets.emplace_back();
+        for (PullFit& f : fits[s]) {
+            f.header.setup = names[s];
+            sets.back().push_back(&f);
+        }
+    }
+    const Result<std::vector<Comparison>> all = compareSets(sets, compareOptions(o));
+    if (!all) {
+        say("compare: " + all.error().reason);
+        return kInput;
+    }
+    Json comparisons = Json::array();
+    for (const Comparison& c : *all) {
+        sayAccount(c);
+        comparisons.push_back(comparisonJson(c));
+    }
+    return print({{"standard", all->front().standard->id},
+                  {"confidence", o.confidence},
+                  {"band", "simultaneous over the range and all comparisons"},
+                  {"base", sideJson(all->front().base)},
+                  {"comparisons", comparisons}});
+}
+
+int runCompare(const Options& o) {
+    if (o.from && o.to && !(*o.from < *o.to)) {
+        say("--from must lie below --to");
+        return kUsage;
+    }
+    if (!o.sets.empty()) {
+        if (!o.base.empty() || !o.with.empty() || o.sets.size() < 2) {
+            say("either --base and --with, or two or more --set NAME=FILES");
+            return kUsage;
+        }
+        return runSets(o);
+    }
+    if (o.base.empty() || o.with.empty()) {
+        say("--base and --with are required, or two or more --set NAME=FILES");
+        return kUsage;
+    }
+    bool goodBase = true, goodWith = true;
+    const std::vector<PullFit> base = fitFiles(o.base, goodBase), with = fitFiles(o.with, goodWith);
+    if (!goodBase || !goodWith)
+        return kInput;
+    std::vector<const PullFit*> a, b;
+    for (const PullFit& f : base)
+        a.push_back(&f);
+    for (const PullFit& f : with)
+        b.push_back(&f);
+    const Result<Comparison> result = compare(a, b, compareOptions(o));
+    if (!result) {
+        say(o.base.front() + ": " + result.error().reason);
+        return kInput;
+    }
+    sayAccount(*result);
+    return print(comparisonJson(*result));
 }
 
 } // namespace
@@ -103,8 +177,9 @@ void addCompare(CLI::App& app, Action& action) {
     auto o = std::make_shared<Options>();
     CLI::App* c = app.add_subcommand(
         "compare", "The difference of two setups with its margin, and what may be said of each stretch");
-    c->add_option("--base", o->base, "Pull files of the base setup")->required();
-    c->add_option("--with", o->with, "Pull files of the changed setup")->required();
+    c->add_option("--base", o->base, "Pull files of the base setup");
+    c->add_option("--with", o->with, "Pull files of the changed setup");
+    c->add_option("--set", o->sets, "NAME=FILES of a setup, comma-separated; the first is the base, the bands hold for all together");
     addStandard(*c, o->standard);
     c->add_option("--grid", o->grid, "Step of the engine speed grid, rpm")
         ->check(CLI::Range(1., 2000.))

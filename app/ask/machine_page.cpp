@@ -32,6 +32,7 @@ MachinePage::MachinePage(const Theme& theme, JobModel& model, QWidget* parent)
     m_kind->setAccessibleName(tr("Kind of machine"));
     m_cylinders = new QSpinBox;
     m_cylinders->setRange(1, 12);
+    m_cylinders->setButtonSymbols(QAbstractSpinBox::NoButtons);
     m_cylinders->setPrefix(tr("cylinders: "));
     m_cylinders->setAccessibleName(tr("Number of cylinders"));
     m_copy = new QPushButton(tr("&Copy from another machine…"));
@@ -56,7 +57,7 @@ MachinePage::MachinePage(const Theme& theme, JobModel& model, QWidget* parent)
     m_said->setWordWrap(true);
     right->addWidget(m_said);
     m_sketch = new CylinderSketch(theme);
-    right->addWidget(m_sketch, 1);
+    right->addWidget(m_sketch, 3);
     m_warnings = new QVBoxLayout;
     m_warnings->setSpacing(6);
     right->addLayout(m_warnings);
@@ -139,7 +140,9 @@ void MachinePage::build(const MachineSheet& s) {
                       : 1];
         if (group != f->group) {
             group = f->group;
-            auto* title = new QLabel(QString::fromUtf8(sheetGroupText(f->group).data()));
+            QString heading = QString::fromUtf8(sheetGroupText(f->group).data());
+            heading[0] = heading[0].toUpper();
+            auto* title = new QLabel(heading);
             title->setProperty("strong", true);
             grid->addWidget(title, grid->rowCount(), 0, 1, 3);
         }

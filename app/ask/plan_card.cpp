@@ -7,6 +7,7 @@
 #include <QGridLayout>
 #include <QLabel>
 #include <QPushButton>
+#include <QToolButton>
 #include <QVBoxLayout>
 
 namespace jr::app {
@@ -25,6 +26,12 @@ PlanCard::PlanCard(const Theme& theme, JobModel& model, QWidget* parent)
     m_which->addItems({tr("the two above"), tr("all setups"), tr("all, as a cross"), tr("all, as a sweep")});
     m_which->setAccessibleName(tr("Which setups the plan is for"));
     head->addWidget(m_which, 1);
+    auto* more = new QToolButton;
+    more->setText(tr("fuel, cooling"));
+    more->setToolTip(tr("Count fuel and cool-down stops as well"));
+    more->setCheckable(true);
+    more->setProperty("switch", true);
+    head->addWidget(more);
     layout->addLayout(head);
     auto* grid = new QGridLayout;
     grid->setHorizontalSpacing(8);
@@ -32,11 +39,18 @@ PlanCard::PlanCard(const Theme& theme, JobModel& model, QWidget* parent)
     m_repeatability = box(grid, tr("pulls &repeat within"), 0.5, 0.01, 20., 2, QStringLiteral(" %"));
     m_pullMinutes = box(grid, tr("&minutes a pull"), 6., 0.5, 600., 0, tr(" min"));
     m_changeMinutes = box(grid, tr("m&inutes a change"), 20., 0., 6000., 0, tr(" min"));
-    m_fuelPerPull = box(grid, tr("&fuel a pull"), 0., 0., 5000., 0, tr(" ml"), tr("not counted"));
-    m_tank = box(grid, tr("&tank"), 0., 0., 60000., 0, tr(" ml"), tr("not known"));
-    m_inARow = box(grid, tr("pulls before it must c&ool"), 0., 0., 50., 0, {}, tr("any number"));
-    m_coolMinutes = box(grid, tr("cooling takes"), 10., 0., 240., 0, tr(" min"));
     layout->addLayout(grid);
+    m_stops = new QWidget;
+    auto* stops = new QGridLayout(m_stops);
+    stops->setContentsMargins(0, 0, 0, 0);
+    stops->setHorizontalSpacing(8);
+    stops->setVerticalSpacing(5);
+    m_fuelPerPull = box(stops, tr("&fuel a pull"), 0., 0., 5000., 0, tr(" ml"), tr("not counted"));
+    m_tank = box(stops, tr("&tank"), 0., 0., 60000., 0, tr(" ml"), tr("not known"));
+    m_inARow = box(stops, tr("pulls before it must c&ool"), 0., 0., 50., 0, {}, tr("any number"));
+    m_coolMinutes = box(stops, tr("cooling takes"), 10., 0., 240., 0, tr(" min"));
+    m_stops->hide();
+    layout->addWidget(m_stops);
     m_from = new QLabel;
     m_from->setProperty("muted", true);
     m_from->setWordWrap(true);
@@ -57,6 +71,10 @@ PlanCard::PlanCard(const Theme& theme, JobModel& model, QWidget* parent)
     row->addWidget(m_put, 1);
     row->addWidget(m_takeOff);
     layout->addLayout(row);
+    connect(more, &QToolButton::toggled, this, [this](bool on) {
+        m_stops->setVisible(on);
+        m_curve->setVisible(!on);
+    });
     connect(m_curve, &ReachCurve::pullsChosen, this, [this](int n) {
         m_chosen = n;
         refresh();

@@ -36,6 +36,7 @@ private:
     const Theme& m_theme;
     JobModel& m_model;
     QComboBox* m_which;
+    QWidget* m_stops; ///< fuel and cooling
     QDoubleSpinBox* m_repeatability;
     QDoubleSpinBox* m_pullMinutes;
     QDoubleSpinBox* m_changeMinutes;

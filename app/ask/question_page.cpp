@@ -8,12 +8,13 @@
 #include <QPushButton>
 #include <QScrollArea>
 #include <QTableWidget>
+#include <QToolButton>
 #include <QVBoxLayout>
 
 namespace jr::app {
 namespace {
 
-constexpr int kColumns = 9;
+constexpr int kColumns = 9, kCylinder = 3;
 
 } // namespace
 
@@ -40,15 +41,28 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     m_tree = new SetupTreeView(theme, model);
     scroll->setWidget(m_tree);
     left->addWidget(scroll, 3);
-    auto* what = new QLabel(tr("What the chosen setup changes against its parent: write one part a row"));
+    auto* whatRow = new QHBoxLayout;
+    auto* what = new QLabel(tr("What the chosen setup changes against its parent: one part a row"));
     what->setProperty("muted", true);
-    left->addWidget(what);
+    auto* money = new QToolButton;
+    money->setText(tr("weight, money"));
+    money->setToolTip(tr("Show what came off and went on, what it cost, and notes"));
+    money->setCheckable(true);
+    money->setProperty("switch", true);
+    whatRow->addWidget(what, 1);
+    whatRow->addWidget(money);
+    left->addLayout(whatRow);
     m_changes = new QTableWidget(0, kColumns);
     m_changes->setHorizontalHeaderLabels({tr("part"), tr("from"), tr("to"), tr("cyl."), tr("off kg"), tr("on kg"),
                                           tr("price"), tr("hours"), tr("note")});
     m_changes->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
-    for (int narrow : {3, 4, 5, 6, 7})
-        m_changes->horizontalHeader()->setSectionResizeMode(narrow, QHeaderView::ResizeToContents);
+    m_changes->horizontalHeader()->setSectionResizeMode(kCylinder, QHeaderView::ResizeToContents);
+    const auto columns = [this](bool ledger) {
+        for (int c = 1; c < kColumns; ++c)
+            m_changes->setColumnHidden(c, (c > kCylinder) != ledger);
+    };
+    columns(false);
+    connect(money, &QToolButton::toggled, this, columns);
     m_changes->verticalHeader()->hide();
     m_changes->setTabKeyNavigation(false); // Tab leaves the table, arrows walk in it
     m_changes->setAccessibleName(tr("Changes of the chosen setup"));

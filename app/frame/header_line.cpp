@@ -1,6 +1,6 @@
 #include "app/frame/header_line.h"
 
-#include "app/judge/gain_ribbon.h"
+#include "app/judge/chart_words.h"
 
 #include <QAction>
 #include <QComboBox>

@@ -1,7 +1,7 @@
 #include "app/handover/sheet_painter.h"
 
 #include "app/judge/call_strip.h"
-#include "app/judge/gain_ribbon.h"
+#include "app/judge/chart_words.h"
 
 #include <QDate>
 #include <QFile>

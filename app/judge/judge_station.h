@@ -1,52 +1,43 @@
-// Judge: the gain ribbon first, what each stretch may be called, then the two curves; the result in sentences beside
-// them.
+// Judge: the difference first, and pages for all setups, steps, crosses, sweeps, the working band, mixture, scatter.
 #pragma once
 
-#include "app/judge/call_strip.h"
-#include "app/judge/gain_ribbon.h"
-
-class QComboBox;
-class QDoubleSpinBox;
-class QLabel;
-class QStackedWidget;
-class QVBoxLayout;
+#include "app/frame/page_stack.h"
+#include "app/judge/band_page.h"
+#include "app/judge/cross_page.h"
+#include "app/judge/difference_page.h"
+#include "app/judge/many_page.h"
+#include "app/judge/mixture_page.h"
+#include "app/judge/scatter_page.h"
+#include "app/judge/steps_page.h"
+#include "app/judge/sweep_page.h"
 
 namespace jr::app {
 
-class JudgeStation : public QWidget {
+class JudgeStation : public PageStack {
     Q_OBJECT
 public:
+    enum Page { Difference, Many, Steps, Cross, SweepOf, Band, Mixture, ScatterOf };
+
     JudgeStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
-
-    void setCursorRpm(double rpm);
-
-protected:
-    void showEvent(QShowEvent* event) override;
+    void setCursorRpm(double rpm) { m_difference->setCursorRpm(rpm); }
+    DifferencePage& difference() { return *m_difference; }
+    ManyPage& many() { return *m_many; }
+    StepsPage& steps() { return *m_steps; }
+    CrossPage& cross() { return *m_cross; }
+    SweepPage& sweep() { return *m_sweep; }
+    BandPage& band() { return *m_band; }
+    MixturePage& mixture() { return *m_mixture; }
+    ScatterPage& scatter() { return *m_scatter; }
 
 private:
-    void refresh();
-    void fillSides();
-    void showCursor(double rpm);
-    QWidget* buildSide();
-
-    const Theme& m_theme;
-    JobModel& m_model;
-    QStackedWidget* m_pages;
-    QLabel* m_empty;
-    GainRibbon* m_ribbon;
-    CallStrip* m_strip;
-    CurvesChart* m_curves;
-    QLabel* m_readout;
-    QComboBox* m_base;
-    QComboBox* m_with;
-    QDoubleSpinBox* m_worth;
-    QDoubleSpinBox* m_repeatability;
-    QLabel* m_repeatabilityLabel;
-    QLabel* m_headline;
-    QLabel* m_bandMean;
-    QVBoxLayout* m_account;
-    double m_cursorRpm = qQNaN();
-    bool m_filling = false;
+    DifferencePage* m_difference;
+    ManyPage* m_many;
+    StepsPage* m_steps;
+    CrossPage* m_cross;
+    SweepPage* m_sweep;
+    BandPage* m_band;
+    MixturePage* m_mixture;
+    ScatterPage* m_scatter;
 };
 
 } // namespace jr::app

@@ -17,7 +17,7 @@
 namespace jr::app {
 namespace {
 
-constexpr int kHigh = 54;
+constexpr int kHigh = 56;
 
 /// Read no larger than it is shown: a phone's photo would cost fifty megabytes otherwise.
 QPixmap scaledPicture(const QString& path, QSize most) {
@@ -36,16 +36,16 @@ NoteStrip::NoteStrip(const Theme& theme, JobModel& model, QWidget* parent)
     auto* down = new QVBoxLayout(this);
     down->setContentsMargins(0, 0, 0, 0);
     down->setSpacing(4);
-    auto* scroll = new QScrollArea;
-    scroll->setWidgetResizable(true);
-    scroll->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->setFixedHeight(kHigh + 6);
+    m_scroll = new QScrollArea;
+    m_scroll->setWidgetResizable(true);
+    m_scroll->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    m_scroll->setFixedHeight(kHigh + 6);
     auto* inner = new QWidget;
     m_cards = new QHBoxLayout(inner);
     m_cards->setContentsMargins(0, 0, 0, 0);
     m_cards->setSpacing(6);
-    scroll->setWidget(inner);
-    down->addWidget(scroll);
+    m_scroll->setWidget(inner);
+    down->addWidget(m_scroll);
     m_tools = new QWidget;
     auto* tools = new QHBoxLayout(m_tools);
     tools->setContentsMargins(0, 0, 0, 0);
@@ -131,7 +131,9 @@ void NoteStrip::refresh() {
         if (!words.isEmpty()) {
             auto* label = new QLabel(words);
             label->setWordWrap(true);
-            label->setMaximumWidth(240);
+            // Two lines at most, so that nothing is cut off below.
+            const int wide = label->fontMetrics().horizontalAdvance(words);
+            label->setFixedWidth(std::max(60, wide > 160 ? wide / 2 + 50 : wide + 6));
             row->addWidget(label);
         }
         auto* away = new QToolButton;
@@ -143,6 +145,7 @@ void NoteStrip::refresh() {
         m_cards->addWidget(card);
     }
     m_cards->addStretch(1);
+    m_scroll->setVisible(shownCount() > 0);
 }
 
 void NoteStrip::dragEnterEvent(QDragEnterEvent* event) {

@@ -9,6 +9,7 @@
 
 class QHBoxLayout;
 class QLineEdit;
+class QScrollArea;
 
 namespace jr::app {
 
@@ -32,6 +33,7 @@ private:
     const Theme& m_theme;
     JobModel& m_model;
     std::string m_about;
+    QScrollArea* m_scroll;
     QHBoxLayout* m_cards;
     QLineEdit* m_words;
     QWidget* m_tools;

@@ -1,6 +1,7 @@
 #include "app/ready/walk_page.h"
 
 #include "app/frame/clear_layout.h"
+#include "app/model/plural.h"
 #include "archive/formats/job_sheets.h"
 
 #include <QCheckBox>
@@ -60,8 +61,9 @@ WalkPage::WalkPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
         auto* down = new QVBoxLayout(card);
         down->setContentsMargins(12, 8, 10, 8);
         down->setSpacing(3);
-        auto* title = new QLabel(QString::number(a + 1) + QStringLiteral("  ") +
-                                 QString::fromUtf8(walkAreaText(static_cast<WalkArea>(a)).data()));
+        QString words = QString::fromUtf8(walkAreaText(static_cast<WalkArea>(a)).data());
+        words[0] = words[0].toUpper();
+        auto* title = new QLabel(QString::number(a + 1) + QStringLiteral("  ") + words);
         title->setProperty("strong", true);
         down->addWidget(title);
         m_areas[a] = new QVBoxLayout;
@@ -226,7 +228,7 @@ QWidget* WalkPage::lineWidget(const WalkLine& line) {
     down->addLayout(row);
     // Where it leaks, or why a safety line stays open.
     const bool wantsPlace = outside || (!line.place.empty());
-    const bool wantsReason = line.safety && !(line.ticked && !outside);
+    const bool wantsReason = line.safety && (!good || !line.reason.empty());
     if (wantsPlace || wantsReason) {
         auto* more = new QHBoxLayout;
         more->setContentsMargins(26, 0, 0, 0);
@@ -333,10 +335,11 @@ void WalkPage::refresh() {
     m_state->setText(!m_job.hasJob() ? tr("No job is open.")
                      : state.clear()
                          ? tr("%1 of %2 lines done; the safety lines are settled.").arg(state.settled).arg(state.all)
-                         : tr("%1 of %2 lines done; %3 safety lines open.")
-                               .arg(state.settled)
-                               .arg(state.all)
-                               .arg(state.missingSafety.size()));
+                         : tr("%1 of %2 lines done; %3.")
+                                           .arg(state.settled)
+                                           .arg(state.all)
+                                           .arg(plural(static_cast<int>(state.missingSafety.size()),
+                                                       tr("1 safety line open"), tr("%1 safety lines open"))));
     clearLayout(m_said);
     const auto say = [this](const QString& words, const char* property) {
         auto* label = new QLabel(words);

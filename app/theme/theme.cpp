@@ -149,7 +149,7 @@ QComboBox, QLineEdit, QDoubleSpinBox, QSpinBox { background: %8; color: %1; bord
 QComboBox::drop-down { border: none; width: 22px; }
 QComboBox::down-arrow { image: url(:/icons/chevron-down.svg); width: 16px; height: 16px; }
 QComboBox QAbstractItemView { background: %8; color: %1; selection-background-color: %4; selection-color: %7; }
-QTableWidget, QListWidget, QPlainTextEdit { background: %8; color: %1; border: 1px solid %3; border-radius: 6px; gridline-color: %3; }
+QTableWidget, QListWidget, QPlainTextEdit { background: %8; color: %1; border: 1px solid %3; border-radius: 6px; gridline-color: %3; selection-background-color: %5; selection-color: %1; }
 QHeaderView::section { background: %2; color: %6; border: none; border-bottom: 1px solid %3; padding: 4px 6px; }
 QFrame[card="true"] { background: %2; border: 1px solid %3; border-radius: 10px; }
 QLabel[muted="true"] { color: %6; font-size: 12px; }

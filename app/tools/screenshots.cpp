@@ -12,6 +12,8 @@
 #include <QApplication>
 #include <QDir>
 #include <QElapsedTimer>
+#include <QPainter>
+#include <QPixmap>
 
 #include <cstdio>
 
@@ -29,6 +31,79 @@ bool grab(QWidget& widget, const QString& path) {
     return good;
 }
 
+/// Several pages one above the other in one picture.
+class Stack {
+public:
+    bool add(QWidget& widget) {
+        for (int i = 0; i < 6; ++i) {
+            QApplication::processEvents();
+            QApplication::sendPostedEvents();
+        }
+        m_shots.push_back(widget.grab());
+        return !m_shots.back().isNull();
+    }
+    bool save(const QString& path) {
+        int height = 0, width = 0;
+        for (const QPixmap& p : m_shots) {
+            height += p.height() + 8;
+            width = std::max(width, p.width());
+        }
+        QPixmap all(width, height - 8);
+        all.fill(Qt::transparent);
+        QPainter painter(&all);
+        int y = 0;
+        for (const QPixmap& p : m_shots) {
+            painter.drawPixmap(0, y, p);
+            y += p.height() + 8;
+        }
+        painter.end();
+        const bool good = all.save(path);
+        if (!good)
+            std::fprintf(stderr, "%s could not be written\n", qPrintable(path));
+        return good;
+    }
+
+private:
+    std::vector<QPixmap> m_shots;
+};
+
+bool openNamed(MainWindow& window, const char* name) {
+    const auto jobs = window.model().archive()->jobs();
+    if (jobs)
+        for (const JobSummary& job : *jobs)
+            if (job.name == name && window.openJob(job.id)) {
+                window.model().waitUntilLoaded();
+                return true;
+            }
+    std::fprintf(stderr, "the job %s is not in the demo\n", name);
+    return false;
+}
+
+/// The pages of Judge, two a picture, on the jobs that show them best.
+bool grabJudge(MainWindow& window, Theme& theme, const QDir& out) {
+    window.showStation(MainWindow::Judge);
+    bool good = true;
+    const auto pair = [&](const char* name, const char* jobA, int pageA, const char* jobB, int pageB) {
+        Stack stack;
+        for (const auto& [job, page] : {std::pair{jobA, pageA}, std::pair{jobB, pageB}}) {
+            good = openNamed(window, job) && good;
+            window.showStation(MainWindow::Judge);
+            window.judge().show(page);
+            good = stack.add(window) && good;
+        }
+        good = stack.save(out.filePath(QLatin1String(name))) && good;
+    };
+    pair("judge-setups-steps.png", "Larkspur ladder", JudgeStation::Many, "Larkspur ladder", JudgeStation::Steps);
+    pair("judge-cross-sweep.png", "Reeds and pipe", JudgeStation::Cross, "Reeds and pipe", JudgeStation::SweepOf);
+    pair("judge-band-mixture.png", "Larkspur ladder", JudgeStation::Band, "Stack length", JudgeStation::Mixture);
+    theme.setMode(Theme::Mode::Night);
+    pair("judge-scatter-cross-night.png", "Larkspur ladder", JudgeStation::ScatterOf, "Reeds and pipe",
+         JudgeStation::Cross);
+    theme.setMode(Theme::Mode::Day);
+    window.judge().show(JudgeStation::Difference);
+    return openNamed(window, "Stack length") && good;
+}
+
 /// Lets the program run until something is so, or the time is up.
 template <class Is>
 bool runUntil(Is is, int mostMs = 30000) {
@@ -43,7 +118,7 @@ bool runUntil(Is is, int mostMs = 30000) {
 bool grabPulls(MainWindow& window, const QDir& out) {
     BenchModel& bench = window.bench();
     window.showStation(MainWindow::Pull);
-    bool good = grab(window, out.filePath(QStringLiteral("pull-no-bench.png")));
+    bool good = true;
     const auto job = window.model().archive()->createJob("Which cam?", "Larkspur 410");
     if (!job || !window.openJob(*job))
         return false;
@@ -90,26 +165,25 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     theme.setMode(Theme::Mode::Day);
     shot("start.png", MainWindow::Start);
     shot("ask.png", MainWindow::Ask);
+    Stack ask, ready;
     window.ask().show(AskStation::Machine);
-    shot("ask-machine.png", MainWindow::Ask);
+    good = ask.add(window) && good;
     window.ask().show(AskStation::FaultHunt);
-    shot("ask-fault-hunt.png", MainWindow::Ask);
+    good = ask.add(window) && ask.save(out.filePath(QStringLiteral("ask-machine-hunt.png"))) && good;
     window.ask().show(AskStation::Question);
     window.ready().show(ReadyStation::WalkRoundPage);
-    shot("ready-walk-round.png", MainWindow::Ready);
+    shot("ready.png", MainWindow::Ready);
     window.ready().show(ReadyStation::Sitting);
-    shot("ready-sitting.png", MainWindow::Ready);
+    good = ready.add(window) && good;
     window.ready().show(ReadyStation::Apart);
-    shot("ready-taken-apart.png", MainWindow::Ready);
+    good = ready.add(window) && ready.save(out.filePath(QStringLiteral("ready-sitting-apart.png"))) && good;
     window.judge().setCursorRpm(5100.);
     shot("judge-day.png", MainWindow::Judge);
     theme.setMode(Theme::Mode::Night);
     shot("judge-night.png", MainWindow::Judge);
     theme.setMode(Theme::Mode::Day);
     window.model().setCurrentPull(3);
-    shot("pull-limiter.png", MainWindow::Pulls);
-    window.model().setCurrentPull(5);
-    shot("pull-set-aside.png", MainWindow::Pulls);
+    shot("look.png", MainWindow::Pulls);
     shot("hand-over.png", MainWindow::Handover);
     good = window.handover().writePng(out.filePath(QStringLiteral("sheet.png"))).ok() && good;
     QStringList logs;
@@ -122,6 +196,7 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
         good = grab(dialog, out.filePath(QStringLiteral("import.png"))) && good;
         dialog.close();
     }
+    good = grabJudge(window, theme, out) && good;
     good = grabPulls(window, out) && good;
     return good ? 0 : 4;
 }

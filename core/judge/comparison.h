@@ -83,6 +83,11 @@ struct Comparison {
 Result<Comparison> compare(const std::vector<const PullFit*>& base, const std::vector<const PullFit*>& with,
                            const CompareOptions& options);
 
+/// Several changed setups against the first, in one model, so that scatter and drift are pooled; the bands hold for all
+/// of them together (docs/judging.md, "More than two setups"). One comparison a changed setup. Errors as above.
+Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<const PullFit*>>& sets,
+                                            const CompareOptions& options);
+
 /// Names each stretch of the range. `minRpm`: shorter stretches are merged. Bands may be NaN: then all is open.
 std::vector<Call> callStretches(const Comparison& comparison, double minRpm);
 

@@ -18,15 +18,12 @@ std::string termName(const std::vector<std::string>& factors, unsigned mask) {
 
 } // namespace
 
-Result<Factorial> factorial(const std::vector<std::string>& factors, const std::vector<Cell>& cells,
-                            const std::vector<Observation>& observations, std::optional<double> repeatabilityPct,
-                            double confidence) {
+Result<CrossDesign> crossDesign(const std::vector<std::string>& factors, const std::vector<Cell>& cells) {
     const std::size_t n = factors.size();
     if (n < 2 || n > 4)
         return Error{"two to four factors, please"};
-    Factorial out;
+    CrossDesign out;
     out.levels.resize(n);
-    std::vector<unsigned> code; // bit f set: factor f is high
     for (const Cell& cell : cells) {
         if (cell.levels.size() != n)
             return Error{"a cell needs one level for each of " + std::to_string(n) + " factors"};
@@ -43,19 +40,13 @@ Result<Factorial> factorial(const std::vector<std::string>& factors, const std::
             else if (level != low)
                 return Error{"factor " + factors[f] + " has more than two levels: " + low + ", " + high + ", " + level};
         }
-        if (std::find(code.begin(), code.end(), bits) != code.end())
+        if (std::find(out.code.begin(), out.code.end(), bits) != out.code.end())
             return Error{"a cell is named twice"};
-        code.push_back(bits);
+        out.code.push_back(bits);
     }
     for (std::size_t f = 0; f < n; ++f)
         if (out.levels[f].second.empty())
             return Error{"factor " + factors[f] + " has only one level"};
-    std::vector<int> count(cells.size(), 0);
-    for (const Observation& o : observations)
-        ++count[static_cast<std::size_t>(o.group)];
-    if (std::find(count.begin(), count.end(), 0) != count.end())
-        return Error{"a cell has no value"};
-    out.fit = fitGroups(observations, static_cast<int>(cells.size()), repeatabilityPct);
 
     // Terms in order of size, main effects first; one is kept when the cells can tell it from those before.
     std::vector<unsigned> terms;
@@ -66,34 +57,54 @@ Result<Factorial> factorial(const std::vector<std::string>& factors, const std::
     const auto rows = static_cast<Eigen::Index>(cells.size());
     Eigen::MatrixXd x(rows, 1);
     x.setOnes();
-    std::vector<unsigned> kept;
     for (unsigned mask : terms) {
         Eigen::MatrixXd wider(rows, x.cols() + 1);
         wider.leftCols(x.cols()) = x;
         for (Eigen::Index r = 0; r < rows; ++r) {
             // The product of the factors' -1 and +1: an even number of lows is high.
-            const int lows = std::popcount(mask) - std::popcount(mask & code[static_cast<std::size_t>(r)]);
+            const int lows = std::popcount(mask) - std::popcount(mask & out.code[static_cast<std::size_t>(r)]);
             wider(r, x.cols()) = lows % 2 == 0 ? 1. : -1.;
         }
         if (Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(wider).rank() == wider.cols()) {
             x = std::move(wider);
-            kept.push_back(mask);
+            out.terms.push_back(termName(factors, mask));
         } else {
             out.notSeparable.push_back(termName(factors, mask));
         }
     }
-    // Effects as weighted sums of cell means, so that margins follow from the pulls' own weights.
     const Eigen::MatrixXd solve =
         Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(x).solve(Eigen::MatrixXd::Identity(rows, rows));
-    for (std::size_t k = 0; k < kept.size(); ++k) {
+    out.effectOfCells = 2. * solve.bottomRows(static_cast<Eigen::Index>(out.terms.size()));
+    return out;
+}
+
+Result<Factorial> factorial(const std::vector<std::string>& factors, const std::vector<Cell>& cells,
+                            const std::vector<Observation>& observations, std::optional<double> repeatabilityPct,
+                            double confidence) {
+    const Result<CrossDesign> design = crossDesign(factors, cells);
+    if (!design)
+        return design.error();
+    const std::size_t n = factors.size();
+    const std::vector<unsigned>& code = design->code;
+    Factorial out;
+    out.levels = design->levels;
+    out.notSeparable = design->notSeparable;
+    std::vector<int> count(cells.size(), 0);
+    for (const Observation& o : observations)
+        ++count[static_cast<std::size_t>(o.group)];
+    if (std::find(count.begin(), count.end(), 0) != count.end())
+        return Error{"a cell has no value"};
+    out.fit = fitGroups(observations, static_cast<int>(cells.size()), repeatabilityPct);
+    // Effects as weighted sums of cell means, so that margins follow from the pulls' own weights.
+    for (std::size_t k = 0; k < design->terms.size(); ++k) {
         FactorialEffect e;
-        e.term = termName(factors, kept[k]);
+        e.term = design->terms[k];
         std::vector<double> weights(observations.size(), 0.);
-        for (Eigen::Index c = 0; c < rows; ++c) {
-            const double w = 2. * solve(static_cast<Eigen::Index>(k) + 1, c);
-            e.effect += w * out.fit.mean[static_cast<std::size_t>(c)];
+        for (std::size_t c = 0; c < cells.size(); ++c) {
+            const double w = design->effectOfCells(static_cast<Eigen::Index>(k), static_cast<Eigen::Index>(c));
+            e.effect += w * out.fit.mean[c];
             for (std::size_t i = 0; i < weights.size(); ++i)
-                weights[i] += w * out.fit.weight[static_cast<std::size_t>(c)][i];
+                weights[i] += w * out.fit.weight[c][i];
         }
         if (const auto half = out.fit.halfWidth(weights, confidence)) {
             e.low = e.effect - *half;

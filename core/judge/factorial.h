@@ -9,11 +9,24 @@
 
 #include "core/judge/value.h"
 
+#include <Eigen/Core>
+
 namespace jr {
 
 struct Cell {
     std::vector<std::string> levels; ///< one a factor
 };
+
+/// Which terms the cells can tell apart, and each term's effect as a weighted sum of cell means.
+struct CrossDesign {
+    std::vector<std::pair<std::string, std::string>> levels; ///< low and high of each factor
+    std::vector<unsigned> code;                              ///< of each cell; bit f set: factor f is high
+    std::vector<std::string> terms, notSeparable;
+    Eigen::MatrixXd effectOfCells; ///< terms x cells
+};
+
+/// Errors: as factorial.
+Result<CrossDesign> crossDesign(const std::vector<std::string>& factors, const std::vector<Cell>& cells);
 
 struct FactorialEffect {
     std::string term; ///< "pipe" or "pipe*port"

@@ -21,7 +21,8 @@ constexpr int kCurvePoints = 41;
 struct Shape {
     SweepShape kind = SweepShape::Flat;
     double knot = 0.;
-    Eigen::VectorXd b{}; // flat: v; parabola: 1, x, x^2 about the middle; two sides: v, slope below, slope above
+    // flat: v; parabola: 1, x, x^2 about the middle; two sides: v, slope below, slope above; hill: the same with squares
+    Eigen::VectorXd b{};
     double middle = 0.;
     double squares = 0.;
 
@@ -30,7 +31,9 @@ struct Shape {
             return b[0];
         if (kind == SweepShape::Parabola)
             return b[0] + b[1] * (x - middle) + b[2] * (x - middle) * (x - middle);
-        return b[0] + b[1] * std::min(0., x - knot) + b[2] * std::max(0., x - knot);
+        const double below = std::min(0., x - knot), above = std::max(0., x - knot);
+        return kind == SweepShape::Hill ? b[0] + b[1] * below * below + b[2] * above * above
+                                        : b[0] + b[1] * below + b[2] * above;
     }
 };
 
@@ -41,68 +44,93 @@ struct Data {
     double high() const { return x.back(); }
 };
 
-Shape solved(const Data& d, Shape shape, const Eigen::MatrixXd& design) {
-    Eigen::MatrixXd a = design;
-    Eigen::VectorXd y(static_cast<Eigen::Index>(d.y.size()));
-    for (Eigen::Index i = 0; i < y.size(); ++i) {
-        const double w = std::sqrt(d.weight[static_cast<std::size_t>(i)]);
-        a.row(i) *= w;
-        y[i] = d.y[static_cast<std::size_t>(i)] * w;
+/// Every shape the points allow, worked out once: what changes from resampling to resampling are the means alone.
+class Shapes {
+public:
+    explicit Shapes(const Data& d) : m_few(d.x.size() < 4) {
+        const auto n = static_cast<Eigen::Index>(d.x.size());
+        add(d, {SweepShape::Flat}, Eigen::MatrixXd::Ones(n, 1));
+        Shape parabola{SweepShape::Parabola};
+        parabola.middle = 0.5 * (d.low() + d.high());
+        Eigen::MatrixXd a(n, 3);
+        for (Eigen::Index i = 0; i < n; ++i) {
+            const double u = d.x[static_cast<std::size_t>(i)] - parabola.middle;
+            a.row(i) << 1., u, u * u;
+        }
+        add(d, parabola, a);
+        // With three points every knot fits equally: the point that measured best is the only one that was seen to be
+        // best.
+        std::vector<double> knots = d.x;
+        if (!m_few) {
+            knots.clear();
+            for (int i = 0; i <= 120; ++i)
+                knots.push_back(d.low() + (d.high() - d.low()) * (0.02 + 0.96 * i / 120.));
+        }
+        for (SweepShape kind : {SweepShape::TwoSides, SweepShape::Hill})
+            for (double knot : knots) {
+                for (Eigen::Index i = 0; i < n; ++i) {
+                    const double u = d.x[static_cast<std::size_t>(i)] - knot;
+                    const double below = std::min(0., u), above = std::max(0., u);
+                    if (kind == SweepShape::Hill)
+                        a.row(i) << 1., below * below, above * above;
+                    else
+                        a.row(i) << 1., below, above;
+                }
+                add(d, {kind, knot}, a);
+            }
     }
-    shape.b = a.colPivHouseholderQr().solve(y);
-    shape.squares = (y - a * shape.b).squaredNorm();
-    return shape;
-}
 
-Shape flat(const Data& d) {
-    return solved(d, {SweepShape::Flat}, Eigen::MatrixXd::Ones(static_cast<Eigen::Index>(d.x.size()), 1));
-}
-
-Shape parabola(const Data& d) {
-    Shape s{SweepShape::Parabola};
-    s.middle = 0.5 * (d.low() + d.high());
-    Eigen::MatrixXd a(static_cast<Eigen::Index>(d.x.size()), 3);
-    for (Eigen::Index i = 0; i < a.rows(); ++i) {
-        const double u = d.x[static_cast<std::size_t>(i)] - s.middle;
-        a.row(i) << 1., u, u * u;
+    /// The best of a kind for these means.
+    Shape fitted(SweepShape kind, const std::vector<double>& means) const {
+        const Eigen::Map<const Eigen::VectorXd> y(means.data(), static_cast<Eigen::Index>(means.size()));
+        const auto top = static_cast<std::size_t>(std::max_element(means.begin(), means.end()) - means.begin());
+        const Candidate* best = nullptr;
+        double squares = std::numeric_limits<double>::infinity();
+        std::size_t nth = 0;
+        for (const Candidate& c : m_candidates) {
+            if (c.shape.kind != kind)
+                continue;
+            const bool knotted = kind == SweepShape::TwoSides || kind == SweepShape::Hill;
+            if (m_few && knotted && nth++ != top)
+                continue;
+            if (const double here = (c.left * y).squaredNorm(); here < squares * (1. - 1e-9) || !best) {
+                squares = here;
+                best = &c;
+            }
+        }
+        Shape out = best->shape;
+        out.b = best->solve * y;
+        out.squares = squares;
+        return out;
     }
-    return solved(d, s, a);
-}
 
-Shape sidesAt(const Data& d, double knot) {
-    Shape s{SweepShape::TwoSides, knot};
-    Eigen::MatrixXd a(static_cast<Eigen::Index>(d.x.size()), 3);
-    for (Eigen::Index i = 0; i < a.rows(); ++i) {
-        const double u = d.x[static_cast<std::size_t>(i)] - knot;
-        a.row(i) << 1., std::min(0., u), std::max(0., u);
+private:
+    struct Candidate {
+        Shape shape;
+        Eigen::MatrixXd solve, left; // parameters, and weighted residuals, of the means
+    };
+    void add(const Data& d, Shape shape, const Eigen::MatrixXd& design) {
+        const Eigen::Index n = design.rows();
+        Eigen::VectorXd root(n);
+        for (Eigen::Index i = 0; i < n; ++i)
+            root[i] = std::sqrt(d.weight[static_cast<std::size_t>(i)]);
+        const Eigen::MatrixXd weighted = root.asDiagonal() * design;
+        Candidate c{std::move(shape), {}, {}};
+        c.solve = weighted.colPivHouseholderQr().solve(Eigen::MatrixXd(root.asDiagonal()));
+        c.left = root.asDiagonal() * (Eigen::MatrixXd::Identity(n, n) - design * c.solve);
+        m_candidates.push_back(std::move(c));
     }
-    return solved(d, s, a);
-}
-
-Shape twoSides(const Data& d) {
-    // With three points every knot fits equally: the point that measured best is the only one that was seen to be best.
-    if (d.x.size() < 4)
-        return sidesAt(d, d.x[static_cast<std::size_t>(std::max_element(d.y.begin(), d.y.end()) - d.y.begin())]);
-    Shape best;
-    best.squares = std::numeric_limits<double>::infinity();
-    for (int i = 0; i <= 120; ++i) {
-        const double knot = d.low() + (d.high() - d.low()) * (0.02 + 0.96 * i / 120.);
-        if (Shape s = sidesAt(d, knot); s.squares < best.squares * (1. - 1e-9))
-            best = std::move(s);
-    }
-    return best;
-}
-
-Shape fitted(const Data& d, SweepShape kind) {
-    return kind == SweepShape::Flat ? flat(d) : kind == SweepShape::Parabola ? parabola(d) : twoSides(d);
-}
+    bool m_few;
+    std::vector<Candidate> m_candidates;
+};
 
 /// Where a shape is highest within the range.
 double summit(const Shape& s, const Data& d) {
     double best = d.low();
     if (s.kind == SweepShape::Parabola && s.b[2] < 0.)
         return std::clamp(s.middle - 0.5 * s.b[1] / s.b[2], d.low(), d.high());
-    for (double x : {d.low(), d.high(), s.kind == SweepShape::TwoSides ? s.knot : d.low()})
+    const bool knotted = s.kind == SweepShape::TwoSides || s.kind == SweepShape::Hill;
+    for (double x : {d.low(), d.high(), knotted ? s.knot : d.low()})
         if (s.at(x) > s.at(best) + 1e-12 * std::abs(s.at(best)))
             best = x;
     return best;
@@ -180,6 +208,8 @@ std::string_view sweepShapeText(SweepShape shape) {
         return "parabola";
     case SweepShape::TwoSides:
         return "two-sides";
+    case SweepShape::Hill:
+        return "hill";
     }
     return "";
 }
@@ -211,29 +241,38 @@ Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observa
     // AICc over all pulls: what lies within the points (pure scatter) is the same for every shape.
     const double n = static_cast<double>(observations.size());
     double within = 0.;
-    for (const Observation& one : observations)
-        within += std::pow(one.value - out.fit.mean[static_cast<std::size_t>(one.group)], 2);
-    double best = std::numeric_limits<double>::infinity();
-    bool chosen = false;
-    for (const auto& [kind, parameters] :
-         {std::pair{SweepShape::Flat, 2.}, std::pair{SweepShape::Parabola, 4.}, std::pair{SweepShape::TwoSides, 5.}}) {
-        if (n - parameters - 1. <= 0. || static_cast<double>(points.size()) < parameters - 1.)
-            continue;
-        const double squares = std::max(fitted(d, kind).squares + within, 1e-12 * d.y[0] * d.y[0]);
-        // Where the scatter is given from elsewhere the likelihood uses it; else it is estimated with the shape.
-        const double fitTerm = out.fit.borrowed ? squares / (out.fit.sd * out.fit.sd) : n * std::log(squares / n);
-        const double criterion =
-            fitTerm + 2. * parameters + 2. * parameters * (parameters + 1.) / (n - parameters - 1.);
-        if (criterion < best) {
-            best = criterion;
-            out.shape = kind;
-            chosen = true;
+    if (out.fit.known && !out.fit.borrowed)
+        within = out.fit.sd * out.fit.sd * out.fit.freedom; // after drift, where the order tells it
+    const Shapes shapes(d);
+    const auto choose = [&](const std::vector<double>& means, bool flatToo, bool& any) {
+        double best = std::numeric_limits<double>::infinity();
+        Shape winner;
+        any = false;
+        for (const auto& [kind, parameters] : {std::pair{SweepShape::Flat, 2.}, std::pair{SweepShape::Parabola, 4.},
+                                               std::pair{SweepShape::TwoSides, 5.}, std::pair{SweepShape::Hill, 5.}}) {
+            if (n - parameters - 1. <= 0. || static_cast<double>(points.size()) < parameters - 1. ||
+                (kind == SweepShape::Flat && !flatToo))
+                continue;
+            Shape candidate = shapes.fitted(kind, means);
+            const double squares = std::max(candidate.squares + within, 1e-12 * means[0] * means[0]);
+            // Where the scatter is given from elsewhere the likelihood uses it; else it is estimated with the shape.
+            const double fitTerm = out.fit.borrowed ? squares / (out.fit.sd * out.fit.sd) : n * std::log(squares / n);
+            const double criterion =
+                fitTerm + 2. * parameters + 2. * parameters * (parameters + 1.) / (n - parameters - 1.);
+            if (criterion < best) {
+                best = criterion;
+                winner = std::move(candidate);
+                any = true;
+            }
         }
-    }
+        return winner;
+    };
+    bool chosen = false;
+    out.shape = choose(d.y, true, chosen).kind;
     // Too few points for the criterion to weigh anything but "flat": two sides through the best point.
     if (!chosen || (out.shape == SweepShape::Flat && n - 5. <= 0. && !out.fit.known))
         out.shape = SweepShape::TwoSides;
-    const Shape shape = fitted(d, out.shape);
+    const Shape shape = shapes.fitted(out.shape, d.y);
     out.bestX = out.shape == SweepShape::Flat
                     ? d.x[static_cast<std::size_t>(std::max_element(d.y.begin(), d.y.end()) - d.y.begin())]
                     : summit(shape, d);
@@ -243,7 +282,7 @@ Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observa
     if (out.shape == SweepShape::TwoSides) {
         out.shortSidePerUnit = std::max(0., shape.b[1]);
         out.longSidePerUnit = std::max(0., -shape.b[2]);
-    } else if (out.shape == SweepShape::Parabola) {
+    } else if (out.shape == SweepShape::Parabola || out.shape == SweepShape::Hill) {
         out.shortSidePerUnit = out.bestX > d.low() ? (out.value - shape.at(d.low())) / (out.bestX - d.low()) : 0.;
         out.longSidePerUnit = out.bestX < d.high() ? (out.value - shape.at(d.high())) / (d.high() - out.bestX) : 0.;
     }
@@ -264,12 +303,16 @@ Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observa
             if (std::isfinite(out.fit.freedom))
                 spread /=
                     std::sqrt(boost::random::chi_squared_distribution<double>(out.fit.freedom)(dice) / out.fit.freedom);
-            Data again = d;
-            for (std::size_t i = 0; i < again.y.size(); ++i)
-                again.y[i] = shape.at(d.x[i]) + spread * normal(dice) / std::sqrt(d.weight[i]);
-            const Shape other = fitted(again, out.shape == SweepShape::Flat ? SweepShape::TwoSides : out.shape);
+            // About the measured means, and the shape chosen anew: which shape is the true one is not known either.
+            std::vector<double> again = d.y;
+            for (std::size_t i = 0; i < again.size(); ++i)
+                again[i] = d.y[i] + spread * normal(dice) / std::sqrt(d.weight[i]);
+            bool some = false;
+            Shape other = choose(again, false, some);
+            if (!some)
+                other = shapes.fitted(SweepShape::TwoSides, again);
             summits.push_back(summit(other, d));
-            const Shape same = out.shape == SweepShape::Flat ? flat(again) : other;
+            const Shape same = out.shape == SweepShape::Flat ? shapes.fitted(SweepShape::Flat, again) : other;
             for (std::size_t i = 0; i < out.x.size(); ++i)
                 curves[i].push_back(same.at(out.x[i]));
         }

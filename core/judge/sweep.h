@@ -1,8 +1,9 @@
 // A length, a jet, a weight or a timing stepped through: where is the best, how sure is that, and which point next?
 //
-// Three shapes are tried: flat, a parabola, and two straight sides of different slope (the usual lopsided optimum). The
-// small-sample information criterion (AICc; Hurvich and Tsai 1989) chooses; where there are too few points for it, two
-// straight sides through the best point stand in. The optimum's interval comes from resampling the pulls (fixed seed).
+// Four shapes are tried: flat, a parabola, and the usual lopsided optimum as two straight sides of different slope or as
+// a hill, half a parabola on either side. The small-sample information criterion (AICc; Hurvich and Tsai 1989) chooses; where there are too few points for it, two
+// straight sides through the best point stand in. The optimum's interval comes from resampling the pulls (fixed seed), the shape chosen anew each time, because which
+// shape is the true one is not known either.
 #pragma once
 
 #include "core/judge/value.h"
@@ -18,7 +19,7 @@ struct SweepOptions {
     unsigned seed = 20260502;
 };
 
-enum class SweepShape { Flat, Parabola, TwoSides };
+enum class SweepShape { Flat, Parabola, TwoSides, Hill };
 std::string_view sweepShapeText(SweepShape shape);
 
 struct Sweep {

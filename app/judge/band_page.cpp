@@ -1,0 +1,168 @@
+#include "app/judge/band_page.h"
+
+#include "archive/formats/foreign_log.h"
+#include "archive/formats/pull_file.h"
+#include "archive/formats/text.h"
+#include "core/judge/range_model.h"
+
+#include <QComboBox>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+#include <algorithm>
+#include <cmath>
+
+namespace jr::app {
+
+BandPage::BandPage(const Theme& theme, JobModel& model, QWidget* parent)
+    : JudgePage(theme, model, QStringLiteral("The working band"), parent) {
+    m_use = new QComboBox;
+    for (UseKind kind : useKinds())
+        m_use->addItem(QString::fromUtf8(useKindText(kind).data()));
+    m_use->addItem(tr("as drawn"));
+    m_use->setAccessibleName(tr("How the machine is used"));
+    tools()->addWidget(m_use);
+    auto* ride = new QPushButton(tr("From a logged &ride…"));
+    ride->setToolTip(tr("How long each engine speed was used, from a log with time and engine speed"));
+    tools()->addWidget(ride);
+    m_canvas = new UseCanvas(theme, model);
+    drawings()->addWidget(m_canvas, 1);
+    connect(m_use, &QComboBox::activated, this, [this](int i) {
+        if (i < static_cast<int>(useKinds().size()))
+            setUse(i);
+    });
+    connect(ride, &QPushButton::clicked, this, [this] {
+        const QString path = QFileDialog::getOpenFileName(this, tr("A logged ride"));
+        if (!path.isEmpty())
+            takeRide(path);
+    });
+    connect(m_canvas, &UseCanvas::drawn, this, [this](const UseWeights& w) {
+        m_weights = w;
+        m_own = true;
+        m_ride.clear();
+        refresh();
+    });
+}
+
+void BandPage::setUse(int preset) {
+    m_own = false;
+    m_ride.clear();
+    m_use->setCurrentIndex(preset);
+    refresh();
+}
+
+bool BandPage::takeRide(const QString& path) {
+    const std::string name = path.toStdString();
+    Result<Trace> trace = loadPullFile(name);
+    if (!trace) {
+        const auto bytes = readBytes(name);
+        const auto text = bytes ? decodeText(*bytes) : bytes;
+        const auto layout = text ? lookAtLog(*text, name) : Result<ForeignLayout>(text.error());
+        if (layout)
+            if (auto reading = readForeignLog(*text, name, *layout, proposedMapping(*layout), {}, false))
+                trace = std::move(reading.value().trace);
+    }
+    const Channel* time = trace ? trace->find(ChannelId::Time) : nullptr;
+    const Channel* speed = trace ? trace->find(ChannelId::EngineSpeed) : nullptr;
+    if (!time || !speed) {
+        emit m_model.problem(tr("%1: no time and engine speed were found in it.").arg(QFileInfo(path).fileName()));
+        return false;
+    }
+    std::vector<double> rpm;
+    for (double w : speed->values)
+        rpm.push_back(rpmFromRadPerS(w));
+    const auto weights = weightsFromRide(time->values, rpm);
+    if (!weights) {
+        emit m_model.problem(tr("%1: %2.").arg(QFileInfo(path).fileName(), QString::fromStdString(weights.error().reason)));
+        return false;
+    }
+    m_weights = *weights;
+    m_own = true;
+    m_ride = QFileInfo(path).fileName();
+    refresh();
+    return true;
+}
+
+void BandPage::fill() {
+    m_ranking.reset();
+    const std::vector<std::string> ids = pulledSetups(m_model);
+    CompareOptions options = compareOptionsOf(m_model);
+    options.fromRpm.reset();
+    options.toRpm.reset();
+    const auto none = [&](const QString& head, const QString& words) {
+        m_canvas->setUse({}, {}, {});
+        headline(head);
+        say(words, "muted");
+    };
+    if (ids.size() < 2) {
+        none(tr("Nothing to rank yet."), tr("Pull a second setup: setups are ranked here by the power they give where the machine works."));
+        return;
+    }
+    const auto model = rangeModel(setsOf(m_model, ids), options);
+    if (!model) {
+        none(tr("The setups cannot be ranked."), QString::fromStdString(model.error().reason));
+        return;
+    }
+    std::vector<std::string> names;
+    std::vector<std::vector<double>> means;
+    std::vector<UseCanvas::Curve> curves;
+    for (std::size_t s = 0; s < ids.size(); ++s) {
+        names.push_back(m_model.job().setup(ids[s])->name);
+        means.push_back(model->meanW(s));
+        curves.push_back({QString::fromStdString(names.back()), m_model.job().setup(ids[s])->mark, means.back()});
+    }
+    if (!m_own) {
+        const auto& first = means.front();
+        const double peak = model->rpm[static_cast<std::size_t>(std::max_element(first.begin(), first.end()) - first.begin())];
+        m_weights = usualWeights(useKinds()[static_cast<std::size_t>(std::clamp(m_use->currentIndex(), 0, static_cast<int>(useKinds().size()) - 1))], peak);
+        if (m_use->currentIndex() >= static_cast<int>(useKinds().size()))
+            m_use->setCurrentIndex(0);
+    } else {
+        m_use->setCurrentIndex(m_use->count() - 1);
+    }
+    m_canvas->setUse(model->rpm, std::move(curves), m_weights);
+    std::vector<Observation> scores;
+    for (std::size_t s = 0; s < ids.size(); ++s)
+        for (std::size_t i = model->firstOf(s); i < model->firstOf(s) + model->sizes[s]; ++i) {
+            const auto score = weightedPower(model->curves[i], m_weights);
+            if (!score) {
+                headline(tr("The use reaches beyond the pulls."));
+                say(tr("%1: %2.").arg(QString::fromStdString(names[s]), QString::fromStdString(score.error().reason)), "muted");
+                return;
+            }
+            scores.push_back({static_cast<int>(s), *score, model->pulls[i]->header.startedEpochS});
+        }
+    const auto ranking = rankSetups(names, scores, means, model->rpm, m_weights, m_model.repeatabilityPct());
+    if (!ranking) {
+        headline(tr("The setups cannot be ranked."));
+        say(QString::fromStdString(ranking.error().reason), "muted");
+        return;
+    }
+    m_ranking = *ranking;
+    const auto& best = m_ranking->setups;
+    int tied = 0;
+    for (const RankedSetup& r : best)
+        tied += r.place == 1;
+    headline(tied == 1 ? tr("%1 is best where it works").arg(QString::fromStdString(best.front().name))
+                       : tr("%1 setups cannot be told apart at the top").arg(tied));
+    say(m_ride.isEmpty() ? tr("Power weighted by use, drift taken out.") : tr("Power weighted by the ride in %1.").arg(m_ride), "muted");
+    const QLocale l;
+    for (const RankedSetup& r : best) {
+        const double margin = r.lowW ? 0.5 * (*r.highW - *r.lowW) : 0.;
+        say(QStringLiteral("<b>%1. %2</b>&nbsp; %3%4<br>%5")
+                .arg(r.place)
+                .arg(QString::fromStdString(r.name).toHtmlEscaped(), power(r.scoreW, margin), r.lowW ? QStringLiteral(" ± ") + power(margin, margin) : QString(),
+                     tr("above nine tenths of its peak over %1 rpm; lowest in use %2 % of its mean").arg(l.toString(r.width90Rpm, 'f', 0), l.toString(r.flatnessPct, 'f', 0))));
+    }
+    for (const std::vector<int>& run : m_ranking->notSeparable) {
+        QStringList list;
+        for (int i : run)
+            list << QString::fromStdString(best[static_cast<std::size_t>(i)].name);
+        say(tr("Not to be told apart: %1.").arg(list.join(QStringLiteral(", "))), "caution");
+    }
+    sayCautions(groupCautions(m_ranking->fit, scores, static_cast<int>(ids.size()), true));
+}
+
+} // namespace jr::app

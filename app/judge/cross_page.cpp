@@ -1,0 +1,211 @@
+#include "app/judge/cross_page.h"
+
+#include <QPainter>
+#include <QVBoxLayout>
+
+#include <algorithm>
+#include <cmath>
+
+namespace jr::app {
+
+TogetherBars::TogetherBars(const Theme& theme, const JobModel& model, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
+    setMinimumHeight(170);
+    setAccessibleName(tr("What each part is worth alone, together, and their sum"));
+}
+
+void TogetherBars::setCross(const std::optional<Factorial>& cross, double marginW) {
+    m_cross = cross;
+    m_marginW = marginW;
+    update();
+}
+
+void TogetherBars::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    const Tokens& t = m_theme.tokens();
+    p.fillRect(rect(), t.panel);
+    if (!m_cross)
+        return;
+    struct Bar {
+        QString name;
+        std::optional<double> w;
+        bool hollow;
+    };
+    std::vector<Bar> bars;
+    for (const auto& [factor, w] : m_cross->alone)
+        bars.push_back({tr("%1 alone").arg(QString::fromStdString(factor)), w, false});
+    bars.push_back({tr("added up"), m_cross->sum, true});
+    bars.push_back({tr("really together"), m_cross->together, false});
+    double reach = 1e-9;
+    for (const Bar& b : bars)
+        reach = std::max(reach, std::abs(b.w.value_or(0.)) + m_marginW);
+    const double nameWide = 160., row = (height() - 12.) / static_cast<double>(bars.size());
+    const bool negative = std::any_of(bars.begin(), bars.end(), [](const Bar& b) { return b.w.value_or(0.) < 0.; });
+    const double left = nameWide + (negative ? 0.3 * (width() - nameWide - 130.) : 0.);
+    const double scale = (width() - left - 130.) / reach;
+    const DisplayUnits& u = m_model.units();
+    const Wording w = u.wording();
+    for (std::size_t i = 0; i < bars.size(); ++i) {
+        const Bar& b = bars[i];
+        const double y = 6. + row * static_cast<double>(i);
+        p.setPen(t.ink);
+        p.setFont(Theme::font(Size::Body, b.name == tr("really together")));
+        p.drawText(QRectF(8, y, nameWide - 14, row), Qt::AlignVCenter | Qt::AlignRight,
+                   p.fontMetrics().elidedText(b.name, Qt::ElideRight, static_cast<int>(nameWide) - 20));
+        if (!b.w) {
+            p.setPen(t.muted);
+            p.drawText(QRectF(left + 6, y, width() - left, row), Qt::AlignVCenter, tr("not pulled"));
+            continue;
+        }
+        const QColor color = *b.w >= 0. ? t.gain : t.loss;
+        const QRectF box(left + std::min(0., *b.w * scale), y + 0.22 * row, std::abs(*b.w) * scale, 0.56 * row);
+        p.setPen(QPen(color, 1.5, b.hollow ? Qt::DashLine : Qt::SolidLine));
+        p.setBrush(b.hollow ? Qt::NoBrush : QBrush(*b.w >= 0. ? t.gainSoft : t.lossSoft));
+        p.drawRect(box);
+        if (m_marginW > 0. && !b.hollow) {
+            p.setPen(QPen(t.ink, 2));
+            const double end = left + *b.w * scale, mid = y + 0.5 * row;
+            p.drawLine(QPointF(end - m_marginW * scale, mid), QPointF(end + m_marginW * scale, mid));
+        }
+        p.setPen(t.ink);
+        p.setFont(Theme::font(Size::Body, true));
+        p.drawText(QRectF(std::max(box.right(), left + (*b.w + m_marginW) * scale) + 8, y, 120, row), Qt::AlignVCenter,
+                   QString::fromStdString(withUnit(*b.w, m_marginW, u.power, w, true)));
+    }
+    p.setPen(QPen(t.ink, 1));
+    p.drawLine(QPointF(left, 4), QPointF(left, height() - 4));
+}
+
+CrossPage::CrossPage(const Theme& theme, JobModel& model, QWidget* parent)
+    : JudgePage(theme, model, QStringLiteral("Steps, combinations, sweeps"), parent) {
+    addMetric();
+    m_bars = new TogetherBars(theme, model);
+    drawings()->addWidget(m_bars, 2);
+    m_chart = new RpmChart(theme);
+    m_chart->setAccessibleName(tr("Each effect over engine speed with its band"));
+    drawings()->addWidget(m_chart, 4);
+}
+
+void CrossPage::drawEffects() {
+    m_chart->clearDrawing();
+    if (m_effects.rpm.empty()) {
+        m_chart->replot();
+        return;
+    }
+    const Tokens& t = m_theme.tokens();
+    double reach = 0.5;
+    const auto& rpm = m_effects.rpm;
+    const QVector<double> x(rpm.begin(), rpm.end());
+    int k = 0;
+    for (const EffectCurve& e : m_effects.effects) {
+        const QColor color = t.marks[(k + 1) % 8];
+        if (std::isfinite(e.lowPct.front())) {
+            QColor soft = color;
+            soft.setAlphaF(0.14);
+            QCPGraph* under = m_chart->addGraph();
+            QCPGraph* over = m_chart->addGraph();
+            under->setPen(Qt::NoPen);
+            over->setPen(Qt::NoPen);
+            under->setData(x, QVector<double>(e.lowPct.begin(), e.lowPct.end()), true);
+            over->setData(x, QVector<double>(e.highPct.begin(), e.highPct.end()), true);
+            over->setBrush(soft);
+            over->setChannelFillGraph(under);
+        }
+        QCPGraph* line = m_chart->addGraph();
+        line->setPen(m_theme.markPen(k + 1, 2.2));
+        line->setAntialiased(true);
+        line->setData(x, QVector<double>(e.pct.begin(), e.pct.end()), true);
+        std::size_t most = 0;
+        for (std::size_t i = 0; i < rpm.size(); ++i) {
+            if (std::abs(e.pct[i]) > std::abs(e.pct[most]))
+                most = i;
+            reach = std::max(reach, std::isfinite(e.highPct[i]) ? std::max(std::abs(e.lowPct[i]), std::abs(e.highPct[i])) : std::abs(e.pct[i]));
+        }
+        m_chart->addLabel(rpm[most], e.pct[most], QString::fromStdString(e.term).replace(QLatin1Char('*'), QStringLiteral(" × ")), color,
+                          Qt::AlignHCenter | (e.pct[most] >= 0. ? Qt::AlignBottom : Qt::AlignTop));
+        ++k;
+    }
+    QCPGraph* zero = m_chart->addGraph();
+    zero->setPen(QPen(t.ink, 1));
+    zero->setData(QVector<double>{rpm.front(), rpm.back()}, QVector<double>{0., 0.}, true);
+    m_chart->setRpmRange(rpm.front(), rpm.back());
+    m_chart->setValueLabel(tr("effect [%]"));
+    m_chart->setNaturalRange(-1.12 * reach, 1.12 * reach);
+    m_chart->setNote(tr("%1 · each band holds for its whole curve").arg(QString::fromUtf8(m_model.standard().label.data())));
+    m_chart->replot(QCustomPlot::rpQueuedReplot);
+}
+
+void CrossPage::fill() {
+    m_cross.reset();
+    m_effects = {};
+    const auto none = [&](const QString& head, const QString& words) {
+        m_bars->setCross({}, 0.);
+        drawEffects();
+        headline(head);
+        say(words, "muted");
+    };
+    const auto found = findCross(m_model);
+    if (!found) {
+        none(tr("No cross among these setups."),
+             tr("A cross needs two parts at two levels each, and at least one setup with both changed: pull each part alone and "
+                "both together, and write on Ask what each setup changes."));
+        return;
+    }
+    const auto observations = observationsOf(m_model, found->setupIds, metric());
+    const auto result = observations ? factorial(found->factors, found->cells, *observations, m_model.repeatabilityPct())
+                                     : Result<Factorial>(observations.error());
+    if (!result) {
+        none(tr("This cross cannot be worked out."), QString::fromStdString(result.error().reason));
+        return;
+    }
+    m_cross = *result;
+    const int zero = 0;
+    double margin = 0.;
+    if (found->cells.size() > 1)
+        if (const auto half = m_cross->fit.halfWidth(m_cross->fit.difference(zero, 1), 0.95))
+            margin = *half;
+    m_bars->setCross(m_cross, margin);
+    if (const auto design = crossDesign(found->factors, found->cells))
+        if (const auto model = rangeModel(setsOf(m_model, found->setupIds), compareOptionsOf(m_model)))
+            m_effects = effectsAlongRange(*design, *model);
+    drawEffects();
+
+    if (m_cross->together)
+        headline(tr("Together they are worth %1").arg(power(*m_cross->together, margin, true)));
+    else
+        headline(tr("Not every cell was pulled"));
+    say(tr("Read as %1, against %2.").arg(metricWords(), setupName(found->setupIds.front())), "muted");
+    for (const auto& [factor, alone] : m_cross->alone) {
+        std::size_t f = 0;
+        while (found->factors[f] != factor)
+            ++f;
+        const QString name = tr("%1 (%2 to %3)").arg(QString::fromStdString(factor), QString::fromStdString(m_cross->levels[f].first), QString::fromStdString(m_cross->levels[f].second));
+        say(alone ? tr("%1 alone: %2, give or take %3.").arg(name, power(*alone, margin, true), power(margin, margin))
+                  : tr("%1 was not pulled alone.").arg(name));
+    }
+    if (m_cross->together && m_cross->sum) {
+        const double less = *m_cross->together - *m_cross->sum;
+        for (const FactorialEffect& e : m_cross->effects)
+            if (e.term.find('*') != std::string::npos && m_cross->alone.size() == 2) {
+                // Together less the sum is twice the interaction of two factors.
+                const bool clear = e.low && (*e.low > 0. || *e.high < 0.);
+                const double half = e.low ? (*e.high - *e.low) : 0.;
+                say(!clear ? tr("Added up they would be %1; together they are %2. The %3 between is no more than this test's scatter (give or take %4).")
+                                 .arg(power(*m_cross->sum, margin, true), power(*m_cross->together, margin, true), power(less, half, true), power(half, half))
+                    : less < 0. ? tr("They do not add up: together they are %1 less than their sum, give or take %2.").arg(power(-less, half), power(half, half))
+                                : tr("They help each other: together they are %1 more than their sum, give or take %2.").arg(power(less, half), power(half, half)));
+            }
+    }
+    QStringList effects;
+    for (const FactorialEffect& e : m_cross->effects) {
+        const double half = e.low ? 0.5 * (*e.high - *e.low) : 0.;
+        effects << tr("%1: %2 ± %3").arg(QString::fromStdString(e.term).replace(QLatin1Char('*'), QStringLiteral(" × ")), power(e.effect, half, true), power(half, half));
+    }
+    say(tr("Effects, high against low over all cells:") + QStringLiteral("<br>") + effects.join(QStringLiteral("<br>")));
+    for (const std::string& term : m_cross->notSeparable)
+        say(tr("%1 cannot be told apart from the others with the cells pulled.").arg(QString::fromStdString(term).replace(QLatin1Char('*'), QStringLiteral(" × "))), "caution");
+    sayCautions(groupCautions(m_cross->fit, *observations, static_cast<int>(found->cells.size()), true));
+}
+
+} // namespace jr::app

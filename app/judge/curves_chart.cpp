@@ -1,0 +1,132 @@
+#include "app/judge/curves_chart.h"
+
+#include "app/judge/chart_words.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace jr::app {
+
+CurvesChart::CurvesChart(const Theme& theme, const JobModel& model, QWidget* parent)
+    : RpmChart(theme, parent), m_model(model) {
+    setAccessibleName(tr("Power or torque of both setups over engine speed"));
+}
+
+void CurvesChart::setShown(Quantity quantity, School school) {
+    m_quantity = quantity;
+    m_school = school;
+    resetZoom();
+    draw();
+}
+
+/// The side's line by the school in force: its mean as judged, or, for show, the median or the best pull at each speed.
+std::vector<double> CurvesChart::lineOf(const std::vector<double>& meanW, const std::vector<int>& pulls) const {
+    if (m_school == School::Average)
+        return meanW;
+    const std::vector<double>& rpm = m_model.comparison()->rpm;
+    std::vector<double> out;
+    for (std::size_t i = 0; i < rpm.size(); ++i) {
+        std::vector<double> here;
+        for (int p : pulls)
+            if (const PullCurve* curve = m_model.curve(p))
+                if (const long at = curve->at(rpm[i]); at >= 0 && curve->counted[static_cast<std::size_t>(at)])
+                    here.push_back(curve->powerW[static_cast<std::size_t>(at)]);
+        std::sort(here.begin(), here.end());
+        const std::size_t n = here.size();
+        out.push_back(n == 0                         ? meanW[i]
+                      : m_school == School::BestOf   ? here.back()
+                      : n % 2                        ? here[n / 2]
+                                                     : 0.5 * (here[n / 2 - 1] + here[n / 2]));
+    }
+    return out;
+}
+
+void CurvesChart::draw() {
+    clearDrawing();
+    const auto& comparison = m_model.comparison();
+    if (!comparison) {
+        replot(rpQueuedReplot);
+        return;
+    }
+    const Comparison& c = *comparison;
+    const DisplayUnits& u = m_model.units();
+    double top = 0.;
+    const bool torque = m_quantity == Quantity::Torque;
+    const auto value = [&](double powerW, double rpm) {
+        return torque ? u.torqueOf(powerW / radPerSFromRpm(rpm)) : u.powerOf(powerW);
+    };
+    struct Drawn {
+        const Side& side;
+        std::string setupId;
+        bool base;
+    };
+    std::vector<std::pair<double, double>> ends;
+    for (const Drawn& d :
+         {Drawn{c.base, m_model.settings().baseSetup, true}, Drawn{c.with, m_model.settings().withSetup, false}}) {
+        const int mark = setupMarkOf(m_model, d.setupId);
+        const QColor color = m_theme.tokens().marks[mark % 8];
+        // Threads: 1 px pens, they are many points.
+        for (int i : m_model.sidePulls(d.base))
+            if (const PullCurve* curve = m_model.curve(i)) {
+                QCPGraph* thread = addGraph();
+                QColor pale = color;
+                pale.setAlphaF(0.38);
+                thread->setPen(QPen(pale, 1));
+                QVector<double> x, y;
+                for (std::size_t k = 0; k < curve->rpm.size(); ++k) {
+                    x.append(curve->rpm[k]);
+                    y.append(curve->counted[k] ? value(curve->powerW[k], curve->rpm[k]) : qQNaN());
+                }
+                thread->setData(x, y, true);
+            }
+        QVector<double> x(c.rpm.begin(), c.rpm.end()), low, high;
+        if (c.margins && m_school == School::Average) {
+            for (std::size_t i = 0; i < c.rpm.size(); ++i) {
+                low.append(value(d.side.lowW[i], c.rpm[i]));
+                high.append(value(d.side.highW[i], c.rpm[i]));
+            }
+            QCPGraph* under = addGraph();
+            QCPGraph* over = addGraph();
+            QColor soft = color;
+            soft.setAlphaF(0.13);
+            under->setPen(Qt::NoPen);
+            over->setPen(Qt::NoPen);
+            under->setData(x, low, true);
+            over->setData(x, high, true);
+            over->setBrush(soft);
+            over->setChannelFillGraph(under);
+        }
+        QCPGraph* line = addGraph();
+        line->setPen(m_theme.markPen(mark, 2.2));
+        line->setAntialiased(true);
+        QVector<double> keys;
+        const QVector<double> y = withHoles(
+            c.rpm, lineOf(d.side.powerW, m_model.sidePulls(d.base)), [](double v) { return v; }, keys);
+        QVector<double> shown;
+        for (qsizetype i = 0; i < y.size(); ++i)
+            shown.append(std::isfinite(y[i]) ? value(y[i], keys[i]) : qQNaN());
+        line->setData(keys, shown, true);
+        for (double v : shown)
+            if (std::isfinite(v))
+                top = std::max(top, v);
+        const auto& peak = torque ? d.side.peakTorque : d.side.peakPower;
+        if (peak) {
+            const double v = torque ? u.torqueOf(peak->value) : u.powerOf(peak->value);
+            const QString text =
+                QStringLiteral("%1 %2  %3 %4 @ %5")
+                    .arg(Theme::mark(mark).letter, QString::fromStdString(d.side.setup), QLocale().toString(v, 'f', 1),
+                         torque ? u.torqueSymbol() : u.powerSymbol(), QLocale().toString(peak->rpm, 'f', 0));
+            addLabel(peak->rpm, v, text, color,
+                     d.base ? Qt::AlignHCenter | Qt::AlignBottom : Qt::AlignHCenter | Qt::AlignTop);
+        }
+    }
+    setValueLabel(torque ? tr("torque [%1]").arg(u.torqueSymbol()) : tr("power [%1]").arg(u.powerSymbol()));
+    setNaturalRange(0., 1.16 * top);
+    setNote((m_school == School::Average  ? QString()
+             : m_school == School::Median ? tr("median of the pulls, for show; calls use the average · ")
+                                          : tr("best of the pulls, for show; calls use the average · ")) +
+            comparisonNote(m_model));
+    replot(rpQueuedReplot);
+}
+
+} // namespace jr::app

@@ -1,0 +1,318 @@
+#include "app/judge/difference_page.h"
+
+#include "app/frame/clear_layout.h"
+#include "app/judge/chart_words.h"
+#include "app/judge/method_dialog.h"
+#include "core/judge/gain_kinds.h"
+
+#include <QComboBox>
+#include <QDoubleSpinBox>
+#include <QFormLayout>
+#include <QLabel>
+#include <QPainter>
+#include <QScrollArea>
+#include <QStackedWidget>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+#include <algorithm>
+#include <cmath>
+
+namespace jr::app {
+namespace {
+
+QLabel* paragraph(const QString& text, const char* property = nullptr) {
+    auto* label = new QLabel(text);
+    label->setWordWrap(true);
+    label->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    if (property)
+        label->setProperty(property, true);
+    return label;
+}
+
+QIcon markIcon(const Theme& theme, int mark) {
+    QPixmap pixmap(18, 18);
+    pixmap.fill(Qt::transparent);
+    QPainter p(&pixmap);
+    Theme::drawMark(p, {9, 9}, 7, mark, theme.tokens().marks[mark % 8]);
+    return pixmap;
+}
+
+} // namespace
+
+DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
+    auto* whole = new QVBoxLayout(this);
+    whole->setContentsMargins(0, 0, 0, 0);
+    m_pages = new QStackedWidget;
+    whole->addWidget(m_pages);
+
+    m_empty = new QLabel;
+    m_empty->setAlignment(Qt::AlignCenter);
+    m_empty->setWordWrap(true);
+    m_empty->setProperty("strong", true);
+    m_pages->addWidget(m_empty);
+
+    auto* page = new QWidget;
+    auto* columns = new QHBoxLayout(page);
+    columns->setContentsMargins(12, 8, 12, 8);
+    columns->setSpacing(12);
+    m_pages->addWidget(page);
+
+    auto* left = new QVBoxLayout;
+    left->setSpacing(2);
+    m_readout = new QLabel;
+    m_readout->setMinimumHeight(24);
+    m_readout->setAccessibleName(tr("Figures at the cursor"));
+    left->addWidget(m_readout);
+    m_ribbon = new GainRibbon(theme, model);
+    m_strip = new CallStrip(theme, model);
+    m_curves = new CurvesChart(theme, model);
+    left->addWidget(m_ribbon, 5);
+    left->addWidget(m_strip);
+    left->addWidget(m_curves, 6);
+    columns->addLayout(left, 1);
+    columns->addWidget(buildSide());
+
+    // Small switches on the charts themselves, each with its key.
+    const auto onChart = [this](QWidget* chart, int x, const QString& text, const QString& tip, int key) {
+        auto* button = new QToolButton(chart);
+        button->setText(text);
+        button->setToolTip(tip);
+        button->setShortcut(QKeySequence(key));
+        button->setProperty("switch", true);
+        button->move(RpmChart::kLeft + x, 30);
+        return button;
+    };
+    auto* ratio = onChart(m_ribbon, 8, tr("in % (P)"), tr("The gain in per cent of the base (P)"), Qt::Key_P);
+    ratio->setCheckable(true);
+    connect(ratio, &QToolButton::toggled, m_ribbon, &GainRibbon::setRatio);
+    auto* torque = onChart(m_curves, 8, tr("show torque (T)"), tr("Show torque instead of power (T)"), Qt::Key_T);
+    torque->setCheckable(true);
+    auto* school = onChart(m_curves, 136, tr("average (M)"), tr("Average, median or best of the pulls; calls always use the average (M)"), Qt::Key_M);
+    const auto show = [this, torque, school] {
+        const QString names[] = {tr("average (M)"), tr("median (M)"), tr("best of (M)")};
+        school->setText(names[m_school]);
+        school->adjustSize();
+        m_curves->setShown(torque->isChecked() ? CurvesChart::Quantity::Torque : CurvesChart::Quantity::Power, static_cast<CurvesChart::School>(m_school));
+    };
+    connect(torque, &QToolButton::toggled, this, show);
+    connect(school, &QToolButton::clicked, this, [this, show] {
+        m_school = (m_school + 1) % 3;
+        show();
+    });
+
+    for (RpmChart* chart : {static_cast<RpmChart*>(m_ribbon), static_cast<RpmChart*>(m_curves)})
+        connect(chart, &RpmChart::cursorMoved, this, &DifferencePage::setCursorRpm);
+    connect(m_strip, &CallStrip::bandChosen, &model, &JobModel::setBand);
+    connect(&model, &JobModel::comparisonChanged, this, &DifferencePage::refresh);
+    connect(&model, &JobModel::unitsChanged, this, &DifferencePage::refresh);
+    connect(&model, &JobModel::jobChanged, this, &DifferencePage::refresh);
+    connect(&theme, &Theme::changed, this, &DifferencePage::refresh);
+    refresh();
+}
+
+QWidget* DifferencePage::buildSide() {
+    auto* side = new QFrame;
+    side->setProperty("card", true);
+    side->setFixedWidth(336);
+    auto* layout = new QVBoxLayout(side);
+    layout->setContentsMargins(14, 12, 10, 10);
+
+    auto* form = new QFormLayout;
+    form->setLabelAlignment(Qt::AlignLeft);
+    m_base = new QComboBox;
+    m_with = new QComboBox;
+    m_base->setAccessibleName(tr("Base setup"));
+    m_with->setAccessibleName(tr("Changed setup"));
+    form->addRow(tr("&Base"), m_base);
+    form->addRow(tr("&Changed"), m_with);
+    m_worth = new QDoubleSpinBox;
+    m_worth->setRange(0.1, 20.);
+    m_worth->setSingleStep(0.1);
+    m_worth->setDecimals(1);
+    m_worth->setButtonSymbols(QAbstractSpinBox::NoButtons);
+    m_worth->setSuffix(QStringLiteral(" %"));
+    m_worth->setToolTip(tr("The gain that would matter to you"));
+    form->addRow(tr("&Worth having"), m_worth);
+    m_repeatability = new QDoubleSpinBox;
+    m_repeatability->setRange(0., 10.);
+    m_repeatability->setDecimals(2);
+    m_repeatability->setSingleStep(0.1);
+    m_repeatability->setButtonSymbols(QAbstractSpinBox::NoButtons);
+    m_repeatability->setSuffix(QStringLiteral(" %"));
+    m_repeatability->setSpecialValueText(tr("unknown"));
+    m_repeatability->setToolTip(tr("With one pull on a side nothing is known of the scatter. If this bench is known to "
+                                   "repeat within so many per cent, say so here."));
+    m_repeatabilityLabel = new QLabel(tr("Bench &repeats within"));
+    m_repeatabilityLabel->setBuddy(m_repeatability);
+    form->addRow(m_repeatabilityLabel, m_repeatability);
+    layout->addLayout(form);
+
+    m_headline = paragraph({}, "headline");
+    m_headline->setAccessibleName(tr("Result"));
+    layout->addWidget(m_headline);
+    m_bandMean = paragraph({}, "strong");
+    layout->addWidget(m_bandMean);
+
+    auto* scroll = new QScrollArea;
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* text = new QWidget;
+    m_account = new QVBoxLayout(text);
+    m_account->setContentsMargins(0, 0, 8, 0);
+    m_account->setSpacing(8);
+    scroll->setWidget(text);
+    layout->addWidget(scroll, 1);
+    layout->addWidget(methodLink(QStringLiteral("The margin"), this));
+
+    connect(m_base, &QComboBox::activated, this,
+            [this](int i) { m_model.setBaseSetup(m_base->itemData(i).toString().toStdString()); });
+    connect(m_with, &QComboBox::activated, this,
+            [this](int i) { m_model.setWithSetup(m_with->itemData(i).toString().toStdString()); });
+    connect(m_worth, &QDoubleSpinBox::valueChanged, this, [this](double v) {
+        if (!m_filling)
+            m_model.setWorthPct(v);
+    });
+    connect(m_repeatability, &QDoubleSpinBox::valueChanged, this, [this](double v) {
+        if (!m_filling)
+            m_model.setRepeatabilityPct(v > 0. ? std::optional(v) : std::nullopt);
+    });
+    return side;
+}
+
+void DifferencePage::fillSides() {
+    m_filling = true;
+    for (QComboBox* box : {m_base, m_with}) {
+        box->clear();
+        for (const SetupRecord& s : m_model.job().setups)
+            box->addItem(markIcon(m_theme, s.mark),
+                         QStringLiteral("%1  %2").arg(Theme::mark(s.mark).letter, QString::fromStdString(s.name)),
+                         QString::fromStdString(s.id));
+    }
+    m_base->setCurrentIndex(m_base->findData(QString::fromStdString(m_model.settings().baseSetup)));
+    m_with->setCurrentIndex(m_with->findData(QString::fromStdString(m_model.settings().withSetup)));
+    m_worth->setValue(m_model.settings().worthPct);
+    m_repeatability->setValue(m_model.repeatabilityPct().value_or(0.));
+    m_filling = false;
+}
+
+void DifferencePage::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
+void DifferencePage::refresh() {
+    if (!isVisible())
+        return;
+    fillSides();
+    const auto& comparison = m_model.comparison();
+    m_pages->setCurrentIndex(comparison ? 1 : 0);
+    if (!comparison) {
+        m_empty->setText(m_model.hasJob() ? m_model.comparisonProblem()
+                                          : tr("Open a job on the start page, or drop pulls on the window."));
+        // The sides can still be chosen when one has nothing that counts.
+        if (m_model.hasJob() && m_model.job().setups.size() > 1) {
+            m_pages->setCurrentIndex(1);
+            m_headline->setText(m_model.comparisonProblem());
+            m_bandMean->clear();
+            m_ribbon->draw();
+            m_curves->draw();
+            m_strip->update();
+            clearLayout(m_account);
+        }
+        return;
+    }
+    const Comparison& c = *comparison;
+    // The axis covers what the pulls cover, not only the working band, so that grips can be dragged outwards again.
+    double from = c.rpm.front(), to = c.rpm.back();
+    for (bool base : {true, false})
+        for (int i : m_model.sidePulls(base)) {
+            const PullFit& fit = *m_model.pulls()[static_cast<std::size_t>(i)].fit;
+            from = std::min(from, fit.lowRpm);
+            to = std::max(to, fit.highRpm);
+        }
+    from = std::floor(from / 100.) * 100.;
+    to = std::ceil(to / 100.) * 100.;
+    m_ribbon->setRpmRange(from, to);
+    m_curves->setRpmRange(from, to);
+    m_strip->setRpmRange(from, to);
+    m_ribbon->draw();
+    m_curves->draw();
+    m_strip->update();
+
+    const bool single = c.base.pulls == 1 || c.with.pulls == 1;
+    m_repeatability->setVisible(single);
+    m_repeatabilityLabel->setVisible(single);
+
+    const Account account = describe(c, m_model.units().wording());
+    QString headline = QString::fromStdString(account.headline);
+    if (!headline.isEmpty())
+        headline[0] = headline[0].toUpper();
+    m_headline->setText(headline);
+    m_bandMean->setText(QString::fromStdString(account.details.front()));
+    clearLayout(m_account);
+    for (const std::string& s : account.stretches)
+        m_account->addWidget(paragraph(QString::fromStdString(s)));
+    for (const Caution& caution : c.cautions)
+        m_account->addWidget(paragraph(QCoreApplication::translate("Cautions", caution.text.c_str()), "caution"));
+    for (std::size_t i = 1; i < account.details.size(); ++i)
+        m_account->addWidget(paragraph(QString::fromStdString(account.details[i]), "muted"));
+    // What people quote of two curves, each under its own name (P8).
+    const Wording wording = m_model.units().wording();
+    QStringList quoted;
+    for (const QuotedGain& g : quotedGains(c, m_cursorRpm, wording)) {
+        const double margin = g.lowW ? 0.5 * (*g.highW - *g.lowW) : 0.;
+        quoted << QStringLiteral("<b>%1</b> (%2 %) %3%4")
+                      .arg(QString::fromStdString(withUnit(g.gainW, margin, wording.power, wording, true)),
+                           QString::fromStdString(plainNumber(g.gainPct, 1, wording, true)), QString::fromStdString(g.label).toHtmlEscaped(),
+                           g.caution.empty() ? QString() : QStringLiteral(" <i>%1</i>").arg(QString::fromStdString(g.caution).toHtmlEscaped()));
+    }
+    m_account->addWidget(paragraph(tr("Gains as people quote them:") + QStringLiteral("<br>") + quoted.join(QStringLiteral("<br>")), "muted"));
+    m_account->addStretch(1);
+    showCursor(m_cursorRpm);
+}
+
+void DifferencePage::setCursorRpm(double rpm) {
+    m_cursorRpm = rpm;
+    m_ribbon->setCursor(rpm);
+    m_curves->setCursor(rpm);
+    showCursor(rpm);
+}
+
+void DifferencePage::showCursor(double rpm) {
+    const auto& comparison = m_model.comparison();
+    const QString hint = tr("Point at a speed, or use the arrow keys on a chart, to read both curves there.");
+    if (!comparison || !std::isfinite(rpm)) {
+        m_readout->setText(hint);
+        m_readout->setProperty("muted", true);
+        m_readout->setStyleSheet({});
+        return;
+    }
+    const Comparison& c = *comparison;
+    const auto nearest = std::min_element(c.rpm.begin(), c.rpm.end(),
+                                          [&](double a, double b) { return std::abs(a - rpm) < std::abs(b - rpm); });
+    if (std::abs(*nearest - rpm) > 60.) {
+        m_readout->setText(
+            tr("%1 rpm: not every pull has data here that counts.").arg(QLocale().toString(rpm, 'f', 0)));
+        return;
+    }
+    const auto i = static_cast<std::size_t>(nearest - c.rpm.begin());
+    const DisplayUnits& u = m_model.units();
+    const Wording w = u.wording();
+    const double margin = 0.5 * (c.highW[i] - c.lowW[i]);
+    const QString difference =
+        QString::fromStdString(withUnit(c.differenceW[i], c.margins ? margin : 0., u.power, w, true));
+    const QString give = c.margins
+                             ? QStringLiteral(" ± ") + QString::fromStdString(withUnit(margin, margin, u.power, w))
+                             : tr(" (no margin known)");
+    m_readout->setText(QStringLiteral("<b>%1 rpm</b> &nbsp; %2 %3 · %4 &nbsp; %5 %6 · %7 &nbsp; <b>%8%9</b> (%10 %)")
+                           .arg(QLocale().toString(c.rpm[i], 'f', 0),
+                                Theme::mark(setupMarkOf(m_model, m_model.settings().baseSetup)).letter,
+                                u.powerText(c.base.powerW[i]), u.torqueText(c.base.torqueNm[i]),
+                                Theme::mark(setupMarkOf(m_model, m_model.settings().withSetup)).letter,
+                                u.powerText(c.with.powerW[i]), u.torqueText(c.with.torqueNm[i]), difference, give)
+                           .arg(QString::fromStdString(plainNumber(c.differencePct[i], 1, w, true))));
+}
+
+} // namespace jr::app

@@ -1,0 +1,54 @@
+// The difference: the gain ribbon first, what each stretch may be called, then the two curves; the result in sentences beside
+// them.
+#pragma once
+
+#include "app/judge/call_strip.h"
+#include "app/judge/curves_chart.h"
+#include "app/judge/gain_ribbon.h"
+
+class QComboBox;
+class QDoubleSpinBox;
+class QLabel;
+class QStackedWidget;
+class QVBoxLayout;
+
+namespace jr::app {
+
+class DifferencePage : public QWidget {
+    Q_OBJECT
+public:
+    DifferencePage(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+
+    void setCursorRpm(double rpm);
+
+protected:
+    void showEvent(QShowEvent* event) override;
+
+private:
+    void refresh();
+    void fillSides();
+    void showCursor(double rpm);
+    QWidget* buildSide();
+
+    const Theme& m_theme;
+    JobModel& m_model;
+    QStackedWidget* m_pages;
+    QLabel* m_empty;
+    GainRibbon* m_ribbon;
+    CallStrip* m_strip;
+    CurvesChart* m_curves;
+    QLabel* m_readout;
+    QComboBox* m_base;
+    QComboBox* m_with;
+    QDoubleSpinBox* m_worth;
+    QDoubleSpinBox* m_repeatability;
+    QLabel* m_repeatabilityLabel;
+    QLabel* m_headline;
+    QLabel* m_bandMean;
+    QVBoxLayout* m_account;
+    double m_cursorRpm = qQNaN();
+    int m_school = 0; ///< 0 average, 1 median, 2 best of
+    bool m_filling = false;
+};
+
+} // namespace jr::app

@@ -1,0 +1,155 @@
+#include "app/judge/judge_page.h"
+
+#include "app/frame/clear_layout.h"
+#include "app/judge/method_dialog.h"
+
+#include <QComboBox>
+#include <QCoreApplication>
+#include <QDoubleSpinBox>
+#include <QLabel>
+#include <QScrollArea>
+#include <QVBoxLayout>
+
+#include <cmath>
+
+namespace jr::app {
+
+JudgePage::JudgePage(const Theme& theme, JobModel& model, const QString& method, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
+    auto* across = new QHBoxLayout(this);
+    across->setContentsMargins(12, 6, 12, 8);
+    across->setSpacing(12);
+    m_drawings = new QVBoxLayout;
+    m_drawings->setSpacing(8);
+    across->addLayout(m_drawings, 1);
+    auto* side = new QFrame;
+    side->setProperty("card", true);
+    side->setFixedWidth(336);
+    auto* down = new QVBoxLayout(side);
+    down->setContentsMargins(14, 12, 10, 10);
+    m_tools = new QVBoxLayout;
+    m_tools->setSpacing(6);
+    down->addLayout(m_tools);
+    m_headline = new QLabel;
+    m_headline->setWordWrap(true);
+    m_headline->setProperty("headline", true);
+    m_headline->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    m_headline->setAccessibleName(tr("Result"));
+    down->addWidget(m_headline);
+    auto* scroll = new QScrollArea;
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* inner = new QWidget;
+    m_words = new QVBoxLayout(inner);
+    m_words->setContentsMargins(0, 0, 8, 0);
+    m_words->setSpacing(8);
+    scroll->setWidget(inner);
+    down->addWidget(scroll, 1);
+    down->addWidget(methodLink(method, this));
+    across->addWidget(side);
+    for (auto signal : {&JobModel::comparisonChanged, &JobModel::unitsChanged, &JobModel::jobChanged})
+        connect(&model, signal, this, &JudgePage::refresh);
+    connect(&theme, &Theme::changed, this, &JudgePage::refresh);
+}
+
+void JudgePage::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
+void JudgePage::refresh() {
+    if (!isVisible() || m_model.loading())
+        return;
+    clearLayout(m_words);
+    m_headline->clear();
+    if (!m_model.hasJob())
+        headline(tr("Open a job on the start page, or drop pulls on the window."));
+    fill();
+    m_words->addStretch(1);
+}
+
+QString JudgePage::words() const {
+    QStringList out{m_headline->text()};
+    for (int i = 0; i < m_words->count(); ++i)
+        if (const auto* label = qobject_cast<QLabel*>(m_words->itemAt(i)->widget()))
+            out << label->text();
+    return out.join(QLatin1Char('\n'));
+}
+
+void JudgePage::headline(const QString& text) {
+    m_headline->setText(text);
+}
+
+void JudgePage::say(const QString& text, const char* property) {
+    auto* label = new QLabel(text);
+    label->setWordWrap(true);
+    label->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    if (property)
+        label->setProperty(property, true);
+    m_words->addWidget(label);
+}
+
+void JudgePage::sayCautions(const std::vector<Caution>& cautions) {
+    for (const Caution& c : cautions)
+        say(QCoreApplication::translate("Cautions", c.text.c_str()), "caution");
+}
+
+void JudgePage::addMetric() {
+    auto* row = new QHBoxLayout;
+    m_metric = new QComboBox;
+    m_metric->addItems({tr("mean of the band"), tr("peak"), tr("at one speed")});
+    m_metric->setAccessibleName(tr("What is compared"));
+    m_at = new QDoubleSpinBox;
+    m_at->setRange(500., 25000.);
+    m_at->setDecimals(0);
+    m_at->setSingleStep(100.);
+    m_at->setValue(6000.);
+    m_at->setSuffix(tr(" rpm"));
+    m_at->setButtonSymbols(QAbstractSpinBox::NoButtons);
+    m_at->setAccessibleName(tr("At this engine speed"));
+    m_at->hide();
+    row->addWidget(m_metric, 1);
+    row->addWidget(m_at);
+    m_tools->addLayout(row);
+    connect(m_metric, &QComboBox::currentIndexChanged, this, [this](int i) {
+        m_at->setVisible(i == 2);
+        refresh();
+    });
+    connect(m_at, &QDoubleSpinBox::valueChanged, this, &JudgePage::refresh);
+}
+
+Metric JudgePage::metric() const {
+    Metric m;
+    m.kind = m_metric && m_metric->currentIndex() == 1   ? Metric::Kind::Peak
+             : m_metric && m_metric->currentIndex() == 2 ? Metric::Kind::At
+                                                         : Metric::Kind::Band;
+    m.fromRpm = m_model.settings().fromRpm;
+    m.toRpm = m_model.settings().toRpm;
+    m.atRpm = m_at ? m_at->value() : 0.;
+    return m;
+}
+
+QString JudgePage::metricWords() const {
+    const Metric m = metric();
+    const QLocale l;
+    if (m.kind == Metric::Kind::Peak)
+        return tr("peak power");
+    if (m.kind == Metric::Kind::At)
+        return tr("power at %1 rpm").arg(l.toString(m.atRpm, 'f', 0));
+    if (!m.fromRpm && !m.toRpm)
+        return tr("mean power over the range all have in common");
+    return tr("mean power from %1 to %2 rpm")
+        .arg(m.fromRpm ? l.toString(*m.fromRpm, 'f', 0) : tr("the lowest"), m.toRpm ? l.toString(*m.toRpm, 'f', 0) : tr("the highest"));
+}
+
+QString JudgePage::power(double watt, double marginW, bool sign) const {
+    const DisplayUnits& u = m_model.units();
+    return QString::fromStdString(withUnit(watt, marginW, u.power, u.wording(), sign));
+}
+
+QString JudgePage::setupName(const std::string& id) const {
+    const SetupRecord* s = m_model.job().setup(id);
+    return s ? QString::fromStdString(s->name) : QString();
+}
+
+} // namespace jr::app

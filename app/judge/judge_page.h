@@ -1,0 +1,53 @@
+// What the pages of Judge have alike: drawings on the left, beside them the account in words, cautions, and where it is
+// written how this was found.
+#pragma once
+
+#include "app/judge/judge_data.h"
+#include "app/theme/theme.h"
+
+#include <QWidget>
+
+class QComboBox;
+class QDoubleSpinBox;
+class QLabel;
+class QVBoxLayout;
+
+namespace jr::app {
+
+class JudgePage : public QWidget {
+    Q_OBJECT
+public:
+    /// `method` is the heading in docs/judging.md that says how it is found.
+    JudgePage(const Theme& theme, JobModel& model, const QString& method, QWidget* parent = nullptr);
+    QString words() const; ///< all that is said, for tests
+    void refresh();
+
+protected:
+    void showEvent(QShowEvent* event) override;
+    virtual void fill() = 0; ///< draws and says; called when visible and something changed
+
+    QVBoxLayout* drawings() { return m_drawings; }
+    QVBoxLayout* tools() { return m_tools; } ///< above the words
+    void headline(const QString& text);
+    void say(const QString& text, const char* property = nullptr);
+    void sayCautions(const std::vector<Caution>& cautions);
+    /// Mean of the band, peak, or at a speed: a row of its own among the tools.
+    void addMetric();
+    Metric metric() const;
+    QString metricWords() const; ///< "mean from 4000 to 8500 rpm"
+    QString power(double watt, double marginW, bool sign = false) const;
+    QString setupName(const std::string& id) const;
+
+    const Theme& m_theme;
+    JobModel& m_model;
+
+private:
+    QVBoxLayout* m_drawings;
+    QVBoxLayout* m_tools;
+    QLabel* m_headline;
+    QVBoxLayout* m_words;
+    QComboBox* m_metric = nullptr;
+    QDoubleSpinBox* m_at = nullptr;
+};
+
+} // namespace jr::app

@@ -1,0 +1,158 @@
+#include "app/judge/many_page.h"
+
+#include "app/model/plural.h"
+
+#include <QPainter>
+#include <QPainterPath>
+#include <QVBoxLayout>
+
+#include <algorithm>
+#include <cmath>
+
+namespace jr::app {
+namespace {
+
+constexpr double kNameWide = 150., kFoot = 30.;
+
+} // namespace
+
+RibbonStack::RibbonStack(const Theme& theme, const JobModel& model, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
+    setAccessibleName(tr("The gain of every setup over engine speed, one row each, in one scale"));
+}
+
+void RibbonStack::setComparisons(std::vector<Comparison> comparisons, std::vector<int> marks) {
+    m_comparisons = std::move(comparisons);
+    m_marks = std::move(marks);
+    setMinimumHeight(static_cast<int>(64 * m_comparisons.size()) + 40);
+    update();
+}
+
+void RibbonStack::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.fillRect(rect(), m_theme.tokens().panel);
+    if (m_comparisons.empty())
+        return;
+    double reach = 0.;
+    for (const Comparison& c : m_comparisons)
+        for (std::size_t i = 0; i < c.rpm.size(); ++i)
+            for (double w : {c.differenceW[i], c.margins ? c.lowW[i] : 0., c.margins ? c.highW[i] : 0.})
+                reach = std::max(reach, std::abs(w));
+    const double high = (height() - kFoot) / static_cast<double>(m_comparisons.size());
+    for (std::size_t i = 0; i < m_comparisons.size(); ++i)
+        drawRow(p, QRectF(0, static_cast<double>(i) * high, width(), high), i, reach);
+    // One engine speed axis for all.
+    const Comparison& c = m_comparisons.front();
+    p.setPen(m_theme.tokens().muted);
+    p.setFont(Theme::font(Size::Small));
+    for (double rpm = std::ceil(c.rpm.front() / 1000.) * 1000.; rpm <= c.rpm.back(); rpm += 1000.) {
+        const double x = kNameWide + (rpm - c.rpm.front()) / (c.rpm.back() - c.rpm.front()) * (width() - kNameWide - 16.);
+        p.drawText(QRectF(x - 30, height() - kFoot + 2, 60, 14), Qt::AlignCenter, QLocale().toString(rpm, 'f', 0));
+    }
+    p.drawText(QRectF(kNameWide, height() - 15, width() - kNameWide, 14), Qt::AlignCenter,
+               tr("engine speed [rpm] · every row ±%1").arg(m_model.units().powerText(reach)));
+}
+
+void RibbonStack::drawRow(QPainter& p, const QRectF& row, std::size_t index, double reachW) {
+    const Tokens& t = m_theme.tokens();
+    const Comparison& c = m_comparisons[index];
+    const QRectF area(kNameWide, row.top() + 4, row.width() - kNameWide - 16., row.height() - 8);
+    const auto x = [&](double rpm) {
+        return area.left() + (rpm - c.rpm.front()) / (c.rpm.back() - c.rpm.front()) * area.width();
+    };
+    const auto y = [&](double w) { return area.center().y() - w / reachW * 0.48 * area.height(); };
+    p.setPen(Qt::NoPen);
+    p.setBrush(t.raised);
+    p.drawRoundedRect(area, 4, 4);
+    for (const Call& call : c.calls) {
+        QPolygonF band;
+        for (std::size_t i = 0; i < c.rpm.size(); ++i)
+            if (c.margins && c.rpm[i] >= call.fromRpm - 51. && c.rpm[i] <= call.toRpm + 1.)
+                band << QPointF(x(c.rpm[i]), y(c.highW[i]));
+        for (std::size_t i = c.rpm.size(); i-- > 0;)
+            if (c.margins && c.rpm[i] >= call.fromRpm - 51. && c.rpm[i] <= call.toRpm + 1.)
+                band << QPointF(x(c.rpm[i]), y(c.lowW[i]));
+        const QColor fill = call.kind == CallKind::Gain ? t.gainSoft : call.kind == CallKind::Loss ? t.lossSoft : t.sameSoft;
+        p.setPen(Qt::NoPen);
+        p.setBrush(call.kind == CallKind::Open ? Theme::hatch(t.line) : QBrush(fill));
+        p.drawPolygon(band);
+        // The call in a shape as well: a triangle up or down at its middle.
+        if (call.kind == CallKind::Gain || call.kind == CallKind::Loss) {
+            const double at = x(0.5 * (call.fromRpm + call.toRpm)), sign = call.kind == CallKind::Gain ? -1. : 1.;
+            const double tip = area.center().y() + sign * (0.5 * area.height() - 4.);
+            p.setBrush(call.kind == CallKind::Gain ? t.gain : t.loss);
+            p.drawPolygon(QPolygonF{QPointF(at, tip), QPointF(at - 5, tip - sign * 8), QPointF(at + 5, tip - sign * 8)});
+        }
+    }
+    p.setPen(QPen(t.muted, 1));
+    p.drawLine(QPointF(area.left(), y(0.)), QPointF(area.right(), y(0.)));
+    QPainterPath line;
+    for (std::size_t i = 0; i < c.rpm.size(); ++i)
+        i == 0 ? line.moveTo(x(c.rpm[i]), y(c.differenceW[i])) : line.lineTo(x(c.rpm[i]), y(c.differenceW[i]));
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(t.ink, 1.8));
+    p.drawPath(line);
+    const int mark = m_marks[index];
+    Theme::drawMark(p, {14., area.center().y() - 8.}, 7., mark, t.marks[mark & 7]);
+    p.setPen(t.ink);
+    p.setFont(Theme::font(Size::Body, true));
+    p.drawText(QRectF(28, area.center().y() - 18, kNameWide - 32, 20), Qt::AlignVCenter,
+               p.fontMetrics().elidedText(QString::fromStdString(c.with.setup), Qt::ElideRight, static_cast<int>(kNameWide) - 34));
+    p.setFont(Theme::font(Size::Small));
+    p.setPen(t.muted);
+    const Wording w = m_model.units().wording();
+    p.drawText(QRectF(28, area.center().y() + 2, kNameWide - 32, 16), Qt::AlignVCenter,
+               tr("mean %1 %").arg(QString::fromStdString(plainNumber(c.bandMean.pct, 1, w, true))));
+}
+
+ManyPage::ManyPage(const Theme& theme, JobModel& model, QWidget* parent)
+    : JudgePage(theme, model, QStringLiteral("More than two setups"), parent) {
+    m_stack = new RibbonStack(theme, model);
+    drawings()->addWidget(m_stack, 1);
+}
+
+void ManyPage::fill() {
+    m_comparisons.clear();
+    std::vector<std::string> ids = pulledSetups(m_model);
+    const std::string& base = m_model.settings().baseSetup;
+    std::erase(ids, base);
+    ids.insert(ids.begin(), base);
+    if (ids.size() < 2 || countingPulls(m_model, base).empty()) {
+        m_stack->setComparisons({}, {});
+        headline(tr("One setup so far."));
+        say(tr("Pull another setup, and each is set against the base here, in one scale."), "muted");
+        return;
+    }
+    CompareOptions options = compareOptionsOf(m_model);
+    Result<std::vector<Comparison>> all = compareSets(setsOf(m_model, ids), options);
+    if (!all) {
+        m_stack->setComparisons({}, {});
+        headline(tr("They cannot be set against one another."));
+        say(QString::fromStdString(all.error().reason));
+        return;
+    }
+    m_comparisons = std::move(all).value();
+    std::vector<int> marks;
+    for (std::size_t i = 1; i < ids.size(); ++i)
+        marks.push_back(m_model.job().setup(ids[i])->mark);
+    m_stack->setComparisons(m_comparisons, marks);
+    headline(plural(static_cast<int>(m_comparisons.size()), tr("1 setup against %1").arg(setupName(base)),
+                    tr("%1 setups against ") + setupName(base)));
+    std::vector<Caution> cautions;
+    for (std::size_t i = 0; i < m_comparisons.size(); ++i) {
+        const Account account = describe(m_comparisons[i], m_model.units().wording());
+        say(QStringLiteral("<b>%1</b><br>%2").arg(QString::fromStdString(account.headline).toHtmlEscaped(),
+                                                  QString::fromStdString(account.details.front()).toHtmlEscaped()));
+        const SetupDifference d = differenceOf(m_model.job().setupTree(), base, ids[i + 1]);
+        if (d.independent > 1)
+            say(tr("%1 differs in more than one thing; the credit is shared.").arg(setupName(ids[i + 1])), "caution");
+        for (const Caution& c : m_comparisons[i].cautions)
+            if (std::none_of(cautions.begin(), cautions.end(), [&](const Caution& k) { return k.text == c.text; }))
+                cautions.push_back(c);
+    }
+    sayCautions(cautions);
+    say(tr("The bands hold for all setups and the whole range together, %1 %.").arg(QLocale().toString(100. * options.confidence, 'f', 0)), "muted");
+}
+
+} // namespace jr::app

@@ -1,0 +1,30 @@
+// Mixture (P10): both sides over engine speed against the target window, how choppy, how far the cylinders lie apart, and
+// what another mixture would be worth.
+#pragma once
+
+#include "app/charts/rpm_chart.h"
+#include "app/judge/judge_page.h"
+#include "core/mixture/mixture_finding.h"
+
+namespace jr::app {
+
+class MixturePage : public JudgePage {
+    Q_OBJECT
+public:
+    MixturePage(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    const std::optional<MixtureWhatIf>& whatIf() const { return m_whatIf; }
+
+protected:
+    void fill() override;
+
+private:
+    void drawChart(const MixtureTarget& target);
+
+    QDoubleSpinBox* m_rich;
+    QDoubleSpinBox* m_lean;
+    RpmChart* m_chart;
+    std::optional<MixtureWhatIf> m_whatIf;
+    bool m_typed = false, m_filling = false;
+};
+
+} // namespace jr::app

@@ -1,0 +1,235 @@
+#include "app/judge/scatter_page.h"
+
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPainterPath>
+#include <QVBoxLayout>
+
+#include <algorithm>
+#include <cmath>
+
+namespace jr::app {
+namespace {
+
+constexpr double kLeft = 66., kRight = 20.;
+
+std::optional<double> firstOf(const Trace& trace, ChannelId id) {
+    if (const Channel* channel = trace.find(id))
+        for (double v : channel->values)
+            if (std::isfinite(v))
+                return v;
+    return std::nullopt;
+}
+
+} // namespace
+
+RunPicture::RunPicture(const Theme& theme, const JobModel& model, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
+    setAccessibleName(tr("Every pull in order against its own setup, with limits and drift"));
+}
+
+void RunPicture::setRun(RunChart chart, std::vector<RunPull> pulls, std::vector<int> marks) {
+    m_chart = std::move(chart);
+    m_pulls = std::move(pulls);
+    m_marks = std::move(marks);
+    update();
+}
+
+double RunPicture::x(std::size_t index) const {
+    const double n = static_cast<double>(std::max<std::size_t>(m_pulls.size(), 2));
+    return kLeft + 14. + (width() - kLeft - kRight - 28.) * static_cast<double>(index) / (n - 1.);
+}
+
+int RunPicture::pullAt(const QPointF& point) const {
+    for (std::size_t i = 0; i < m_pulls.size(); ++i)
+        if (std::abs(point.x() - x(i)) < 12.)
+            return static_cast<int>(i);
+    return -1;
+}
+
+void RunPicture::mousePressEvent(QMouseEvent* event) {
+    if (const int i = pullAt(event->position()); i >= 0)
+        emit pullChosen(i);
+}
+
+void RunPicture::drawStrip(QPainter& p, const QRectF& area, const QString& name, std::optional<double> RunPull::*member, int decimals) {
+    const Tokens& t = m_theme.tokens();
+    double low = 1e300, high = -1e300;
+    for (const RunPull& pull : m_pulls)
+        if (pull.*member) {
+            low = std::min(low, *(pull.*member));
+            high = std::max(high, *(pull.*member));
+        }
+    p.setFont(Theme::font(Size::Small));
+    p.setPen(t.muted);
+    p.drawText(QRectF(area.left(), area.top(), area.width(), 14), Qt::AlignLeft, low > high ? tr("%1: not recorded").arg(name) : name);
+    if (low > high)
+        return;
+    const QLocale l;
+    p.drawText(QRectF(0, area.top() + 12, kLeft - 6, 14), Qt::AlignRight, l.toString(high, 'f', decimals));
+    p.drawText(QRectF(0, area.bottom() - 12, kLeft - 6, 14), Qt::AlignRight, l.toString(low, 'f', decimals));
+    QPainterPath line;
+    bool begun = false;
+    for (std::size_t i = 0; i < m_pulls.size(); ++i)
+        if (m_pulls[i].*member) {
+            const double share = high > low ? (*(m_pulls[i].*member) - low) / (high - low) : 0.5;
+            const QPointF at(x(i), area.bottom() - 4. - share * (area.height() - 22.));
+            begun ? line.lineTo(at) : line.moveTo(at);
+            begun = true;
+        }
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(t.accent, 1.6));
+    p.drawPath(line);
+}
+
+void RunPicture::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    const Tokens& t = m_theme.tokens();
+    p.fillRect(rect(), t.panel);
+    if (m_pulls.empty())
+        return;
+    const double stripHigh = std::max(38., 0.115 * height());
+    const QRectF area(kLeft, 24, width() - kLeft - kRight, height() - 24 - 3 * (stripHigh + 6) - 20);
+    // Never for less than half a per cent: small scatter must look small.
+    double reach = std::max(0.5, 1.25 * m_chart.limitPct.value_or(0.));
+    for (const RunPoint& point : m_chart.points)
+        reach = std::max({reach, 1.1 * std::abs(point.withDriftPct), 1.1 * std::abs(point.pct)});
+    const auto y = [&](double pct) { return area.center().y() - pct / reach * 0.5 * area.height(); };
+    p.setPen(QPen(t.line, 1));
+    p.setBrush(t.raised);
+    p.drawRect(area);
+    const auto drift = [&](std::size_t i) { return m_chart.driftLinePct.empty() ? 0. : m_chart.driftLinePct[i]; };
+    if (m_chart.limitPct) {
+        QPolygonF corridor;
+        for (std::size_t i = 0; i < m_pulls.size(); ++i)
+            corridor << QPointF(x(i), y(drift(i) + *m_chart.limitPct));
+        for (std::size_t i = m_pulls.size(); i-- > 0;)
+            corridor << QPointF(x(i), y(drift(i) - *m_chart.limitPct));
+        p.setPen(QPen(t.muted, 1, Qt::DashLine));
+        p.setBrush(t.sameSoft);
+        p.drawPolygon(corridor);
+    }
+    QPolygonF line;
+    for (std::size_t i = 0; i < m_pulls.size(); ++i)
+        line << QPointF(x(i), y(drift(i)));
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(t.ink, 1.6));
+    p.drawPolyline(line);
+    p.setFont(Theme::font(Size::Small));
+    for (std::size_t i = 0; i < m_pulls.size(); ++i) {
+        const RunPoint& point = m_chart.points[i];
+        const QPointF at(x(i), y(point.withDriftPct));
+        p.setPen(QPen(t.line, 1));
+        p.drawLine(at, QPointF(x(i), y(drift(i))));
+        Theme::drawMark(p, at, 6.5, m_marks[i], t.marks[m_marks[i] & 7]);
+        if (point.odd) {
+            p.setBrush(Qt::NoBrush);
+            p.setPen(QPen(t.amber, 2.5));
+            p.drawEllipse(at, 12, 12);
+            p.setFont(Theme::font(Size::Small, true));
+            p.drawText(QRectF(at.x() - 60, at.y() + (point.withDriftPct > 0. ? -30. : 14.), 120, 14), Qt::AlignCenter, tr("odd"));
+            p.setFont(Theme::font(Size::Small));
+        }
+        if (m_pulls.size() <= 30 || i % 5 == 0) {
+            p.setPen(t.muted);
+            p.drawText(QRectF(x(i) - 20, height() - 17, 40, 14), Qt::AlignCenter, QString::number(m_pulls[i].number));
+        }
+    }
+    const QLocale l;
+    p.setPen(t.muted);
+    for (double share : {-0.8, 0., 0.8})
+        p.drawText(QRectF(0, y(share * reach) - 8, kLeft - 6, 16), Qt::AlignRight | Qt::AlignVCenter,
+                   (share > 0. ? QStringLiteral("+") : QString()) + l.toString(share * reach, 'f', 1) + QStringLiteral(" %"));
+    p.drawText(QRectF(area.left(), 4, area.width(), 16), Qt::AlignLeft,
+               tr("each pull against its own setup, pulls in order · line: drift · corridor: limits for all pulls together"));
+    double top = area.bottom() + 6;
+    drawStrip(p, QRectF(area.left(), top, area.width(), stripHigh), tr("coolant at the start [°C]"), &RunPull::coolantC, 0);
+    top += stripHigh + 6;
+    drawStrip(p, QRectF(area.left(), top, area.width(), stripHigh), tr("intake or room air [°C]"), &RunPull::intakeC, 1);
+    top += stripHigh + 6;
+    drawStrip(p, QRectF(area.left(), top, area.width(), stripHigh), tr("air pressure [hPa]"), &RunPull::airPressureHpa, 1);
+}
+
+ScatterPage::ScatterPage(const Theme& theme, JobModel& model, QWidget* parent)
+    : JudgePage(theme, model, QStringLiteral("Scatter and drift"), parent) {
+    m_picture = new RunPicture(theme, model);
+    drawings()->addWidget(m_picture, 1);
+    connect(m_picture, &RunPicture::pullChosen, this, [this](int i) { m_model.setCurrentPull(m_indices[static_cast<std::size_t>(i)]); });
+}
+
+void ScatterPage::fill() {
+    m_run = {};
+    m_indices.clear();
+    std::vector<RunPull> pulls;
+    std::vector<int> marks;
+    std::map<std::string, int> setups;
+    for (int i = 0; i < static_cast<int>(m_model.pulls().size()); ++i) {
+        const LoadedPull& p = m_model.pulls()[static_cast<std::size_t>(i)];
+        const double mean = m_model.bandMeansW()[static_cast<std::size_t>(i)];
+        if (p.record.aside || !p.fit || !(mean > 0.) || (!m_model.picked().empty() && !m_model.picked().contains(i)))
+            continue;
+        RunPull r;
+        r.number = p.record.number;
+        r.setup = setups.try_emplace(p.record.setupId, static_cast<int>(setups.size())).first->second;
+        r.valueW = mean;
+        r.startedS = p.record.startedEpochS;
+        r.coolantC = firstOf(*p.trace, ChannelId::Coolant);
+        const auto air = p.fit->header.air();
+        r.intakeC = firstOf(*p.trace, ChannelId::IntakeAir);
+        if (air) {
+            r.airTempC = air->tempC;
+            r.airPressureHpa = air->pressurePa / 100.;
+            if (!r.intakeC)
+                r.intakeC = air->tempC;
+        }
+        for (const auto& [key, value] : p.trace->header.other)
+            if (key == "pulls_since_fuel")
+                r.pullsSinceFuel = QString::fromStdString(value).toInt();
+        for (const Flag& f : p.fit->flags())
+            if (!f.overruled)
+                r.flags.emplace_back(flagText(f.kind));
+        r.departures = p.fit->departures;
+        const SetupRecord* setup = m_model.job().setup(p.record.setupId);
+        marks.push_back(setup ? setup->mark : 0);
+        pulls.push_back(std::move(r));
+        m_indices.push_back(i);
+    }
+    if (pulls.size() < 2) {
+        m_picture->setRun({}, {}, {});
+        headline(tr("Too few pulls to show scatter."));
+        say(tr("Every pull stands here in its order, against its own setup."), "muted");
+        return;
+    }
+    m_run = runChart(pulls, static_cast<int>(setups.size()));
+    m_picture->setRun(m_run, pulls, marks);
+    const QLocale l;
+    headline(m_run.sdPct ? tr("A pull repeats within %1 %").arg(l.toString(*m_run.sdPct, 'f', 2)) : tr("The scatter is not known"));
+    say(QString::fromStdString(m_run.text));
+    for (std::size_t i = 0; i < m_run.points.size(); ++i)
+        if (m_run.points[i].odd) {
+            QStringList causes;
+            for (const std::string& c : m_run.points[i].causes)
+                causes << QString::fromStdString(c);
+            say(tr("Pull %1 is odd: %2 % against its own. Likely: %3. Look at it, and set it aside only with a reason.")
+                    .arg(pulls[i].number)
+                    .arg(QString::fromStdString(plainNumber(m_run.points[i].pct, 1, m_model.units().wording(), true)), causes.join(QStringLiteral("; "))),
+                "caution");
+        }
+    if (const auto past = m_model.pastRepeatability()) {
+        QStringList list;
+        for (const RepeatabilityNote& note : past->notes)
+            list << tr("%1: %2 % over %3 pulls").arg(note.day.empty() ? tr("undated") : QString::fromStdString(note.day), l.toString(note.pct, 'f', 2)).arg(note.pulls);
+        say(tr("This machine over its history:") + QStringLiteral("<br>") + list.join(QStringLiteral("<br>")), "muted");
+    }
+    for (const char* flag : {"fuel-starved", "hot", "cold", "slip"}) {
+        QStringList numbers;
+        for (const RunPull& p : pulls)
+            if (std::find(p.flags.begin(), p.flags.end(), flag) != p.flags.end())
+                numbers << QString::number(p.number);
+        if (!numbers.empty())
+            say(tr("Flagged %1: pull %2.").arg(QString::fromLatin1(flag), numbers.join(QStringLiteral(", "))));
+    }
+}
+
+} // namespace jr::app

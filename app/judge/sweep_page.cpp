@@ -1,0 +1,277 @@
+#include "app/judge/sweep_page.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QPainter>
+#include <QPainterPath>
+#include <QVBoxLayout>
+
+#include <algorithm>
+#include <cmath>
+
+namespace jr::app {
+namespace {
+
+constexpr double kLeft = 66., kRight = 18., kFoot = 38., kTop = 14.;
+
+} // namespace
+
+SweepChart::SweepChart(const Theme& theme, const JobModel& model, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
+    setAccessibleName(tr("Power over the value that was stepped"));
+}
+
+void SweepChart::setSweep(const std::optional<Sweep>& sweep, std::vector<double> points, const QString& name) {
+    m_sweep = sweep;
+    m_points = std::move(points);
+    m_name = name;
+    update();
+}
+
+void SweepChart::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    const Tokens& t = m_theme.tokens();
+    p.fillRect(rect(), t.panel);
+    if (!m_sweep)
+        return;
+    const Sweep& s = *m_sweep;
+    const DisplayUnits& u = m_model.units();
+    // A sweep's axis cannot start at zero and show anything: it says so, and how far up it starts.
+    double low = 1e300, high = -1e300;
+    const auto widen = [&](double w) {
+        low = std::min(low, w);
+        high = std::max(high, w);
+    };
+    for (std::size_t i = 0; i < s.curve.size(); ++i) {
+        widen(s.low[i].value_or(s.curve[i]));
+        widen(s.high[i].value_or(s.curve[i]));
+    }
+    std::vector<double> half(m_points.size(), 0.);
+    for (std::size_t i = 0; i < m_points.size(); ++i) {
+        half[i] = s.fit.halfWidth(s.fit.weight[i], 0.95).value_or(0.);
+        widen(s.fit.mean[i] - half[i]);
+        widen(s.fit.mean[i] + half[i]);
+    }
+    const double room = 0.08 * (high - low);
+    low -= room;
+    high += room;
+    double x0 = m_points.front(), x1 = m_points.back();
+    for (double next : s.next) {
+        x0 = std::min(x0, next);
+        x1 = std::max(x1, next);
+    }
+    const double side = 0.05 * (x1 - x0);
+    x0 -= side;
+    x1 += side;
+    const QRectF area(kLeft, kTop + 18, width() - kLeft - kRight, height() - kTop - 18 - kFoot);
+    const auto x = [&](double v) { return area.left() + (v - x0) / (x1 - x0) * area.width(); };
+    const auto y = [&](double w) { return area.bottom() - (w - low) / (high - low) * area.height(); };
+    p.setPen(QPen(t.line, 1));
+    p.setBrush(t.raised);
+    p.drawRect(area);
+    if (s.bestLow && s.bestHigh && s.shape != SweepShape::Flat) {
+        p.setPen(Qt::NoPen);
+        p.setBrush(t.gainSoft);
+        p.drawRect(QRectF(QPointF(x(*s.bestLow), area.top()), QPointF(x(*s.bestHigh), area.bottom())));
+        p.setPen(QPen(t.gain, 1, Qt::DashLine));
+        p.drawLine(QPointF(x(s.bestX), area.top()), QPointF(x(s.bestX), area.bottom()));
+    }
+    QPolygonF band;
+    for (std::size_t i = 0; i < s.x.size(); ++i)
+        if (s.high[i])
+            band << QPointF(x(s.x[i]), y(*s.high[i]));
+    for (std::size_t i = s.x.size(); i-- > 0;)
+        if (s.low[i])
+            band << QPointF(x(s.x[i]), y(*s.low[i]));
+    QColor soft = t.accent;
+    soft.setAlphaF(0.13);
+    p.setPen(Qt::NoPen);
+    p.setBrush(soft);
+    p.drawPolygon(band);
+    QPainterPath line;
+    for (std::size_t i = 0; i < s.x.size(); ++i)
+        i == 0 ? line.moveTo(x(s.x[i]), y(s.curve[i])) : line.lineTo(x(s.x[i]), y(s.curve[i]));
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(t.accent, 2.2));
+    p.drawPath(line);
+    p.setFont(Theme::font(Size::Small));
+    const QLocale l;
+    for (std::size_t i = 0; i < m_points.size(); ++i) {
+        p.setPen(QPen(t.ink, 2));
+        p.drawLine(QPointF(x(m_points[i]), y(s.fit.mean[i] - half[i])), QPointF(x(m_points[i]), y(s.fit.mean[i] + half[i])));
+        p.setBrush(t.ink);
+        p.drawEllipse(QPointF(x(m_points[i]), y(s.fit.mean[i])), 4.5, 4.5);
+        p.setPen(t.muted);
+        p.drawText(QRectF(x(m_points[i]) - 40, area.bottom() + 3, 80, 15), Qt::AlignCenter, l.toString(m_points[i], 'g', 5));
+    }
+    for (double next : s.next) {
+        p.setPen(QPen(t.amber, 1.5, Qt::DotLine));
+        p.drawLine(QPointF(x(next), area.top()), QPointF(x(next), area.bottom()));
+        p.drawText(QRectF(x(next) - 60, area.top() + 2, 120, 15), Qt::AlignCenter, tr("next: %1").arg(l.toString(next, 'g', 4)));
+    }
+    p.setPen(t.muted);
+    for (int k = 0; k <= 4; ++k) {
+        const double w = low + (high - low) * k / 4.;
+        p.drawText(QRectF(0, y(w) - 8, kLeft - 6, 16), Qt::AlignRight | Qt::AlignVCenter, l.toString(u.powerOf(w), 'f', 1));
+    }
+    p.drawText(QRectF(area.left(), height() - 17, area.width(), 15), Qt::AlignCenter, m_name);
+    p.setPen(t.amber);
+    p.drawText(QRectF(area.left(), 2, area.width(), 16), Qt::AlignLeft, tr("power [%1] from %2: this axis does not start at zero").arg(u.powerSymbol(), l.toString(u.powerOf(low), 'f', 1)));
+}
+
+BestChart::BestChart(const Theme& theme, QWidget* parent) : QWidget(parent), m_theme(theme) {
+    setAccessibleName(tr("The best value at each engine speed"));
+}
+
+void BestChart::setBest(std::vector<BestAtSpeed> best, std::vector<double> points, const QString& name) {
+    m_best = std::move(best);
+    m_points = std::move(points);
+    m_name = name;
+    update();
+}
+
+void BestChart::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    const Tokens& t = m_theme.tokens();
+    p.fillRect(rect(), t.panel);
+    if (m_best.size() < 2)
+        return;
+    const QRectF area(kLeft, kTop + 16, width() - kLeft - kRight, height() - kTop - 16 - kFoot);
+    const double x0 = m_best.front().rpm, x1 = m_best.back().rpm;
+    const double span = m_points.back() - m_points.front();
+    const double y0 = m_points.front() - 0.12 * span, y1 = m_points.back() + 0.12 * span;
+    const auto x = [&](double rpm) { return area.left() + (rpm - x0) / (x1 - x0) * area.width(); };
+    const auto y = [&](double v) { return area.bottom() - (std::clamp(v, y0, y1) - y0) / (y1 - y0) * area.height(); };
+    p.setPen(QPen(t.line, 1));
+    p.setBrush(t.raised);
+    p.drawRect(area);
+    const QLocale l;
+    p.setFont(Theme::font(Size::Small));
+    for (double v : m_points) {
+        p.setPen(QPen(t.line, 1, Qt::DotLine));
+        p.drawLine(QPointF(area.left(), y(v)), QPointF(area.right(), y(v)));
+        p.setPen(t.muted);
+        p.drawText(QRectF(0, y(v) - 8, kLeft - 6, 16), Qt::AlignRight | Qt::AlignVCenter, l.toString(v, 'g', 5));
+    }
+    for (const BestAtSpeed& b : m_best) {
+        if (b.shape == SweepShape::Flat) { // no value is better than another here
+            p.setPen(QPen(t.muted, 1));
+            p.drawText(QRectF(x(b.rpm) - 8, area.center().y() - 8, 16, 16), Qt::AlignCenter, QStringLiteral("·"));
+            continue;
+        }
+        if (b.low && b.high) {
+            QColor soft = t.accent;
+            soft.setAlphaF(0.35);
+            p.setPen(QPen(soft, 4, Qt::SolidLine, Qt::FlatCap));
+            p.drawLine(QPointF(x(b.rpm), y(*b.low)), QPointF(x(b.rpm), y(*b.high)));
+        }
+        p.setPen(QPen(t.accent, 2));
+        p.setBrush(t.accent);
+        const QPointF at(x(b.rpm), y(b.bestX));
+        if (b.inside) {
+            p.drawEllipse(at, 3.5, 3.5);
+        } else {
+            const double sign = b.bestX >= 0.5 * (m_points.front() + m_points.back()) ? -1. : 1.;
+            p.drawPolygon(QPolygonF{at + QPointF(0, sign * 7), at + QPointF(-5, 0), at + QPointF(5, 0)});
+        }
+    }
+    p.setPen(t.muted);
+    for (double rpm = std::ceil(x0 / 1000.) * 1000.; rpm <= x1; rpm += 1000.)
+        p.drawText(QRectF(x(rpm) - 30, area.bottom() + 3, 60, 15), Qt::AlignCenter, l.toString(rpm, 'f', 0));
+    p.drawText(QRectF(area.left(), height() - 17, area.width(), 15), Qt::AlignCenter, tr("engine speed [rpm]"));
+    p.drawText(QRectF(area.left(), 2, area.width(), 16), Qt::AlignLeft, tr("best %1 at each speed · arrow: at the edge of what was tried · dot: no value is better").arg(m_name));
+}
+
+SweepPage::SweepPage(const Theme& theme, JobModel& model, QWidget* parent)
+    : JudgePage(theme, model, QStringLiteral("Steps, combinations, sweeps"), parent) {
+    m_which = new QComboBox;
+    m_which->setAccessibleName(tr("What was stepped"));
+    tools()->addWidget(m_which);
+    addMetric();
+    m_cut = new QCheckBox(tr("it can only be &cut shorter"));
+    m_cut->setToolTip(tr("A cut cannot be undone: the next point is then chosen on the safe side"));
+    tools()->addWidget(m_cut);
+    m_chart = new SweepChart(theme, model);
+    m_bestChart = new BestChart(theme);
+    drawings()->addWidget(m_chart, 3);
+    drawings()->addWidget(m_bestChart, 2);
+    connect(m_which, &QComboBox::activated, this, &SweepPage::refresh);
+    connect(m_cut, &QCheckBox::toggled, this, &SweepPage::refresh);
+}
+
+void SweepPage::fill() {
+    m_sweep.reset();
+    m_best.clear();
+    const std::vector<FoundSweep> sweeps = findSweeps(m_model);
+    const QString before = m_which->currentText();
+    m_which->clear();
+    for (const FoundSweep& s : sweeps)
+        m_which->addItem(QString::fromStdString(s.part));
+    m_which->setCurrentIndex(std::max(0, m_which->findText(before)));
+    m_which->setVisible(sweeps.size() > 1);
+    const auto none = [&](const QString& head, const QString& words) {
+        m_chart->setSweep({}, {}, {});
+        m_bestChart->setBest({}, {}, {});
+        headline(head);
+        say(words, "muted");
+    };
+    if (sweeps.empty()) {
+        none(tr("No sweep among these setups."), tr("A sweep needs three setups or more that differ in one part alone, with a number in it: write on "
+                                                    "Ask what each changes, say a stack from 60 mm to 120 mm."));
+        return;
+    }
+    const FoundSweep& found = sweeps[static_cast<std::size_t>(std::max(0, m_which->currentIndex()))];
+    const auto observations = observationsOf(m_model, found.setupIds, metric());
+    SweepOptions options;
+    options.repeatabilityPct = m_model.repeatabilityPct();
+    options.onlyShorter = m_cut->isChecked();
+    const auto result = observations ? sweep(found.points, *observations, options) : Result<Sweep>(observations.error());
+    const QString name = found.unit.empty() ? QString::fromStdString(found.part) : tr("%1 [%2]").arg(QString::fromStdString(found.part), QString::fromStdString(found.unit));
+    if (!result) {
+        none(tr("This sweep cannot be worked out."), QString::fromStdString(result.error().reason));
+        return;
+    }
+    m_sweep = *result;
+    m_chart->setSweep(m_sweep, found.points, name);
+    if (const auto model = rangeModel(setsOf(m_model, found.setupIds), compareOptionsOf(m_model)))
+        m_best = bestAlongRange(found.points, *model, options);
+    m_bestChart->setBest(m_best, found.points, name);
+
+    const Sweep& s = *m_sweep;
+    const QLocale l;
+    const QString unit = found.unit.empty() ? QString() : QLatin1Char(' ') + QString::fromStdString(found.unit);
+    if (s.shape == SweepShape::Flat)
+        headline(tr("No value is better than another"));
+    else
+        headline(tr("Best near %1%2").arg(l.toString(s.bestX, 'g', 4), unit));
+    say(tr("Read as %1.").arg(metricWords()), "muted");
+    if (s.shape != SweepShape::Flat) {
+        if (s.bestLow && s.bestHigh)
+            say(tr("The best lies between %1 and %2%3.").arg(l.toString(*s.bestLow, 'g', 4), l.toString(*s.bestHigh, 'g', 4), unit));
+        if (!s.inside)
+            say(tr("It is at the edge of what was tried: the true best may lie beyond."), "caution");
+        const double margin = s.fit.halfWidth(s.fit.weight.front(), 0.95).value_or(0.);
+        say(tr("There it makes %1, give or take %2.").arg(power(s.value, margin), power(margin, margin)));
+        if (s.shortSidePerUnit > 0. || s.longSidePerUnit > 0.)
+            say(tr("A step below costs %1 a unit, a step above %2.").arg(power(std::abs(s.shortSidePerUnit), 0.), power(std::abs(s.longSidePerUnit), 0.)));
+    }
+    say(QString::fromStdString(s.advice));
+    int edge = 0, flat = 0;
+    double least = 1e300, most = -1e300;
+    for (const BestAtSpeed& b : m_best) {
+        flat += b.shape == SweepShape::Flat;
+        edge += b.shape != SweepShape::Flat && !b.inside;
+        if (b.shape != SweepShape::Flat) {
+            least = std::min(least, b.bestX);
+            most = std::max(most, b.bestX);
+        }
+    }
+    if (!m_best.empty() && most >= least)
+        say(most - least < 1e-9 ? tr("It is the same at every engine speed.")
+                                : tr("Along the engine speeds the best runs from %1 to %2%3; one value is a compromise.").arg(l.toString(least, 'g', 4), l.toString(most, 'g', 4), unit));
+    sayCautions(groupCautions(s.fit, *observations, static_cast<int>(found.points.size()), true));
+}
+
+} // namespace jr::app

@@ -1,0 +1,52 @@
+#include "core/judge/along_range.h"
+
+#include <cmath>
+#include <limits>
+
+namespace jr {
+
+EffectsAlongRange effectsAlongRange(const CrossDesign& design, const RangeModel& m, double confidence) {
+    EffectsAlongRange out;
+    out.rpm = m.rpm;
+    const std::vector<double> half = m.scatter ? bandHalfWidth(*m.scatter, m.rpm, BandOptions{confidence})
+                                               : std::vector<double>(m.rpm.size(), std::nan(""));
+    for (std::size_t k = 0; k < design.terms.size(); ++k) {
+        const Eigen::VectorXd sets = design.effectOfCells.row(static_cast<Eigen::Index>(k)).transpose();
+        const Eigen::VectorXd weights = m.weightsOf(sets);
+        EffectCurve curve;
+        curve.term = design.terms[k];
+        for (std::size_t g = 0; g < m.rpm.size(); ++g) {
+            const double d = weights.dot(m.logPower.col(static_cast<Eigen::Index>(g)));
+            const double h = weights.norm() * std::sqrt(m.growth(sets, g)) * half[g];
+            curve.pct.push_back(100. * std::expm1(d));
+            curve.lowPct.push_back(100. * std::expm1(d - h));
+            curve.highPct.push_back(100. * std::expm1(d + h));
+        }
+        out.effects.push_back(std::move(curve));
+    }
+    return out;
+}
+
+std::vector<BestAtSpeed> bestAlongRange(const std::vector<double>& points, const RangeModel& m,
+                                        const SweepOptions& given, double stepRpm) {
+    std::vector<BestAtSpeed> out;
+    SweepOptions options = given;
+    options.draws = std::min(options.draws, 120); // an interval at every speed; each needs less than one alone
+    double next = -std::numeric_limits<double>::infinity();
+    for (std::size_t g = 0; g < m.rpm.size(); ++g) {
+        if (m.rpm[g] < next)
+            continue;
+        next = m.rpm[g] + stepRpm - 1e-6;
+        std::vector<Observation> observations;
+        for (std::size_t s = 0; s < m.sizes.size(); ++s)
+            for (std::size_t i = m.firstOf(s); i < m.firstOf(s) + m.sizes[s]; ++i)
+                observations.push_back({static_cast<int>(s),
+                                        std::exp(m.logPower(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(g))),
+                                        m.pulls[i]->header.startedEpochS});
+        if (const Result<Sweep> at = sweep(points, observations, options))
+            out.push_back({m.rpm[g], at->bestX, at->bestLow, at->bestHigh, at->inside, at->shape});
+    }
+    return out;
+}
+
+} // namespace jr

@@ -1,0 +1,39 @@
+// Crosses and sweeps along the rev range: where each effect works, and which length is best at each speed.
+#pragma once
+
+#include "core/judge/factorial.h"
+#include "core/judge/range_model.h"
+#include "core/judge/sweep.h"
+
+namespace jr {
+
+/// One term's effect over engine speed, percent of the power of all cells, with its simultaneous band (NaN: scatter is
+/// not known).
+struct EffectCurve {
+    std::string term;
+    std::vector<double> pct, lowPct, highPct;
+};
+
+struct EffectsAlongRange {
+    std::vector<double> rpm;
+    std::vector<EffectCurve> effects;
+};
+
+/// `model` has the cells as its sets, in their order. The band of each effect holds along the whole range; the effects
+/// are not held together with one another. Source: the design's contrast on the range model, docs/judging.md "Crosses".
+EffectsAlongRange effectsAlongRange(const CrossDesign& design, const RangeModel& model, double confidence = 0.95);
+
+/// At one engine speed: the best value, how sure, and whether it stands inside the range tried.
+struct BestAtSpeed {
+    double rpm;
+    double bestX;
+    std::optional<double> low, high;
+    bool inside;
+    SweepShape shape;
+};
+
+/// `points` belong to the model's sets, in order. Every `stepRpm`; the interval is per speed, not for all together.
+std::vector<BestAtSpeed> bestAlongRange(const std::vector<double>& points, const RangeModel& model,
+                                        const SweepOptions& options, double stepRpm = 200.);
+
+} // namespace jr

@@ -1,0 +1,27 @@
+// The gains people quote of two curves, each with its name, so that they cannot be taken for one another (P8).
+#pragma once
+
+#include "core/judge/comparison.h"
+#include "core/judge/sentences.h"
+
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace jr {
+
+enum class GainKind { BandMean, AtSpeed, PeakToPeak, BiggestAnywhere };
+
+struct QuotedGain {
+    GainKind kind;
+    double gainW = 0., gainPct = 0.;
+    std::optional<double> lowW, highW; ///< nothing where scatter is unknown, and for peaks, which are not one speed
+    double baseRpm = 0., withRpm = 0.; ///< where each side was read; the same but for peaks
+    std::string label;                 ///< "mean of the band 4000 to 6500 rpm"
+    std::string caution;               ///< "the two peaks stand 450 rpm apart: this is no gain at any speed"
+};
+
+/// All of them; `atRpm` NaN leaves out the gain at a speed.
+std::vector<QuotedGain> quotedGains(const Comparison& comparison, double atRpm, const Wording& wording = {});
+
+} // namespace jr

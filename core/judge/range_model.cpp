@@ -1,0 +1,204 @@
+#include "core/judge/range_model.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+namespace jr {
+namespace {
+
+constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
+
+/// Every pull's log power on the common grid, and where it may be believed.
+struct Sheet {
+    std::vector<double> rpm;
+    Eigen::MatrixXd logPower; // pulls x grid; NaN where a pull is silent or flagged
+    Eigen::MatrixXd noise;    // share
+    Eigen::MatrixXd present;  // sets x grid
+};
+
+/// Points inside every pull's range where enough pulls of each set may be counted.
+Sheet commonSheet(const std::vector<PullCurve>& curves, const std::vector<int>& setOf,
+                  const std::vector<std::size_t>& sizes, const CompareOptions& options) {
+    Sheet sheet;
+    double from = options.fromRpm.value_or(0.), to = options.toRpm.value_or(1e9);
+    for (const PullCurve& c : curves) {
+        from = std::max(from, c.rpm.front());
+        to = std::min(to, c.rpm.back());
+    }
+    const auto value = [&](const PullCurve& c, double rpm) {
+        const long i = c.at(rpm);
+        if (i < 0 || !c.counted[static_cast<std::size_t>(i)] || !(c.powerW[static_cast<std::size_t>(i)] > 0.))
+            return kNaN;
+        return std::log(c.powerW[static_cast<std::size_t>(i)]);
+    };
+    // Half a set, and never fewer than two where there are two.
+    const auto enough = [](std::size_t have, std::size_t all) {
+        return have >= std::min<std::size_t>(all, std::max<std::size_t>(2, (all + 1) / 2));
+    };
+    std::vector<std::vector<double>> columns, counts;
+    for (double rpm : curves.front().rpm) {
+        if (rpm < from - 1e-6 || rpm > to + 1e-6)
+            continue;
+        std::vector<double> column, count(sizes.size(), 0.);
+        for (std::size_t i = 0; i < curves.size(); ++i) {
+            column.push_back(value(curves[i], rpm));
+            count[static_cast<std::size_t>(setOf[i])] += std::isfinite(column.back());
+        }
+        bool all = true;
+        for (std::size_t s = 0; s < sizes.size(); ++s)
+            all = all && enough(static_cast<std::size_t>(count[s]), sizes[s]);
+        if (!all)
+            continue;
+        sheet.rpm.push_back(rpm);
+        columns.push_back(std::move(column));
+        counts.push_back(std::move(count));
+    }
+    sheet.logPower.resize(static_cast<Eigen::Index>(curves.size()), static_cast<Eigen::Index>(columns.size()));
+    sheet.noise.resizeLike(sheet.logPower);
+    sheet.present.resize(static_cast<Eigen::Index>(sizes.size()), static_cast<Eigen::Index>(columns.size()));
+    for (std::size_t g = 0; g < columns.size(); ++g) {
+        const auto k = static_cast<Eigen::Index>(g);
+        for (std::size_t i = 0; i < curves.size(); ++i) {
+            const auto r = static_cast<Eigen::Index>(i);
+            sheet.logPower(r, k) = columns[g][i];
+            const long at = curves[i].at(sheet.rpm[g]);
+            sheet.noise(r, k) = at < 0 ? 0. : curves[i].noise[static_cast<std::size_t>(at)];
+        }
+        for (std::size_t s = 0; s < sizes.size(); ++s)
+            sheet.present(static_cast<Eigen::Index>(s), k) = counts[g][s];
+    }
+    return sheet;
+}
+
+/// Fills a pull's missing points with what the model expects of it: its set there, and its own level.
+void fillMissing(Eigen::MatrixXd& y, const std::vector<int>& setOf, const Eigen::MatrixXd& present) {
+    const Eigen::MatrixXd known = y;
+    const Eigen::Index n = y.rows();
+    for (Eigen::Index g = 0; g < y.cols(); ++g)
+        for (Eigen::Index i = 0; i < n; ++i) {
+            if (std::isfinite(known(i, g)))
+                continue;
+            const int set = setOf[static_cast<std::size_t>(i)];
+            double level = 0., points = 0., here = 0.;
+            for (Eigen::Index k = 0; k < n; ++k) {
+                if (setOf[static_cast<std::size_t>(k)] != set || !std::isfinite(known(k, g)))
+                    continue;
+                here += known(k, g) / present(set, g);
+                for (Eigen::Index j = 0; j < y.cols(); ++j)
+                    if (std::isfinite(known(k, j)) && std::isfinite(known(i, j))) {
+                        level += known(i, j) - known(k, j);
+                        points += 1.;
+                    }
+            }
+            y(i, g) = here + (points > 0. ? level / points : 0.);
+        }
+}
+
+} // namespace
+
+std::size_t RangeModel::firstOf(std::size_t set) const {
+    std::size_t first = 0;
+    for (std::size_t s = 0; s < set; ++s)
+        first += sizes[s];
+    return first;
+}
+
+std::vector<double> RangeModel::meanW(std::size_t set) const {
+    const Eigen::RowVectorXd log = model.weights.row(static_cast<Eigen::Index>(set)) * logPower;
+    std::vector<double> out;
+    for (Eigen::Index g = 0; g < log.size(); ++g)
+        out.push_back(std::exp(log[g]));
+    return out;
+}
+
+Eigen::VectorXd RangeModel::weightsOf(const Eigen::VectorXd& sets) const {
+    return model.weights.topRows(sets.size()).transpose() * sets;
+}
+
+double RangeModel::growth(const Eigen::VectorXd& sets, std::size_t gridPoint) const {
+    double here = 0., all = 0.;
+    for (Eigen::Index s = 0; s < sets.size(); ++s) {
+        here += sets[s] * sets[s] / present(s, static_cast<Eigen::Index>(gridPoint));
+        all += sets[s] * sets[s] / static_cast<double>(sizes[static_cast<std::size_t>(s)]);
+    }
+    return all > 0. ? here / all : 1.;
+}
+
+Result<RangeModel> rangeModel(const std::vector<std::vector<const PullFit*>>& sets, const CompareOptions& options) {
+    RangeModel out;
+    SittingPlan plan;
+    plan.setups = static_cast<int>(sets.size());
+    bool single = sets.size() == 2; // two sides, one of them with a single pull: scatter is not taken from the other
+    bool anySingle = false;
+    for (std::size_t s = 0; s < sets.size(); ++s) {
+        if (sets[s].empty())
+            return Error{sets.size() == 2 ? "both sides need at least one pull" : "every setup needs at least one pull"};
+        out.sizes.push_back(sets[s].size());
+        anySingle = anySingle || sets[s].size() == 1;
+        for (const PullFit* p : sets[s]) {
+            out.pulls.push_back(p);
+            plan.setup.push_back(static_cast<int>(s));
+            plan.startedS.push_back(p->header.startedEpochS);
+        }
+    }
+    single = single && anySingle;
+    out.detailRpm = options.detailRpm > 0. ? options.detailRpm : likelyDetailRpm(out.pulls);
+    // One standard for all sides or none at all: a pull without air pulls the whole comparison back to "as measured".
+    out.standard = options.standard;
+    for (const PullFit* p : out.pulls)
+        if (p->header.kind != PullKind::Curve) {
+            std::vector<Caution> ignored;
+            if (!correctionFactor(p->header, *options.standard, ignored))
+                out.standard = findStandard("none");
+        }
+    // The pulls' own noise is only needed where their scatter cannot be seen.
+    const CurveOptions curveOptions{options.gridRpm, out.detailRpm, out.standard, anySingle};
+    for (const PullFit* p : out.pulls) {
+        Result<PullCurve> curve = curveOf(*p, curveOptions);
+        if (!curve)
+            return curve.error();
+        out.curves.push_back(std::move(curve).value());
+    }
+    Sheet sheet = commonSheet(out.curves, plan.setup, out.sizes, options);
+    if (sheet.rpm.size() < 3)
+        return Error{sets.size() == 2 ? "the two sides have no rev range in common to compare"
+                                      : "the setups have no rev range in common to compare"};
+    out.rpm = std::move(sheet.rpm);
+    out.present = std::move(sheet.present);
+    out.logPower = std::move(sheet.logPower);
+    fillMissing(out.logPower, plan.setup, out.present);
+
+    // Drift goes in when the order can tell it and pulls are left over to show scatter (or the scatter is borrowed).
+    out.drift.checked = orderTellsDrift(plan);
+    out.model = pullModel(plan, out.drift.checked);
+    const bool borrowable = options.repeatabilityPct && (single || out.model.freedom < 1);
+    if (out.model.drift) {
+        const Eigen::VectorXd perHour = (out.model.weights.row(plan.setups) * out.logPower).transpose();
+        out.drift.pctPerHour = 100. * std::expm1(perHour.mean());
+        out.drift.removed = out.model.freedom > 0 || borrowable;
+        if (!out.drift.removed)
+            out.model = pullModel(plan, false);
+    }
+    // Scatter: from the pulls themselves; borrowed when a side has one pull; else unknown.
+    const std::size_t g = out.rpm.size();
+    out.ownScatter = !single && out.model.freedom > 0;
+    if (out.ownScatter) {
+        out.scatter = scatterOf(out.model.residual * out.logPower, out.rpm, out.model.freedom,
+                                out.detailRpm > 0. ? out.detailRpm : options.gridRpm);
+    } else if (borrowable) {
+        const double noiseShape = sheet.noise.size() > 0 ? std::sqrt(sheet.noise.array().square().mean()) : 0.;
+        Scatter s;
+        s.whole = *options.repeatabilityPct / 100.;
+        s.wholeFreedom = std::numeric_limits<double>::infinity();
+        for (std::size_t j = 0; j < g; ++j)
+            s.shape.push_back(std::max(std::sqrt(sheet.noise.col(static_cast<Eigen::Index>(j)).array().square().mean()),
+                                       std::max(0.5 * noiseShape, 1e-8)));
+        s.shapeFreedom = std::numeric_limits<double>::infinity();
+        s.correlationRpm = std::max(0.4 * out.detailRpm, options.gridRpm);
+        out.scatter = s;
+    }
+    return out;
+}
+
+} // namespace jr

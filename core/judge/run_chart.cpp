@@ -1,0 +1,144 @@
+#include "core/judge/run_chart.h"
+
+#include "core/judge/band.h"
+#include "core/judge/pull_model.h"
+
+#include <algorithm>
+#include <cmath>
+#include <cstdio>
+
+namespace jr {
+namespace {
+
+template <typename... Numbers> std::string formatted(const char* format, Numbers... numbers) {
+    char buffer[240];
+    std::snprintf(buffer, sizeof buffer, format, numbers...);
+    return buffer;
+}
+
+/// How far a pull's own figure lies from the median of the others', in their usual spread.
+std::optional<double> farFromOthers(const std::vector<RunPull>& pulls, std::size_t at, std::optional<double> RunPull::*member,
+                                    double leastSpread) {
+    const auto& own = pulls[at].*member;
+    if (!own)
+        return std::nullopt;
+    std::vector<double> others;
+    for (std::size_t i = 0; i < pulls.size(); ++i)
+        if (i != at && pulls[i].*member)
+            others.push_back(*(pulls[i].*member));
+    if (others.size() < 3)
+        return std::nullopt;
+    std::sort(others.begin(), others.end());
+    const double median = others[others.size() / 2];
+    const double spread = std::max(0.7413 * (others[(3 * others.size()) / 4] - others[others.size() / 4]), leastSpread);
+    return std::abs(*own - median) > 3. * spread ? std::optional(*own - median) : std::nullopt;
+}
+
+std::vector<std::string> causesOf(const std::vector<RunPull>& pulls, std::size_t at) {
+    const RunPull& p = pulls[at];
+    std::vector<std::string> out;
+    for (const std::string& flag : p.flags)
+        out.push_back("flagged " + flag);
+    if (const auto d = farFromOthers(pulls, at, &RunPull::coolantC, 1.5))
+        out.push_back(formatted("coolant %+.0f °C against the others", *d));
+    if (const auto d = farFromOthers(pulls, at, &RunPull::intakeC, 1.))
+        out.push_back(formatted("intake air %+.0f °C against the others", *d));
+    for (const std::string& departure : p.departures)
+        out.push_back(departure);
+    if (p.pullsSinceFuel && *p.pullsSinceFuel >= 20)
+        out.push_back("number " + std::to_string(*p.pullsSinceFuel + 1) + " on one tank");
+    if (at > 0 && p.startedS && pulls[at - 1].startedS) {
+        std::vector<double> pauses;
+        for (std::size_t i = 1; i < pulls.size(); ++i)
+            if (pulls[i].startedS && pulls[i - 1].startedS)
+                pauses.push_back(*pulls[i].startedS - *pulls[i - 1].startedS);
+        std::sort(pauses.begin(), pauses.end());
+        const double pause = *p.startedS - *pulls[at - 1].startedS;
+        if (pauses.size() >= 3 && pause > 3. * pauses[pauses.size() / 2])
+            out.push_back(formatted("the first after %.0f minutes' pause", pause / 60.));
+    }
+    if (at == 0)
+        out.push_back("the first of the day: was it warm?");
+    if (out.empty())
+        out.push_back("nothing recorded explains it");
+    return out;
+}
+
+} // namespace
+
+RunChart runChart(const std::vector<RunPull>& pulls, int setups, double confidence) {
+    RunChart out;
+    const auto n = static_cast<Eigen::Index>(pulls.size());
+    SittingPlan plan;
+    plan.setups = setups;
+    Eigen::VectorXd y(n);
+    for (Eigen::Index i = 0; i < n; ++i) {
+        const RunPull& p = pulls[static_cast<std::size_t>(i)];
+        plan.setup.push_back(p.setup);
+        plan.startedS.push_back(p.startedS);
+        y[i] = std::log(p.valueW);
+    }
+    out.driftChecked = orderTellsDrift(plan);
+    const PullModel model = pullModel(plan, out.driftChecked);
+    const Eigen::VectorXd left = model.residual * y;
+    const double freedom = model.freedom;
+    const double squares = left.squaredNorm();
+    if (freedom >= 1.)
+        out.sdPct = 100. * std::sqrt(squares / freedom);
+    double perHour = 0.;
+    if (model.drift) {
+        perHour = model.weights.row(setups).dot(y);
+        out.driftPctPerHour = 100. * perHour;
+        if (freedom >= 1.) {
+            const double half = studentQuantile(confidence, freedom) * std::sqrt(squares / freedom) * model.weights.row(setups).norm();
+            out.driftLow = 100. * (perHour - half);
+            out.driftHigh = 100. * (perHour + half);
+        }
+    }
+    double mean = 0.;
+    if (model.drift)
+        for (const RunPull& p : pulls)
+            mean += *p.startedS / static_cast<double>(n);
+    // One limit for all of them: two-sided, Bonferroni, one degree of freedom fewer for the pull left out.
+    std::optional<double> critical;
+    if (freedom >= 2.)
+        critical = studentQuantile(1. - (1. - confidence) / static_cast<double>(n), freedom - 1.);
+    for (Eigen::Index i = 0; i < n; ++i) {
+        const auto k = static_cast<std::size_t>(i);
+        RunPoint point;
+        point.pct = 100. * left[i];
+        const double drift = model.drift ? 100. * perHour * (*pulls[k].startedS - mean) / 3600. : 0.;
+        point.withDriftPct = point.pct + drift;
+        if (model.drift)
+            out.driftLinePct.push_back(drift);
+        const double room = model.residual(i, i);
+        if (critical && room > 1e-9) {
+            const double without = (squares - left[i] * left[i] / room) / (freedom - 1.);
+            point.odd = without > 0. && std::abs(left[i]) > *critical * std::sqrt(without * room);
+            if (point.odd)
+                point.causes = causesOf(pulls, k);
+        }
+        out.points.push_back(std::move(point));
+    }
+    if (out.sdPct && critical)
+        out.limitPct = *out.sdPct * *critical * std::sqrt(freedom / static_cast<double>(n));
+
+    out.text = out.sdPct ? formatted("A pull repeats within %.2f %% (one standard deviation, %d pulls).", *out.sdPct, static_cast<int>(n))
+                         : std::string("Nothing is known of the scatter: pull each setup more than once.");
+    if (out.driftPctPerHour && out.driftLow) {
+        const bool clear = *out.driftLow > 0. || *out.driftHigh < 0.;
+        out.text += formatted(clear ? " The bench drifts by %+.2f %% an hour (%+.2f to %+.2f)."
+                                    : " No drift to speak of: %+.2f %% an hour (%+.2f to %+.2f).",
+                              *out.driftPctPerHour, *out.driftLow, *out.driftHigh);
+    } else if (!out.driftChecked && n > 1) {
+        out.text += " Drift cannot be told: no setup was come back to.";
+    }
+    int odd = 0;
+    for (const RunPoint& p : out.points)
+        odd += p.odd;
+    if (odd > 0)
+        out.text += odd == 1 ? " One pull is odd; it is pointed at, not dropped." : formatted(" %d pulls are odd; they are pointed at, not dropped.", odd);
+    return out;
+}
+
+} // namespace jr

@@ -1,0 +1,45 @@
+// Every pull in its order (P16): its band mean against its own setup, with limits, the drift with its margin, and for an
+// odd one what could be the reason. It points; it never drops a pull by itself.
+#pragma once
+
+#include "core/judge/value.h"
+
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace jr {
+
+/// What is known of a pull beside its value.
+struct RunPull {
+    int number = 0;
+    int setup = 0;
+    double valueW = 0.;
+    std::optional<double> startedS, coolantC, intakeC, airTempC, airPressureHpa;
+    std::optional<int> pullsSinceFuel;
+    std::vector<std::string> flags;      ///< "slip", "fuel-starved" …
+    std::vector<std::string> departures; ///< from the procedure
+};
+
+struct RunPoint {
+    double pct = 0.;         ///< against its setup's mean, drift taken out
+    double withDriftPct = 0.; ///< as it was measured
+    bool odd = false;
+    std::vector<std::string> causes; ///< likely ones, the likeliest first; empty for one that is not odd
+};
+
+struct RunChart {
+    std::vector<RunPoint> points;
+    std::optional<double> sdPct;    ///< repeatability
+    std::optional<double> limitPct; ///< beyond it a pull is odd: held for all pulls together
+    bool driftChecked = false;
+    std::optional<double> driftPctPerHour, driftLow, driftHigh;
+    std::vector<double> driftLinePct; ///< at each pull; empty when drift is not told
+    std::string text;
+};
+
+/// Limits from the pulls left in when each one in turn is left out (externally studentised residuals, Bonferroni), so
+/// that an odd pull cannot hide in the scatter it makes itself. Source: any text on regression diagnostics.
+RunChart runChart(const std::vector<RunPull>& pulls, int setups, double confidence = 0.95);
+
+} // namespace jr

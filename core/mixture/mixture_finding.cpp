@@ -1,0 +1,197 @@
+#include "core/mixture/mixture_finding.h"
+
+#include "core/judge/band.h"
+
+#include <Eigen/LU>
+#include <Eigen/QR>
+
+#include <algorithm>
+#include <cmath>
+#include <cstdio>
+
+namespace jr {
+namespace {
+
+template <typename... Numbers> std::string formatted(const char* format, Numbers... numbers) {
+    char buffer[240];
+    std::snprintf(buffer, sizeof buffer, format, numbers...);
+    return buffer;
+}
+
+/// Engine speed stretches from samples outside the window, short gaps bridged.
+void addStretch(std::vector<std::pair<double, double>>& stretches, double rpm) {
+    constexpr double kBridgeRpm = 150.;
+    if (!stretches.empty() && rpm >= stretches.back().first - kBridgeRpm && rpm <= stretches.back().second + kBridgeRpm)
+        stretches.back() = {std::min(stretches.back().first, rpm), std::max(stretches.back().second, rpm)};
+    else
+        stretches.emplace_back(rpm, rpm);
+}
+
+std::string stretchText(const std::vector<std::pair<double, double>>& stretches) {
+    std::string out;
+    for (const auto& [from, to] : stretches)
+        if (to - from > 100.)
+            out += (out.empty() ? "" : ", ") + formatted("%.0f to %.0f rpm", std::round(from / 50.) * 50., std::round(to / 50.) * 50.);
+    return out;
+}
+
+} // namespace
+
+MixtureTarget usualTarget(int strokes) {
+    return strokes == 2 ? MixtureTarget{11.8, 12.8} : MixtureTarget{12.5, 13.2};
+}
+
+MixtureFinding mixtureOf(const Trace& trace, const ReadyPull& ready, const MixtureOptions& o) {
+    MixtureFinding out;
+    const double stoich = trace.header.stoich > 0. ? trace.header.stoich : 14.7;
+    struct Cylinder {
+        const Channel* channel;
+        double factor;
+    };
+    std::vector<Cylinder> cylinders;
+    for (const Channel& c : trace.channels)
+        if (c.name.id == ChannelId::Afr || c.name.id == ChannelId::Lambda)
+            cylinders.push_back({&c, c.name.id == ChannelId::Lambda ? stoich : 1.});
+    if (cylinders.empty() || ready.to <= ready.from + 4)
+        return out;
+    std::vector<double> time, mean, rpm;
+    std::vector<double> sums(cylinders.size(), 0.), counts(cylinders.size(), 0.);
+    double lastS = std::nan("");
+    for (std::size_t i = ready.from; i < ready.to; ++i) {
+        double sum = 0., n = 0.;
+        bool lean = false, silent = false;
+        for (std::size_t c = 0; c < cylinders.size(); ++c) {
+            const double v = cylinders[c].channel->values[ready.row[i]] * cylinders[c].factor;
+            if (!std::isfinite(v))
+                continue;
+            if (v > o.notFiringAfr) {
+                silent = true; // that cylinder is not burning; its reading is no mixture
+                continue;
+            }
+            lean = lean || v > o.leanUnderLoadAfr;
+            sum += v;
+            n += 1.;
+            sums[c] += v;
+            counts[c] += 1.;
+        }
+        const double dt = std::isfinite(lastS) ? std::min(ready.timeS[i] - lastS, 0.5) : 0.;
+        lastS = ready.timeS[i];
+        out.leanUnderLoadS += lean ? dt : 0.;
+        out.notFiringS += silent ? dt : 0.;
+        if (n > 0.) {
+            time.push_back(ready.timeS[i]);
+            mean.push_back(sum / n);
+            rpm.push_back(ready.rpm[i]);
+        }
+    }
+    if (time.size() < 5)
+        return out;
+    out.known = true;
+    // The slow line: what the mixture does over engine speed; the rest is chop.
+    std::vector<double> slow(mean.size());
+    for (std::size_t i = 0, a = 0, b = 0; i < mean.size(); ++i) {
+        while (time[i] - time[a] > 0.5 * o.slowS)
+            ++a;
+        while (b < mean.size() && time[b] - time[i] <= 0.5 * o.slowS)
+            ++b;
+        double sum = 0.;
+        for (std::size_t k = a; k < b; ++k)
+            sum += mean[k];
+        slow[i] = sum / static_cast<double>(b - a);
+    }
+    double all = 0., inside = 0., squares = 0., startSum = 0., startN = 0., sum = 0.;
+    for (std::size_t i = 0; i < mean.size(); ++i) {
+        const double dt = i > 0 ? std::min(time[i] - time[i - 1], 0.5) : 0.;
+        if (time[i] - time.front() < o.settleS) {
+            startSum += mean[i];
+            startN += 1.;
+        }
+        all += dt;
+        sum += mean[i];
+        squares += (mean[i] - slow[i]) * (mean[i] - slow[i]);
+        if (slow[i] < o.target.richAfr) {
+            out.richS += dt;
+            addStretch(out.richRpm, rpm[i]);
+        } else if (slow[i] > o.target.leanAfr) {
+            out.leanS += dt;
+            addStretch(out.leanRpm, rpm[i]);
+        } else {
+            inside += dt;
+        }
+    }
+    out.meanAfr = sum / static_cast<double>(mean.size());
+    out.insideShare = all > 0. ? inside / all : 0.;
+    out.choppinessAfr = std::sqrt(squares / static_cast<double>(mean.size()));
+    out.startAfr = startN > 0. ? startSum / startN : mean.front();
+    double least = 1e9, most = -1e9;
+    for (std::size_t c = 0; c < cylinders.size(); ++c) {
+        out.cylinderAfr.push_back(counts[c] > 0. ? sums[c] / counts[c] : std::nan(""));
+        if (counts[c] > 0.) {
+            least = std::min(least, out.cylinderAfr.back());
+            most = std::max(most, out.cylinderAfr.back());
+        }
+    }
+    out.cylinderSpreadAfr = cylinders.size() > 1 && most >= least ? most - least : 0.;
+
+    out.sentences.push_back(formatted("%.0f %% of the time inside %.1f to %.1f:1, mean %.2f:1.", 100. * out.insideShare,
+                                      o.target.richAfr, o.target.leanAfr, out.meanAfr));
+    if (const std::string where = stretchText(out.leanRpm); !where.empty())
+        out.sentences.push_back("Leaner than the window from " + where + ".");
+    if (const std::string where = stretchText(out.richRpm); !where.empty())
+        out.sentences.push_back("Richer than the window from " + where + ".");
+    if (out.startAfr > o.target.leanAfr + 0.5)
+        out.sentences.push_back(formatted("It starts lean, at %.1f:1.", out.startAfr));
+    // A quarter of a unit of swing is felt as a choppy ride. Common practice, no source.
+    if (out.choppinessAfr > 0.25)
+        out.sentences.push_back(formatted("It swings by %.2f:1 about its line: choppy, though the peak may be fine.", out.choppinessAfr));
+    if (out.cylinderSpreadAfr > 0.4)
+        out.sentences.push_back(formatted("The cylinders lie %.1f:1 apart.", out.cylinderSpreadAfr));
+    if (out.leanUnderLoadS > 0.)
+        out.sentences.push_back(formatted("Past %.0f:1 under load for %.1f s: stop, and do not hold full throttle.", o.leanUnderLoadAfr, out.leanUnderLoadS));
+    if (out.notFiringS > 0.)
+        out.sentences.push_back(formatted("A reading past %.0f:1 for %.1f s is a cylinder that is not firing, not a mixture.", o.notFiringAfr, out.notFiringS));
+    return out;
+}
+
+Result<MixtureWhatIf> mixtureWhatIf(const std::vector<Observation>& values, const std::vector<double>& meanAfr, int setups,
+                                    double tenths, double confidence) {
+    const auto n = static_cast<Eigen::Index>(values.size());
+    if (n != static_cast<Eigen::Index>(meanAfr.size()) || n < setups + 2)
+        return Error{"there are too few pulls to tell what another mixture is worth"};
+    // Log of the value, so that the slope is a ratio; one level a setup, so that a setup's own gain is not laid to its
+    // mixture.
+    Eigen::MatrixXd x = Eigen::MatrixXd::Zero(n, setups + 1);
+    Eigen::VectorXd y(n);
+    MixtureWhatIf out;
+    double least = 1e9, most = -1e9;
+    for (Eigen::Index i = 0; i < n; ++i) {
+        const auto k = static_cast<std::size_t>(i);
+        x(i, values[k].group) = 1.;
+        x(i, setups) = meanAfr[k];
+        y[i] = std::log(values[k].value);
+        least = std::min(least, meanAfr[k]);
+        most = std::max(most, meanAfr[k]);
+    }
+    out.spanAfr = most - least;
+    const Eigen::ColPivHouseholderQR<Eigen::MatrixXd> qr(x);
+    if (qr.rank() < x.cols() || out.spanAfr < 0.02)
+        return Error{"the pulls were all run at the same mixture"};
+    const Eigen::VectorXd b = qr.solve(y);
+    const double freedom = static_cast<double>(n - setups - 1);
+    const double sd = (y - x * b).norm() / std::sqrt(freedom);
+    const Eigen::MatrixXd inverse = (x.transpose() * x).inverse();
+    const double half = studentQuantile(confidence, freedom) * sd * std::sqrt(inverse(setups, setups));
+    out.pctPerAfr = 100. * b[setups];
+    out.lowPct = out.pctPerAfr - 100. * half;
+    out.highPct = out.pctPerAfr + 100. * half;
+    const double step = 0.1 * tenths;
+    if (*out.lowPct <= 0. && *out.highPct >= 0.)
+        out.text = formatted("%.1f:1 leaner is worth %+.1f %% (%+.1f to %+.1f): these pulls show no gain from another mixture.",
+                             step, step * out.pctPerAfr, step * *out.lowPct, step * *out.highPct);
+    else
+        out.text = formatted("%.1f:1 leaner is worth %+.1f %% (%+.1f to %+.1f). Small, and only inside the mixtures tried.",
+                             step, step * out.pctPerAfr, step * *out.lowPct, step * *out.highPct);
+    return out;
+}
+
+} // namespace jr

@@ -1,0 +1,242 @@
+// The pages of Judge on the demo's three jobs, whose truths are known: what is shown must hold the truth inside its
+// margins. Also the empty states, the links to the method, and rides.
+#include "app/frame/main_window.h"
+#include "app/judge/judge_station.h"
+#include "app/judge/method_dialog.h"
+#include "core/judge/sentences.h"
+#include "demo_job/demo_archive.h"
+#include "demo_job/demo_day.h"
+
+#include <QApplication>
+#include <QComboBox>
+#include <QStandardPaths>
+#include <QTemporaryDir>
+#include <QTest>
+
+#include <cmath>
+#include <memory>
+
+using namespace jr;
+using namespace jr::app;
+
+class TestJudgePages : public QObject {
+    Q_OBJECT
+
+    std::unique_ptr<QTemporaryDir> m_dir;
+    std::unique_ptr<Theme> m_theme;
+    std::unique_ptr<MainWindow> m_window;
+
+    JobModel& model() { return m_window->model(); }
+    JudgeStation& judge() { return m_window->judge(); }
+    bool open(const char* name) {
+        const auto jobs = model().archive()->jobs();
+        for (const JobSummary& job : *jobs)
+            if (job.name == name && m_window->openJob(job.id)) {
+                model().waitUntilLoaded();
+                m_window->showStation(MainWindow::Judge);
+                return true;
+            }
+        return false;
+    }
+    void page(int p) {
+        judge().show(p);
+        QApplication::processEvents();
+    }
+    /// Mean true power over a band, W.
+    static double trueMean(const demo::DayOfPulls& day, const std::string& setup, double from, double to) {
+        double sum = 0., n = 0.;
+        for (double r = from; r <= to + 1e-6; r += 50.) {
+            sum += demo::truthW(day, setup, r);
+            n += 1.;
+        }
+        return sum / n;
+    }
+
+private slots:
+    void initTestCase() {
+        QStandardPaths::setTestModeEnabled(true);
+        m_theme = std::make_unique<Theme>();
+        m_theme->install(*static_cast<QApplication*>(QApplication::instance()));
+        m_dir = std::make_unique<QTemporaryDir>();
+        m_window = std::make_unique<MainWindow>(*m_theme);
+        QVERIFY(m_window->openArchive(m_dir->filePath("archive")));
+        const auto job = fillWholeDemo(*model().archive());
+        QVERIFY2(job, job ? "" : job.error().text().c_str());
+        QCOMPARE(model().archive()->jobs()->size(), std::size_t(3));
+        QVERIFY(fillWholeDemo(*model().archive())); // once more changes nothing
+        QCOMPARE(model().archive()->jobs()->size(), std::size_t(3));
+        m_window->show();
+        QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
+    }
+    void cleanupTestCase() { m_window.reset(); }
+
+    void theLadderHoldsItsTruth() {
+        const demo::DayOfPulls day = demo::larkspurLadder();
+        QVERIFY(open("Larkspur ladder"));
+        model().setBand(4000., 8500.);
+        page(JudgeStation::Steps);
+        const auto& ladder = judge().steps().ladderShown();
+        QVERIFY(ladder);
+        QCOMPARE(ladder->steps.size(), std::size_t(4));
+        std::string before;
+        for (const LadderStep& s : ladder->steps) {
+            if (!before.empty()) {
+                const double truth = trueMean(day, s.name, 4000., 8500.) - trueMean(day, before, 4000., 8500.);
+                QVERIFY2(truth >= *s.gainLow && truth <= *s.gainHigh,
+                         qPrintable(QStringLiteral("%1: %2 not in %3 to %4").arg(QString::fromStdString(s.name)).arg(truth).arg(*s.gainLow).arg(*s.gainHigh)));
+            }
+            before = s.name;
+        }
+        QVERIFY2(judge().steps().words().contains("hot cam"), qPrintable(judge().steps().words()));
+        model().setBand({}, {});
+    }
+    void allSetupsHoldTheirTruth() {
+        const demo::DayOfPulls day = demo::larkspurLadder();
+        QVERIFY(open("Larkspur ladder"));
+        page(JudgeStation::Many);
+        const auto& all = judge().many().comparisons();
+        QCOMPARE(all.size(), std::size_t(3));
+        int inside = 0, points = 0;
+        for (const Comparison& c : all)
+            for (std::size_t i = 0; i < c.rpm.size(); ++i) {
+                const double truth = demo::truthW(day, c.with.setup, c.rpm[i]) / demo::truthW(day, "stock", c.rpm[i]) - 1.;
+                inside += 100. * truth >= c.lowPct[i] && 100. * truth <= c.highPct[i];
+                ++points;
+            }
+        QVERIFY2(inside >= 0.97 * points, qPrintable(QStringLiteral("%1 of %2").arg(inside).arg(points)));
+        // The cam and the lid and the stack went in between stock and hot cam: the credit is shared, and it is said.
+        QVERIFY(judge().many().words().contains("more than one thing"));
+        // What a cam that fills the top costs at the bottom shows as a loss and a gain (P19).
+        page(JudgeStation::Difference);
+        for (const SetupRecord& s : model().job().setups) {
+            if (s.name == "lid off")
+                model().setBaseSetup(s.id);
+            if (s.name == "hot cam")
+                model().setWithSetup(s.id);
+        }
+        QVERIFY(model().comparison());
+        const auto has = [&](CallKind kind) {
+            const auto& calls = model().comparison()->calls;
+            return std::any_of(calls.begin(), calls.end(), [kind](const Call& c) { return c.kind == kind; });
+        };
+        QVERIFY(has(CallKind::Gain) && has(CallKind::Loss));
+    }
+    void theCrossHoldsItsTruth() {
+        const demo::DayOfPulls day = demo::ostraDay();
+        QVERIFY(open("Reeds and pipe"));
+        model().setBand(6000., 8600.);
+        page(JudgeStation::Cross);
+        const auto& cross = judge().cross().cross();
+        QVERIFY2(cross, qPrintable(judge().cross().words()));
+        QCOMPARE(cross->alone.size(), std::size_t(2));
+        const double stock = trueMean(day, "stock", 6000., 8600.), reeds = trueMean(day, "carbon reeds", 6000., 8600.) - stock,
+                     pipe = trueMean(day, "tuned pipe", 6000., 8600.) - stock, both = trueMean(day, "reeds and pipe", 6000., 8600.) - stock;
+        for (const FactorialEffect& e : cross->effects) {
+            const double truth = e.term == "reeds"  ? 0.5 * (reeds + both - pipe)
+                                 : e.term == "pipe" ? 0.5 * (pipe + both - reeds)
+                                                    : 0.5 * (both - reeds - pipe);
+            QVERIFY2(truth >= *e.low && truth <= *e.high, qPrintable(QStringLiteral("%1: %2 not in %3 to %4").arg(QString::fromStdString(e.term)).arg(truth).arg(*e.low).arg(*e.high)));
+        }
+        QCOMPARE(judge().cross().effects().effects.size(), std::size_t(3));
+        QVERIFY(judge().cross().words().contains("alone"));
+        model().setBand({}, {});
+        // Two parts against none: the pair caution, in Judge and Ask; both cells exist, so nothing needs separating.
+        for (const SetupRecord& s : model().job().setups) {
+            if (s.name == "stock")
+                model().setBaseSetup(s.id);
+            if (s.name == "reeds and pipe")
+                model().setWithSetup(s.id);
+        }
+        const auto& cautions = model().comparison()->cautions;
+        QVERIFY(std::any_of(cautions.begin(), cautions.end(), [](const Caution& c) { return c.kind == "confounded"; }));
+    }
+    void theSweepHoldsItsTruth() {
+        QVERIFY(open("Reeds and pipe"));
+        page(JudgeStation::SweepOf);
+        const auto& sweep = judge().sweep().sweepShown();
+        QVERIFY2(sweep, qPrintable(judge().sweep().words()));
+        QCOMPARE(sweep->x.front(), 14.);
+        QCOMPARE(sweep->x.back(), 22.);
+        QVERIFY(sweep->inside && sweep->bestLow);
+        QVERIFY2(*sweep->bestLow <= 18.6 && *sweep->bestHigh >= 18.6, qPrintable(QStringLiteral("%1 to %2").arg(*sweep->bestLow).arg(*sweep->bestHigh)));
+        // Too much advance costs several times what too little costs.
+        QVERIFY(std::abs(sweep->longSidePerUnit) > 1.5 * std::abs(sweep->shortSidePerUnit));
+        QVERIFY(judge().sweep().best().size() > 8);
+        QVERIFY(judge().sweep().words().contains("Best near"));
+    }
+    void theWorkingBandRanks() {
+        QVERIFY(open("Larkspur ladder"));
+        page(JudgeStation::Band);
+        judge().band().setUse(1); // a racer between shifts
+        const auto& ranking = judge().band().ranking();
+        QVERIFY2(ranking, qPrintable(judge().band().words()));
+        QCOMPARE(ranking->setups.front().name, std::string("hot cam"));
+        QCOMPARE(ranking->setups.front().place, 1);
+        judge().band().setUse(0); // on the road the cam's top end is not used
+        QVERIFY(ranking->setups.front().name != "hot cam" || ranking->setups[1].place == 1);
+        // A ride from a pull file: its own engine speeds.
+        const QString ride = m_dir->filePath("ride.pull.csv");
+        QFile file(ride);
+        QVERIFY(file.open(QIODevice::WriteOnly));
+        file.write(QByteArray::fromStdString(demo::pullFiles(demo::larkspurLadder()).front()));
+        file.close();
+        QVERIFY(judge().band().takeRide(m_dir->filePath("no such")) == false);
+        // That ride is a pull of a log without engine speed: it says so and changes nothing.
+        const UseWeights before = judge().band().weights();
+        (void)judge().band().takeRide(ride);
+        QVERIFY(!judge().band().weights().empty());
+        QFile log(m_dir->filePath("ride.csv"));
+        QVERIFY(log.open(QIODevice::WriteOnly));
+        log.write("time [s],engine speed [rpm]\n");
+        for (int i = 0; i < 400; ++i)
+            log.write(QStringLiteral("%1,%2\n").arg(0.1 * i).arg(5000 + 10 * (i % 100)).toUtf8());
+        log.close();
+        QVERIFY(judge().band().takeRide(log.fileName()));
+        QVERIFY2(judge().band().weights().at(5500.) > 0.5 && judge().band().weights().at(8000.) == 0., qPrintable(judge().band().words()));
+        QVERIFY(judge().band().words().contains("ride.csv"));
+        judge().band().setUse(0);
+        QVERIFY(before.at(5000.) >= 0.);
+    }
+    void mixtureAndScatterSpeak() {
+        QVERIFY(open("Stack length"));
+        page(JudgeStation::Mixture);
+        QVERIFY2(judge().mixture().words().contains("of the time inside"), qPrintable(judge().mixture().words()));
+        page(JudgeStation::ScatterOf);
+        QVERIFY(judge().scatter().run().sdPct);
+        QVERIFY2(judge().scatter().words().contains("repeats within"), qPrintable(judge().scatter().words()));
+        // What these pulls show is noted for the plans of later jobs, once nobody turns anything.
+        QTRY_VERIFY_WITH_TIMEOUT(!model().sheet(sheet_kind::repeatability).empty(), 4000);
+        const auto past = model().pastRepeatability();
+        QVERIFY(past && past->jobs >= 1 && past->pct > 0.05 && past->pct < 3.);
+    }
+    void everyPageSaysWhatToDoWhenEmpty() {
+        const auto job = model().archive()->createJob("Nothing yet", "");
+        QVERIFY(m_window->openJob(*job));
+        model().waitUntilLoaded();
+        m_window->showStation(MainWindow::Judge);
+        for (int p = 0; p < judge().count(); ++p) {
+            page(p);
+            if (auto* judgePage = qobject_cast<JudgePage*>(judge().findChildren<QStackedWidget*>().front()->currentWidget()))
+                QVERIFY2(!judgePage->words().trimmed().isEmpty(), qPrintable(judge().pageName(p)));
+        }
+    }
+    void everyLinkOpensAParagraph() {
+        for (const char* heading : {"The margin", "More than two setups", "Steps, combinations, sweeps", "The working band", "Mixture", "Scatter and drift"})
+            QVERIFY2(openMethod(QString::fromLatin1(heading), nullptr, false), heading);
+        QVERIFY(!openMethod(QStringLiteral("No such heading"), nullptr, false));
+    }
+    void nightAndUnitsRedrawEveryPage() {
+        QVERIFY(open("Larkspur ladder"));
+        for (int p = 0; p < judge().count(); ++p) {
+            page(p);
+            m_theme->setMode(Theme::Mode::Night);
+            model().setUnitsChoice(1);
+            QVERIFY(!m_window->grab().isNull());
+            m_theme->setMode(Theme::Mode::Day);
+            model().setUnitsChoice(0);
+        }
+    }
+};
+
+QTEST_MAIN(TestJudgePages)
+#include "test_judge_pages.moc"
