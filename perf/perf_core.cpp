@@ -2,12 +2,15 @@
 #include "archive/formats/foreign_log.h"
 #include "archive/formats/pull_file.h"
 #include "core/judge/comparison.h"
+#include "core/judge/curve_store.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/simulated_trace.h"
 
 #include <benchmark/benchmark.h>
 
+#include <atomic>
 #include <cstdlib>
+#include <thread>
 #include <sstream>
 
 namespace {
@@ -60,6 +63,89 @@ void compareFourAndFour(benchmark::State& state) {
         benchmark::DoNotOptimize(jr::compare(base, with, {}));
 }
 BENCHMARK(compareFourAndFour)->Unit(benchmark::kMillisecond);
+
+/// Twelve setups, 96 pulls of about 8000 rows, in an order that comes back to each.
+const std::vector<jr::Trace>& largeJob() {
+    static const std::vector<jr::Trace> traces = [] {
+        std::vector<jr::Trace> out;
+        const standin::Recording probe = recording(200., 7);
+        const double hz = 200. * 8000. / static_cast<double>(probe.rows.size());
+        for (int i = 0; i < 96; ++i) {
+            const int block = i / 12, setup = block % 2 ? 11 - i % 12 : i % 12;
+            out.push_back(testsupport::traceOf(recording(hz, 100 + static_cast<std::uint64_t>(i), setup % 2 == 1),
+                                               jr::PullKind::Roller));
+            out.back().header.setup = std::to_string(setup);
+            out.back().header.startedEpochS = 1.7e9 + 400. * i;
+        }
+        return out;
+    }();
+    return traces;
+}
+
+std::vector<std::vector<const jr::PullFit*>> setsOf(const std::vector<jr::PullFit>& fits) {
+    std::vector<std::vector<const jr::PullFit*>> sets(12);
+    for (const jr::PullFit& f : fits)
+        sets[static_cast<std::size_t>(std::stoi(f.header.setup))].push_back(&f);
+    return sets;
+}
+
+/// As the window does it: pulls are fitted on every core there is.
+std::vector<jr::PullFit> fitAll(const std::vector<jr::Trace>& traces) {
+    std::vector<jr::PullFit> fits(traces.size());
+    std::atomic<std::size_t> next{0};
+    std::vector<std::thread> threads;
+    for (unsigned t = 0; t < std::max(1U, std::thread::hardware_concurrency()); ++t)
+        threads.emplace_back([&] {
+            for (std::size_t i = next++; i < traces.size(); i = next++)
+                fits[i] = std::move(jr::fitPull(traces[i])).value();
+        });
+    for (std::thread& t : threads)
+        t.join();
+    return fits;
+}
+
+void largeJobFromRaw(benchmark::State& state) {
+    const auto& traces = largeJob();
+    for (auto _ : state) {
+        const std::vector<jr::PullFit> fits = fitAll(traces);
+        benchmark::DoNotOptimize(jr::compareSets(setsOf(fits), {}));
+    }
+}
+BENCHMARK(largeJobFromRaw)->Unit(benchmark::kMillisecond)->UseRealTime();
+
+void largeJobFitOnly(benchmark::State& state) {
+    for (auto _ : state)
+        benchmark::DoNotOptimize(fitAll(largeJob()));
+}
+BENCHMARK(largeJobFitOnly)->Unit(benchmark::kMillisecond)->UseRealTime();
+
+void largeJobOtherStandard(benchmark::State& state) {
+    const std::vector<jr::PullFit> fits = fitAll(largeJob());
+    jr::CurveStore store;
+    jr::CompareOptions options;
+    options.detailRpm = 250.;
+    options.store = &store;
+    bool other = false;
+    for (auto _ : state) {
+        options.standard = jr::findStandard((other = !other) ? "din-70020" : "sae-j1349");
+        benchmark::DoNotOptimize(jr::compareSets(setsOf(fits), options));
+    }
+}
+BENCHMARK(largeJobOtherStandard)->Unit(benchmark::kMillisecond);
+
+void largeJobOtherBand(benchmark::State& state) {
+    const std::vector<jr::PullFit> fits = fitAll(largeJob());
+    jr::CurveStore store; // as the window keeps one
+    jr::CompareOptions options;
+    options.detailRpm = 250.;
+    options.store = &store;
+    double from = 4000.;
+    for (auto _ : state) {
+        options.fromRpm = from = from > 5000. ? 4000. : from + 50.;
+        benchmark::DoNotOptimize(jr::compareSets(setsOf(fits), options));
+    }
+}
+BENCHMARK(largeJobOtherBand)->Unit(benchmark::kMillisecond);
 
 void readPullFile(benchmark::State& state) {
     const std::string text = "# jolly-ram: pull 1\n# kind: roller\n" + longRecording().text().substr(20);

@@ -42,7 +42,7 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     scroll->setWidget(m_tree);
     left->addWidget(scroll, 3);
     auto* whatRow = new QHBoxLayout;
-    auto* what = new QLabel(tr("What the chosen setup changes against its parent: one part a row"));
+    auto* what = new QLabel(tr("What it changes against its parent, one part a row"));
     what->setProperty("muted", true);
     auto* money = new QToolButton;
     money->setText(tr("weight, money"));

@@ -154,7 +154,7 @@ void BandPage::fill() {
         say(QStringLiteral("<b>%1. %2</b>&nbsp; %3%4<br>%5")
                 .arg(r.place)
                 .arg(QString::fromStdString(r.name).toHtmlEscaped(), power(r.scoreW, margin), r.lowW ? QStringLiteral(" ± ") + power(margin, margin) : QString(),
-                     tr("above nine tenths of its peak over %1 rpm; lowest in use %2 % of its mean").arg(l.toString(r.width90Rpm, 'f', 0), l.toString(r.flatnessPct, 'f', 0))));
+                     tr("above nine tenths of its peak over %1 rpm; lowest in use %2 % of its mean").arg(l.toString(std::round(r.width90Rpm / 10.) * 10., 'f', 0), l.toString(r.flatnessPct, 'f', 0))));
     }
     for (const std::vector<int>& run : m_ranking->notSeparable) {
         QStringList list;

@@ -172,7 +172,8 @@ void CrossPage::fill() {
     drawEffects();
 
     if (m_cross->together)
-        headline(tr("Together they are worth %1").arg(power(*m_cross->together, margin, true)));
+        headline(margin > 0. ? tr("Together they are worth %1 ± %2").arg(power(*m_cross->together, margin, true), power(margin, margin))
+                             : tr("Together they are worth %1").arg(power(*m_cross->together, margin, true)));
     else
         headline(tr("Not every cell was pulled"));
     say(tr("Read as %1, against %2.").arg(metricWords(), setupName(found->setupIds.front())), "muted");

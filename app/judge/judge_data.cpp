@@ -66,6 +66,7 @@ CompareOptions compareOptionsOf(const JobModel& model) {
     o.toRpm = model.settings().toRpm;
     o.worthPct = model.settings().worthPct;
     o.repeatabilityPct = model.repeatabilityPct();
+    o.store = &model.curveStore();
     return o;
 }
 

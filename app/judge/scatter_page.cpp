@@ -92,20 +92,23 @@ void RunPicture::paintEvent(QPaintEvent*) {
     const double stripHigh = std::max(38., 0.115 * height());
     const QRectF area(kLeft, 24, width() - kLeft - kRight, height() - 24 - 3 * (stripHigh + 6) - 20);
     // Never for less than half a per cent: small scatter must look small.
-    double reach = std::max(0.5, 1.25 * m_chart.limitPct.value_or(0.));
+    double reach = 0.5;
     for (const RunPoint& point : m_chart.points)
-        reach = std::max({reach, 1.1 * std::abs(point.withDriftPct), 1.1 * std::abs(point.pct)});
+        reach = std::max({reach, 1.1 * std::abs(point.withDriftPct), 1.2 * point.limitPct.value_or(0.)});
     const auto y = [&](double pct) { return area.center().y() - pct / reach * 0.5 * area.height(); };
     p.setPen(QPen(t.line, 1));
     p.setBrush(t.raised);
     p.drawRect(area);
     const auto drift = [&](std::size_t i) { return m_chart.driftLinePct.empty() ? 0. : m_chart.driftLinePct[i]; };
-    if (m_chart.limitPct) {
+    // The corridor each pull is held to: the scatter of the others, so an odd one stands outside its own.
+    const bool limits = std::all_of(m_chart.points.begin(), m_chart.points.end(),
+                                    [](const RunPoint& point) { return point.limitPct.has_value(); });
+    if (limits) {
         QPolygonF corridor;
         for (std::size_t i = 0; i < m_pulls.size(); ++i)
-            corridor << QPointF(x(i), y(drift(i) + *m_chart.limitPct));
+            corridor << QPointF(x(i), y(drift(i) + *m_chart.points[i].limitPct));
         for (std::size_t i = m_pulls.size(); i-- > 0;)
-            corridor << QPointF(x(i), y(drift(i) - *m_chart.limitPct));
+            corridor << QPointF(x(i), y(drift(i) - *m_chart.points[i].limitPct));
         p.setPen(QPen(t.muted, 1, Qt::DashLine));
         p.setBrush(t.sameSoft);
         p.drawPolygon(corridor);

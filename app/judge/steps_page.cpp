@@ -90,8 +90,11 @@ void StepBars::paintEvent(QPaintEvent*) {
             cost << tr("%1 h").arg(l.toString(*note.hours, 'f', 1));
         p.drawText(QRectF(x - wide / 2, below + 20, wide, 16), Qt::AlignCenter, cost.join(QStringLiteral(" · ")));
         QString worth;
-        if (note.price && *note.price > 0. && i > 0)
-            worth = s.gain > 0. ? tr("%1 per %2").arg(l.toString(*note.price / u.powerOf(s.gain), 'f', 0), u.powerSymbol()) : tr("money for nothing");
+        if (note.price && *note.price > 0. && i > 0) {
+            const bool shown = s.gainLow && *s.gainLow > 0.;
+            worth = shown ? tr("%1 per %2").arg(l.toString(*note.price / u.powerOf(s.gain), 'f', 0), u.powerSymbol())
+                          : tr("no gain shown for it");
+        }
         p.drawText(QRectF(x - wide / 2, below + 36, wide, 16), Qt::AlignCenter, worth);
         p.drawText(QRectF(x - wide / 2, below + 52, wide, 16), Qt::AlignCenter,
                    i > 0 ? tr("%1 % in all").arg(QString::fromStdString(plainNumber(s.totalPct, 1, w, true))) : QString());

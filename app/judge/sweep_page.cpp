@@ -1,5 +1,7 @@
 #include "app/judge/sweep_page.h"
 
+#include "app/charts/nice_ticks.h"
+
 #include <QCheckBox>
 #include <QComboBox>
 #include <QPainter>
@@ -111,10 +113,10 @@ void SweepChart::paintEvent(QPaintEvent*) {
         p.drawText(QRectF(x(next) - 60, area.top() + 2, 120, 15), Qt::AlignCenter, tr("next: %1").arg(l.toString(next, 'g', 4)));
     }
     p.setPen(t.muted);
-    for (int k = 0; k <= 4; ++k) {
-        const double w = low + (high - low) * k / 4.;
-        p.drawText(QRectF(0, y(w) - 8, kLeft - 6, 16), Qt::AlignRight | Qt::AlignVCenter, l.toString(u.powerOf(w), 'f', 1));
-    }
+    const double least = u.powerOf(low), most = u.powerOf(high);
+    for (double shown : niceTicks(least, most))
+        p.drawText(QRectF(0, y(low + (high - low) * (shown - least) / (most - least)) - 8, kLeft - 6, 16),
+                   Qt::AlignRight | Qt::AlignVCenter, l.toString(shown));
     p.drawText(QRectF(area.left(), height() - 17, area.width(), 15), Qt::AlignCenter, m_name);
     p.setPen(t.amber);
     p.drawText(QRectF(area.left(), 2, area.width(), 16), Qt::AlignLeft, tr("power [%1] from %2: this axis does not start at zero").arg(u.powerSymbol(), l.toString(u.powerOf(low), 'f', 1)));

@@ -1,5 +1,7 @@
 #include "app/judge/band_page.h"
 
+#include "app/charts/nice_ticks.h"
+
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -11,7 +13,7 @@
 namespace jr::app {
 namespace {
 
-constexpr double kStepRpm = 250.;
+constexpr double kStepRpm = 250., kNames = 128.;
 
 } // namespace
 
@@ -32,7 +34,7 @@ void UseCanvas::setUse(std::vector<double> rpm, std::vector<Curve> curves, UseWe
 }
 
 QRectF UseCanvas::area() const {
-    return {66., 26., width() - 84., height() - 64.};
+    return {66., 26., width() - 66. - kNames, height() - 64.};
 }
 
 void UseCanvas::paintEvent(QPaintEvent*) {
@@ -82,18 +84,22 @@ void UseCanvas::paintEvent(QPaintEvent*) {
     p.setFont(Theme::font(Size::Small, true));
     double last = -1e9;
     for (const auto& [at, c] : ends) {
-        const double where = std::max(at, last + 14.);
+        const double where = std::max(at, last + 15.);
         last = where;
         p.setPen(t.marks[c->mark & 7]);
-        p.drawText(QRectF(a.right() - 206, where - 16, 200, 14), Qt::AlignRight | Qt::AlignVCenter, Theme::mark(c->mark).letter + QLatin1Char(' ') + c->name);
+        p.drawText(QRectF(a.right() + 6, where - 8, kNames - 8, 16), Qt::AlignLeft | Qt::AlignVCenter,
+                   p.fontMetrics().elidedText(Theme::mark(c->mark).letter + QLatin1Char(' ') + c->name, Qt::ElideRight,
+                                              static_cast<int>(kNames) - 10));
     }
     const QLocale l;
     p.setFont(Theme::font(Size::Small));
     p.setPen(t.muted);
     for (double rpm = std::ceil(m_rpm.front() / 1000.) * 1000.; rpm <= m_rpm.back(); rpm += 1000.)
         p.drawText(QRectF(x(rpm) - 30, a.bottom() + 3, 60, 15), Qt::AlignCenter, l.toString(rpm, 'f', 0));
-    for (int k = 0; k <= 4; ++k)
-        p.drawText(QRectF(0, y(top * k / 4.) - 8, 60, 16), Qt::AlignRight | Qt::AlignVCenter, l.toString(m_model.units().powerOf(top * k / 4.), 'f', 0));
+    const double most = m_model.units().powerOf(1.1 * top);
+    for (double shown : niceTicks(0., most))
+        p.drawText(QRectF(0, y(1.1 * top * shown / most) - 8, 60, 16), Qt::AlignRight | Qt::AlignVCenter,
+                   l.toString(shown));
     p.drawText(QRectF(a.left(), height() - 18, a.width(), 15), Qt::AlignCenter, tr("engine speed [rpm] · hill: how much each speed is used, drag to draw it"));
     p.drawText(QRectF(a.left(), 6, a.width(), 16), Qt::AlignLeft, tr("mean power [%1] · %2").arg(m_model.units().powerSymbol(), QString::fromUtf8(m_model.standard().label.data())));
 }

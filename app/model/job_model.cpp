@@ -37,6 +37,7 @@ JobModel::JobModel(QObject* parent) : QObject(parent) {
             return;
         for (int i = 0; i < future.resultCount() && i < static_cast<int>(m_pulls.size()); ++i)
             m_pulls[static_cast<std::size_t>(i)] = future.resultAt(i);
+        m_store.forget();
         m_likelyDetail = -1.;
         chooseSides();
         recompute();
@@ -57,6 +58,7 @@ void JobModel::setArchive(Archive* archive) {
     m_noteTimer.stop();
     m_archive = archive;
     m_job = {};
+    m_store.forget();
     m_pulls.clear();
     m_picked.clear();
     m_current = -1;
@@ -82,9 +84,8 @@ bool JobModel::openJob(const std::string& jobId, QString* problemText) {
         m_picked.clear();
         m_settings = m_job.comparison.value_or(ComparisonRecord{});
     }
+    m_store.forget();
     m_pulls.clear();
-    m_curves.clear();
-    m_curveTried.clear();
     std::vector<std::pair<PullRecord, std::shared_ptr<const Trace>>> work;
     for (std::size_t i = 0; i < m_job.pulls.size() && i < traces->size(); ++i) {
         m_pulls.push_back({m_job.pulls[i], std::make_shared<const Trace>((*traces)[i].second), nullptr, {}});
@@ -272,23 +273,18 @@ double JobModel::detailInForce() const {
 const PullCurve* JobModel::curve(int index) const {
     if (index < 0 || index >= static_cast<int>(m_pulls.size()) || !m_pulls[static_cast<std::size_t>(index)].fit)
         return nullptr;
-    const auto i = static_cast<std::size_t>(index);
-    m_curves.resize(m_pulls.size());
-    m_curveTried.resize(m_pulls.size(), 0);
-    if (!m_curveTried[i]) {
-        m_curveTried[i] = 1;
-        CurveOptions options;
-        options.detailRpm = detailInForce() > 0. ? detailInForce() : 100.;
-        options.standard = &standard();
-        if (Result<PullCurve> made = curveOf(*m_pulls[i].fit, options))
-            m_curves[i] = std::move(made).value();
-    }
-    return m_curves[i] ? &*m_curves[i] : nullptr;
+    CurveOptions options;
+    options.detailRpm = detailInForce() > 0. ? detailInForce() : 100.;
+    options.standard = &standard();
+    const auto made = m_store.curve(*m_pulls[static_cast<std::size_t>(index)].fit, options);
+    return made ? made->get() : nullptr; // the store keeps it
 }
 
 void JobModel::recompute() {
-    m_curves.clear();
-    m_curveTried.clear();
+    // Curves stay for as long as the pulls do: a turn of the band or the worth works none of them out anew. Many details
+    // tried are let go again.
+    if (m_store.size() > 4000)
+        m_store.forget();
     m_comparison.reset();
     m_comparisonProblem.clear();
     m_bandMeans.assign(m_pulls.size(), std::numeric_limits<double>::quiet_NaN());
@@ -313,6 +309,7 @@ void JobModel::recompute() {
         options.toRpm = m_settings.toRpm;
         options.worthPct = m_settings.worthPct;
         options.repeatabilityPct = m_repeatabilityPct;
+        options.store = &m_store;
         // A change that was forced by another shares its credit and is no second one.
         const SetupDifference difference = differenceOf(m_job.setupTree(), m_settings.baseSetup, m_settings.withSetup);
         for (const PartChange& c : difference.changes)
@@ -359,6 +356,7 @@ int JobModel::indexOf(const std::string& pullId) const {
 }
 
 void JobModel::refit(int index) {
+    m_store.forget(); // kept by address, and this one's is about to be another's
     LoadedPull& p = m_pulls[static_cast<std::size_t>(index)];
     p = load(p.record, p.trace);
     m_likelyDetail = -1.;
@@ -382,6 +380,7 @@ std::optional<Comparison> JobModel::compareSetups(const std::string& base, const
     options.fromRpm = fromRpm;
     options.toRpm = toRpm;
     options.repeatabilityPct = m_repeatabilityPct;
+    options.store = &m_store;
     Result<Comparison> result = compare(a, b, options);
     return result ? std::optional(std::move(result).value()) : std::nullopt;
 }

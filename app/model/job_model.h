@@ -5,6 +5,7 @@
 #include "archive/formats/job_sheets.h"
 #include "archive/store/archive.h"
 #include "core/judge/comparison.h"
+#include "core/judge/curve_store.h"
 
 #include <QFutureWatcher>
 #include <QObject>
@@ -61,6 +62,7 @@ public:
     void setDetailRpm(double detail); ///< 0: chosen from the data
     void setRepeatabilityPct(std::optional<double> pct);
     std::optional<double> repeatabilityPct() const { return m_repeatabilityPct; }
+    CurveStore& curveStore() const { return m_store; } ///< of the pulls as they are now
     const Standard& standard() const;
     const DisplayUnits& units() const { return DisplayUnits::choices()[static_cast<std::size_t>(m_units)]; }
     int unitsChoice() const { return m_units; }
@@ -152,8 +154,7 @@ private:
     QString m_comparisonProblem;
     std::vector<double> m_bandMeans;
     mutable double m_likelyDetail = -1.;
-    mutable std::vector<std::optional<PullCurve>> m_curves; ///< worked out when first asked for
-    mutable std::vector<char> m_curveTried;
+    mutable CurveStore m_store;
     std::string m_fitted;
     std::optional<int> m_fuelPulls;
     QTimer m_noteTimer; ///< the note waits until nobody is turning anything

@@ -117,6 +117,8 @@ void Theme::apply() {
     p.setColor(QPalette::ToolTipText, t.ink);
     p.setColor(QPalette::Link, t.accent);
     p.setColor(QPalette::Mid, t.line);
+    p.setColor(QPalette::Link, t.accent);
+    p.setColor(QPalette::LinkVisited, t.accent);
     for (auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText})
         p.setColor(QPalette::Disabled, role, t.muted);
     QApplication::setPalette(p);

@@ -39,30 +39,15 @@ void findPeaks(Side& side, const std::vector<double>& rpm) {
 /// How much smoothing alone bends the difference at each point (share): the fitted curves smoothed once more. Widens
 /// the band where a steep rise moves, which is just what porting and pipes do.
 std::vector<double> smoothingBias(const RangeModel& m, std::size_t with) {
-    std::vector<double> sides[2];
-    for (int s = 0; s < 2; ++s) {
-        const std::size_t set = s == 0 ? 0 : with;
-        sides[s].assign(m.rpm.size(), 0.);
+    std::vector<double> out(m.rpm.size(), 0.);
+    for (std::size_t set : {std::size_t(0), with}) {
         double traces = 0.;
-        for (std::size_t i = m.firstOf(set); i < m.firstOf(set) + m.sizes[set]; ++i) {
-            const PullFit& pull = *m.pulls[i];
-            if (!pull.fit || !pull.ready.geared)
-                continue;
-            const double detail = std::max(m.detailRpm, pull.fit->finestDetailRpm());
-            const Eigen::VectorXd spline = pull.fit->coefficients(detail, true);
-            const Eigen::VectorXd again = pull.fit->smoothedAgain(spline, detail, true);
-            for (std::size_t g = 0; g < m.rpm.size(); ++g) {
-                const double value = pull.fit->value(spline, m.rpm[g]);
-                sides[s][g] += (pull.fit->value(again, m.rpm[g]) - value) / std::max(std::abs(value), 1e-9);
-            }
-            traces += 1.;
-        }
-        for (double& v : sides[s])
-            v /= std::max(traces, 1.);
+        for (std::size_t i = m.firstOf(set); i < m.firstOf(set) + m.sizes[set]; ++i)
+            traces += m.pulls[i]->fit && m.pulls[i]->ready.geared;
+        for (std::size_t i = m.firstOf(set); i < m.firstOf(set) + m.sizes[set]; ++i)
+            for (std::size_t g = 0; g < m.rpm.size(); ++g)
+                out[g] += (set == 0 ? -1. : 1.) * m.bend[i][g] / std::max(traces, 1.);
     }
-    std::vector<double> out(m.rpm.size());
-    for (std::size_t g = 0; g < m.rpm.size(); ++g)
-        out[g] = sides[1][g] - sides[0][g];
     return out;
 }
 

@@ -10,6 +10,8 @@
 
 namespace jr {
 
+class CurveStore;
+
 struct CompareOptions {
     const Standard* standard = findStandard("sae-j1349");
     double gridRpm = 50.;
@@ -20,6 +22,7 @@ struct CompareOptions {
     std::optional<double> repeatabilityPct; ///< of the bench, for when the pulls cannot tell; never invented
     /// What else differs between the sides, as known from the setups (one entry each); more than one is a caution.
     std::vector<std::string> changes;
+    CurveStore* store = nullptr; ///< keeps curves from one comparison to the next; not owned
 };
 
 enum class CallKind { Gain, Loss, Same, Open };

@@ -1,5 +1,7 @@
 #include "core/judge/range_model.h"
 
+#include "core/judge/curve_store.h"
+
 #include <algorithm>
 #include <cmath>
 #include <limits>
@@ -154,17 +156,27 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<const PullFit*>>& se
         }
     // The pulls' own noise is only needed where their scatter cannot be seen.
     const CurveOptions curveOptions{options.gridRpm, out.detailRpm, out.standard, anySingle};
+    CurveStore own;
+    CurveStore& store = options.store ? *options.store : own;
     for (const PullFit* p : out.pulls) {
-        Result<PullCurve> curve = curveOf(*p, curveOptions);
+        const auto curve = store.curve(*p, curveOptions);
         if (!curve)
             return curve.error();
-        out.curves.push_back(std::move(curve).value());
+        out.curves.push_back(**curve);
     }
     Sheet sheet = commonSheet(out.curves, plan.setup, out.sizes, options);
     if (sheet.rpm.size() < 3)
         return Error{sets.size() == 2 ? "the two sides have no rev range in common to compare"
                                       : "the setups have no rev range in common to compare"};
     out.rpm = std::move(sheet.rpm);
+    for (std::size_t i = 0; i < out.pulls.size(); ++i) {
+        const std::vector<double>& bend = store.bend(*out.pulls[i], out.curves[i], options.gridRpm);
+        out.bend.emplace_back();
+        for (double rpm : out.rpm) {
+            const long at = out.curves[i].at(rpm);
+            out.bend.back().push_back(at < 0 ? 0. : bend[static_cast<std::size_t>(at)]);
+        }
+    }
     out.present = std::move(sheet.present);
     out.logPower = std::move(sheet.logPower);
     fillMissing(out.logPower, plan.setup, out.present);

@@ -114,14 +114,13 @@ RunChart runChart(const std::vector<RunPull>& pulls, int setups, double confiden
         const double room = model.residual(i, i);
         if (critical && room > 1e-9) {
             const double without = (squares - left[i] * left[i] / room) / (freedom - 1.);
-            point.odd = without > 0. && std::abs(left[i]) > *critical * std::sqrt(without * room);
+            point.limitPct = 100. * *critical * std::sqrt(std::max(without, 0.) * room);
+            point.odd = without > 0. && 100. * std::abs(left[i]) > *point.limitPct;
             if (point.odd)
                 point.causes = causesOf(pulls, k);
         }
         out.points.push_back(std::move(point));
     }
-    if (out.sdPct && critical)
-        out.limitPct = *out.sdPct * *critical * std::sqrt(freedom / static_cast<double>(n));
 
     out.text = out.sdPct ? formatted("A pull repeats within %.2f %% (one standard deviation, %d pulls).", *out.sdPct, static_cast<int>(n))
                          : std::string("Nothing is known of the scatter: pull each setup more than once.");

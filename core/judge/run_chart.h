@@ -24,6 +24,7 @@ struct RunPull {
 struct RunPoint {
     double pct = 0.;         ///< against its setup's mean, drift taken out
     double withDriftPct = 0.; ///< as it was measured
+    std::optional<double> limitPct; ///< beyond it this pull would be odd, by the scatter of the others
     bool odd = false;
     std::vector<std::string> causes; ///< likely ones, the likeliest first; empty for one that is not odd
 };
@@ -31,7 +32,6 @@ struct RunPoint {
 struct RunChart {
     std::vector<RunPoint> points;
     std::optional<double> sdPct;    ///< repeatability
-    std::optional<double> limitPct; ///< beyond it a pull is odd: held for all pulls together
     bool driftChecked = false;
     std::optional<double> driftPctPerHour, driftLow, driftHigh;
     std::vector<double> driftLinePct; ///< at each pull; empty when drift is not told

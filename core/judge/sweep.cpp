@@ -190,11 +190,13 @@ void advise(Sweep& s, const Data& d, const SweepOptions& o) {
                (s.bestLow ? " (" + number(*s.bestLow) + " to " + number(*s.bestHigh) + ")" : std::string()) + ".";
     const double steep = std::max(s.shortSidePerUnit, s.longSidePerUnit),
                  gentle = std::max(std::min(s.shortSidePerUnit, s.longSidePerUnit), 1e-300);
-    if (steep > 2. * gentle)
-        s.advice +=
-            s.shortSidePerUnit > s.longSidePerUnit
-                ? " Too short costs " + number(steep / gentle) + " times as much as too long: stay on the long side."
-                : " Too long costs " + number(steep / gentle) + " times as much as too short: stay on the short side.";
+    if (steep > 2. * gentle) {
+        char times[32];
+        std::snprintf(times, sizeof times, "%.1f", steep / gentle);
+        s.advice += s.shortSidePerUnit > s.longSidePerUnit
+                        ? std::string(" Too little costs ") + times + " times as much as too much: stay on the high side."
+                        : std::string(" Too much costs ") + times + " times as much as too little: stay on the low side.";
+    }
     s.advice += " To know it better, try " + number(s.next[0]) + ".";
 }
 

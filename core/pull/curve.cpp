@@ -37,28 +37,11 @@ double shaftAt(const ReadyPull& pull, double rpm) {
     return (-b + std::sqrt(std::max(b * b + 4. * a * engine, 0.))) / (2. * a);
 }
 
-/// Mean of a sampled quantity over the samples of the pull within half a width of an engine speed; NaN without any.
-std::vector<double> overSpeed(const PullFit& pull, const std::vector<double>& value, const std::vector<double>& grid,
-                              double halfWidth) {
-    std::vector<std::pair<double, double>> points;
-    const ReadyPull& r = pull.ready;
-    for (std::size_t i = r.from; i < r.to; ++i)
-        if (std::isfinite(value[i]))
-            points.emplace_back(r.rpm[i], value[i]);
-    std::sort(points.begin(), points.end());
-    std::vector<double> sums(points.size() + 1, 0.);
-    for (std::size_t i = 0; i < points.size(); ++i)
-        sums[i + 1] = sums[i] + points[i].second;
+/// Means within half a width of each engine speed; NaN without a sample.
+std::vector<double> overSpeed(const SpeedMeans& values, const std::vector<double>& grid, double halfWidth) {
     std::vector<double> out;
-    for (double x : grid) {
-        const auto from =
-            std::lower_bound(points.begin(), points.end(), std::pair{x - halfWidth, -1e300}) - points.begin();
-        const auto to =
-            std::upper_bound(points.begin(), points.end(), std::pair{x + halfWidth, 1e300}) - points.begin();
-        out.push_back(to > from ? (sums[static_cast<std::size_t>(to)] - sums[static_cast<std::size_t>(from)]) /
-                                      static_cast<double>(to - from)
-                                : kNaN);
-    }
+    for (double x : grid)
+        out.push_back(values.mean(x - halfWidth, x + halfWidth));
     return out;
 }
 
@@ -213,16 +196,16 @@ Result<PullCurve> curveOf(const PullFit& pull, const CurveOptions& options) {
         findPeaks(out, powerAt, pull);
     } else {
         // CVT: the fit runs over shaft speed; what belongs to an engine speed is the mean of its samples.
-        std::vector<double> power(ready.size(), kNaN);
+        std::vector<std::pair<double, double>> power;
         double low = std::numeric_limits<double>::infinity(), high = -low;
         for (std::size_t i = ready.from; i < ready.to; ++i) {
             const double axis = rpmFromRadPerS(ready.shaftSmooth[i] * ready.ratioAtZero);
-            power[i] = f * pull.fit->value(spline, axis) * ready.shaftSmooth[i];
+            power.emplace_back(ready.rpm[i], f * pull.fit->value(spline, axis) * ready.shaftSmooth[i]);
             low = std::min(low, ready.rpm[i]);
             high = std::max(high, ready.rpm[i]);
         }
         const std::vector<double> grid = gridWithin(low, high, options.gridRpm);
-        const std::vector<double> means = overSpeed(pull, power, grid, std::max(0.5 * options.gridRpm, 25.));
+        const std::vector<double> means = overSpeed(SpeedMeans(std::move(power)), grid, std::max(0.5 * options.gridRpm, 25.));
         for (std::size_t i = 0; i < grid.size(); ++i) {
             if (!std::isfinite(means[i]))
                 continue;
@@ -240,7 +223,7 @@ Result<PullCurve> curveOf(const PullFit& pull, const CurveOptions& options) {
             out, [&](double x) { return between(out.rpm, out.powerW, x); }, pull);
     }
     if (!pull.afr.empty())
-        out.afr = overSpeed(pull, pull.afr, out.rpm, std::max(0.5 * options.gridRpm, 0.5 * out.detailRpm));
+        out.afr = overSpeed(pull.afrBySpeed, out.rpm, std::max(0.5 * options.gridRpm, 0.5 * out.detailRpm));
     return out;
 }
 

@@ -273,14 +273,24 @@ Result<PullFit> fitPull(const Trace& trace, const ReadyOptions& options) {
             if (n > 0.)
                 out.afr[i] = sum / n;
         }
+        std::vector<std::pair<double, double>> bySpeed;
+        for (std::size_t i = pull.from; i < pull.to; ++i)
+            bySpeed.emplace_back(pull.rpm[i], out.afr[i]);
+        out.afrBySpeed = SpeedMeans(std::move(bySpeed));
     }
     return out;
 }
 
-double likelyDetailRpm(std::span<const PullFit* const> pulls) {
+double likelyDetailRpm(std::span<const PullFit* const> all) {
     static constexpr double kLadder[] = {30.,  40.,  50.,  60.,  70.,  80.,   90.,   100.,  110., 120., 130.,
                                          140., 150., 160., 180., 200., 220.,  250.,  280.,  320., 360., 400.,
                                          450., 500., 600., 700., 800., 1000., 1300., 1600., 2000.};
+    // Two dozen pulls say what a hundred would, in a quarter of the time: evenly picked, always the same ones.
+    constexpr std::size_t kEnough = 24;
+    std::vector<const PullFit*> picked;
+    for (std::size_t i = 0; i < std::min(all.size(), kEnough); ++i)
+        picked.push_back(all[all.size() <= kEnough ? i : i * all.size() / kEnough]);
+    const std::span<const PullFit* const> pulls(picked);
     double best = 0., bestDeviance = std::numeric_limits<double>::infinity();
     double finest = 0., coarsest = std::numeric_limits<double>::infinity();
     bool any = false;

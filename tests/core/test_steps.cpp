@@ -111,7 +111,7 @@ private slots:
         QVERIFY(s);
         QVERIFY(std::abs(s->bestX - 2.43) < 1e-9 && s->inside);
         QVERIFY(s->shortSidePerUnit > 4. * s->longSidePerUnit); // several times faster on the short side
-        QVERIFY(s->advice.find("stay on the long side") != std::string::npos);
+        QVERIFY(s->advice.find("stay on the high side") != std::string::npos);
         QVERIFY(!s->bestLow);
     }
     void aParabolaAgainstGsl() {

@@ -1,0 +1,41 @@
+// A sampled quantity in order of engine speed with running sums, so that its mean over any stretch costs two searches.
+#pragma once
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+#include <utility>
+#include <vector>
+
+namespace jr {
+
+class SpeedMeans {
+public:
+    SpeedMeans() = default;
+    /// Points of (engine speed, value) in any order; NaN values are left out.
+    explicit SpeedMeans(std::vector<std::pair<double, double>> points) {
+        std::erase_if(points, [](const auto& p) { return !std::isfinite(p.second); });
+        std::sort(points.begin(), points.end());
+        m_rpm.reserve(points.size());
+        m_sums.assign(1, 0.);
+        m_sums.reserve(points.size() + 1);
+        for (const auto& [rpm, value] : points) {
+            m_rpm.push_back(rpm);
+            m_sums.push_back(m_sums.back() + value);
+        }
+    }
+
+    bool empty() const { return m_rpm.empty(); }
+    /// NaN where there is no sample.
+    double mean(double fromRpm, double toRpm) const {
+        const auto from = static_cast<std::size_t>(std::lower_bound(m_rpm.begin(), m_rpm.end(), fromRpm) - m_rpm.begin());
+        const auto to = static_cast<std::size_t>(std::upper_bound(m_rpm.begin(), m_rpm.end(), toRpm) - m_rpm.begin());
+        return to > from ? (m_sums[to] - m_sums[from]) / static_cast<double>(to - from)
+                         : std::numeric_limits<double>::quiet_NaN();
+    }
+
+private:
+    std::vector<double> m_rpm, m_sums;
+};
+
+} // namespace jr
