@@ -39,34 +39,33 @@ Json comparisonJson(const Comparison& c) {
                          {"max_rpm", call.maxRpm}});
     for (const Crossover& x : c.crossovers)
         crossovers.push_back(x.rpm);
-    return {{"standard", c.standard->id},
-            {"confidence", c.confidence},
-            {"band", "simultaneous"},
-            {"base", sideJson(c.base)},
-            {"with", sideJson(c.with)},
-            {"rpm", c.rpm},
-            {"difference_w", c.differenceW},
-            {"low_w", c.lowW},
-            {"high_w", c.highW},
-            {"difference_nm", c.differenceNm},
-            {"low_nm", c.lowNm},
-            {"high_nm", c.highNm},
-            {"difference_pct", c.differencePct},
-            {"calls", calls},
-            {"crossovers_rpm", crossovers},
-            {"band_mean",
-             {{"from_rpm", c.bandMean.fromRpm},
-              {"to_rpm", c.bandMean.toRpm},
-              {"difference_w", c.bandMean.differenceW},
-              {"low_w", orNull(c.bandMean.lowW)},
-              {"high_w", orNull(c.bandMean.highW)},
-              {"pct", c.bandMean.pct}}},
-            {"repeatability_pct", orNull(c.repeatabilityPct)},
-            {"drift",
-             {{"checked", c.drift.checked},
-              {"pct_per_hour", orNull(c.drift.pctPerHour)},
-              {"removed", c.drift.removed}}},
-            {"cautions", cautionsJson(c.cautions)}};
+    return {
+        {"standard", c.standard->id},
+        {"confidence", c.confidence},
+        {"band", "simultaneous"},
+        {"base", sideJson(c.base)},
+        {"with", sideJson(c.with)},
+        {"rpm", c.rpm},
+        {"difference_w", c.differenceW},
+        {"low_w", c.lowW},
+        {"high_w", c.highW},
+        {"difference_nm", c.differenceNm},
+        {"low_nm", c.lowNm},
+        {"high_nm", c.highNm},
+        {"difference_pct", c.differencePct},
+        {"calls", calls},
+        {"crossovers_rpm", crossovers},
+        {"band_mean",
+         {{"from_rpm", c.bandMean.fromRpm},
+          {"to_rpm", c.bandMean.toRpm},
+          {"difference_w", c.bandMean.differenceW},
+          {"low_w", orNull(c.bandMean.lowW)},
+          {"high_w", orNull(c.bandMean.highW)},
+          {"pct", c.bandMean.pct}}},
+        {"repeatability_pct", orNull(c.repeatabilityPct)},
+        {"drift",
+         {{"checked", c.drift.checked}, {"pct_per_hour", orNull(c.drift.pctPerHour)}, {"removed", c.drift.removed}}},
+        {"cautions", cautionsJson(c.cautions)}};
 }
 
 CompareOptions compareOptions(const Options& o) {
@@ -179,7 +178,8 @@ void addCompare(CLI::App& app, Action& action) {
         "compare", "The difference of two setups with its margin, and what may be said of each stretch");
     c->add_option("--base", o->base, "Pull files of the base setup");
     c->add_option("--with", o->with, "Pull files of the changed setup");
-    c->add_option("--set", o->sets, "NAME=FILES of a setup, comma-separated; the first is the base, the bands hold for all together");
+    c->add_option("--set", o->sets,
+                  "NAME=FILES of a setup, comma-separated; the first is the base, the bands hold for all together");
     addStandard(*c, o->standard);
     c->add_option("--grid", o->grid, "Step of the engine speed grid, rpm")
         ->check(CLI::Range(1., 2000.))

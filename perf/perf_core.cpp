@@ -10,8 +10,8 @@
 
 #include <atomic>
 #include <cstdlib>
-#include <thread>
 #include <sstream>
+#include <thread>
 
 namespace {
 

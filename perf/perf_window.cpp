@@ -90,6 +90,54 @@ int main(int argc, char** argv) {
     timed("40 pulls, another detail", [&] { window.model().setDetailRpm(200.); });
     timed("40 pulls, another band", [&] { window.model().setBand(4000., 8000.); });
 
+    // Twelve setups, 96 pulls of about 8000 rows: every page of Judge as the band is turned.
+    {
+        auto archive = jr::Archive::open(dir.filePath("twelve"));
+        const auto job = (*archive)->createJob("Twelve", "Bench");
+        standin::BenchSetting bench;
+        bench.sampleHz = 1150.;
+        std::string first;
+        for (int s = 0; s < 12; ++s) {
+            const auto made = (*archive)->createSetup(
+                *job, "stack " + std::to_string(60 + 10 * s), first,
+                s == 0 ? std::vector<jr::SetupChange>{}
+                       : std::vector<jr::SetupChange>{{"stack", "60 mm", std::to_string(60 + 10 * s) + " mm"}});
+            first = first.empty() ? *made : first;
+        }
+        for (int i = 0; i < 96; ++i) {
+            const int block = i / 12, setup = block % 2 ? 11 - i % 12 : i % 12;
+            standin::EngineTruth engine;
+            engine.bumps = {{0.05, 8000. - 300. * setup, 700.}};
+            standin::PullSetting pull;
+            pull.seed = static_cast<std::uint64_t>(i) + 1;
+            pull.offsetShare = 0.001 * (i % 5);
+            jr::Trace trace = testsupport::traceOf(standin::rollerPull(engine, bench, pull), jr::PullKind::Roller);
+            if (i == 0)
+                std::printf("rows of such a pull            %zu\n", trace.rows());
+            trace.header.setup = "stack " + std::to_string(60 + 10 * setup);
+            trace.header.startedEpochS = 1.7e9 + 300. * i;
+            trace.header.id = "twelve-" + std::to_string(i);
+            (void)(*archive)->addPull(*job, trace, "perf");
+        }
+    }
+    const double before = megabytesResident();
+    window.openArchive(dir.filePath("twelve"));
+    window.showStation(jr::app::MainWindow::Judge);
+    timed("12 setups, 96 pulls opened", [&] {
+        window.openJob((*window.model().archive()->jobs())[0].id);
+        window.model().waitUntilLoaded();
+    });
+    std::printf("memory with them open          %.0f MB (%.0f before)\n", megabytesResident(), before);
+    for (int page = 0; page < window.judge().count(); ++page) {
+        window.judge().show(page);
+        settle();
+        window.model().setBand(4000., 8000.); // worked out once under this band
+        settle();
+        const QByteArray name = QStringLiteral("  %1, band moved").arg(window.judge().pageName(page)).toUtf8();
+        timed(name.constData(), [&] { window.model().setBand(4100., 8000.); });
+    }
+    window.judge().show(0);
+
     // An archive of 2,000 pulls in 50 jobs.
     {
         auto archive = jr::Archive::open(dir.filePath("large"));

@@ -83,6 +83,17 @@ void ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind ki
     refresh();
 }
 
+void ClaimsBoard::argue(const ClaimRecord& claim, const QString& note) {
+    if (note.trimmed().isEmpty() || claim.history.empty() || !m_model.archive())
+        return;
+    VerdictRecord verdict = claim.history.back();
+    verdict.made = QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
+    verdict.note = note.trimmed().toStdString();
+    if (const Result<Done> kept = m_model.archive()->addVerdict(claim.id, verdict); !kept)
+        emit m_model.problem(QString::fromStdString(kept.error().text()));
+    refresh();
+}
+
 void ClaimsBoard::refresh() {
     clearLayout(m_list);
     if (!m_model.archive() || !m_model.hasJob())
@@ -126,10 +137,27 @@ void ClaimsBoard::refresh() {
         if (c.history.size() > 1)
             words += QStringLiteral("<br><span style='color:%1'>%2</span>")
                          .arg(t.muted.name(), tr("verdicts so far: %1").arg(c.history.size()));
+        for (const VerdictRecord& v : c.history)
+            if (!v.note.empty())
+                words +=
+                    QStringLiteral("<br><i>%1: %2</i>")
+                        .arg(QString::fromStdString(v.made).left(10), QString::fromStdString(v.note).toHtmlEscaped());
         auto* label = new QLabel(words);
         label->setWordWrap(true);
         label->setTextInteractionFlags(Qt::TextSelectableByMouse);
+        QStringList history;
+        for (const VerdictRecord& v : c.history)
+            history << QStringLiteral("%1: %2").arg(QString::fromStdString(v.made).left(16),
+                                                    QString::fromStdString(v.reason));
+        label->setToolTip(history.join(QLatin1Char('\n')));
         m_list->addWidget(label);
+        if (last) {
+            auto* note = new QLineEdit;
+            note->setPlaceholderText(tr("argue with it in a note"));
+            note->setAccessibleName(tr("Note on the claim: %1").arg(QString::fromStdString(c.said)));
+            connect(note, &QLineEdit::returnPressed, this, [this, note, c] { argue(c, note->text()); });
+            m_list->addWidget(note);
+        }
     }
     if (claims->empty()) {
         auto* empty = new QLabel(tr("Nothing is chalked up. Write down what somebody claims before the pulls are made; "

@@ -20,6 +20,8 @@ public:
     ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
     void refresh();
     QString text() const; ///< for tests
+    /// A note argues with the verdict; it joins the history and changes nothing in it.
+    void argue(const ClaimRecord& claim, const QString& note);
     void chalk(const QString& said, const QString& source, ClaimKind kind, double pct);
 
 private:

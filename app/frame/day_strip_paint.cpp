@@ -172,7 +172,9 @@ void DayStrip::drawTile(QPainter& p, int i) const {
     p.setFont(Theme::font(Size::Small));
     p.setPen(t.muted);
     p.drawText(QRectF(box.left() + 8, box.bottom() - 24, box.width() - 26, 20), Qt::AlignVCenter | Qt::AlignLeft,
-               pull.record.aside ? tr("aside") : (box.width() < 66 ? QString::number(pull.record.number) : tr("no. %1").arg(pull.record.number)));
+               pull.record.aside
+                   ? tr("aside")
+                   : (box.width() < 66 ? QString::number(pull.record.number) : tr("no. %1").arg(pull.record.number)));
     // Which side it is on.
     const bool isBase = pull.record.setupId == m_model.settings().baseSetup,
                isWith = pull.record.setupId == m_model.settings().withSetup;

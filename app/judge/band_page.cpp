@@ -75,7 +75,8 @@ bool BandPage::takeRide(const QString& path) {
         rpm.push_back(rpmFromRadPerS(w));
     const auto weights = weightsFromRide(time->values, rpm);
     if (!weights) {
-        emit m_model.problem(tr("%1: %2.").arg(QFileInfo(path).fileName(), QString::fromStdString(weights.error().reason)));
+        emit m_model.problem(
+            tr("%1: %2.").arg(QFileInfo(path).fileName(), QString::fromStdString(weights.error().reason)));
         return false;
     }
     m_weights = *weights;
@@ -97,7 +98,8 @@ void BandPage::fill() {
         say(words, "muted");
     };
     if (ids.size() < 2) {
-        none(tr("Nothing to rank yet."), tr("Pull a second setup: setups are ranked here by the power they give where the machine works."));
+        none(tr("Nothing to rank yet."),
+             tr("Pull a second setup: setups are ranked here by the power they give where the machine works."));
         return;
     }
     const auto model = rangeModel(setsOf(m_model, ids), options);
@@ -115,8 +117,11 @@ void BandPage::fill() {
     }
     if (!m_own) {
         const auto& first = means.front();
-        const double peak = model->rpm[static_cast<std::size_t>(std::max_element(first.begin(), first.end()) - first.begin())];
-        m_weights = usualWeights(useKinds()[static_cast<std::size_t>(std::clamp(m_use->currentIndex(), 0, static_cast<int>(useKinds().size()) - 1))], peak);
+        const double peak =
+            model->rpm[static_cast<std::size_t>(std::max_element(first.begin(), first.end()) - first.begin())];
+        m_weights = usualWeights(useKinds()[static_cast<std::size_t>(
+                                     std::clamp(m_use->currentIndex(), 0, static_cast<int>(useKinds().size()) - 1))],
+                                 peak);
         if (m_use->currentIndex() >= static_cast<int>(useKinds().size()))
             m_use->setCurrentIndex(0);
     } else {
@@ -129,7 +134,8 @@ void BandPage::fill() {
             const auto score = weightedPower(model->curves[i], m_weights);
             if (!score) {
                 headline(tr("The use reaches beyond the pulls."));
-                say(tr("%1: %2.").arg(QString::fromStdString(names[s]), QString::fromStdString(score.error().reason)), "muted");
+                say(tr("%1: %2.").arg(QString::fromStdString(names[s]), QString::fromStdString(score.error().reason)),
+                    "muted");
                 return;
             }
             scores.push_back({static_cast<int>(s), *score, model->pulls[i]->header.startedEpochS});
@@ -147,14 +153,19 @@ void BandPage::fill() {
         tied += r.place == 1;
     headline(tied == 1 ? tr("%1 is best where it works").arg(QString::fromStdString(best.front().name))
                        : tr("%1 setups cannot be told apart at the top").arg(tied));
-    say(m_ride.isEmpty() ? tr("Power weighted by use, drift taken out.") : tr("Power weighted by the ride in %1.").arg(m_ride), "muted");
+    say(m_ride.isEmpty() ? tr("Power weighted by use, drift taken out.")
+                         : tr("Power weighted by the ride in %1.").arg(m_ride),
+        "muted");
     const QLocale l;
     for (const RankedSetup& r : best) {
         const double margin = r.lowW ? 0.5 * (*r.highW - *r.lowW) : 0.;
         say(QStringLiteral("<b>%1. %2</b>&nbsp; %3%4<br>%5")
                 .arg(r.place)
-                .arg(QString::fromStdString(r.name).toHtmlEscaped(), power(r.scoreW, margin), r.lowW ? QStringLiteral(" ± ") + power(margin, margin) : QString(),
-                     tr("above nine tenths of its peak over %1 rpm; lowest in use %2 % of its mean").arg(l.toString(std::round(r.width90Rpm / 10.) * 10., 'f', 0), l.toString(r.flatnessPct, 'f', 0))));
+                .arg(QString::fromStdString(r.name).toHtmlEscaped(), power(r.scoreW, margin),
+                     r.lowW ? QStringLiteral(" ± ") + power(margin, margin) : QString(),
+                     tr("above nine tenths of its peak over %1 rpm; lowest in use %2 % of its mean")
+                         .arg(l.toString(std::round(r.width90Rpm / 10.) * 10., 'f', 0),
+                              l.toString(r.flatnessPct, 'f', 0))));
     }
     for (const std::vector<int>& run : m_ranking->notSeparable) {
         QStringList list;

@@ -1,5 +1,5 @@
-// The working band (P14): how much each engine speed is used, drawn by hand, from a preset or from a logged ride, and the
-// setups ranked by the power they give there.
+// The working band (P14): how much each engine speed is used, drawn by hand, from a preset or from a logged ride, and
+// the setups ranked by the power they give there.
 #pragma once
 
 #include "app/judge/judge_page.h"
@@ -52,8 +52,8 @@ public:
     BandPage(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
     const std::optional<Ranking>& ranking() const { return m_ranking; }
     const UseWeights& weights() const { return m_weights; }
-    void setUse(int preset);             ///< index into useKinds
-    bool takeRide(const QString& path);  ///< a pull file or a log with time and engine speed
+    void setUse(int preset);            ///< index into useKinds
+    bool takeRide(const QString& path); ///< a pull file or a log with time and engine speed
 
 protected:
     void fill() override;

@@ -16,7 +16,7 @@ int setupMarkOf(const JobModel& model, const std::string& setupId);
 
 /// Splits at holes in the grid so that no line or band crosses one.
 inline QVector<double> withHoles(const std::vector<double>& rpm, const std::vector<double>& value, auto toUnit,
-                          QVector<double>& keys) {
+                                 QVector<double>& keys) {
     QVector<double> out;
     keys.clear();
     const double step = rpm.size() > 1 ? rpm[1] - rpm[0] : 50.;

@@ -120,9 +120,12 @@ void CrossPage::drawEffects() {
         for (std::size_t i = 0; i < rpm.size(); ++i) {
             if (std::abs(e.pct[i]) > std::abs(e.pct[most]))
                 most = i;
-            reach = std::max(reach, std::isfinite(e.highPct[i]) ? std::max(std::abs(e.lowPct[i]), std::abs(e.highPct[i])) : std::abs(e.pct[i]));
+            reach =
+                std::max(reach, std::isfinite(e.highPct[i]) ? std::max(std::abs(e.lowPct[i]), std::abs(e.highPct[i]))
+                                                            : std::abs(e.pct[i]));
         }
-        m_chart->addLabel(rpm[most], e.pct[most], QString::fromStdString(e.term).replace(QLatin1Char('*'), QStringLiteral(" × ")), color,
+        m_chart->addLabel(rpm[most], e.pct[most],
+                          QString::fromStdString(e.term).replace(QLatin1Char('*'), QStringLiteral(" × ")), color,
                           Qt::AlignHCenter | (e.pct[most] >= 0. ? Qt::AlignBottom : Qt::AlignTop));
         ++k;
     }
@@ -132,7 +135,8 @@ void CrossPage::drawEffects() {
     m_chart->setRpmRange(rpm.front(), rpm.back());
     m_chart->setValueLabel(tr("effect [%]"));
     m_chart->setNaturalRange(-1.12 * reach, 1.12 * reach);
-    m_chart->setNote(tr("%1 · each band holds for its whole curve").arg(QString::fromUtf8(m_model.standard().label.data())));
+    m_chart->setNote(
+        tr("%1 · each band holds for its whole curve").arg(QString::fromUtf8(m_model.standard().label.data())));
     m_chart->replot(QCustomPlot::rpQueuedReplot);
 }
 
@@ -147,14 +151,15 @@ void CrossPage::fill() {
     };
     const auto found = findCross(m_model);
     if (!found) {
-        none(tr("No cross among these setups."),
-             tr("A cross needs two parts at two levels each, and at least one setup with both changed: pull each part alone and "
-                "both together, and write on Ask what each setup changes."));
+        none(tr("No cross among these setups."), tr("A cross needs two parts at two levels each, and at least one "
+                                                    "setup with both changed: pull each part alone and "
+                                                    "both together, and write on Ask what each setup changes."));
         return;
     }
     const auto observations = observationsOf(m_model, found->setupIds, metric());
-    const auto result = observations ? factorial(found->factors, found->cells, *observations, m_model.repeatabilityPct())
-                                     : Result<Factorial>(observations.error());
+    const auto result = observations
+                            ? factorial(found->factors, found->cells, *observations, m_model.repeatabilityPct())
+                            : Result<Factorial>(observations.error());
     if (!result) {
         none(tr("This cross cannot be worked out."), QString::fromStdString(result.error().reason));
         return;
@@ -172,7 +177,8 @@ void CrossPage::fill() {
     drawEffects();
 
     if (m_cross->together)
-        headline(margin > 0. ? tr("Together they are worth %1 ± %2").arg(power(*m_cross->together, margin, true), power(margin, margin))
+        headline(margin > 0. ? tr("Together they are worth %1 ± %2")
+                                   .arg(power(*m_cross->together, margin, true), power(margin, margin))
                              : tr("Together they are worth %1").arg(power(*m_cross->together, margin, true)));
     else
         headline(tr("Not every cell was pulled"));
@@ -181,7 +187,9 @@ void CrossPage::fill() {
         std::size_t f = 0;
         while (found->factors[f] != factor)
             ++f;
-        const QString name = tr("%1 (%2 to %3)").arg(QString::fromStdString(factor), QString::fromStdString(m_cross->levels[f].first), QString::fromStdString(m_cross->levels[f].second));
+        const QString name = tr("%1 (%2 to %3)")
+                                 .arg(QString::fromStdString(factor), QString::fromStdString(m_cross->levels[f].first),
+                                      QString::fromStdString(m_cross->levels[f].second));
         say(alone ? tr("%1 alone: %2, give or take %3.").arg(name, power(*alone, margin, true), power(margin, margin))
                   : tr("%1 was not pulled alone.").arg(name));
     }
@@ -192,20 +200,29 @@ void CrossPage::fill() {
                 // Together less the sum is twice the interaction of two factors.
                 const bool clear = e.low && (*e.low > 0. || *e.high < 0.);
                 const double half = e.low ? (*e.high - *e.low) : 0.;
-                say(!clear ? tr("Added up they would be %1; together they are %2. The %3 between is no more than this test's scatter (give or take %4).")
-                                 .arg(power(*m_cross->sum, margin, true), power(*m_cross->together, margin, true), power(less, half, true), power(half, half))
-                    : less < 0. ? tr("They do not add up: together they are %1 less than their sum, give or take %2.").arg(power(-less, half), power(half, half))
-                                : tr("They help each other: together they are %1 more than their sum, give or take %2.").arg(power(less, half), power(half, half)));
+                say(!clear ? tr("Added up they would be %1; together they are %2. The %3 between is no more than this "
+                                "test's scatter (give or take %4).")
+                                 .arg(power(*m_cross->sum, margin, true), power(*m_cross->together, margin, true),
+                                      power(less, half, true), power(half, half))
+                    : less < 0. ? tr("They do not add up: together they are %1 less than their sum, give or take %2.")
+                                      .arg(power(-less, half), power(half, half))
+                                : tr("They help each other: together they are %1 more than their sum, give or take %2.")
+                                      .arg(power(less, half), power(half, half)));
             }
     }
     QStringList effects;
     for (const FactorialEffect& e : m_cross->effects) {
         const double half = e.low ? 0.5 * (*e.high - *e.low) : 0.;
-        effects << tr("%1: %2 ± %3").arg(QString::fromStdString(e.term).replace(QLatin1Char('*'), QStringLiteral(" × ")), power(e.effect, half, true), power(half, half));
+        effects << tr("%1: %2 ± %3")
+                       .arg(QString::fromStdString(e.term).replace(QLatin1Char('*'), QStringLiteral(" × ")),
+                            power(e.effect, half, true), power(half, half));
     }
-    say(tr("Effects, high against low over all cells:") + QStringLiteral("<br>") + effects.join(QStringLiteral("<br>")));
+    say(tr("Effects, high against low over all cells:") + QStringLiteral("<br>") +
+        effects.join(QStringLiteral("<br>")));
     for (const std::string& term : m_cross->notSeparable)
-        say(tr("%1 cannot be told apart from the others with the cells pulled.").arg(QString::fromStdString(term).replace(QLatin1Char('*'), QStringLiteral(" × "))), "caution");
+        say(tr("%1 cannot be told apart from the others with the cells pulled.")
+                .arg(QString::fromStdString(term).replace(QLatin1Char('*'), QStringLiteral(" × "))),
+            "caution");
     sayCautions(groupCautions(m_cross->fit, *observations, static_cast<int>(found->cells.size()), true));
 }
 

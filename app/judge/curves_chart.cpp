@@ -33,10 +33,10 @@ std::vector<double> CurvesChart::lineOf(const std::vector<double>& meanW, const 
                     here.push_back(curve->powerW[static_cast<std::size_t>(at)]);
         std::sort(here.begin(), here.end());
         const std::size_t n = here.size();
-        out.push_back(n == 0                         ? meanW[i]
-                      : m_school == School::BestOf   ? here.back()
-                      : n % 2                        ? here[n / 2]
-                                                     : 0.5 * (here[n / 2 - 1] + here[n / 2]));
+        out.push_back(n == 0                       ? meanW[i]
+                      : m_school == School::BestOf ? here.back()
+                      : n % 2                      ? here[n / 2]
+                                                   : 0.5 * (here[n / 2 - 1] + here[n / 2]));
     }
     return out;
 }

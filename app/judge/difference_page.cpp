@@ -89,12 +89,14 @@ DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* par
     connect(ratio, &QToolButton::toggled, m_ribbon, &GainRibbon::setRatio);
     auto* torque = onChart(m_curves, 8, tr("show torque (T)"), tr("Show torque instead of power (T)"), Qt::Key_T);
     torque->setCheckable(true);
-    auto* school = onChart(m_curves, 136, tr("average (M)"), tr("Average, median or best of the pulls; calls always use the average (M)"), Qt::Key_M);
+    auto* school = onChart(m_curves, 136, tr("average (M)"),
+                           tr("Average, median or best of the pulls; calls always use the average (M)"), Qt::Key_M);
     const auto show = [this, torque, school] {
         const QString names[] = {tr("average (M)"), tr("median (M)"), tr("best of (M)")};
         school->setText(names[m_school]);
         school->adjustSize();
-        m_curves->setShown(torque->isChecked() ? CurvesChart::Quantity::Torque : CurvesChart::Quantity::Power, static_cast<CurvesChart::School>(m_school));
+        m_curves->setShown(torque->isChecked() ? CurvesChart::Quantity::Torque : CurvesChart::Quantity::Power,
+                           static_cast<CurvesChart::School>(m_school));
     };
     connect(torque, &QToolButton::toggled, this, show);
     connect(school, &QToolButton::clicked, this, [this, show] {
@@ -265,10 +267,14 @@ void DifferencePage::refresh() {
         const double margin = g.lowW ? 0.5 * (*g.highW - *g.lowW) : 0.;
         quoted << QStringLiteral("<b>%1</b> (%2 %) %3%4")
                       .arg(QString::fromStdString(withUnit(g.gainW, margin, wording.power, wording, true)),
-                           QString::fromStdString(plainNumber(g.gainPct, 1, wording, true)), QString::fromStdString(g.label).toHtmlEscaped(),
-                           g.caution.empty() ? QString() : QStringLiteral(" <i>%1</i>").arg(QString::fromStdString(g.caution).toHtmlEscaped()));
+                           QString::fromStdString(plainNumber(g.gainPct, 1, wording, true)),
+                           QString::fromStdString(g.label).toHtmlEscaped(),
+                           g.caution.empty()
+                               ? QString()
+                               : QStringLiteral(" <i>%1</i>").arg(QString::fromStdString(g.caution).toHtmlEscaped()));
     }
-    m_account->addWidget(paragraph(tr("Gains as people quote them:") + QStringLiteral("<br>") + quoted.join(QStringLiteral("<br>")), "muted"));
+    m_account->addWidget(paragraph(
+        tr("Gains as people quote them:") + QStringLiteral("<br>") + quoted.join(QStringLiteral("<br>")), "muted"));
     m_account->addStretch(1);
     showCursor(m_cursorRpm);
 }

@@ -1,5 +1,5 @@
-// The difference: the gain ribbon first, what each stretch may be called, then the two curves; the result in sentences beside
-// them.
+// The difference: the gain ribbon first, what each stretch may be called, then the two curves; the result in sentences
+// beside them.
 #pragma once
 
 #include "app/judge/call_strip.h"

@@ -30,8 +30,8 @@ void GainRibbon::draw() {
     const Tokens& t = m_theme.tokens();
     const DisplayUnits& u = m_model.units();
     const auto power = [&](double v) { return m_ratio ? v : u.powerOf(v); };
-    const std::vector<double>&difference = m_ratio ? c.differencePct : c.differenceW, &lows = m_ratio ? c.lowPct : c.lowW,
-                             &highs = m_ratio ? c.highPct : c.highW;
+    const std::vector<double>&difference = m_ratio ? c.differencePct : c.differenceW,
+          &lows = m_ratio ? c.lowPct : c.lowW, &highs = m_ratio ? c.highPct : c.highW;
     QVector<double> keys;
     double reach = 0.;
     for (std::size_t i = 0; i < c.rpm.size(); ++i)
@@ -90,8 +90,8 @@ void GainRibbon::draw() {
         if (call.kind == CallKind::Gain || call.kind == CallKind::Loss) {
             const double margin = 0.2 * std::abs(call.maxW);
             const Wording w = u.wording();
-            const auto at = static_cast<std::size_t>(
-                std::find(c.rpm.begin(), c.rpm.end(), call.maxRpm) - c.rpm.begin());
+            const auto at =
+                static_cast<std::size_t>(std::find(c.rpm.begin(), c.rpm.end(), call.maxRpm) - c.rpm.begin());
             const double pct = at < c.rpm.size() ? c.differencePct[at] : call.meanPct;
             addLabel(call.maxRpm, m_ratio ? pct : power(call.maxW),
                      m_ratio ? QString::fromStdString(plainNumber(pct, 1, w, true)) + QStringLiteral(" %")

@@ -23,7 +23,8 @@ std::optional<std::pair<double, std::string>> numberIn(const std::string& text) 
     const auto match = number.match(q);
     if (!match.hasMatch())
         return std::nullopt;
-    return std::pair(match.captured(1).replace(QLatin1Char(','), QLatin1Char('.')).toDouble(), match.captured(2).toStdString());
+    return std::pair(match.captured(1).replace(QLatin1Char(','), QLatin1Char('.')).toDouble(),
+                     match.captured(2).toStdString());
 }
 
 } // namespace
@@ -182,7 +183,8 @@ std::vector<FoundSweep> findSweeps(const JobModel& model) {
                 sweep.points.push_back(x);
                 sweep.setupIds.push_back(id);
             }
-            const auto known = std::find_if(out.begin(), out.end(), [&, name = part](const FoundSweep& s) { return s.part == name; });
+            const auto known =
+                std::find_if(out.begin(), out.end(), [&, name = part](const FoundSweep& s) { return s.part == name; });
             if (known == out.end())
                 out.push_back(std::move(sweep));
             else if (known->points.size() < sweep.points.size())

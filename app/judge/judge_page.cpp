@@ -139,7 +139,8 @@ QString JudgePage::metricWords() const {
     if (!m.fromRpm && !m.toRpm)
         return tr("mean power over the range all have in common");
     return tr("mean power from %1 to %2 rpm")
-        .arg(m.fromRpm ? l.toString(*m.fromRpm, 'f', 0) : tr("the lowest"), m.toRpm ? l.toString(*m.toRpm, 'f', 0) : tr("the highest"));
+        .arg(m.fromRpm ? l.toString(*m.fromRpm, 'f', 0) : tr("the lowest"),
+             m.toRpm ? l.toString(*m.toRpm, 'f', 0) : tr("the highest"));
 }
 
 QString JudgePage::power(double watt, double marginW, bool sign) const {

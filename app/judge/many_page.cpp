@@ -47,7 +47,8 @@ void RibbonStack::paintEvent(QPaintEvent*) {
     p.setPen(m_theme.tokens().muted);
     p.setFont(Theme::font(Size::Small));
     for (double rpm = std::ceil(c.rpm.front() / 1000.) * 1000.; rpm <= c.rpm.back(); rpm += 1000.) {
-        const double x = kNameWide + (rpm - c.rpm.front()) / (c.rpm.back() - c.rpm.front()) * (width() - kNameWide - 16.);
+        const double x =
+            kNameWide + (rpm - c.rpm.front()) / (c.rpm.back() - c.rpm.front()) * (width() - kNameWide - 16.);
         p.drawText(QRectF(x - 30, height() - kFoot + 2, 60, 14), Qt::AlignCenter, QLocale().toString(rpm, 'f', 0));
     }
     p.drawText(QRectF(kNameWide, height() - 15, width() - kNameWide, 14), Qt::AlignCenter,
@@ -73,7 +74,9 @@ void RibbonStack::drawRow(QPainter& p, const QRectF& row, std::size_t index, dou
         for (std::size_t i = c.rpm.size(); i-- > 0;)
             if (c.margins && c.rpm[i] >= call.fromRpm - 51. && c.rpm[i] <= call.toRpm + 1.)
                 band << QPointF(x(c.rpm[i]), y(c.lowW[i]));
-        const QColor fill = call.kind == CallKind::Gain ? t.gainSoft : call.kind == CallKind::Loss ? t.lossSoft : t.sameSoft;
+        const QColor fill = call.kind == CallKind::Gain   ? t.gainSoft
+                            : call.kind == CallKind::Loss ? t.lossSoft
+                                                          : t.sameSoft;
         p.setPen(Qt::NoPen);
         p.setBrush(call.kind == CallKind::Open ? Theme::hatch(t.line) : QBrush(fill));
         p.drawPolygon(band);
@@ -82,7 +85,8 @@ void RibbonStack::drawRow(QPainter& p, const QRectF& row, std::size_t index, dou
             const double at = x(0.5 * (call.fromRpm + call.toRpm)), sign = call.kind == CallKind::Gain ? -1. : 1.;
             const double tip = area.center().y() + sign * (0.5 * area.height() - 4.);
             p.setBrush(call.kind == CallKind::Gain ? t.gain : t.loss);
-            p.drawPolygon(QPolygonF{QPointF(at, tip), QPointF(at - 5, tip - sign * 8), QPointF(at + 5, tip - sign * 8)});
+            p.drawPolygon(
+                QPolygonF{QPointF(at, tip), QPointF(at - 5, tip - sign * 8), QPointF(at + 5, tip - sign * 8)});
         }
     }
     p.setPen(QPen(t.muted, 1));
@@ -98,7 +102,8 @@ void RibbonStack::drawRow(QPainter& p, const QRectF& row, std::size_t index, dou
     p.setPen(t.ink);
     p.setFont(Theme::font(Size::Body, true));
     p.drawText(QRectF(28, area.center().y() - 18, kNameWide - 32, 20), Qt::AlignVCenter,
-               p.fontMetrics().elidedText(QString::fromStdString(c.with.setup), Qt::ElideRight, static_cast<int>(kNameWide) - 34));
+               p.fontMetrics().elidedText(QString::fromStdString(c.with.setup), Qt::ElideRight,
+                                          static_cast<int>(kNameWide) - 34));
     p.setFont(Theme::font(Size::Small));
     p.setPen(t.muted);
     const Wording w = m_model.units().wording();
@@ -142,8 +147,9 @@ void ManyPage::fill() {
     std::vector<Caution> cautions;
     for (std::size_t i = 0; i < m_comparisons.size(); ++i) {
         const Account account = describe(m_comparisons[i], m_model.units().wording());
-        say(QStringLiteral("<b>%1</b><br>%2").arg(QString::fromStdString(account.headline).toHtmlEscaped(),
-                                                  QString::fromStdString(account.details.front()).toHtmlEscaped()));
+        say(QStringLiteral("<b>%1</b><br>%2")
+                .arg(QString::fromStdString(account.headline).toHtmlEscaped(),
+                     QString::fromStdString(account.details.front()).toHtmlEscaped()));
         const SetupDifference d = differenceOf(m_model.job().setupTree(), base, ids[i + 1]);
         if (d.independent > 1)
             say(tr("%1 differs in more than one thing; the credit is shared.").arg(setupName(ids[i + 1])), "caution");
@@ -152,7 +158,9 @@ void ManyPage::fill() {
                 cautions.push_back(c);
     }
     sayCautions(cautions);
-    say(tr("The bands hold for all setups and the whole range together, %1 %.").arg(QLocale().toString(100. * options.confidence, 'f', 0)), "muted");
+    say(tr("The bands hold for all setups and the whole range together, %1 %.")
+            .arg(QLocale().toString(100. * options.confidence, 'f', 0)),
+        "muted");
 }
 
 } // namespace jr::app

@@ -68,7 +68,8 @@ void MixturePage::drawChart(const MixtureTarget& target) {
             QColor pale = color;
             pale.setAlphaF(0.4);
             thread->setPen(QPen(pale, 1));
-            thread->setData(QVector<double>(curve->rpm.begin(), curve->rpm.end()), QVector<double>(curve->afr.begin(), curve->afr.end()), true);
+            thread->setData(QVector<double>(curve->rpm.begin(), curve->rpm.end()),
+                            QVector<double>(curve->afr.begin(), curve->afr.end()), true);
             for (double v : curve->afr)
                 widen(v);
             from = std::min(from, curve->rpm.front());
@@ -80,13 +81,16 @@ void MixturePage::drawChart(const MixtureTarget& target) {
         QCPGraph* line = m_chart->addGraph();
         line->setPen(m_theme.markPen(setup->mark, 2.2));
         line->setAntialiased(true);
-        line->setData(QVector<double>(comparison->rpm.begin(), comparison->rpm.end()), QVector<double>(side.afr.begin(), side.afr.end()), true);
+        line->setData(QVector<double>(comparison->rpm.begin(), comparison->rpm.end()),
+                      QVector<double>(side.afr.begin(), side.afr.end()), true);
         for (std::size_t k = comparison->rpm.size(); k-- > 0;)
             if (std::isfinite(side.afr[k])) {
                 const auto at = static_cast<std::size_t>(static_cast<double>(k) * (base ? 0.35 : 0.7));
                 if (std::isfinite(side.afr[at]))
-                    m_chart->addLabel(comparison->rpm[at], side.afr[at], Theme::mark(setup->mark).letter + QLatin1Char(' ') + QString::fromStdString(setup->name), color,
-                                      Qt::AlignHCenter | (base ? Qt::AlignBottom : Qt::AlignTop));
+                    m_chart->addLabel(comparison->rpm[at], side.afr[at],
+                                      Theme::mark(setup->mark).letter + QLatin1Char(' ') +
+                                          QString::fromStdString(setup->name),
+                                      color, Qt::AlignHCenter | (base ? Qt::AlignBottom : Qt::AlignTop));
                 break;
             }
     }
@@ -105,12 +109,18 @@ void MixturePage::drawChart(const MixtureTarget& target) {
     }
     m_chart->setValueLabel(tr("mixture [:1], lean upwards"));
     m_chart->setNaturalRange(low - 0.6, high + 0.6);
-    m_chart->setNote(tr("mean of all cylinders · window %1 to %2:1 · threads: single pulls").arg(QLocale().toString(target.richAfr, 'f', 1), QLocale().toString(target.leanAfr, 'f', 1)));
+    m_chart->setNote(tr("mean of all cylinders · window %1 to %2:1 · threads: single pulls")
+                         .arg(QLocale().toString(target.richAfr, 'f', 1), QLocale().toString(target.leanAfr, 'f', 1)));
     m_chart->replot(QCustomPlot::rpQueuedReplot);
 }
 
 void MixturePage::fill() {
     m_whatIf.reset();
+    if (m_foundOf != m_model.job().id || m_found.size() > 3000) { // of another job, or many targets tried
+        m_found.clear();
+        m_kept.clear();
+        m_foundOf = m_model.job().id;
+    }
     int strokes = 4;
     bool any = false;
     for (const LoadedPull& p : m_model.pulls())
@@ -142,7 +152,14 @@ void MixturePage::fill() {
         const bool shown = ids[s] == m_model.settings().baseSetup || ids[s] == m_model.settings().withSetup;
         for (int i : countingPulls(m_model, ids[s])) {
             const LoadedPull& p = m_model.pulls()[static_cast<std::size_t>(i)];
-            const MixtureFinding found = mixtureOf(*p.trace, p.fit->ready, options);
+            // From the whole trace, and the same under every band: worked out once a pull and target.
+            const auto [at, anew] =
+                m_found.try_emplace(std::pair(p.fit.get(), std::pair(options.target.richAfr, options.target.leanAfr)));
+            if (anew) {
+                at->second = mixtureOf(*p.trace, p.fit->ready, options);
+                m_kept.push_back(p.fit);
+            }
+            const MixtureFinding& found = at->second;
             if (!found.known)
                 continue;
             const double mean = m_model.bandMeansW()[static_cast<std::size_t>(i)];
@@ -156,7 +173,8 @@ void MixturePage::fill() {
             for (const std::string& sentence : found.sentences)
                 words << QString::fromStdString(sentence);
             const QString head = tr("Pull %1, %2").arg(p.record.number).arg(setupName(ids[s]));
-            say(QStringLiteral("<b>%1</b><br>%2").arg(head.toHtmlEscaped(), words.join(QLatin1Char(' ')).toHtmlEscaped()),
+            say(QStringLiteral("<b>%1</b><br>%2")
+                    .arg(head.toHtmlEscaped(), words.join(QLatin1Char(' ')).toHtmlEscaped()),
                 found.leanUnderLoadS > 0. || found.notFiringS > 0. ? "caution" : nullptr);
             if (found.insideShare < worstInside) {
                 worstInside = found.insideShare;
@@ -164,8 +182,9 @@ void MixturePage::fill() {
             }
         }
     }
-    headline(worst.isEmpty() || worstInside > 0.9 ? tr("Inside its window nearly all the time")
-                                                  : tr("%1: only %2 % of the time inside").arg(worst, QLocale().toString(100. * worstInside, 'f', 0)));
+    headline(worst.isEmpty() || worstInside > 0.9
+                 ? tr("Inside its window nearly all the time")
+                 : tr("%1: only %2 % of the time inside").arg(worst, QLocale().toString(100. * worstInside, 'f', 0)));
     // What another mixture would be worth, over all setups, each with its own level.
     std::vector<int> count(ids.size(), 0);
     for (const Observation& o : values)
@@ -189,9 +208,12 @@ void MixturePage::fill() {
         m_whatIf = *whatIf;
         say(tr("What if? %1").arg(QString::fromStdString(whatIf->text)), "strong");
     } else {
-        say(tr("What another mixture is worth cannot be told: %1.").arg(QString::fromStdString(whatIf.error().reason)), "muted");
+        say(tr("What another mixture is worth cannot be told: %1.").arg(QString::fromStdString(whatIf.error().reason)),
+            "muted");
     }
-    say(tr("A mixture that is right on the bench may be too lean to hold for minutes: that is a judgement for whoever answers for the engine."), "muted");
+    say(tr("A mixture that is right on the bench may be too lean to hold for minutes: that is a judgement for whoever "
+           "answers for the engine."),
+        "muted");
 }
 
 } // namespace jr::app

@@ -1,5 +1,5 @@
-// Mixture (P10): both sides over engine speed against the target window, how choppy, how far the cylinders lie apart, and
-// what another mixture would be worth.
+// Mixture (P10): both sides over engine speed against the target window, how choppy, how far the cylinders lie apart,
+// and what another mixture would be worth.
 #pragma once
 
 #include "app/charts/rpm_chart.h"
@@ -24,6 +24,9 @@ private:
     QDoubleSpinBox* m_lean;
     RpmChart* m_chart;
     std::optional<MixtureWhatIf> m_whatIf;
+    std::map<std::pair<const PullFit*, std::pair<double, double>>, MixtureFinding> m_found; ///< by pull and target
+    std::vector<std::shared_ptr<const PullFit>> m_kept; ///< so that no address comes to mean another pull
+    std::string m_foundOf;
     bool m_typed = false, m_filling = false;
 };
 

@@ -52,7 +52,8 @@ void RunPicture::mousePressEvent(QMouseEvent* event) {
         emit pullChosen(i);
 }
 
-void RunPicture::drawStrip(QPainter& p, const QRectF& area, const QString& name, std::optional<double> RunPull::*member, int decimals) {
+void RunPicture::drawStrip(QPainter& p, const QRectF& area, const QString& name, std::optional<double> RunPull::*member,
+                           int decimals) {
     const Tokens& t = m_theme.tokens();
     double low = 1e300, high = -1e300;
     for (const RunPull& pull : m_pulls)
@@ -62,7 +63,8 @@ void RunPicture::drawStrip(QPainter& p, const QRectF& area, const QString& name,
         }
     p.setFont(Theme::font(Size::Small));
     p.setPen(t.muted);
-    p.drawText(QRectF(area.left(), area.top(), area.width(), 14), Qt::AlignLeft, low > high ? tr("%1: not recorded").arg(name) : name);
+    p.drawText(QRectF(area.left(), area.top(), area.width(), 14), Qt::AlignLeft,
+               low > high ? tr("%1: not recorded").arg(name) : name);
     if (low > high)
         return;
     const QLocale l;
@@ -131,7 +133,8 @@ void RunPicture::paintEvent(QPaintEvent*) {
             p.setPen(QPen(t.amber, 2.5));
             p.drawEllipse(at, 12, 12);
             p.setFont(Theme::font(Size::Small, true));
-            p.drawText(QRectF(at.x() - 60, at.y() + (point.withDriftPct > 0. ? -30. : 14.), 120, 14), Qt::AlignCenter, tr("odd"));
+            p.drawText(QRectF(at.x() - 60, at.y() + (point.withDriftPct > 0. ? -30. : 14.), 120, 14), Qt::AlignCenter,
+                       tr("odd"));
             p.setFont(Theme::font(Size::Small));
         }
         if (m_pulls.size() <= 30 || i % 5 == 0) {
@@ -143,22 +146,28 @@ void RunPicture::paintEvent(QPaintEvent*) {
     p.setPen(t.muted);
     for (double share : {-0.8, 0., 0.8})
         p.drawText(QRectF(0, y(share * reach) - 8, kLeft - 6, 16), Qt::AlignRight | Qt::AlignVCenter,
-                   (share > 0. ? QStringLiteral("+") : QString()) + l.toString(share * reach, 'f', 1) + QStringLiteral(" %"));
-    p.drawText(QRectF(area.left(), 4, area.width(), 16), Qt::AlignLeft,
-               tr("each pull against its own setup, pulls in order · line: drift · corridor: limits for all pulls together"));
+                   (share > 0. ? QStringLiteral("+") : QString()) + l.toString(share * reach, 'f', 1) +
+                       QStringLiteral(" %"));
+    p.drawText(
+        QRectF(area.left(), 4, area.width(), 16), Qt::AlignLeft,
+        tr("each pull against its own setup, pulls in order · line: drift · corridor: limits for all pulls together"));
     double top = area.bottom() + 6;
-    drawStrip(p, QRectF(area.left(), top, area.width(), stripHigh), tr("coolant at the start [°C]"), &RunPull::coolantC, 0);
+    drawStrip(p, QRectF(area.left(), top, area.width(), stripHigh), tr("coolant at the start [°C]"), &RunPull::coolantC,
+              0);
     top += stripHigh + 6;
-    drawStrip(p, QRectF(area.left(), top, area.width(), stripHigh), tr("intake or room air [°C]"), &RunPull::intakeC, 1);
+    drawStrip(p, QRectF(area.left(), top, area.width(), stripHigh), tr("intake or room air [°C]"), &RunPull::intakeC,
+              1);
     top += stripHigh + 6;
-    drawStrip(p, QRectF(area.left(), top, area.width(), stripHigh), tr("air pressure [hPa]"), &RunPull::airPressureHpa, 1);
+    drawStrip(p, QRectF(area.left(), top, area.width(), stripHigh), tr("air pressure [hPa]"), &RunPull::airPressureHpa,
+              1);
 }
 
 ScatterPage::ScatterPage(const Theme& theme, JobModel& model, QWidget* parent)
     : JudgePage(theme, model, QStringLiteral("Scatter and drift"), parent) {
     m_picture = new RunPicture(theme, model);
     drawings()->addWidget(m_picture, 1);
-    connect(m_picture, &RunPicture::pullChosen, this, [this](int i) { m_model.setCurrentPull(m_indices[static_cast<std::size_t>(i)]); });
+    connect(m_picture, &RunPicture::pullChosen, this,
+            [this](int i) { m_model.setCurrentPull(m_indices[static_cast<std::size_t>(i)]); });
 }
 
 void ScatterPage::fill() {
@@ -207,7 +216,8 @@ void ScatterPage::fill() {
     m_run = runChart(pulls, static_cast<int>(setups.size()));
     m_picture->setRun(m_run, pulls, marks);
     const QLocale l;
-    headline(m_run.sdPct ? tr("A pull repeats within %1 %").arg(l.toString(*m_run.sdPct, 'f', 2)) : tr("The scatter is not known"));
+    headline(m_run.sdPct ? tr("A pull repeats within %1 %").arg(l.toString(*m_run.sdPct, 'f', 2))
+                         : tr("The scatter is not known"));
     say(QString::fromStdString(m_run.text));
     for (std::size_t i = 0; i < m_run.points.size(); ++i)
         if (m_run.points[i].odd) {
@@ -216,13 +226,17 @@ void ScatterPage::fill() {
                 causes << QString::fromStdString(c);
             say(tr("Pull %1 is odd: %2 % against its own. Likely: %3. Look at it, and set it aside only with a reason.")
                     .arg(pulls[i].number)
-                    .arg(QString::fromStdString(plainNumber(m_run.points[i].pct, 1, m_model.units().wording(), true)), causes.join(QStringLiteral("; "))),
+                    .arg(QString::fromStdString(plainNumber(m_run.points[i].pct, 1, m_model.units().wording(), true)),
+                         causes.join(QStringLiteral("; "))),
                 "caution");
         }
     if (const auto past = m_model.pastRepeatability()) {
         QStringList list;
         for (const RepeatabilityNote& note : past->notes)
-            list << tr("%1: %2 % over %3 pulls").arg(note.day.empty() ? tr("undated") : QString::fromStdString(note.day), l.toString(note.pct, 'f', 2)).arg(note.pulls);
+            list << tr("%1: %2 % over %3 pulls")
+                        .arg(note.day.empty() ? tr("undated") : QString::fromStdString(note.day),
+                             l.toString(note.pct, 'f', 2))
+                        .arg(note.pulls);
         say(tr("This machine over its history:") + QStringLiteral("<br>") + list.join(QStringLiteral("<br>")), "muted");
     }
     for (const char* flag : {"fuel-starved", "hot", "cold", "slip"}) {

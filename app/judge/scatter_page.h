@@ -1,5 +1,5 @@
-// Scatter and drift (P16): every pull in order with limits, the drift with its margin, coolant, intake and weather under
-// it, and what the odd one may come from.
+// Scatter and drift (P16): every pull in order with limits, the drift with its margin, coolant, intake and weather
+// under it, and what the odd one may come from.
 #pragma once
 
 #include "app/judge/judge_page.h"
@@ -23,7 +23,8 @@ protected:
 
 private:
     double x(std::size_t index) const;
-    void drawStrip(QPainter& p, const QRectF& area, const QString& name, std::optional<double> RunPull::*member, int decimals);
+    void drawStrip(QPainter& p, const QRectF& area, const QString& name, std::optional<double> RunPull::*member,
+                   int decimals);
 
     const Theme& m_theme;
     const JobModel& m_model;

@@ -62,14 +62,18 @@ void StepBars::paintEvent(QPaintEvent*) {
         if (i > 0) {
             const bool clear = s.gainLow && s.gainHigh && (*s.gainLow > 0. || *s.gainHigh < 0.);
             const double gm = s.gainLow ? 0.5 * (*s.gainHigh - *s.gainLow) : 0.;
-            const QString shape = !clear ? QStringLiteral("◌") : s.gain > 0. ? QStringLiteral("▲") : QStringLiteral("▼");
+            const QString shape = !clear        ? QStringLiteral("◌")
+                                  : s.gain > 0. ? QStringLiteral("▲")
+                                                : QStringLiteral("▼");
             p.setPen(!clear ? t.muted : s.gain > 0. ? t.gain : t.loss);
             p.setFont(Theme::font(Size::Body, true));
             p.drawText(QRectF(x - wide, 4, wide, 20), Qt::AlignCenter,
                        shape + QLatin1Char(' ') + QString::fromStdString(withUnit(s.gain, gm, u.power, w, true)));
             p.setFont(Theme::font(Size::Small));
             p.drawText(QRectF(x - wide, 24, wide, 16), Qt::AlignCenter,
-                       gm > 0. ? tr("± %1 · %2 %").arg(QString::fromStdString(withUnit(gm, gm, u.power, w)), QString::fromStdString(plainNumber(s.gainPct, 1, w, true)))
+                       gm > 0. ? tr("± %1 · %2 %")
+                                     .arg(QString::fromStdString(withUnit(gm, gm, u.power, w)),
+                                          QString::fromStdString(plainNumber(s.gainPct, 1, w, true)))
                                : tr("%1 %").arg(QString::fromStdString(plainNumber(s.gainPct, 1, w, true))));
         }
         // Below: name, what it weighed and cost.
@@ -77,8 +81,9 @@ void StepBars::paintEvent(QPaintEvent*) {
         Theme::drawMark(p, {x - half + 2, below + 8}, 6., note.mark, color);
         p.setPen(t.ink);
         p.setFont(Theme::font(Size::Body, true));
-        p.drawText(QRectF(x - half + 12, below - 2, wide - 6, 20), Qt::AlignVCenter | Qt::AlignLeft,
-                   p.fontMetrics().elidedText(QString::fromStdString(s.name), Qt::ElideRight, static_cast<int>(wide) - 14));
+        p.drawText(
+            QRectF(x - half + 12, below - 2, wide - 6, 20), Qt::AlignVCenter | Qt::AlignLeft,
+            p.fontMetrics().elidedText(QString::fromStdString(s.name), Qt::ElideRight, static_cast<int>(wide) - 14));
         p.setFont(Theme::font(Size::Small));
         p.setPen(t.muted);
         QStringList cost;
@@ -97,7 +102,8 @@ void StepBars::paintEvent(QPaintEvent*) {
         }
         p.drawText(QRectF(x - wide / 2, below + 36, wide, 16), Qt::AlignCenter, worth);
         p.drawText(QRectF(x - wide / 2, below + 52, wide, 16), Qt::AlignCenter,
-                   i > 0 ? tr("%1 % in all").arg(QString::fromStdString(plainNumber(s.totalPct, 1, w, true))) : QString());
+                   i > 0 ? tr("%1 % in all").arg(QString::fromStdString(plainNumber(s.totalPct, 1, w, true)))
+                         : QString());
     }
     p.setPen(QPen(t.ink, 1));
     p.drawLine(QPointF(10, y(0.)), QPointF(width() - 10, y(0.)));
@@ -165,9 +171,11 @@ void StepsPage::fill() {
         const double gm = s.gainLow ? 0.5 * (*s.gainHigh - *s.gainLow) : 0.;
         const QString name = QString::fromStdString(s.name);
         QString words = !s.gainLow ? tr("%1: %2, no margin known.").arg(name, power(s.gain, 0., true))
-                        : !clear   ? tr("%1: %2, give or take %3: this test cannot tell it from nothing.").arg(name, power(s.gain, gm, true), power(gm, gm))
-                        : s.gain > 0. ? tr("%1 gains %2, give or take %3.").arg(name, power(s.gain, gm), power(gm, gm))
-                                      : tr("%1 loses %2, give or take %3.").arg(name, power(-s.gain, gm), power(gm, gm));
+                        : !clear   ? tr("%1: %2, give or take %3: this test cannot tell it from nothing.")
+                                       .arg(name, power(s.gain, gm, true), power(gm, gm))
+                        : s.gain > 0.
+                            ? tr("%1 gains %2, give or take %3.").arg(name, power(s.gain, gm), power(gm, gm))
+                            : tr("%1 loses %2, give or take %3.").arg(name, power(-s.gain, gm), power(gm, gm));
         const SetupDifference d = differenceOf(tree, ids[i - 1], ids[i]);
         if (!d.changes.empty())
             words += QLatin1Char(' ') + tr("It changed %1.").arg(QString::fromStdString(differenceText(d)));

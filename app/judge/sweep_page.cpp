@@ -101,16 +101,19 @@ void SweepChart::paintEvent(QPaintEvent*) {
     const QLocale l;
     for (std::size_t i = 0; i < m_points.size(); ++i) {
         p.setPen(QPen(t.ink, 2));
-        p.drawLine(QPointF(x(m_points[i]), y(s.fit.mean[i] - half[i])), QPointF(x(m_points[i]), y(s.fit.mean[i] + half[i])));
+        p.drawLine(QPointF(x(m_points[i]), y(s.fit.mean[i] - half[i])),
+                   QPointF(x(m_points[i]), y(s.fit.mean[i] + half[i])));
         p.setBrush(t.ink);
         p.drawEllipse(QPointF(x(m_points[i]), y(s.fit.mean[i])), 4.5, 4.5);
         p.setPen(t.muted);
-        p.drawText(QRectF(x(m_points[i]) - 40, area.bottom() + 3, 80, 15), Qt::AlignCenter, l.toString(m_points[i], 'g', 5));
+        p.drawText(QRectF(x(m_points[i]) - 40, area.bottom() + 3, 80, 15), Qt::AlignCenter,
+                   l.toString(m_points[i], 'g', 5));
     }
     for (double next : s.next) {
         p.setPen(QPen(t.amber, 1.5, Qt::DotLine));
         p.drawLine(QPointF(x(next), area.top()), QPointF(x(next), area.bottom()));
-        p.drawText(QRectF(x(next) - 60, area.top() + 2, 120, 15), Qt::AlignCenter, tr("next: %1").arg(l.toString(next, 'g', 4)));
+        p.drawText(QRectF(x(next) - 60, area.top() + 2, 120, 15), Qt::AlignCenter,
+                   tr("next: %1").arg(l.toString(next, 'g', 4)));
     }
     p.setPen(t.muted);
     const double least = u.powerOf(low), most = u.powerOf(high);
@@ -119,7 +122,9 @@ void SweepChart::paintEvent(QPaintEvent*) {
                    Qt::AlignRight | Qt::AlignVCenter, l.toString(shown));
     p.drawText(QRectF(area.left(), height() - 17, area.width(), 15), Qt::AlignCenter, m_name);
     p.setPen(t.amber);
-    p.drawText(QRectF(area.left(), 2, area.width(), 16), Qt::AlignLeft, tr("power [%1] from %2: this axis does not start at zero").arg(u.powerSymbol(), l.toString(u.powerOf(low), 'f', 1)));
+    p.drawText(QRectF(area.left(), 2, area.width(), 16), Qt::AlignLeft,
+               tr("power [%1] from %2: this axis does not start at zero")
+                   .arg(u.powerSymbol(), l.toString(u.powerOf(low), 'f', 1)));
 }
 
 BestChart::BestChart(const Theme& theme, QWidget* parent) : QWidget(parent), m_theme(theme) {
@@ -183,7 +188,9 @@ void BestChart::paintEvent(QPaintEvent*) {
     for (double rpm = std::ceil(x0 / 1000.) * 1000.; rpm <= x1; rpm += 1000.)
         p.drawText(QRectF(x(rpm) - 30, area.bottom() + 3, 60, 15), Qt::AlignCenter, l.toString(rpm, 'f', 0));
     p.drawText(QRectF(area.left(), height() - 17, area.width(), 15), Qt::AlignCenter, tr("engine speed [rpm]"));
-    p.drawText(QRectF(area.left(), 2, area.width(), 16), Qt::AlignLeft, tr("best %1 at each speed · arrow: at the edge of what was tried · dot: no value is better").arg(m_name));
+    p.drawText(
+        QRectF(area.left(), 2, area.width(), 16), Qt::AlignLeft,
+        tr("best %1 at each speed · arrow: at the edge of what was tried · dot: no value is better").arg(m_name));
 }
 
 SweepPage::SweepPage(const Theme& theme, JobModel& model, QWidget* parent)
@@ -220,8 +227,9 @@ void SweepPage::fill() {
         say(words, "muted");
     };
     if (sweeps.empty()) {
-        none(tr("No sweep among these setups."), tr("A sweep needs three setups or more that differ in one part alone, with a number in it: write on "
-                                                    "Ask what each changes, say a stack from 60 mm to 120 mm."));
+        none(tr("No sweep among these setups."),
+             tr("A sweep needs three setups or more that differ in one part alone, with a number in it: write on "
+                "Ask what each changes, say a stack from 60 mm to 120 mm."));
         return;
     }
     const FoundSweep& found = sweeps[static_cast<std::size_t>(std::max(0, m_which->currentIndex()))];
@@ -229,8 +237,11 @@ void SweepPage::fill() {
     SweepOptions options;
     options.repeatabilityPct = m_model.repeatabilityPct();
     options.onlyShorter = m_cut->isChecked();
-    const auto result = observations ? sweep(found.points, *observations, options) : Result<Sweep>(observations.error());
-    const QString name = found.unit.empty() ? QString::fromStdString(found.part) : tr("%1 [%2]").arg(QString::fromStdString(found.part), QString::fromStdString(found.unit));
+    const auto result =
+        observations ? sweep(found.points, *observations, options) : Result<Sweep>(observations.error());
+    const QString name =
+        found.unit.empty() ? QString::fromStdString(found.part)
+                           : tr("%1 [%2]").arg(QString::fromStdString(found.part), QString::fromStdString(found.unit));
     if (!result) {
         none(tr("This sweep cannot be worked out."), QString::fromStdString(result.error().reason));
         return;
@@ -251,13 +262,15 @@ void SweepPage::fill() {
     say(tr("Read as %1.").arg(metricWords()), "muted");
     if (s.shape != SweepShape::Flat) {
         if (s.bestLow && s.bestHigh)
-            say(tr("The best lies between %1 and %2%3.").arg(l.toString(*s.bestLow, 'g', 4), l.toString(*s.bestHigh, 'g', 4), unit));
+            say(tr("The best lies between %1 and %2%3.")
+                    .arg(l.toString(*s.bestLow, 'g', 4), l.toString(*s.bestHigh, 'g', 4), unit));
         if (!s.inside)
             say(tr("It is at the edge of what was tried: the true best may lie beyond."), "caution");
         const double margin = s.fit.halfWidth(s.fit.weight.front(), 0.95).value_or(0.);
         say(tr("There it makes %1, give or take %2.").arg(power(s.value, margin), power(margin, margin)));
         if (s.shortSidePerUnit > 0. || s.longSidePerUnit > 0.)
-            say(tr("A step below costs %1 a unit, a step above %2.").arg(power(std::abs(s.shortSidePerUnit), 0.), power(std::abs(s.longSidePerUnit), 0.)));
+            say(tr("A step below costs %1 a unit, a step above %2.")
+                    .arg(power(std::abs(s.shortSidePerUnit), 0.), power(std::abs(s.longSidePerUnit), 0.)));
     }
     say(QString::fromStdString(s.advice));
     int edge = 0, flat = 0;
@@ -271,8 +284,10 @@ void SweepPage::fill() {
         }
     }
     if (!m_best.empty() && most >= least)
-        say(most - least < 1e-9 ? tr("It is the same at every engine speed.")
-                                : tr("Along the engine speeds the best runs from %1 to %2%3; one value is a compromise.").arg(l.toString(least, 'g', 4), l.toString(most, 'g', 4), unit));
+        say(most - least < 1e-9
+                ? tr("It is the same at every engine speed.")
+                : tr("Along the engine speeds the best runs from %1 to %2%3; one value is a compromise.")
+                      .arg(l.toString(least, 'g', 4), l.toString(most, 'g', 4), unit));
     sayCautions(groupCautions(s.fit, *observations, static_cast<int>(found.points.size()), true));
 }
 

@@ -20,7 +20,8 @@ constexpr double kStepRpm = 250., kNames = 128.;
 UseCanvas::UseCanvas(const Theme& theme, const JobModel& model, QWidget* parent)
     : QWidget(parent), m_theme(theme), m_model(model) {
     setFocusPolicy(Qt::StrongFocus);
-    setAccessibleName(tr("How much each engine speed is used; draw it, or walk with left and right and change it with up and down"));
+    setAccessibleName(
+        tr("How much each engine speed is used; draw it, or walk with left and right and change it with up and down"));
     connect(&theme, &Theme::changed, this, qOverload<>(&QWidget::update));
 }
 
@@ -48,7 +49,9 @@ void UseCanvas::paintEvent(QPaintEvent*) {
     double top = 0.;
     for (const Curve& c : m_curves)
         top = std::max(top, *std::max_element(c.powerW.begin(), c.powerW.end()));
-    const auto x = [&](double rpm) { return a.left() + (rpm - m_rpm.front()) / (m_rpm.back() - m_rpm.front()) * a.width(); };
+    const auto x = [&](double rpm) {
+        return a.left() + (rpm - m_rpm.front()) / (m_rpm.back() - m_rpm.front()) * a.width();
+    };
     const auto y = [&](double w) { return a.bottom() - w / (1.1 * top) * a.height(); };
     p.setPen(QPen(t.line, 1));
     p.setBrush(t.raised);
@@ -100,8 +103,11 @@ void UseCanvas::paintEvent(QPaintEvent*) {
     for (double shown : niceTicks(0., most))
         p.drawText(QRectF(0, y(1.1 * top * shown / most) - 8, 60, 16), Qt::AlignRight | Qt::AlignVCenter,
                    l.toString(shown));
-    p.drawText(QRectF(a.left(), height() - 18, a.width(), 15), Qt::AlignCenter, tr("engine speed [rpm] · hill: how much each speed is used, drag to draw it"));
-    p.drawText(QRectF(a.left(), 6, a.width(), 16), Qt::AlignLeft, tr("mean power [%1] · %2").arg(m_model.units().powerSymbol(), QString::fromUtf8(m_model.standard().label.data())));
+    p.drawText(QRectF(a.left(), height() - 18, a.width(), 15), Qt::AlignCenter,
+               tr("engine speed [rpm] · hill: how much each speed is used, drag to draw it"));
+    p.drawText(QRectF(a.left(), 6, a.width(), 16), Qt::AlignLeft,
+               tr("mean power [%1] · %2")
+                   .arg(m_model.units().powerSymbol(), QString::fromUtf8(m_model.standard().label.data())));
 }
 
 void UseCanvas::setWeight(double rpm, double weight) {
@@ -116,10 +122,13 @@ void UseCanvas::paintAt(const QPointF& point) {
     const QRectF a = area();
     if (m_rpm.size() < 2 || a.width() < 10.)
         return;
-    const auto rpmAt = [&](double px) { return m_rpm.front() + (px - a.left()) / a.width() * (m_rpm.back() - m_rpm.front()); };
+    const auto rpmAt = [&](double px) {
+        return m_rpm.front() + (px - a.left()) / a.width() * (m_rpm.back() - m_rpm.front());
+    };
     const double weight = std::clamp((a.bottom() - point.y()) / (0.5 * a.height()), 0., 1.);
     // A fast stroke passes over several steps at once.
-    const double from = std::min(rpmAt(m_last.x()), rpmAt(point.x())), to = std::max(rpmAt(m_last.x()), rpmAt(point.x()));
+    const double from = std::min(rpmAt(m_last.x()), rpmAt(point.x())),
+                 to = std::max(rpmAt(m_last.x()), rpmAt(point.x()));
     for (double r = std::floor(from / kStepRpm) * kStepRpm; r <= to + 0.5 * kStepRpm; r += kStepRpm)
         if (r >= from - 0.5 * kStepRpm)
             setWeight(r, weight);

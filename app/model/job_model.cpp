@@ -26,6 +26,9 @@ LoadedPull load(PullRecord record, std::shared_ptr<const Trace> trace) {
 
 JobModel::JobModel(QObject* parent) : QObject(parent) {
     m_units = DisplayUnits::choiceForLocale(QLocale());
+    m_keepTimer.setSingleShot(true);
+    m_keepTimer.setInterval(200);
+    connect(&m_keepTimer, &QTimer::timeout, this, &JobModel::keepSettingsNow);
     m_noteTimer.setSingleShot(true);
     m_noteTimer.setInterval(1500);
     connect(&m_noteTimer, &QTimer::timeout, this, &JobModel::noteRepeatability);
@@ -47,6 +50,7 @@ JobModel::JobModel(QObject* parent) : QObject(parent) {
 }
 
 JobModel::~JobModel() {
+    keepSettingsNow();
     m_watcher.disconnect(this);
     m_watcher.cancel();
     m_watcher.waitForFinished();
@@ -56,6 +60,7 @@ void JobModel::setArchive(Archive* archive) {
     m_watcher.cancel();
     m_watcher.waitForFinished();
     m_noteTimer.stop();
+    keepSettingsNow();
     m_archive = archive;
     m_job = {};
     m_store.forget();
@@ -76,6 +81,8 @@ bool JobModel::openJob(const std::string& jobId, QString* problemText) {
         return false;
     }
     const bool same = m_job.id == jobId;
+    if (!same)
+        keepSettingsNow();
     m_watcher.cancel();
     m_watcher.waitForFinished();
     m_job = *job;
@@ -240,8 +247,14 @@ void JobModel::setUnitsChoice(int choice) {
 }
 
 void JobModel::keepSettings() {
-    if (!m_archive || !hasJob())
+    m_keepTimer.start(); // a band being dragged is kept once it rests
+}
+
+void JobModel::keepSettingsNow() {
+    m_keepTimer.stop();
+    if (!m_archive || !hasJob() || (m_job.comparison && *m_job.comparison == m_settings))
         return;
+    m_job.comparison = m_settings;
     if (const Result<Done> done = m_archive->setComparison(m_job.id, m_settings); !done)
         emit problem(QString::fromStdString(done.error().text()));
 }
@@ -281,8 +294,8 @@ const PullCurve* JobModel::curve(int index) const {
 }
 
 void JobModel::recompute() {
-    // Curves stay for as long as the pulls do: a turn of the band or the worth works none of them out anew. Many details
-    // tried are let go again.
+    // Curves stay for as long as the pulls do: a turn of the band or the worth works none of them out anew. Many
+    // details tried are let go again.
     if (m_store.size() > 4000)
         m_store.forget();
     m_comparison.reset();

@@ -140,6 +140,7 @@ private:
     void refit(int index);
     void recompute();
     void keepSettings();
+    void keepSettingsNow();
     void chooseSides();
 
     Archive* m_archive = nullptr;
@@ -157,6 +158,7 @@ private:
     mutable CurveStore m_store;
     std::string m_fitted;
     std::optional<int> m_fuelPulls;
+    QTimer m_keepTimer;
     QTimer m_noteTimer; ///< the note waits until nobody is turning anything
     QUndoStack m_undo;
     QFutureWatcher<LoadedPull> m_watcher;

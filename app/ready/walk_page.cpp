@@ -336,10 +336,10 @@ void WalkPage::refresh() {
                      : state.clear()
                          ? tr("%1 of %2 lines done; the safety lines are settled.").arg(state.settled).arg(state.all)
                          : tr("%1 of %2 lines done; %3.")
-                                           .arg(state.settled)
-                                           .arg(state.all)
-                                           .arg(plural(static_cast<int>(state.missingSafety.size()),
-                                                       tr("1 safety line open"), tr("%1 safety lines open"))));
+                               .arg(state.settled)
+                               .arg(state.all)
+                               .arg(plural(static_cast<int>(state.missingSafety.size()), tr("1 safety line open"),
+                                           tr("%1 safety lines open"))));
     clearLayout(m_said);
     const auto say = [this](const QString& words, const char* property) {
         auto* label = new QLabel(words);

@@ -40,6 +40,8 @@ struct ComparisonRecord {
     double worthPct = 1.;
     std::optional<double> fromRpm, toRpm;
     double detailRpm = 0.; ///< 0: chosen from the data
+
+    bool operator==(const ComparisonRecord&) const = default;
 };
 
 /// A note or a photo that belongs to something: "setup:long stack", "pull:ID", "step:3", "job".

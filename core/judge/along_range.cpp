@@ -31,7 +31,7 @@ std::vector<BestAtSpeed> bestAlongRange(const std::vector<double>& points, const
                                         const SweepOptions& given, double stepRpm) {
     std::vector<BestAtSpeed> out;
     SweepOptions options = given;
-    options.draws = std::min(options.draws, 120); // an interval at every speed; each needs less than one alone
+    options.draws = std::min(options.draws, 80); // an interval at every speed; each needs less than one alone
     double next = -std::numeric_limits<double>::infinity();
     for (std::size_t g = 0; g < m.rpm.size(); ++g) {
         if (m.rpm[g] < next)
@@ -40,9 +40,10 @@ std::vector<BestAtSpeed> bestAlongRange(const std::vector<double>& points, const
         std::vector<Observation> observations;
         for (std::size_t s = 0; s < m.sizes.size(); ++s)
             for (std::size_t i = m.firstOf(s); i < m.firstOf(s) + m.sizes[s]; ++i)
-                observations.push_back({static_cast<int>(s),
-                                        std::exp(m.logPower(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(g))),
-                                        m.pulls[i]->header.startedEpochS});
+                observations.push_back(
+                    {static_cast<int>(s),
+                     std::exp(m.logPower(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(g))),
+                     m.pulls[i]->header.startedEpochS});
         if (const Result<Sweep> at = sweep(points, observations, options))
             out.push_back({m.rpm[g], at->bestX, at->bestLow, at->bestHigh, at->inside, at->shape});
     }

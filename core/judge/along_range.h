@@ -34,6 +34,6 @@ struct BestAtSpeed {
 
 /// `points` belong to the model's sets, in order. Every `stepRpm`; the interval is per speed, not for all together.
 std::vector<BestAtSpeed> bestAlongRange(const std::vector<double>& points, const RangeModel& model,
-                                        const SweepOptions& options, double stepRpm = 200.);
+                                        const SweepOptions& options, double stepRpm = 250.);
 
 } // namespace jr

@@ -77,8 +77,8 @@ std::vector<Crossover> findCrossovers(const Comparison& c) {
 Side sideOf(const RangeModel& m, std::size_t set) {
     Side side;
     const std::size_t first = m.firstOf(set), end = first + m.sizes[set];
-    side.setup = setupName({m.pulls.begin() + static_cast<std::ptrdiff_t>(first),
-                            m.pulls.begin() + static_cast<std::ptrdiff_t>(end)});
+    side.setup = setupName(
+        {m.pulls.begin() + static_cast<std::ptrdiff_t>(first), m.pulls.begin() + static_cast<std::ptrdiff_t>(end)});
     side.pulls = static_cast<int>(m.sizes[set]);
     side.powerW = m.meanW(set);
     const std::size_t g = m.rpm.size();

@@ -11,8 +11,8 @@
 
 namespace jr {
 
-/// How much smoothing alone bends a pull's curve, as a share, on the grid of `rpm`: the fitted curve smoothed once more,
-/// less itself. All zero where there is no fit over engine speed.
+/// How much smoothing alone bends a pull's curve, as a share, on the grid of `rpm`: the fitted curve smoothed once
+/// more, less itself. All zero where there is no fit over engine speed.
 std::vector<double> smoothingBend(const PullFit& pull, const std::vector<double>& rpm, double detailRpm);
 
 class CurveStore {
@@ -28,7 +28,8 @@ public:
     }
 
 private:
-    std::map<std::tuple<const PullFit*, const Standard*, double, double, bool>, std::shared_ptr<const PullCurve>> m_curves;
+    std::map<std::tuple<const PullFit*, const Standard*, double, double, bool>, std::shared_ptr<const PullCurve>>
+        m_curves;
     std::map<std::tuple<const PullFit*, double, double>, std::vector<double>> m_bends;
 };
 

@@ -20,8 +20,15 @@ std::vector<QuotedGain> quotedGains(const Comparison& c, double atRpm, const Wor
         return c.margins ? std::optional(std::pair(c.lowW[i], c.highW[i])) : std::nullopt;
     };
     {
-        QuotedGain g{GainKind::BandMean, c.bandMean.differenceW, c.bandMean.pct, c.bandMean.lowW, c.bandMean.highW,
-                     c.bandMean.fromRpm, c.bandMean.fromRpm, "", ""};
+        QuotedGain g{GainKind::BandMean,
+                     c.bandMean.differenceW,
+                     c.bandMean.pct,
+                     c.bandMean.lowW,
+                     c.bandMean.highW,
+                     c.bandMean.fromRpm,
+                     c.bandMean.fromRpm,
+                     "",
+                     ""};
         g.label = filled(w.translate("mean from %.0f to %.0f rpm"), c.bandMean.fromRpm, c.bandMean.toRpm);
         out.push_back(std::move(g));
     }
@@ -39,14 +46,17 @@ std::vector<QuotedGain> quotedGains(const Comparison& c, double atRpm, const Wor
             if (std::abs(c.rpm[i] - atRpm) < std::abs(c.rpm[nearest] - atRpm))
                 nearest = i;
         if (std::abs(c.rpm[nearest] - atRpm) < 60.)
-            out.push_back(pointGain(GainKind::AtSpeed, nearest, filled(w.translate("at %.0f rpm, both sides"), c.rpm[nearest])));
+            out.push_back(
+                pointGain(GainKind::AtSpeed, nearest, filled(w.translate("at %.0f rpm, both sides"), c.rpm[nearest])));
     }
     if (c.base.peakPower && c.with.peakPower) {
         const Peak &p = *c.base.peakPower, &q = *c.with.peakPower;
-        QuotedGain g{GainKind::PeakToPeak, q.value - p.value, 100. * (q.value / p.value - 1.), {}, {}, p.rpm, q.rpm, "", ""};
+        QuotedGain g{
+            GainKind::PeakToPeak, q.value - p.value, 100. * (q.value / p.value - 1.), {}, {}, p.rpm, q.rpm, "", ""};
         g.label = filled(w.translate("peak against peak, %.0f and %.0f rpm"), p.rpm, q.rpm);
         if (std::abs(p.rpm - q.rpm) >= 50.)
-            g.caution = filled(w.translate("the peaks stand %.0f rpm apart: this is the gain at no speed"), std::abs(p.rpm - q.rpm));
+            g.caution = filled(w.translate("the peaks stand %.0f rpm apart: this is the gain at no speed"),
+                               std::abs(p.rpm - q.rpm));
         out.push_back(std::move(g));
     }
     std::size_t most = 0;

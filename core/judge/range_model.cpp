@@ -135,7 +135,8 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<const PullFit*>>& se
     bool anySingle = false;
     for (std::size_t s = 0; s < sets.size(); ++s) {
         if (sets[s].empty())
-            return Error{sets.size() == 2 ? "both sides need at least one pull" : "every setup needs at least one pull"};
+            return Error{sets.size() == 2 ? "both sides need at least one pull"
+                                          : "every setup needs at least one pull"};
         out.sizes.push_back(sets[s].size());
         anySingle = anySingle || sets[s].size() == 1;
         for (const PullFit* p : sets[s]) {

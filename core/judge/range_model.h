@@ -13,13 +13,13 @@ namespace jr {
 struct RangeModel {
     const Standard* standard = nullptr; ///< in force for all (none when some pull has no air)
     double detailRpm = 0.;
-    std::vector<const PullFit*> pulls; ///< set after set
-    std::vector<PullCurve> curves;     ///< of each pull
-    std::vector<std::size_t> sizes;    ///< pulls of each set
+    std::vector<const PullFit*> pulls;     ///< set after set
+    std::vector<PullCurve> curves;         ///< of each pull
+    std::vector<std::size_t> sizes;        ///< pulls of each set
     std::vector<std::vector<double>> bend; ///< of each pull on `rpm`: what smoothing alone does to it, as a share
-    std::vector<double> rpm;           ///< the grid all have in common
-    Eigen::MatrixXd logPower;          ///< pulls x grid; gaps filled with what the model expects
-    Eigen::MatrixXd present;           ///< sets x grid: pulls of the set that really count there
+    std::vector<double> rpm;               ///< the grid all have in common
+    Eigen::MatrixXd logPower;              ///< pulls x grid; gaps filled with what the model expects
+    Eigen::MatrixXd present;               ///< sets x grid: pulls of the set that really count there
     PullModel model;
     DriftFinding drift;
     std::optional<Scatter> scatter; ///< nothing when it is not known

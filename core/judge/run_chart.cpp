@@ -10,15 +10,16 @@
 namespace jr {
 namespace {
 
-template <typename... Numbers> std::string formatted(const char* format, Numbers... numbers) {
+template <typename... Numbers>
+std::string formatted(const char* format, Numbers... numbers) {
     char buffer[240];
     std::snprintf(buffer, sizeof buffer, format, numbers...);
     return buffer;
 }
 
 /// How far a pull's own figure lies from the median of the others', in their usual spread.
-std::optional<double> farFromOthers(const std::vector<RunPull>& pulls, std::size_t at, std::optional<double> RunPull::*member,
-                                    double leastSpread) {
+std::optional<double> farFromOthers(const std::vector<RunPull>& pulls, std::size_t at,
+                                    std::optional<double> RunPull::*member, double leastSpread) {
     const auto& own = pulls[at].*member;
     if (!own)
         return std::nullopt;
@@ -90,7 +91,8 @@ RunChart runChart(const std::vector<RunPull>& pulls, int setups, double confiden
         perHour = model.weights.row(setups).dot(y);
         out.driftPctPerHour = 100. * perHour;
         if (freedom >= 1.) {
-            const double half = studentQuantile(confidence, freedom) * std::sqrt(squares / freedom) * model.weights.row(setups).norm();
+            const double half =
+                studentQuantile(confidence, freedom) * std::sqrt(squares / freedom) * model.weights.row(setups).norm();
             out.driftLow = 100. * (perHour - half);
             out.driftHigh = 100. * (perHour + half);
         }
@@ -122,7 +124,8 @@ RunChart runChart(const std::vector<RunPull>& pulls, int setups, double confiden
         out.points.push_back(std::move(point));
     }
 
-    out.text = out.sdPct ? formatted("A pull repeats within %.2f %% (one standard deviation, %d pulls).", *out.sdPct, static_cast<int>(n))
+    out.text = out.sdPct ? formatted("A pull repeats within %.2f %% (one standard deviation, %d pulls).", *out.sdPct,
+                                     static_cast<int>(n))
                          : std::string("Nothing is known of the scatter: pull each setup more than once.");
     if (out.driftPctPerHour && out.driftLow) {
         const bool clear = *out.driftLow > 0. || *out.driftHigh < 0.;
@@ -136,7 +139,8 @@ RunChart runChart(const std::vector<RunPull>& pulls, int setups, double confiden
     for (const RunPoint& p : out.points)
         odd += p.odd;
     if (odd > 0)
-        out.text += odd == 1 ? " One pull is odd; it is pointed at, not dropped." : formatted(" %d pulls are odd; they are pointed at, not dropped.", odd);
+        out.text += odd == 1 ? " One pull is odd; it is pointed at, not dropped."
+                             : formatted(" %d pulls are odd; they are pointed at, not dropped.", odd);
     return out;
 }
 

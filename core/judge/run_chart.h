@@ -1,5 +1,5 @@
-// Every pull in its order (P16): its band mean against its own setup, with limits, the drift with its margin, and for an
-// odd one what could be the reason. It points; it never drops a pull by itself.
+// Every pull in its order (P16): its band mean against its own setup, with limits, the drift with its margin, and for
+// an odd one what could be the reason. It points; it never drops a pull by itself.
 #pragma once
 
 #include "core/judge/value.h"
@@ -22,8 +22,8 @@ struct RunPull {
 };
 
 struct RunPoint {
-    double pct = 0.;         ///< against its setup's mean, drift taken out
-    double withDriftPct = 0.; ///< as it was measured
+    double pct = 0.;                ///< against its setup's mean, drift taken out
+    double withDriftPct = 0.;       ///< as it was measured
     std::optional<double> limitPct; ///< beyond it this pull would be odd, by the scatter of the others
     bool odd = false;
     std::vector<std::string> causes; ///< likely ones, the likeliest first; empty for one that is not odd
@@ -31,7 +31,7 @@ struct RunPoint {
 
 struct RunChart {
     std::vector<RunPoint> points;
-    std::optional<double> sdPct;    ///< repeatability
+    std::optional<double> sdPct; ///< repeatability
     bool driftChecked = false;
     std::optional<double> driftPctPerHour, driftLow, driftHigh;
     std::vector<double> driftLinePct; ///< at each pull; empty when drift is not told

@@ -21,7 +21,8 @@ constexpr int kCurvePoints = 41;
 struct Shape {
     SweepShape kind = SweepShape::Flat;
     double knot = 0.;
-    // flat: v; parabola: 1, x, x^2 about the middle; two sides: v, slope below, slope above; hill: the same with squares
+    // flat: v; parabola: 1, x, x^2 about the middle; two sides: v, slope below, slope above; hill: the same with
+    // squares
     Eigen::VectorXd b{};
     double middle = 0.;
     double squares = 0.;
@@ -193,9 +194,10 @@ void advise(Sweep& s, const Data& d, const SweepOptions& o) {
     if (steep > 2. * gentle) {
         char times[32];
         std::snprintf(times, sizeof times, "%.1f", steep / gentle);
-        s.advice += s.shortSidePerUnit > s.longSidePerUnit
-                        ? std::string(" Too little costs ") + times + " times as much as too much: stay on the high side."
-                        : std::string(" Too much costs ") + times + " times as much as too little: stay on the low side.";
+        s.advice +=
+            s.shortSidePerUnit > s.longSidePerUnit
+                ? std::string(" Too little costs ") + times + " times as much as too much: stay on the high side."
+                : std::string(" Too much costs ") + times + " times as much as too little: stay on the low side.";
     }
     s.advice += " To know it better, try " + number(s.next[0]) + ".";
 }

@@ -1,9 +1,10 @@
 // A length, a jet, a weight or a timing stepped through: where is the best, how sure is that, and which point next?
 //
-// Four shapes are tried: flat, a parabola, and the usual lopsided optimum as two straight sides of different slope or as
-// a hill, half a parabola on either side. The small-sample information criterion (AICc; Hurvich and Tsai 1989) chooses; where there are too few points for it, two
-// straight sides through the best point stand in. The optimum's interval comes from resampling the pulls (fixed seed), the shape chosen anew each time, because which
-// shape is the true one is not known either.
+// Four shapes are tried: flat, a parabola, and the usual lopsided optimum as two straight sides of different slope or
+// as a hill, half a parabola on either side. The small-sample information criterion (AICc; Hurvich and Tsai 1989)
+// chooses; where there are too few points for it, two straight sides through the best point stand in. The optimum's
+// interval comes from resampling the pulls (fixed seed), the shape chosen anew each time, because which shape is the
+// true one is not known either.
 #pragma once
 
 #include "core/judge/value.h"

@@ -88,7 +88,8 @@ Result<double> weightedPower(const PullCurve& curve, const UseWeights& weights) 
     const double step = curve.rpm.size() > 1 ? curve.rpm[1] - curve.rpm[0] : 50.;
     if (weights.points.empty())
         return Error{"no use is drawn"};
-    for (double rpm = std::ceil(weights.points.front().first / step) * step; rpm <= weights.points.back().first; rpm += step) {
+    for (double rpm = std::ceil(weights.points.front().first / step) * step; rpm <= weights.points.back().first;
+         rpm += step) {
         const double w = weights.at(rpm);
         all += w;
         if (const long i = curve.at(rpm); i >= 0 && curve.counted[static_cast<std::size_t>(i)]) {
@@ -142,7 +143,8 @@ Result<Ranking> rankSetups(const std::vector<std::string>& names, const std::vec
     const double pairs = 0.5 * n * (n - 1.);
     const auto separable = [&](int a, int b) {
         const auto half = out.fit.halfWidth(out.fit.difference(a, b), 1. - (1. - confidence) / pairs);
-        return half && std::abs(out.fit.mean[static_cast<std::size_t>(a)] - out.fit.mean[static_cast<std::size_t>(b)]) > *half;
+        return half &&
+               std::abs(out.fit.mean[static_cast<std::size_t>(a)] - out.fit.mean[static_cast<std::size_t>(b)]) > *half;
     };
     for (int i = 0; i < n; ++i) {
         const auto k = static_cast<std::size_t>(order[static_cast<std::size_t>(i)]);

@@ -12,7 +12,8 @@
 namespace jr {
 namespace {
 
-template <typename... Numbers> std::string formatted(const char* format, Numbers... numbers) {
+template <typename... Numbers>
+std::string formatted(const char* format, Numbers... numbers) {
     char buffer[240];
     std::snprintf(buffer, sizeof buffer, format, numbers...);
     return buffer;
@@ -31,7 +32,8 @@ std::string stretchText(const std::vector<std::pair<double, double>>& stretches)
     std::string out;
     for (const auto& [from, to] : stretches)
         if (to - from > 100.)
-            out += (out.empty() ? "" : ", ") + formatted("%.0f to %.0f rpm", std::round(from / 50.) * 50., std::round(to / 50.) * 50.);
+            out += (out.empty() ? "" : ", ") +
+                   formatted("%.0f to %.0f rpm", std::round(from / 50.) * 50., std::round(to / 50.) * 50.);
     return out;
 }
 
@@ -143,18 +145,22 @@ MixtureFinding mixtureOf(const Trace& trace, const ReadyPull& ready, const Mixtu
         out.sentences.push_back(formatted("It starts lean, at %.1f:1.", out.startAfr));
     // A quarter of a unit of swing is felt as a choppy ride. Common practice, no source.
     if (out.choppinessAfr > 0.25)
-        out.sentences.push_back(formatted("It swings by %.2f:1 about its line: choppy, though the peak may be fine.", out.choppinessAfr));
+        out.sentences.push_back(
+            formatted("It swings by %.2f:1 about its line: choppy, though the peak may be fine.", out.choppinessAfr));
     if (out.cylinderSpreadAfr > 0.4)
         out.sentences.push_back(formatted("The cylinders lie %.1f:1 apart.", out.cylinderSpreadAfr));
     if (out.leanUnderLoadS > 0.)
-        out.sentences.push_back(formatted("Past %.0f:1 under load for %.1f s: stop, and do not hold full throttle.", o.leanUnderLoadAfr, out.leanUnderLoadS));
+        out.sentences.push_back(formatted("Past %.0f:1 under load for %.1f s: stop, and do not hold full throttle.",
+                                          o.leanUnderLoadAfr, out.leanUnderLoadS));
     if (out.notFiringS > 0.)
-        out.sentences.push_back(formatted("A reading past %.0f:1 for %.1f s is a cylinder that is not firing, not a mixture.", o.notFiringAfr, out.notFiringS));
+        out.sentences.push_back(
+            formatted("A reading past %.0f:1 for %.1f s is a cylinder that is not firing, not a mixture.",
+                      o.notFiringAfr, out.notFiringS));
     return out;
 }
 
-Result<MixtureWhatIf> mixtureWhatIf(const std::vector<Observation>& values, const std::vector<double>& meanAfr, int setups,
-                                    double tenths, double confidence) {
+Result<MixtureWhatIf> mixtureWhatIf(const std::vector<Observation>& values, const std::vector<double>& meanAfr,
+                                    int setups, double tenths, double confidence) {
     const auto n = static_cast<Eigen::Index>(values.size());
     if (n != static_cast<Eigen::Index>(meanAfr.size()) || n < setups + 2)
         return Error{"there are too few pulls to tell what another mixture is worth"};
@@ -186,11 +192,13 @@ Result<MixtureWhatIf> mixtureWhatIf(const std::vector<Observation>& values, cons
     out.highPct = out.pctPerAfr + 100. * half;
     const double step = 0.1 * tenths;
     if (*out.lowPct <= 0. && *out.highPct >= 0.)
-        out.text = formatted("%.1f:1 leaner is worth %+.1f %% (%+.1f to %+.1f): these pulls show no gain from another mixture.",
-                             step, step * out.pctPerAfr, step * *out.lowPct, step * *out.highPct);
+        out.text = formatted(
+            "%.1f:1 leaner is worth %+.1f %% (%+.1f to %+.1f): these pulls show no gain from another mixture.", step,
+            step * out.pctPerAfr, step * *out.lowPct, step * *out.highPct);
     else
-        out.text = formatted("%.1f:1 leaner is worth %+.1f %% (%+.1f to %+.1f). Small, and only inside the mixtures tried.",
-                             step, step * out.pctPerAfr, step * *out.lowPct, step * *out.highPct);
+        out.text =
+            formatted("%.1f:1 leaner is worth %+.1f %% (%+.1f to %+.1f). Small, and only inside the mixtures tried.",
+                      step, step * out.pctPerAfr, step * *out.lowPct, step * *out.highPct);
     return out;
 }
 

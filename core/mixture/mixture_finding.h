@@ -20,20 +20,20 @@ MixtureTarget usualTarget(int strokes);
 
 struct MixtureOptions {
     MixtureTarget target{12.5, 13.2};
-    double leanUnderLoadAfr = 16.;  ///< stop at once above this (P5)
-    double notFiringAfr = 20.;      ///< no mixture at all
-    double slowS = 0.6;             ///< choppiness is what is faster than this
-    double settleS = 0.4;           ///< the first moments of a pull are looked at apart: a lean start
+    double leanUnderLoadAfr = 16.; ///< stop at once above this (P5)
+    double notFiringAfr = 20.;     ///< no mixture at all
+    double slowS = 0.6;            ///< choppiness is what is faster than this
+    double settleS = 0.4;          ///< the first moments of a pull are looked at apart: a lean start
 };
 
 struct MixtureFinding {
     bool known = false;
     double meanAfr = 0.;
-    double insideShare = 0.;                            ///< of the time under load
-    double richS = 0., leanS = 0.;                      ///< seconds outside the window
+    double insideShare = 0.;                                 ///< of the time under load
+    double richS = 0., leanS = 0.;                           ///< seconds outside the window
     std::vector<std::pair<double, double>> richRpm, leanRpm; ///< stretches of engine speed outside it
-    double choppinessAfr = 0.;  ///< standard deviation about the slow line
-    double startAfr = 0.;       ///< of the first moments
+    double choppinessAfr = 0.;                               ///< standard deviation about the slow line
+    double startAfr = 0.;                                    ///< of the first moments
     double leanUnderLoadS = 0.;
     double notFiringS = 0.;
     std::vector<double> cylinderAfr; ///< mean of each

@@ -205,7 +205,8 @@ Result<PullCurve> curveOf(const PullFit& pull, const CurveOptions& options) {
             high = std::max(high, ready.rpm[i]);
         }
         const std::vector<double> grid = gridWithin(low, high, options.gridRpm);
-        const std::vector<double> means = overSpeed(SpeedMeans(std::move(power)), grid, std::max(0.5 * options.gridRpm, 25.));
+        const std::vector<double> means =
+            overSpeed(SpeedMeans(std::move(power)), grid, std::max(0.5 * options.gridRpm, 25.));
         for (std::size_t i = 0; i < grid.size(); ++i) {
             if (!std::isfinite(means[i]))
                 continue;

@@ -28,7 +28,8 @@ public:
     bool empty() const { return m_rpm.empty(); }
     /// NaN where there is no sample.
     double mean(double fromRpm, double toRpm) const {
-        const auto from = static_cast<std::size_t>(std::lower_bound(m_rpm.begin(), m_rpm.end(), fromRpm) - m_rpm.begin());
+        const auto from =
+            static_cast<std::size_t>(std::lower_bound(m_rpm.begin(), m_rpm.end(), fromRpm) - m_rpm.begin());
         const auto to = static_cast<std::size_t>(std::upper_bound(m_rpm.begin(), m_rpm.end(), toRpm) - m_rpm.begin());
         return to > from ? (m_sums[to] - m_sums[from]) / static_cast<double>(to - from)
                          : std::numeric_limits<double>::quiet_NaN();

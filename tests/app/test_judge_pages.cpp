@@ -83,7 +83,11 @@ private slots:
             if (!before.empty()) {
                 const double truth = trueMean(day, s.name, 4000., 8500.) - trueMean(day, before, 4000., 8500.);
                 QVERIFY2(truth >= *s.gainLow && truth <= *s.gainHigh,
-                         qPrintable(QStringLiteral("%1: %2 not in %3 to %4").arg(QString::fromStdString(s.name)).arg(truth).arg(*s.gainLow).arg(*s.gainHigh)));
+                         qPrintable(QStringLiteral("%1: %2 not in %3 to %4")
+                                        .arg(QString::fromStdString(s.name))
+                                        .arg(truth)
+                                        .arg(*s.gainLow)
+                                        .arg(*s.gainHigh)));
             }
             before = s.name;
         }
@@ -99,7 +103,8 @@ private slots:
         int inside = 0, points = 0;
         for (const Comparison& c : all)
             for (std::size_t i = 0; i < c.rpm.size(); ++i) {
-                const double truth = demo::truthW(day, c.with.setup, c.rpm[i]) / demo::truthW(day, "stock", c.rpm[i]) - 1.;
+                const double truth =
+                    demo::truthW(day, c.with.setup, c.rpm[i]) / demo::truthW(day, "stock", c.rpm[i]) - 1.;
                 inside += 100. * truth >= c.lowPct[i] && 100. * truth <= c.highPct[i];
                 ++points;
             }
@@ -129,13 +134,19 @@ private slots:
         const auto& cross = judge().cross().cross();
         QVERIFY2(cross, qPrintable(judge().cross().words()));
         QCOMPARE(cross->alone.size(), std::size_t(2));
-        const double stock = trueMean(day, "stock", 6000., 8600.), reeds = trueMean(day, "carbon reeds", 6000., 8600.) - stock,
-                     pipe = trueMean(day, "tuned pipe", 6000., 8600.) - stock, both = trueMean(day, "reeds and pipe", 6000., 8600.) - stock;
+        const double stock = trueMean(day, "stock", 6000., 8600.),
+                     reeds = trueMean(day, "carbon reeds", 6000., 8600.) - stock,
+                     pipe = trueMean(day, "tuned pipe", 6000., 8600.) - stock,
+                     both = trueMean(day, "reeds and pipe", 6000., 8600.) - stock;
         for (const FactorialEffect& e : cross->effects) {
             const double truth = e.term == "reeds"  ? 0.5 * (reeds + both - pipe)
                                  : e.term == "pipe" ? 0.5 * (pipe + both - reeds)
                                                     : 0.5 * (both - reeds - pipe);
-            QVERIFY2(truth >= *e.low && truth <= *e.high, qPrintable(QStringLiteral("%1: %2 not in %3 to %4").arg(QString::fromStdString(e.term)).arg(truth).arg(*e.low).arg(*e.high)));
+            QVERIFY2(truth >= *e.low && truth <= *e.high, qPrintable(QStringLiteral("%1: %2 not in %3 to %4")
+                                                                         .arg(QString::fromStdString(e.term))
+                                                                         .arg(truth)
+                                                                         .arg(*e.low)
+                                                                         .arg(*e.high)));
         }
         QCOMPARE(judge().cross().effects().effects.size(), std::size_t(3));
         QVERIFY(judge().cross().words().contains("alone"));
@@ -158,7 +169,8 @@ private slots:
         QCOMPARE(sweep->x.front(), 14.);
         QCOMPARE(sweep->x.back(), 22.);
         QVERIFY(sweep->inside && sweep->bestLow);
-        QVERIFY2(*sweep->bestLow <= 18.6 && *sweep->bestHigh >= 18.6, qPrintable(QStringLiteral("%1 to %2").arg(*sweep->bestLow).arg(*sweep->bestHigh)));
+        QVERIFY2(*sweep->bestLow <= 18.6 && *sweep->bestHigh >= 18.6,
+                 qPrintable(QStringLiteral("%1 to %2").arg(*sweep->bestLow).arg(*sweep->bestHigh)));
         // Too much advance costs several times what too little costs.
         QVERIFY(std::abs(sweep->longSidePerUnit) > 1.5 * std::abs(sweep->shortSidePerUnit));
         QVERIFY(judge().sweep().best().size() > 8);
@@ -192,7 +204,8 @@ private slots:
             log.write(QStringLiteral("%1,%2\n").arg(0.1 * i).arg(5000 + 10 * (i % 100)).toUtf8());
         log.close();
         QVERIFY(judge().band().takeRide(log.fileName()));
-        QVERIFY2(judge().band().weights().at(5500.) > 0.5 && judge().band().weights().at(8000.) == 0., qPrintable(judge().band().words()));
+        QVERIFY2(judge().band().weights().at(5500.) > 0.5 && judge().band().weights().at(8000.) == 0.,
+                 qPrintable(judge().band().words()));
         QVERIFY(judge().band().words().contains("ride.csv"));
         judge().band().setUse(0);
         QVERIFY(before.at(5000.) >= 0.);
@@ -216,12 +229,14 @@ private slots:
         m_window->showStation(MainWindow::Judge);
         for (int p = 0; p < judge().count(); ++p) {
             page(p);
-            if (auto* judgePage = qobject_cast<JudgePage*>(judge().findChildren<QStackedWidget*>().front()->currentWidget()))
+            if (auto* judgePage =
+                    qobject_cast<JudgePage*>(judge().findChildren<QStackedWidget*>().front()->currentWidget()))
                 QVERIFY2(!judgePage->words().trimmed().isEmpty(), qPrintable(judge().pageName(p)));
         }
     }
     void everyLinkOpensAParagraph() {
-        for (const char* heading : {"The margin", "More than two setups", "Steps, combinations, sweeps", "The working band", "Mixture", "Scatter and drift"})
+        for (const char* heading : {"The margin", "More than two setups", "Steps, combinations, sweeps",
+                                    "The working band", "Mixture", "Scatter and drift"})
             QVERIFY2(openMethod(QString::fromLatin1(heading), nullptr, false), heading);
         QVERIFY(!openMethod(QStringLiteral("No such heading"), nullptr, false));
     }

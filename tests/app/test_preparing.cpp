@@ -178,6 +178,20 @@ private slots:
         QCOMPARE(m_window->bench().procedure().restS, 90.);
         QCOMPARE(m_window->bench().procedure().intakeToC, 38.);
     }
+    void aVerdictIsArguedWithInANote() {
+        showPage(MainWindow::Ask, AskStation::Question);
+        ClaimsBoard& board = question().claims();
+        board.refresh();
+        const auto before = model().archive()->claims(model().job().id);
+        QVERIFY(!before->front().history.empty());
+        board.argue(before->front(), "the band was chosen after the pulls");
+        const auto after = model().archive()->claims(model().job().id);
+        QCOMPARE(after->front().history.size(), before->front().history.size() + 1);
+        QVERIFY(after->front().history.back().verdict == before->front().history.back().verdict); // not set by hand
+        QVERIFY(board.text().contains("chosen after the pulls"));
+        board.argue(after->front(), "   ");
+        QCOMPARE(model().archive()->claims(model().job().id)->front().history.size(), after->front().history.size());
+    }
     void notesAndPhotosOfASetup() {
         showPage(MainWindow::Ask, AskStation::Question);
         const QString photo = m_dir->filePath("stack.png");

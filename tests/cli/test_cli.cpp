@@ -1,6 +1,7 @@
 // The command line as a script sees it: exact keys, exit codes, messages; on samples made by somebody else and on the
 // demo's truth.
 #include "demo_job/demo_archive.h"
+#include "demo_job/demo_day.h"
 #include "demo_job/larkspur.h"
 
 #include <QDir>
@@ -152,6 +153,48 @@ private slots:
         for (const QJsonValue& c : j["calls"].toArray())
             calls << c.toObject()["call"].toString();
         QVERIFY(calls.contains(QStringLiteral("gain")) && calls.contains(QStringLiteral("loss")));
+    }
+    void severalSetsAreHeldTogether() {
+        QTemporaryDir dir;
+        const demo::DayOfPulls day = demo::larkspurLadder();
+        std::map<std::string, QStringList> files;
+        const std::vector<std::string> texts = demo::pullFiles(day);
+        for (std::size_t i = 0; i < texts.size(); ++i) {
+            QFile f(dir.filePath(QStringLiteral("%1.pull.csv").arg(i)));
+            QVERIFY(f.open(QIODevice::WriteOnly));
+            f.write(texts[i].data(), static_cast<qint64>(texts[i].size()));
+            files[day.setups[static_cast<std::size_t>(day.order[i])].name] << f.fileName();
+        }
+        QStringList arguments{"compare"};
+        for (const demo::DaySetup& s : day.setups)
+            arguments << "--set"
+                      << QString::fromStdString(s.name) + QLatin1Char('=') + files[s.name].join(QLatin1Char(','));
+        const Ran r = run(arguments);
+        QCOMPARE(r.code, 0);
+        const QJsonObject j = r.json();
+        QCOMPARE(keys(j), (QStringList{"band", "base", "comparisons", "confidence", "standard"}));
+        QCOMPARE(j["comparisons"].toArray().size(), 3);
+        int inside = 0, points = 0;
+        for (const QJsonValue& one : j["comparisons"].toArray()) {
+            const QJsonObject c = one.toObject();
+            const std::string name = c["with"].toObject()["setup"].toString().toStdString();
+            const QJsonArray rpm = c["rpm"].toArray(), low = c["low_w"].toArray(), high = c["high_w"].toArray();
+            for (int i = 0; i < rpm.size(); ++i) {
+                // low_w and high_w are of the difference: its ratio bounds times the base as measured.
+                const double truth =
+                    demo::truthW(day, name, rpm[i].toDouble()) - demo::truthW(day, "stock", rpm[i].toDouble());
+                inside += truth >= 1.01 * low[i].toDouble() - 30. && truth <= 1.01 * high[i].toDouble() + 30.;
+                ++points;
+            }
+        }
+        QVERIFY2(inside >= 0.97 * points, qPrintable(QStringLiteral("%1 of %2").arg(inside).arg(points)));
+        QCOMPARE(run(arguments).out, r.out); // the same input, the same output
+        QCOMPARE(run({"compare", "--set", "a"}).code, 2);
+        QCOMPARE(run({"compare", "--set", "a=x.csv"}).code, 2);
+        QCOMPARE(run({"compare", "--set", "a=x.csv", "--set", "a=y.csv"}).code, 2);
+        QCOMPARE(run({"compare", "--set", "a=none.csv", "--set", "b=none.csv"}).code, 3);
+        QCOMPARE(run({"compare", "--base", "x.csv"}).code, 2);
+        QCOMPARE(run({"compare", "--set", "a=x.csv", "--set", "b=y.csv", "--base", "z.csv"}).code, 2);
     }
     void archive() {
         QTemporaryDir dir;

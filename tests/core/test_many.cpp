@@ -56,14 +56,13 @@ class TestMany : public QObject {
 private slots:
     void certifiedStraightLine() {
         // NIST StRD "Norris": y, x.
-        const double data[][2] = {{0.1, 0.2},     {338.8, 337.4}, {118.1, 118.2}, {888.0, 884.6}, {9.2, 10.1},
-                                  {228.1, 226.5}, {668.5, 666.3}, {998.5, 996.3}, {449.1, 448.6}, {778.9, 777.0},
-                                  {559.2, 558.2}, {0.3, 0.4},     {0.1, 0.6},     {778.1, 775.5}, {668.8, 666.9},
-                                  {339.3, 338.0}, {448.9, 447.5}, {10.8, 11.6},   {557.7, 556.0}, {228.3, 228.1},
-                                  {998.0, 995.8}, {888.8, 887.6}, {119.6, 120.2}, {0.3, 0.3},     {0.6, 0.3},
-                                  {557.6, 556.8}, {339.3, 339.1}, {888.0, 887.2}, {998.5, 999.0}, {778.9, 779.0},
-                                  {10.2, 11.1},   {117.6, 118.3}, {228.9, 229.2}, {668.4, 669.1}, {449.2, 448.9},
-                                  {0.2, 0.5}};
+        const double data[][2] = {
+            {0.1, 0.2},     {338.8, 337.4}, {118.1, 118.2}, {888.0, 884.6}, {9.2, 10.1},    {228.1, 226.5},
+            {668.5, 666.3}, {998.5, 996.3}, {449.1, 448.6}, {778.9, 777.0}, {559.2, 558.2}, {0.3, 0.4},
+            {0.1, 0.6},     {778.1, 775.5}, {668.8, 666.9}, {339.3, 338.0}, {448.9, 447.5}, {10.8, 11.6},
+            {557.7, 556.0}, {228.3, 228.1}, {998.0, 995.8}, {888.8, 887.6}, {119.6, 120.2}, {0.3, 0.3},
+            {0.6, 0.3},     {557.6, 556.8}, {339.3, 339.1}, {888.0, 887.2}, {998.5, 999.0}, {778.9, 779.0},
+            {10.2, 11.1},   {117.6, 118.3}, {228.9, 229.2}, {668.4, 669.1}, {449.2, 448.9}, {0.2, 0.5}};
         SittingPlan plan;
         plan.setups = 1;
         Eigen::VectorXd y(36);
@@ -107,15 +106,17 @@ private slots:
         }
     }
     void pooledAndHeldTogether() {
-        // Four setups, three pulls each: the scatter of all is pooled, so single comparisons are not needed to be as wide
-        // as with six pulls alone; and the truth lies inside every band at once nearly always.
-        const std::vector<standin::EngineTruth> engines{engineWith({}), engineWith({{0.02, 5000., 700.}}), engineWith({{0.03, 7500., 800.}}),
+        // Four setups, three pulls each: the scatter of all is pooled, so single comparisons are not needed to be as
+        // wide as with six pulls alone; and the truth lies inside every band at once nearly always.
+        const std::vector<standin::EngineTruth> engines{engineWith({}), engineWith({{0.02, 5000., 700.}}),
+                                                        engineWith({{0.03, 7500., 800.}}),
                                                         engineWith({{-0.02, 6000., 900.}})};
         int inside = 0;
         double pooled = 0., alone = 0.;
         constexpr int kTests = 24;
         for (int k = 0; k < kTests; ++k) {
-            const Bench b(engines, {0, 1, 2, 3, 3, 2, 1, 0, 0, 1, 2, 3}, 100 + static_cast<std::uint64_t>(k), 0.005, 0.01);
+            const Bench b(engines, {0, 1, 2, 3, 3, 2, 1, 0, 0, 1, 2, 3}, 100 + static_cast<std::uint64_t>(k), 0.005,
+                          0.01);
             const auto all = compareSets(b.sets, {});
             QVERIFY(all);
             bool good = true;
@@ -140,7 +141,8 @@ private slots:
         const auto all = compareSets(b.sets, {});
         QVERIFY(all);
         QVERIFY((*all)[1].margins); // its scatter is that of the others
-        QVERIFY(std::any_of((*all)[1].calls.begin(), (*all)[1].calls.end(), [](const Call& c) { return c.kind == CallKind::Gain; }));
+        QVERIFY(std::any_of((*all)[1].calls.begin(), (*all)[1].calls.end(),
+                            [](const Call& c) { return c.kind == CallKind::Gain; }));
         QVERIFY(!compareSets({b.sets[0]}, {}));
         QVERIFY(!compareSets({b.sets[0], {}}, {}));
     }
@@ -156,8 +158,10 @@ private slots:
                 bumps.push_back({-0.02, 7800., 600.});
             return engineWith(bumps);
         };
-        const std::vector<Cell> cells{{{"stock", "stock"}}, {{"carbon", "stock"}}, {{"stock", "tuned"}}, {{"carbon", "tuned"}}};
-        std::vector<standin::EngineTruth> engines{engine(false, false), engine(true, false), engine(false, true), engine(true, true)};
+        const std::vector<Cell> cells{
+            {{"stock", "stock"}}, {{"carbon", "stock"}}, {{"stock", "tuned"}}, {{"carbon", "tuned"}}};
+        std::vector<standin::EngineTruth> engines{engine(false, false), engine(true, false), engine(false, true),
+                                                  engine(true, true)};
         const Bench b(engines, {0, 1, 2, 3, 3, 2, 1, 0, 0, 1, 2, 3}, 77, 0.003);
         const auto design = crossDesign({"reed", "pipe"}, cells);
         QVERIFY(design);
@@ -170,7 +174,8 @@ private slots:
             double log[4];
             for (int c = 0; c < 4; ++c)
                 log[c] = std::log(engines[static_cast<std::size_t>(c)].powerAt(effects.rpm[i]));
-            const double truths[] = {0.5 * (log[1] - log[0] + log[3] - log[2]), 0.5 * (log[2] - log[0] + log[3] - log[1]),
+            const double truths[] = {0.5 * (log[1] - log[0] + log[3] - log[2]),
+                                     0.5 * (log[2] - log[0] + log[3] - log[1]),
                                      0.5 * (log[3] - log[2] - log[1] + log[0])};
             for (int k = 0; k < 3; ++k) {
                 const double truth = 100. * std::expm1(truths[k]);
@@ -201,7 +206,9 @@ private slots:
         const auto best = bestAlongRange(lengths, *model, {});
         QVERIFY(best.size() > 15);
         const auto at = [&](double rpm) {
-            return *std::min_element(best.begin(), best.end(), [&](const BestAtSpeed& x, const BestAtSpeed& y) { return std::abs(x.rpm - rpm) < std::abs(y.rpm - rpm); });
+            return *std::min_element(best.begin(), best.end(), [&](const BestAtSpeed& x, const BestAtSpeed& y) {
+                return std::abs(x.rpm - rpm) < std::abs(y.rpm - rpm);
+            });
         };
         const BestAtSpeed low = at(4200.), high = at(8200.);
         QVERIFY2(low.bestX > high.bestX + 30., qPrintable(QStringLiteral("%1 and %2").arg(low.bestX).arg(high.bestX)));
@@ -216,7 +223,8 @@ private slots:
         QVERIFY(gains[1].kind == GainKind::AtSpeed && gains[1].baseRpm == 7000. && gains[1].withRpm == 7000.);
         QCOMPARE(gains[2].gainW, c->with.peakPower->value - c->base.peakPower->value);
         QVERIFY(gains[2].baseRpm == c->base.peakPower->rpm && !gains[2].lowW);
-        QVERIFY2(gains[2].baseRpm == gains[2].withRpm || gains[2].caution.find("apart") != std::string::npos, gains[2].caution.c_str());
+        QVERIFY2(gains[2].baseRpm == gains[2].withRpm || gains[2].caution.find("apart") != std::string::npos,
+                 gains[2].caution.c_str());
         QVERIFY(gains[3].gainW >= gains[1].gainW && !gains[3].caution.empty());
         QCOMPARE(quotedGains(*c, std::nan("")).size(), std::size_t(3));
         QCOMPARE(quotedGains(*c, 30000.).size(), std::size_t(3));

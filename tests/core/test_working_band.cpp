@@ -28,7 +28,8 @@ PullCurve curveFrom(double fromRpm, double toRpm, const std::function<double(dou
 }
 
 /// A trace with a mixture told by a function of time, one or two cylinders.
-std::pair<Trace, PullFit> pullWithMixture(const std::function<double(double)>& one, const std::function<double(double)>& two = {}) {
+std::pair<Trace, PullFit> pullWithMixture(const std::function<double(double)>& one,
+                                          const std::function<double(double)>& two = {}) {
     Trace t = testsupport::traceOf(standin::rollerPull({}, {}, {}), PullKind::Roller);
     std::erase_if(t.channels, [](const Channel& c) { return c.name.id == ChannelId::Afr; });
     const std::vector<double> time = t.find(ChannelId::Time)->values;
@@ -146,22 +147,32 @@ private slots:
         QVERIFY(usualTarget(2).leanAfr < usualTarget(4).leanAfr); // two-strokes are run safer
     }
     void aRichBellyAndALeanStart() {
-        const auto [trace, fit] = pullWithMixture([](double s) { return s < 0.9 ? 14.6 : s > 2.5 && s < 4.5 ? 11.6 : 12.9; });
+        const auto [trace, fit] = pullWithMixture([](double s) {
+            return s < 0.9 ? 14.6 : s > 2.5 && s < 4.5 ? 11.6 : 12.9;
+        });
         const MixtureFinding f = mixtureOf(trace, fit.ready, {});
         QVERIFY(f.richS > 1.5 && f.richRpm.size() == 1);
         QVERIFY(f.startAfr > 14.);
-        QVERIFY(std::any_of(f.sentences.begin(), f.sentences.end(), [](const std::string& s) { return s.find("starts lean") != std::string::npos; }));
-        QVERIFY(std::any_of(f.sentences.begin(), f.sentences.end(), [](const std::string& s) { return s.find("Richer than the window from") != std::string::npos; }));
+        QVERIFY(std::any_of(f.sentences.begin(), f.sentences.end(),
+                            [](const std::string& s) { return s.find("starts lean") != std::string::npos; }));
+        QVERIFY(std::any_of(f.sentences.begin(), f.sentences.end(), [](const std::string& s) {
+            return s.find("Richer than the window from") != std::string::npos;
+        }));
     }
     void choppyIsMeasured() {
         // A saw tooth of +-0.5 at five a second: standard deviation 0.5/sqrt(3) = 0.289.
-        const auto [trace, fit] = pullWithMixture([](double s) { return 12.9 + (2. * (5. * s - std::floor(5. * s)) - 1.) * 0.5; });
+        const auto [trace, fit] =
+            pullWithMixture([](double s) { return 12.9 + (2. * (5. * s - std::floor(5. * s)) - 1.) * 0.5; });
         const MixtureFinding f = mixtureOf(trace, fit.ready, {});
         QVERIFY2(std::abs(f.choppinessAfr - 0.289) < 0.03, qPrintable(QString::number(f.choppinessAfr)));
-        QVERIFY(std::any_of(f.sentences.begin(), f.sentences.end(), [](const std::string& s) { return s.find("choppy") != std::string::npos; }));
+        QVERIFY(std::any_of(f.sentences.begin(), f.sentences.end(),
+                            [](const std::string& s) { return s.find("choppy") != std::string::npos; }));
     }
     void cylindersApartLeanAndSilent() {
-        const auto [trace, fit] = pullWithMixture([](double) { return 12.6; }, [](double s) { return s > 3. && s < 3.5 ? 16.8 : s > 5. && s < 5.4 ? 23. : 13.4; });
+        const auto [trace, fit] = pullWithMixture([](double) { return 12.6; },
+                                                  [](double s) {
+                                                      return s > 3. && s < 3.5 ? 16.8 : s > 5. && s < 5.4 ? 23. : 13.4;
+                                                  });
         const MixtureFinding f = mixtureOf(trace, fit.ready, {});
         QCOMPARE(f.cylinderAfr.size(), std::size_t(2));
         QVERIFY(f.cylinderSpreadAfr > 0.7 && f.cylinderSpreadAfr < 1.4);
@@ -176,7 +187,10 @@ private slots:
             for (int i = 0; i < 16; ++i) {
                 afr.push_back(12.5 + 0.1 * (i % 6));
                 const int setup = i % 2;
-                values.push_back({setup, 20000. * (1. + 0.04 * setup) * std::exp(0.01 * pctPerAfr * afr.back() + 0.002 * dice.normal()), {}});
+                values.push_back(
+                    {setup,
+                     20000. * (1. + 0.04 * setup) * std::exp(0.01 * pctPerAfr * afr.back() + 0.002 * dice.normal()),
+                     {}});
             }
             return mixtureWhatIf(values, afr, 2);
         };
@@ -212,7 +226,8 @@ private slots:
         const RunChart chart = runChart(pulls, 2);
         for (std::size_t i = 0; i < pulls.size(); ++i)
             QCOMPARE(chart.points[i].odd, i == 7);
-        QVERIFY2(chart.points[7].causes.front().find("coolant +26") != std::string::npos, chart.points[7].causes.front().c_str());
+        QVERIFY2(chart.points[7].causes.front().find("coolant +26") != std::string::npos,
+                 chart.points[7].causes.front().c_str());
         QVERIFY(chart.text.find("not dropped") != std::string::npos);
         pulls[7].coolantC = 82.;
         QCOMPARE(runChart(pulls, 2).points[7].causes.front(), std::string("nothing recorded explains it"));

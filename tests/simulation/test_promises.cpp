@@ -1,6 +1,9 @@
 // The promises of docs/judging.md with few seeds; report_promises runs them at full size. Bounds are those of the
 // promise widened by three standard errors of so few tests, so that only a broken promise fails.
+#include "core/judge/comparison.h"
+#include "core/plan/plan.h"
 #include "tests/simulation/promises.h"
+#include "tests/support/simulated_trace.h"
 
 #include <QTest>
 
@@ -34,6 +37,45 @@ private slots:
             QVERIFY(o.powerRmsPct <= 0.5);
             QVERIFY(o.usedShare >= 0.85);
         }
+    }
+    void aPlanKeepsItsWord() {
+        // Planned for a gain of 1 % at 0.5 % repeatability, then run on simulated benches at just that: the band mean
+        // is told from nothing as often as planned.
+        jr::PlanOptions o;
+        o.repeatabilityPct = 0.5;
+        o.worthPct = 1.;
+        const auto plan = jr::makePlan(o);
+        const double planned = jr::planPower(o, plan->pullsEach, 1.);
+        constexpr int kTests = 90;
+        int found = 0;
+        standin::BenchSetting bench;
+        bench.sampleHz = 60.;
+        for (int k = 0; k < kTests; ++k) {
+            standin::Dice dice(9000 + static_cast<std::uint64_t>(k));
+            std::vector<jr::PullFit> fits;
+            for (std::size_t i = 0; i < plan->order.size(); ++i) {
+                standin::EngineTruth engine;
+                engine.torqueNm *= plan->order[i] ? 1.01 : 1.;
+                standin::PullSetting pull;
+                pull.offsetShare = 0.005 * dice.normal() + 0.004 * static_cast<double>(i) / 10.;
+                pull.seed = 50000 + 100 * static_cast<std::uint64_t>(k) + i;
+                jr::Trace t = testsupport::traceOf(standin::rollerPull(engine, bench, pull), jr::PullKind::Roller);
+                t.header.startedEpochS = 360. * static_cast<double>(i);
+                fits.push_back(std::move(jr::fitPull(t)).value());
+            }
+            std::vector<const jr::PullFit*> base, with;
+            for (std::size_t i = 0; i < fits.size(); ++i)
+                (plan->order[i] ? with : base).push_back(&fits[i]);
+            jr::CompareOptions options;
+            options.detailRpm = 250.;
+            const auto c = jr::compare(base, with, options);
+            QVERIFY(c);
+            found += *c->bandMean.lowW > 0.;
+        }
+        const double share = found / static_cast<double>(kTests);
+        const double slack = 3. * std::sqrt(planned * (1. - planned) / kTests);
+        QVERIFY2(std::abs(share - planned) <= slack,
+                 qPrintable(QStringLiteral("%1 against %2 planned").arg(share).arg(planned)));
     }
 };
 
