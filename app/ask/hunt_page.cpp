@@ -2,6 +2,7 @@
 
 #include "app/frame/clear_layout.h"
 #include "archive/formats/job_sheets.h"
+#include "core/plan/fuel.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -192,6 +193,20 @@ std::vector<HuntPull> HuntPage::knownPulls() const {
     return out;
 }
 
+/// From the machine's tank and what the pulls of this job used; nothing when either is not known.
+std::optional<int> HuntPage::pullsPerTank() const {
+    const auto tank = sheetNumber(machineSheetOf(m_model.sheet(sheet_kind::machine)), "tank_ml");
+    double sum = 0., n = 0.;
+    for (const LoadedPull& p : m_model.pulls())
+        if (p.trace)
+            for (const auto& [key, value] : p.trace->header.other)
+                if (const double ml = key == "fuel_ml" ? QString::fromStdString(value).toDouble() : 0.; ml > 0.) {
+                    sum += ml;
+                    n += 1.;
+                }
+    return tank && n > 0. ? std::optional(pullsLeft(*tank, 0., sum / n)) : std::nullopt;
+}
+
 QWidget* HuntPage::swapCard(const FaultHunt& h, int index) {
     const HuntSwap& s = h.swaps[static_cast<std::size_t>(index)];
     auto* frame = new QFrame;
@@ -314,7 +329,7 @@ void HuntPage::refresh() {
     }
     m_swaps->addStretch(1);
     clearLayout(m_notices);
-    for (const std::string& notice : huntNotices(h, knownPulls())) {
+    for (const std::string& notice : huntNotices(h, knownPulls(), pullsPerTank())) {
         QString words = QString::fromStdString(notice);
         words[0] = words[0].toUpper();
         auto* label = new QLabel(words + QLatin1Char('.'));

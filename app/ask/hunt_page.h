@@ -35,6 +35,7 @@ private:
     void keep(const FaultHunt& hunt, const QString& what);
     QWidget* swapCard(const FaultHunt& hunt, int index);
     std::vector<HuntPull> knownPulls() const;
+    std::optional<int> pullsPerTank() const;
 
     const Theme& m_theme;
     JobModel& m_model;

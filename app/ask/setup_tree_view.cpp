@@ -81,6 +81,23 @@ void SetupTreeView::paintEvent(QPaintEvent*) {
         QStringList words;
         for (const SetupChange& c : s.changes)
             words << changeWords(c);
+        // What they weigh and cost stands behind them.
+        double kg = 0., price = 0.;
+        bool weighed = false, priced = false;
+        for (const SetupChange& c : s.changes) {
+            weighed = weighed || c.weightOffKg || c.weightOnKg;
+            priced = priced || c.price;
+            kg += c.weightOnKg.value_or(0.) - c.weightOffKg.value_or(0.);
+            price += c.price.value_or(0.);
+        }
+        const QLocale l;
+        QStringList cost;
+        if (weighed)
+            cost << tr("%1 kg").arg((kg > 0. ? QStringLiteral("+") : QString()) + l.toString(kg, 'f', 2));
+        if (priced)
+            cost << tr("price %1").arg(l.toString(price, 'f', 0));
+        if (!cost.empty())
+            words << cost.join(QStringLiteral(" · "));
         p.setFont(Theme::font(Size::Body));
         p.setPen(t.muted);
         const QRectF text(one.card.right() + 10., one.card.top(), width() - one.card.right() - 14., kCardHigh);

@@ -4,6 +4,7 @@
 #include "app/judge/chart_words.h"
 #include "app/judge/method_dialog.h"
 #include "core/judge/gain_kinds.h"
+#include "core/judge/sound.h"
 
 #include <QComboBox>
 #include <QDoubleSpinBox>
@@ -222,6 +223,7 @@ void DifferencePage::refresh() {
             m_curves->draw();
             m_strip->update();
             clearLayout(m_account);
+            m_quoted = m_sound = nullptr;
         }
         return;
     }
@@ -260,21 +262,10 @@ void DifferencePage::refresh() {
         m_account->addWidget(paragraph(QCoreApplication::translate("Cautions", caution.text.c_str()), "caution"));
     for (std::size_t i = 1; i < account.details.size(); ++i)
         m_account->addWidget(paragraph(QString::fromStdString(account.details[i]), "muted"));
-    // What people quote of two curves, each under its own name (P8).
-    const Wording wording = m_model.units().wording();
-    QStringList quoted;
-    for (const QuotedGain& g : quotedGains(c, m_cursorRpm, wording)) {
-        const double margin = g.lowW ? 0.5 * (*g.highW - *g.lowW) : 0.;
-        quoted << QStringLiteral("<b>%1</b> (%2 %) %3%4")
-                      .arg(QString::fromStdString(withUnit(g.gainW, margin, wording.power, wording, true)),
-                           QString::fromStdString(plainNumber(g.gainPct, 1, wording, true)),
-                           QString::fromStdString(g.label).toHtmlEscaped(),
-                           g.caution.empty()
-                               ? QString()
-                               : QStringLiteral(" <i>%1</i>").arg(QString::fromStdString(g.caution).toHtmlEscaped()));
-    }
-    m_account->addWidget(paragraph(
-        tr("Gains as people quote them:") + QStringLiteral("<br>") + quoted.join(QStringLiteral("<br>")), "muted"));
+    m_quoted = paragraph({}, "muted");
+    m_account->addWidget(m_quoted);
+    m_sound = paragraph({});
+    m_account->addWidget(m_sound);
     m_account->addStretch(1);
     showCursor(m_cursorRpm);
 }
@@ -286,7 +277,40 @@ void DifferencePage::setCursorRpm(double rpm) {
     showCursor(rpm);
 }
 
+/// What people quote of two curves, each under its own name (P8), and the sound where it was recorded (P29).
+void DifferencePage::showQuoted(double rpm) {
+    const auto& comparison = m_model.comparison();
+    if (!comparison || !m_quoted)
+        return;
+    const Wording wording = m_model.units().wording();
+    QStringList quoted;
+    for (const QuotedGain& g : quotedGains(*comparison, rpm, wording)) {
+        const double margin = g.lowW ? 0.5 * (*g.highW - *g.lowW) : 0.;
+        quoted << QStringLiteral("<b>%1</b> (%2 %) %3%4")
+                      .arg(QString::fromStdString(withUnit(g.gainW, margin, wording.power, wording, true)),
+                           QString::fromStdString(plainNumber(g.gainPct, 1, wording, true)),
+                           QString::fromStdString(g.label).toHtmlEscaped(),
+                           g.caution.empty()
+                               ? QString()
+                               : QStringLiteral(" <i>%1</i>").arg(QString::fromStdString(g.caution).toHtmlEscaped()));
+    }
+    m_quoted->setText(tr("Gains as people quote them:") + QStringLiteral("<br>") + quoted.join(QStringLiteral("<br>")));
+    const double at = std::isfinite(rpm) ? rpm : comparison->base.peakPower ? comparison->base.peakPower->rpm : 0.;
+    std::vector<Observation> levels;
+    for (bool base : {true, false})
+        for (int i : m_model.sidePulls(base)) {
+            const LoadedPull& p = m_model.pulls()[static_cast<std::size_t>(i)];
+            if (const auto level = soundAt(*p.trace, p.fit->ready, at))
+                levels.push_back({base ? 0 : 1, *level, p.record.startedEpochS});
+        }
+    const auto sound = soundDifference(levels, at);
+    m_sound->setVisible(sound.ok());
+    if (sound)
+        m_sound->setText(QString::fromStdString(sound->text));
+}
+
 void DifferencePage::showCursor(double rpm) {
+    showQuoted(rpm);
     const auto& comparison = m_model.comparison();
     const QString hint = tr("Point at a speed, or use the arrow keys on a chart, to read both curves there.");
     if (!comparison || !std::isfinite(rpm)) {
@@ -318,7 +342,12 @@ void DifferencePage::showCursor(double rpm) {
                                 u.powerText(c.base.powerW[i]), u.torqueText(c.base.torqueNm[i]),
                                 Theme::mark(setupMarkOf(m_model, m_model.settings().withSetup)).letter,
                                 u.powerText(c.with.powerW[i]), u.torqueText(c.with.torqueNm[i]), difference, give)
-                           .arg(QString::fromStdString(plainNumber(c.differencePct[i], 1, w, true))));
+                           .arg(QString::fromStdString(plainNumber(c.differencePct[i], 1, w, true))) +
+                       (std::isfinite(c.base.afr[i]) && std::isfinite(c.with.afr[i])
+                            ? tr(" &nbsp; mixture %1, %2:1")
+                                  .arg(QString::fromStdString(plainNumber(c.base.afr[i], 1, w)),
+                                       QString::fromStdString(plainNumber(c.with.afr[i], 1, w)))
+                            : QString()));
 }
 
 } // namespace jr::app

@@ -28,6 +28,7 @@ private:
     void refresh();
     void fillSides();
     void showCursor(double rpm);
+    void showQuoted(double rpm);
     QWidget* buildSide();
 
     const Theme& m_theme;
@@ -46,6 +47,8 @@ private:
     QLabel* m_headline;
     QLabel* m_bandMean;
     QVBoxLayout* m_account;
+    QLabel* m_quoted = nullptr; ///< in the account, as long as there is a comparison
+    QLabel* m_sound = nullptr;
     double m_cursorRpm = qQNaN();
     int m_school = 0; ///< 0 average, 1 median, 2 best of
     bool m_filling = false;

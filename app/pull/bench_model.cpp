@@ -329,6 +329,7 @@ void BenchModel::take(const std::shared_ptr<CaughtPull>& pull) {
         pull->fuelMl = fuelForPullMl(pull->workJ, usualBsfcKgPerJ(strokes));
     m_fuelUsedMl += pull->fuelMl;
     m_fuelPerPull.push_back(pull->fuelMl);
+    h.other.emplace_back("fuel_ml", numberText(std::round(pull->fuelMl * 10.) / 10.));
     if (m_warmUp)
         h.other.emplace_back("warm_up", "yes");
     h.other.emplace_back("pulls_since_fuel", std::to_string(m_pullsSinceFuel++));

@@ -1,5 +1,6 @@
 #include "app/pulls/pulls_station.h"
 
+#include "app/frame/clear_layout.h"
 #include "app/pulls/aside_why.h"
 
 #include <QLabel>
@@ -53,6 +54,8 @@ PullsStation::PullsStation(const Theme& theme, JobModel& model, QWidget* parent)
     m_asideWhy->setWordWrap(true);
     m_asideWhy->setProperty("caution", true);
     layout->addWidget(m_asideWhy);
+    m_notes = new NoteStrip(theme, model);
+    layout->addWidget(m_notes);
     m_aside = new QPushButton(tr("Set this pull aside…"));
     layout->addWidget(m_aside);
     columns->addWidget(side);
@@ -75,13 +78,12 @@ void PullsStation::showEvent(QShowEvent* event) {
 void PullsStation::refresh() {
     if (!isVisible())
         return;
-    while (QLayoutItem* item = m_flags->takeAt(0)) {
-        delete item->widget();
-        delete item;
-    }
+    clearLayout(m_flags);
     const int index = m_model.currentPull();
     const bool any = index >= 0 && index < static_cast<int>(m_model.pulls().size());
     m_aside->setVisible(any);
+    m_notes->setVisible(any);
+    m_notes->setAbout(any ? "pull:" + m_model.pulls()[static_cast<std::size_t>(index)].record.id : std::string());
     m_asideWhy->hide();
     const bool mixture = m_mixture->draw(index);
     m_mixture->setVisible(mixture);

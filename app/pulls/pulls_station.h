@@ -4,6 +4,7 @@
 
 #include "app/charts/rpm_chart.h"
 #include "app/model/job_model.h"
+#include "app/notes/note_strip.h"
 
 class QLabel;
 class QPushButton;
@@ -57,6 +58,7 @@ private:
     QVBoxLayout* m_flags;
     QPushButton* m_aside;
     QLabel* m_asideWhy;
+    NoteStrip* m_notes;
 };
 
 } // namespace jr::app

@@ -1,6 +1,8 @@
 // The pages of Judge on the demo's three jobs, whose truths are known: what is shown must hold the truth inside its
 // margins. Also the empty states, the links to the method, and rides.
+#include "app/ask/ask_station.h"
 #include "app/frame/main_window.h"
+#include "app/handover/handover_station.h"
 #include "app/judge/judge_station.h"
 #include "app/judge/method_dialog.h"
 #include "core/judge/sentences.h"
@@ -160,6 +162,15 @@ private slots:
         }
         const auto& cautions = model().comparison()->cautions;
         QVERIFY(std::any_of(cautions.begin(), cautions.end(), [](const Caution& c) { return c.kind == "confounded"; }));
+        m_window->showStation(MainWindow::Ask);
+        const QString asked = m_window->ask().question().caution();
+        QVERIFY2(asked.contains("reeds") && asked.contains("pipe") && asked.contains("all of them together"),
+                 qPrintable(asked));
+        // On the sheet as well: the one-page JSON carries every caution the sheet prints.
+        QVERIFY(m_window->handover().writeJson(m_dir->filePath("sheet.json")));
+        QFile sheet(m_dir->filePath("sheet.json"));
+        QVERIFY(sheet.open(QIODevice::ReadOnly) && sheet.readAll().contains("confounded"));
+        m_window->showStation(MainWindow::Judge);
     }
     void theSweepHoldsItsTruth() {
         QVERIFY(open("Reeds and pipe"));

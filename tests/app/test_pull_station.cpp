@@ -89,7 +89,19 @@ private slots:
         QCOMPARE(c.with.pulls, 4);
         QCOMPARE(QString::fromStdString(c.with.setup), QStringLiteral("long stack"));
         QVERIFY(c.drift.checked);
-        // The stand-in's own truth lies inside the margins.
+        // The stand-in's own truth lies inside the margins. The day is another every time (the machine heats with the
+        // clock), and a 95 % band misses one day in twenty; that promise is held to in test_promises. Here the chain is
+        // held to the band that misses one day in a thousand.
+        CompareOptions wide;
+        wide.confidence = 0.999;
+        wide.detailRpm = c.detailRpm;
+        std::vector<const PullFit*> sides[2];
+        for (bool base : {true, false})
+            for (int p : model().sidePulls(base))
+                sides[base ? 0 : 1].push_back(model().pulls()[static_cast<std::size_t>(p)].fit.get());
+        const auto sure = compare(sides[0], sides[1], wide);
+        QVERIFY(sure);
+        QCOMPARE(sure->rpm.size(), c.rpm.size());
         const auto a = testsupport::StandinProcess::truth({"--machine", "larkspur", "--fit", "short-stack"});
         const auto b = testsupport::StandinProcess::truth({"--machine", "larkspur", "--fit", "long-stack"});
         int inside = 0, all = 0;
@@ -98,10 +110,11 @@ private slots:
             if (!std::isfinite(truth))
                 continue;
             ++all;
-            inside += truth >= c.lowW[i] && truth <= c.highW[i];
+            inside += truth >= sure->lowW[i] && truth <= sure->highW[i];
+            QVERIFY(std::abs(sure->differenceW[i] - c.differenceW[i]) < 1e-6);
         }
         QVERIFY(all > 80);
-        QVERIFY2(inside >= 0.97 * all, qPrintable(QStringLiteral("%1 of %2").arg(inside).arg(all)));
+        QVERIFY2(inside == all, qPrintable(QStringLiteral("%1 of %2").arg(inside).arg(all)));
         bool gain = false;
         for (const Call& call : c.calls)
             gain = gain || call.kind == CallKind::Gain;

@@ -1,5 +1,6 @@
 // The working band: use weights, rides, scores and rankings; mixture findings; the run chart.
 #include "core/judge/run_chart.h"
+#include "core/judge/sound.h"
 #include "core/judge/working_band.h"
 #include "core/mixture/mixture_finding.h"
 #include "standin/simulated_bench.h"
@@ -236,6 +237,28 @@ private slots:
         const auto causes = runChart(pulls, 2).points[7].causes;
         QCOMPARE(causes.front(), std::string("flagged slip"));
         QVERIFY(causes[1].find("on one tank") != std::string::npos);
+    }
+    void soundAtOneSpeed() {
+        // Two levels 10 dB apart in equal shares average as energies: 10 log10((1 + 10) / 2) = 7.40 dB above the lower.
+        auto [trace, fit] = pullWithMixture([](double) { return 13.; });
+        QVERIFY(!soundAt(trace, fit.ready, 6000.)); // not recorded
+        Channel c;
+        c.name = {ChannelId::SoundLevel, 0};
+        c.heading = "sound_level";
+        c.quantity = Quantity::Sound;
+        for (std::size_t i = 0; i < trace.rows(); ++i)
+            c.values.push_back(i % 2 ? 100. : 90.);
+        trace.channels.push_back(std::move(c));
+        QVERIFY2(std::abs(*soundAt(trace, fit.ready, 6000., 1500.) - 97.40) < 0.1,
+                 qPrintable(QString::number(*soundAt(trace, fit.ready, 6000., 1500.))));
+        QVERIFY(!soundAt(trace, fit.ready, 20000.));
+        const auto d = soundDifference(
+            {{0, 94.0, {}}, {0, 94.4, {}}, {0, 94.2, {}}, {1, 92.0, {}}, {1, 92.3, {}}, {1, 92.3, {}}}, 6000.);
+        QVERIFY(d && std::abs(d->withDb - d->baseDb + 2.0) < 1e-9 && *d->high < 0.);
+        QVERIFY2(d->text.find("94.2 dB before, 92.2 dB after (-2.0;") != std::string::npos, d->text.c_str());
+        const auto bare = soundDifference({{0, 94., {}}, {1, 92., {}}}, 6000.);
+        QVERIFY(bare && !bare->low && bare->text.find("no margin known") != std::string::npos);
+        QVERIFY(!soundDifference({{0, 94., {}}}, 6000.));
     }
     void honestPullsAreSeldomCalledOdd() {
         standin::Dice dice(5);

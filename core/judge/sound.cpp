@@ -1,0 +1,47 @@
+#include "core/judge/sound.h"
+
+#include <cmath>
+#include <cstdio>
+
+namespace jr {
+
+std::optional<double> soundAt(const Trace& trace, const ReadyPull& pull, double rpm, double halfWidthRpm) {
+    const Channel* level = trace.find(ChannelId::SoundLevel);
+    if (!level)
+        return std::nullopt;
+    double energy = 0., n = 0.;
+    for (std::size_t i = pull.from; i < pull.to; ++i)
+        if (const double db = level->values[pull.row[i]];
+            std::abs(pull.rpm[i] - rpm) <= halfWidthRpm && std::isfinite(db)) {
+            energy += std::pow(10., 0.1 * db);
+            n += 1.;
+        }
+    return n > 0. ? std::optional(10. * std::log10(energy / n)) : std::nullopt;
+}
+
+Result<SoundDifference> soundDifference(const std::vector<Observation>& levels, double rpm, double confidence) {
+    int count[2] = {0, 0};
+    for (const Observation& o : levels)
+        ++count[o.group];
+    if (count[0] == 0 || count[1] == 0)
+        return Error{"sound was not recorded on both sides at that engine speed"};
+    const GroupFit fit = fitGroups(levels, 2, {});
+    SoundDifference out;
+    out.baseDb = fit.mean[0];
+    out.withDb = fit.mean[1];
+    const double d = out.withDb - out.baseDb;
+    char text[200];
+    if (const auto half = fit.halfWidth(fit.difference(0, 1), confidence)) {
+        out.low = d - *half;
+        out.high = d + *half;
+        std::snprintf(text, sizeof text, "Sound at %.0f rpm: %.1f dB before, %.1f dB after (%+.1f; %+.1f to %+.1f).",
+                      rpm, out.baseDb, out.withDb, d, *out.low, *out.high);
+    } else {
+        std::snprintf(text, sizeof text, "Sound at %.0f rpm: %.1f dB before, %.1f dB after (%+.1f, no margin known).",
+                      rpm, out.baseDb, out.withDb, d);
+    }
+    out.text = text;
+    return out;
+}
+
+} // namespace jr
