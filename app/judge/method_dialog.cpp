@@ -7,15 +7,16 @@
 #include <QTextBrowser>
 #include <QTextDocument>
 #include <QTimer>
+#include <QToolButton>
 #include <QVBoxLayout>
 
 namespace jr::app {
 
-QLabel* methodLink(const QString& heading, QWidget* parent) {
-    auto* link = new QLabel(QStringLiteral("<a href='#method'>%1</a>").arg(QLabel::tr("How was this found?")), parent);
-    link->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
-    link->setFocusPolicy(Qt::StrongFocus);
-    QObject::connect(link, &QLabel::linkActivated, link, [heading, link] { openMethod(heading, link->window()); });
+QWidget* methodLink(const QString& heading, QWidget* parent) {
+    auto* link = new QToolButton(parent);
+    link->setText(QToolButton::tr("How was this found?"));
+    link->setProperty("link", true);
+    QObject::connect(link, &QToolButton::clicked, link, [heading, link] { openMethod(heading, link->window()); });
     return link;
 }
 

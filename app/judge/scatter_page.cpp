@@ -94,23 +94,20 @@ void RunPicture::paintEvent(QPaintEvent*) {
     const double stripHigh = std::max(38., 0.115 * height());
     const QRectF area(kLeft, 24, width() - kLeft - kRight, height() - 24 - 3 * (stripHigh + 6) - 20);
     // Never for less than half a per cent: small scatter must look small.
-    double reach = 0.5;
+    double reach = std::max(0.5, 1.25 * m_chart.limitPct.value_or(0.));
     for (const RunPoint& point : m_chart.points)
-        reach = std::max({reach, 1.1 * std::abs(point.withDriftPct), 1.2 * point.limitPct.value_or(0.)});
+        reach = std::max(reach, 1.2 * std::abs(point.withDriftPct));
     const auto y = [&](double pct) { return area.center().y() - pct / reach * 0.5 * area.height(); };
     p.setPen(QPen(t.line, 1));
     p.setBrush(t.raised);
     p.drawRect(area);
     const auto drift = [&](std::size_t i) { return m_chart.driftLinePct.empty() ? 0. : m_chart.driftLinePct[i]; };
-    // The corridor each pull is held to: the scatter of the others, so an odd one stands outside its own.
-    const bool limits = std::all_of(m_chart.points.begin(), m_chart.points.end(),
-                                    [](const RunPoint& point) { return point.limitPct.has_value(); });
-    if (limits) {
+    if (m_chart.limitPct) {
         QPolygonF corridor;
         for (std::size_t i = 0; i < m_pulls.size(); ++i)
-            corridor << QPointF(x(i), y(drift(i) + *m_chart.points[i].limitPct));
+            corridor << QPointF(x(i), y(drift(i) + *m_chart.limitPct));
         for (std::size_t i = m_pulls.size(); i-- > 0;)
-            corridor << QPointF(x(i), y(drift(i) - *m_chart.points[i].limitPct));
+            corridor << QPointF(x(i), y(drift(i) - *m_chart.limitPct));
         p.setPen(QPen(t.muted, 1, Qt::DashLine));
         p.setBrush(t.sameSoft);
         p.drawPolygon(corridor);
@@ -133,8 +130,7 @@ void RunPicture::paintEvent(QPaintEvent*) {
             p.setPen(QPen(t.amber, 2.5));
             p.drawEllipse(at, 12, 12);
             p.setFont(Theme::font(Size::Small, true));
-            p.drawText(QRectF(at.x() - 60, at.y() + (point.withDriftPct > 0. ? -30. : 14.), 120, 14), Qt::AlignCenter,
-                       tr("odd"));
+            p.drawText(QRectF(at.x() + 16, at.y() - 8, 60, 16), Qt::AlignVCenter, tr("odd"));
             p.setFont(Theme::font(Size::Small));
         }
         if (m_pulls.size() <= 30 || i % 5 == 0) {

@@ -105,6 +105,7 @@ RunChart runChart(const std::vector<RunPull>& pulls, int setups, double confiden
     std::optional<double> critical;
     if (freedom >= 2.)
         critical = studentQuantile(1. - (1. - confidence) / static_cast<double>(n), freedom - 1.);
+    double clean = squares, cleanFreedom = freedom; // of the pulls that are not odd
     for (Eigen::Index i = 0; i < n; ++i) {
         const auto k = static_cast<std::size_t>(i);
         RunPoint point;
@@ -116,13 +117,19 @@ RunChart runChart(const std::vector<RunPull>& pulls, int setups, double confiden
         const double room = model.residual(i, i);
         if (critical && room > 1e-9) {
             const double without = (squares - left[i] * left[i] / room) / (freedom - 1.);
-            point.limitPct = 100. * *critical * std::sqrt(std::max(without, 0.) * room);
-            point.odd = without > 0. && 100. * std::abs(left[i]) > *point.limitPct;
+            point.odd = without > 0. && std::abs(left[i]) > *critical * std::sqrt(without * room);
+            if (point.odd) {
+                clean -= left[i] * left[i] / room;
+                cleanFreedom -= 1.;
+            }
             if (point.odd)
                 point.causes = causesOf(pulls, k);
         }
         out.points.push_back(std::move(point));
     }
+
+    if (critical && cleanFreedom >= 1. && clean > 0.)
+        out.limitPct = 100. * *critical * std::sqrt(clean / cleanFreedom * freedom / static_cast<double>(n));
 
     out.text = out.sdPct ? formatted("A pull repeats within %.2f %% (one standard deviation, %d pulls).", *out.sdPct,
                                      static_cast<int>(n))

@@ -22,16 +22,16 @@ struct RunPull {
 };
 
 struct RunPoint {
-    double pct = 0.;                ///< against its setup's mean, drift taken out
-    double withDriftPct = 0.;       ///< as it was measured
-    std::optional<double> limitPct; ///< beyond it this pull would be odd, by the scatter of the others
+    double pct = 0.;          ///< against its setup's mean, drift taken out
+    double withDriftPct = 0.; ///< as it was measured
     bool odd = false;
     std::vector<std::string> causes; ///< likely ones, the likeliest first; empty for one that is not odd
 };
 
 struct RunChart {
     std::vector<RunPoint> points;
-    std::optional<double> sdPct; ///< repeatability
+    std::optional<double> sdPct;    ///< repeatability
+    std::optional<double> limitPct; ///< the corridor for all pulls together, from those that are not odd
     bool driftChecked = false;
     std::optional<double> driftPctPerHour, driftLow, driftHigh;
     std::vector<double> driftLinePct; ///< at each pull; empty when drift is not told
