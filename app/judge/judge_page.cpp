@@ -7,6 +7,8 @@
 #include <QCoreApplication>
 #include <QDoubleSpinBox>
 #include <QLabel>
+#include <QLocale>
+#include <QRegularExpression>
 #include <QScrollArea>
 #include <QVBoxLayout>
 
@@ -146,6 +148,11 @@ QString JudgePage::metricWords() const {
 QString JudgePage::power(double watt, double marginW, bool sign) const {
     const DisplayUnits& u = m_model.units();
     return QString::fromStdString(withUnit(watt, marginW, u.power, u.wording(), sign));
+}
+
+QString JudgePage::fromCore(const std::string& sentence) {
+    static const QRegularExpression point(QStringLiteral("(?<=\\d)\\.(?=\\d)"));
+    return QString::fromStdString(sentence).replace(point, QLocale().decimalPoint());
 }
 
 QString JudgePage::setupName(const std::string& id) const {

@@ -37,6 +37,8 @@ protected:
     QString metricWords() const; ///< "mean from 4000 to 8500 rpm"
     QString power(double watt, double marginW, bool sign = false) const;
     QString setupName(const std::string& id) const;
+    /// A sentence of the core with the reader's decimal mark.
+    static QString fromCore(const std::string& sentence);
 
     const Theme& m_theme;
     JobModel& m_model;

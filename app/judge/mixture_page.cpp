@@ -171,7 +171,7 @@ void MixturePage::fill() {
                 continue;
             QStringList words;
             for (const std::string& sentence : found.sentences)
-                words << QString::fromStdString(sentence);
+                words << fromCore(sentence);
             const QString head = tr("Pull %1, %2").arg(p.record.number).arg(setupName(ids[s]));
             say(QStringLiteral("<b>%1</b><br>%2")
                     .arg(head.toHtmlEscaped(), words.join(QLatin1Char(' ')).toHtmlEscaped()),
@@ -206,7 +206,7 @@ void MixturePage::fill() {
     const auto whatIf = mixtureWhatIf(kept, keptAfr, groups);
     if (whatIf) {
         m_whatIf = *whatIf;
-        say(tr("What if? %1").arg(QString::fromStdString(whatIf->text)), "strong");
+        say(tr("What if? %1").arg(fromCore(whatIf->text)), "strong");
     } else {
         say(tr("What another mixture is worth cannot be told: %1.").arg(QString::fromStdString(whatIf.error().reason)),
             "muted");

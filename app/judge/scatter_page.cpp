@@ -214,12 +214,12 @@ void ScatterPage::fill() {
     const QLocale l;
     headline(m_run.sdPct ? tr("A pull repeats within %1 %").arg(l.toString(*m_run.sdPct, 'f', 2))
                          : tr("The scatter is not known"));
-    say(QString::fromStdString(m_run.text));
+    say(fromCore(m_run.text));
     for (std::size_t i = 0; i < m_run.points.size(); ++i)
         if (m_run.points[i].odd) {
             QStringList causes;
             for (const std::string& c : m_run.points[i].causes)
-                causes << QString::fromStdString(c);
+                causes << fromCore(c);
             say(tr("Pull %1 is odd: %2 % against its own. Likely: %3. Look at it, and set it aside only with a reason.")
                     .arg(pulls[i].number)
                     .arg(QString::fromStdString(plainNumber(m_run.points[i].pct, 1, m_model.units().wording(), true)),

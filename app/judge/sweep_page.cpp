@@ -272,7 +272,7 @@ void SweepPage::fill() {
             say(tr("A step below costs %1 a unit, a step above %2.")
                     .arg(power(std::abs(s.shortSidePerUnit), 0.), power(std::abs(s.longSidePerUnit), 0.)));
     }
-    say(QString::fromStdString(s.advice));
+    say(fromCore(s.advice));
     int edge = 0, flat = 0;
     double least = 1e300, most = -1e300;
     for (const BestAtSpeed& b : m_best) {

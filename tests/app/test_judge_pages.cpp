@@ -11,6 +11,8 @@
 
 #include <QApplication>
 #include <QComboBox>
+#include <QRegularExpression>
+#include <QStackedWidget>
 #include <QStandardPaths>
 #include <QTemporaryDir>
 #include <QTest>
@@ -232,6 +234,21 @@ private slots:
         QTRY_VERIFY_WITH_TIMEOUT(!model().sheet(sheet_kind::repeatability).empty(), 4000);
         const auto past = model().pastRepeatability();
         QVERIFY(past && past->jobs >= 1 && past->pct > 0.05 && past->pct < 3.);
+    }
+    void figuresHaveTheReadersDecimalMark() {
+        const QLocale before;
+        QLocale::setDefault(QLocale(QLocale::German, QLocale::Germany));
+        QVERIFY(open("Stack length"));
+        static const QRegularExpression pointed(QStringLiteral("\\d\\.\\d"));
+        for (int p : {static_cast<int>(JudgeStation::Mixture), static_cast<int>(JudgeStation::ScatterOf),
+                      static_cast<int>(JudgeStation::Steps)}) {
+            page(p);
+            auto* shown = qobject_cast<JudgePage*>(judge().findChildren<QStackedWidget*>().front()->currentWidget());
+            QVERIFY(shown);
+            shown->refresh();
+            QVERIFY2(!shown->words().contains(pointed), qPrintable(shown->words()));
+        }
+        QLocale::setDefault(before);
     }
     void everyPageSaysWhatToDoWhenEmpty() {
         const auto job = model().archive()->createJob("Nothing yet", "");
