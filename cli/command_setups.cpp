@@ -55,6 +55,7 @@ int runDiff(const Options& o) {
             changes.push_back({{"part", c.part},
                                {"from", c.from},
                                {"to", c.to},
+                               {"cylinder", c.cylinder},
                                {"belongs", c.belongs},
                                {"weight_off_kg", orNull(c.weightOffKg)},
                                {"weight_on_kg", orNull(c.weightOnKg)},
