@@ -1,6 +1,7 @@
 #include "app/ask/claims_board.h"
 
 #include "app/frame/clear_layout.h"
+#include "app/frame/method_dialog.h"
 #include <QComboBox>
 #include <QDateTime>
 #include <QDoubleSpinBox>
@@ -20,7 +21,10 @@ ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent)
     layout->setSpacing(6);
     auto* title = new QLabel(tr("Claims"));
     title->setProperty("headline", true);
-    layout->addWidget(title);
+    auto* head = new QHBoxLayout;
+    head->addWidget(title, 1);
+    head->addWidget(methodLink(QStringLiteral("Claims"), this));
+    layout->addLayout(head);
     auto* scroll = new QScrollArea;
     scroll->setWidgetResizable(true);
     auto* inner = new QWidget;

@@ -1,5 +1,6 @@
 #include "app/ask/plan_card.h"
 
+#include "app/frame/method_dialog.h"
 #include "app/model/plural.h"
 
 #include <QComboBox>
@@ -71,6 +72,7 @@ PlanCard::PlanCard(const Theme& theme, JobModel& model, QWidget* parent)
     row->addWidget(m_put, 1);
     row->addWidget(m_takeOff);
     layout->addLayout(row);
+    layout->addWidget(methodLink(QStringLiteral("The plan"), this));
     connect(more, &QToolButton::toggled, this, [this](bool on) {
         m_stops->setVisible(on);
         m_curve->setVisible(!on);

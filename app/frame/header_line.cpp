@@ -1,5 +1,6 @@
 #include "app/frame/header_line.h"
 
+#include "app/frame/method_dialog.h"
 #include "app/judge/chart_words.h"
 
 #include <QAction>
@@ -24,6 +25,7 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent)
     layout->addStretch(1);
     m_air = new QLabel;
     m_air->setProperty("muted", true);
+    followMethodWords(m_air);
     m_air->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     layout->addWidget(m_air);
     const auto box = [&](const QString& name, const QString& help) {
@@ -109,7 +111,7 @@ void HeaderLine::refresh() {
     fillDetail();
     const QString air = airText(m_model);
     m_air->setText(air.isEmpty() ? (m_model.hasJob() && !m_model.pulls().empty() ? tr("air unknown") : QString())
-                                 : tr("air %1").arg(air));
+                                 : tr("air %1").arg(air) + methodWord(QStringLiteral("Air and standards")));
     m_night->setIcon(m_theme.icon(m_theme.night() ? QStringLiteral("sun") : QStringLiteral("moon")));
     m_undo->defaultAction()->setIcon(m_theme.icon(QStringLiteral("undo-2")));
     m_redo->defaultAction()->setIcon(m_theme.icon(QStringLiteral("redo-2")));

@@ -1,5 +1,6 @@
 #include "app/handover/handover_station.h"
 
+#include "app/frame/method_dialog.h"
 #include "app/handover/sheet_painter.h"
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
@@ -78,6 +79,7 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     button(tr("&Table (CSV)…"), QStringLiteral("csv"), &HandoverStation::writeCsv);
     button(tr("&Result (JSON)…"), QStringLiteral("json"), &HandoverStation::writeJson);
     layout->addStretch(1);
+    layout->addWidget(methodLink(QStringLiteral("The margin"), this));
     across->addWidget(side);
     for (auto signal :
          {&JobModel::jobChanged, &JobModel::comparisonChanged, &JobModel::unitsChanged, &JobModel::pullsChanged})

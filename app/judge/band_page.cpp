@@ -32,6 +32,9 @@ BandPage::BandPage(const Theme& theme, JobModel& model, QWidget* parent)
     connect(m_use, &QComboBox::activated, this, [this](int i) {
         if (i < static_cast<int>(useKinds().size()))
             setUse(i);
+        else
+            keepJudging(tr("choose the use"), [&](JudgingSheet& sheet) { sheet.use.reset(); });
+        refresh();
     });
     connect(ride, &QPushButton::clicked, this, [this] {
         const QString path = QFileDialog::getOpenFileName(this, tr("A logged ride"));
@@ -39,18 +42,18 @@ BandPage::BandPage(const Theme& theme, JobModel& model, QWidget* parent)
             takeRide(path);
     });
     connect(m_canvas, &UseCanvas::drawn, this, [this](const UseWeights& w) {
-        m_weights = w;
-        m_own = true;
-        m_ride.clear();
-        refresh();
+        keepJudging(tr("draw the use"), [&](JudgingSheet& sheet) {
+            sheet.use.reset();
+            sheet.drawn = w;
+            sheet.ride.clear();
+        });
     });
 }
 
 void BandPage::setUse(int preset) {
-    m_own = false;
-    m_ride.clear();
-    m_use->setCurrentIndex(preset);
-    refresh();
+    keepJudging(tr("choose the use"), [&](JudgingSheet& sheet) {
+        sheet.use = useKinds()[static_cast<std::size_t>(preset)]; // what was drawn is kept, to come back to
+    });
 }
 
 bool BandPage::takeRide(const QString& path) {
@@ -79,10 +82,11 @@ bool BandPage::takeRide(const QString& path) {
             tr("%1: %2.").arg(QFileInfo(path).fileName(), QString::fromStdString(weights.error().reason)));
         return false;
     }
-    m_weights = *weights;
-    m_own = true;
-    m_ride = QFileInfo(path).fileName();
-    refresh();
+    keepJudging(tr("take the use from a ride"), [&](JudgingSheet& sheet) {
+        sheet.use.reset();
+        sheet.drawn = *weights;
+        sheet.ride = QFileInfo(path).fileName().toStdString();
+    });
     return true;
 }
 
@@ -115,16 +119,17 @@ void BandPage::fill() {
         means.push_back(model->meanW(s));
         curves.push_back({QString::fromStdString(names.back()), m_model.job().setup(ids[s])->mark, means.back()});
     }
-    if (!m_own) {
+    const JudgingSheet kept = judging();
+    const bool own = !kept.use && !kept.drawn.empty();
+    if (!own) {
+        const UseKind use = kept.use.value_or(useKinds().front());
         const auto& first = means.front();
         const double peak =
             model->rpm[static_cast<std::size_t>(std::max_element(first.begin(), first.end()) - first.begin())];
-        m_weights = usualWeights(useKinds()[static_cast<std::size_t>(
-                                     std::clamp(m_use->currentIndex(), 0, static_cast<int>(useKinds().size()) - 1))],
-                                 peak);
-        if (m_use->currentIndex() >= static_cast<int>(useKinds().size()))
-            m_use->setCurrentIndex(0);
+        m_weights = usualWeights(use, peak);
+        m_use->setCurrentIndex(static_cast<int>(std::find(useKinds().begin(), useKinds().end(), use) - useKinds().begin()));
     } else {
+        m_weights = kept.drawn;
         m_use->setCurrentIndex(m_use->count() - 1);
     }
     m_canvas->setUse(model->rpm, std::move(curves), m_weights);
@@ -153,8 +158,8 @@ void BandPage::fill() {
         tied += r.place == 1;
     headline(tied == 1 ? tr("%1 is best where it works").arg(QString::fromStdString(best.front().name))
                        : tr("%1 setups cannot be told apart at the top").arg(tied));
-    say(m_ride.isEmpty() ? tr("Power weighted by use, drift taken out.")
-                         : tr("Power weighted by the ride in %1.").arg(m_ride),
+    say(!own || kept.ride.empty() ? tr("Power weighted by use, drift taken out.")
+                                  : tr("Power weighted by the ride in %1.").arg(QString::fromStdString(kept.ride)),
         "muted");
     const QLocale l;
     for (const RankedSetup& r : best) {

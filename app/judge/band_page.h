@@ -61,9 +61,7 @@ protected:
 private:
     QComboBox* m_use;
     UseCanvas* m_canvas;
-    UseWeights m_weights;
-    bool m_own = false; ///< drawn by hand or from a ride
-    QString m_ride;
+    UseWeights m_weights; ///< in force
     std::optional<Ranking> m_ranking;
 };
 

@@ -2,7 +2,7 @@
 
 #include "app/frame/clear_layout.h"
 #include "app/judge/chart_words.h"
-#include "app/judge/method_dialog.h"
+#include "app/frame/method_dialog.h"
 #include "core/judge/gain_kinds.h"
 #include "core/judge/sound.h"
 
@@ -25,7 +25,7 @@ namespace {
 QLabel* paragraph(const QString& text, const char* property = nullptr) {
     auto* label = new QLabel(text);
     label->setWordWrap(true);
-    label->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    followMethodWords(label);
     if (property)
         label->setProperty(property, true);
     return label;
@@ -72,6 +72,12 @@ DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* par
     left->addWidget(m_ribbon, 5);
     left->addWidget(m_strip);
     left->addWidget(m_curves, 6);
+    m_torque = new CurvesChart(theme, model);
+    m_torque->setShown(CurvesChart::Quantity::Torque, CurvesChart::School::Average);
+    left->addWidget(m_torque, 5);
+    m_mixture = new SidesMixture(theme, model);
+    m_mixture->setLane(true);
+    left->addWidget(m_mixture, 3);
     columns->addLayout(left, 1);
     columns->addWidget(buildSide());
 
@@ -88,24 +94,32 @@ DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* par
     auto* ratio = onChart(m_ribbon, 8, tr("in % (P)"), tr("The gain in per cent of the base (P)"), Qt::Key_P);
     ratio->setCheckable(true);
     connect(ratio, &QToolButton::toggled, m_ribbon, &GainRibbon::setRatio);
-    auto* torque = onChart(m_curves, 8, tr("show torque (T)"), tr("Show torque instead of power (T)"), Qt::Key_T);
-    torque->setCheckable(true);
-    auto* school = onChart(m_curves, 136, tr("average (M)"),
+    auto* what = onChart(m_curves, 8, tr("power (T)"),
+                         tr("Power, torque, or both with the mixture one above the other (T)"), Qt::Key_T);
+    auto* school = onChart(m_curves, 108, tr("average (M)"),
                            tr("Average, median or best of the pulls; calls always use the average (M)"), Qt::Key_M);
-    const auto show = [this, torque, school] {
+    const auto show = [this, what, school] {
         const QString names[] = {tr("average (M)"), tr("median (M)"), tr("best of (M)")};
         school->setText(names[m_school]);
         school->adjustSize();
-        m_curves->setShown(torque->isChecked() ? CurvesChart::Quantity::Torque : CurvesChart::Quantity::Power,
-                           static_cast<CurvesChart::School>(m_school));
+        const QString whats[] = {tr("power (T)"), tr("torque (T)"), tr("together (T)")};
+        what->setText(whats[static_cast<int>(m_shown)]);
+        what->adjustSize();
+        const auto by = static_cast<CurvesChart::School>(m_school);
+        m_curves->setShown(m_shown == Shown::Torque ? CurvesChart::Quantity::Torque : CurvesChart::Quantity::Power, by);
+        m_torque->setShown(CurvesChart::Quantity::Torque, by);
+        arrangeCharts();
     };
-    connect(torque, &QToolButton::toggled, this, show);
+    connect(what, &QToolButton::clicked, this, [this, show] {
+        m_shown = static_cast<Shown>((static_cast<int>(m_shown) + 1) % 3);
+        show();
+    });
     connect(school, &QToolButton::clicked, this, [this, show] {
         m_school = (m_school + 1) % 3;
         show();
     });
 
-    for (RpmChart* chart : {static_cast<RpmChart*>(m_ribbon), static_cast<RpmChart*>(m_curves)})
+    for (RpmChart* chart : std::initializer_list<RpmChart*>{m_ribbon, m_curves, m_torque, m_mixture})
         connect(chart, &RpmChart::cursorMoved, this, &DifferencePage::setCursorRpm);
     connect(m_strip, &CallStrip::bandChosen, &model, &JobModel::setBand);
     connect(&model, &JobModel::comparisonChanged, this, &DifferencePage::refresh);
@@ -238,12 +252,15 @@ void DifferencePage::refresh() {
         }
     from = std::floor(from / 100.) * 100.;
     to = std::ceil(to / 100.) * 100.;
-    m_ribbon->setRpmRange(from, to);
-    m_curves->setRpmRange(from, to);
+    for (RpmChart* chart : std::initializer_list<RpmChart*>{m_ribbon, m_curves, m_torque, m_mixture})
+        chart->setRpmRange(from, to);
     m_strip->setRpmRange(from, to);
     m_ribbon->draw();
     m_curves->draw();
+    m_torque->draw();
+    m_mixture->draw();
     m_strip->update();
+    arrangeCharts();
 
     const bool single = c.base.pulls == 1 || c.with.pulls == 1;
     m_repeatability->setVisible(single);
@@ -254,14 +271,22 @@ void DifferencePage::refresh() {
     if (!headline.isEmpty())
         headline[0] = headline[0].toUpper();
     m_headline->setText(headline);
-    m_bandMean->setText(QString::fromStdString(account.details.front()));
+    m_bandMean->setText(QString::fromStdString(account.details.front()).toHtmlEscaped() +
+                        methodWord(QStringLiteral("The margin")));
     clearLayout(m_account);
+    // The last of each kind says where it is written how it was found.
+    const auto add = [this](const QString& words, bool last, const char* heading, const char* property = nullptr) {
+        m_account->addWidget(paragraph(
+            words.toHtmlEscaped() + (last ? methodWord(QString::fromLatin1(heading)) : QString()), property));
+    };
     for (const std::string& s : account.stretches)
-        m_account->addWidget(paragraph(QString::fromStdString(s)));
+        add(QString::fromStdString(s), &s == &account.stretches.back(), "Calls");
     for (const Caution& caution : c.cautions)
-        m_account->addWidget(paragraph(QCoreApplication::translate("Cautions", caution.text.c_str()), "caution"));
+        add(QCoreApplication::translate("Cautions", caution.text.c_str()), &caution == &c.cautions.back(), "Cautions",
+            "caution");
     for (std::size_t i = 1; i < account.details.size(); ++i)
-        m_account->addWidget(paragraph(QString::fromStdString(account.details[i]), "muted"));
+        add(QString::fromStdString(account.details[i]), i + 1 == account.details.size(), "The model of a sitting",
+            "muted");
     m_quoted = paragraph({}, "muted");
     m_account->addWidget(m_quoted);
     m_sound = paragraph({});
@@ -272,9 +297,18 @@ void DifferencePage::refresh() {
 
 void DifferencePage::setCursorRpm(double rpm) {
     m_cursorRpm = rpm;
-    m_ribbon->setCursor(rpm);
-    m_curves->setCursor(rpm);
+    for (RpmChart* chart : std::initializer_list<RpmChart*>{m_ribbon, m_curves, m_torque, m_mixture})
+        chart->setCursor(rpm);
     showCursor(rpm);
+}
+
+/// Which charts stand under one another; only the lowest carries the speeds.
+void DifferencePage::arrangeCharts() {
+    const bool mixture = mixtureRecorded(m_model), torque = m_shown == Shown::Together;
+    m_torque->setVisible(torque);
+    m_mixture->setVisible(mixture);
+    m_curves->showRpmTicks(!torque && !mixture);
+    m_torque->showRpmTicks(!mixture);
 }
 
 /// What people quote of two curves, each under its own name (P8), and the sound where it was recorded (P29).
@@ -294,7 +328,8 @@ void DifferencePage::showQuoted(double rpm) {
                                ? QString()
                                : QStringLiteral(" <i>%1</i>").arg(QString::fromStdString(g.caution).toHtmlEscaped()));
     }
-    m_quoted->setText(tr("Gains as people quote them:") + QStringLiteral("<br>") + quoted.join(QStringLiteral("<br>")));
+    m_quoted->setText(tr("Gains as people quote them:") + methodWord(QStringLiteral("Gains people quote")) +
+                      QStringLiteral("<br>") + quoted.join(QStringLiteral("<br>")));
     const double at = std::isfinite(rpm) ? rpm : comparison->base.peakPower ? comparison->base.peakPower->rpm : 0.;
     std::vector<Observation> levels;
     for (bool base : {true, false})

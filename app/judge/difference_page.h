@@ -5,6 +5,7 @@
 #include "app/judge/call_strip.h"
 #include "app/judge/curves_chart.h"
 #include "app/judge/gain_ribbon.h"
+#include "app/judge/sides_mixture.h"
 
 class QComboBox;
 class QDoubleSpinBox;
@@ -28,6 +29,7 @@ private:
     void refresh();
     void fillSides();
     void showCursor(double rpm);
+    void arrangeCharts();
     void showQuoted(double rpm);
     QWidget* buildSide();
 
@@ -38,6 +40,8 @@ private:
     GainRibbon* m_ribbon;
     CallStrip* m_strip;
     CurvesChart* m_curves;
+    CurvesChart* m_torque; ///< under the power, when all is shown together
+    SidesMixture* m_mixture;
     QLabel* m_readout;
     QComboBox* m_base;
     QComboBox* m_with;
@@ -51,6 +55,7 @@ private:
     QLabel* m_sound = nullptr;
     double m_cursorRpm = qQNaN();
     int m_school = 0; ///< 0 average, 1 median, 2 best of
+    enum class Shown { Power, Torque, Together } m_shown = Shown::Power;
     bool m_filling = false;
 };
 

@@ -1,7 +1,7 @@
 #include "app/judge/judge_page.h"
 
 #include "app/frame/clear_layout.h"
-#include "app/judge/method_dialog.h"
+#include "app/frame/method_dialog.h"
 
 #include <QComboBox>
 #include <QCoreApplication>
@@ -51,6 +51,10 @@ JudgePage::JudgePage(const Theme& theme, JobModel& model, const QString& method,
     across->addWidget(side);
     for (auto signal : {&JobModel::comparisonChanged, &JobModel::unitsChanged, &JobModel::jobChanged})
         connect(&model, signal, this, &JudgePage::refresh);
+    connect(&model, &JobModel::sheetChanged, this, [this](const QString& kind) {
+        if (kind == QLatin1String(sheet_kind::judging))
+            refresh();
+    });
     connect(&theme, &Theme::changed, this, &JudgePage::refresh);
 }
 
@@ -143,6 +147,16 @@ QString JudgePage::metricWords() const {
     return tr("mean power from %1 to %2 rpm")
         .arg(m.fromRpm ? l.toString(*m.fromRpm, 'f', 0) : tr("the lowest"),
              m.toRpm ? l.toString(*m.toRpm, 'f', 0) : tr("the highest"));
+}
+
+JudgingSheet JudgePage::judging() const {
+    return judgingSheetOf(m_model.sheet(sheet_kind::judging));
+}
+
+void JudgePage::keepJudging(const QString& what, const std::function<void(JudgingSheet&)>& change) {
+    JudgingSheet sheet = judging();
+    change(sheet);
+    m_model.setSheet(sheet_kind::judging, sheetBody(sheet), what);
 }
 
 QString JudgePage::power(double watt, double marginW, bool sign) const {

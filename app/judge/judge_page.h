@@ -7,6 +7,8 @@
 
 #include <QWidget>
 
+#include <functional>
+
 class QComboBox;
 class QDoubleSpinBox;
 class QLabel;
@@ -35,6 +37,9 @@ protected:
     void addMetric();
     Metric metric() const;
     QString metricWords() const; ///< "mean from 4000 to 8500 rpm"
+    /// What was chosen on these pages, kept with the job.
+    JudgingSheet judging() const;
+    void keepJudging(const QString& what, const std::function<void(JudgingSheet&)>& change);
     QString power(double watt, double marginW, bool sign = false) const;
     QString setupName(const std::string& id) const;
     /// A sentence of the core with the reader's decimal mark.

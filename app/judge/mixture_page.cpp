@@ -26,8 +26,9 @@ MixturePage::MixturePage(const Theme& theme, JobModel& model, QWidget* parent)
         connect(b, &QDoubleSpinBox::valueChanged, this, [this] {
             if (m_filling)
                 return;
-            m_typed = true;
-            refresh();
+            keepJudging(tr("set the mixture's window"), [this](JudgingSheet& sheet) {
+                sheet.target = MixtureTarget{m_rich->value(), std::max(m_lean->value(), m_rich->value() + 0.1)};
+            });
         });
         return b;
     };
@@ -38,80 +39,8 @@ MixturePage::MixturePage(const Theme& theme, JobModel& model, QWidget* parent)
     label->setBuddy(m_rich);
     row->addStretch(1);
     tools()->addLayout(row);
-    m_chart = new RpmChart(theme);
-    m_chart->setAccessibleName(tr("Mixture over engine speed, with the target window"));
+    m_chart = new SidesMixture(theme, model);
     drawings()->addWidget(m_chart, 1);
-}
-
-void MixturePage::drawChart(const MixtureTarget& target) {
-    m_chart->clearDrawing();
-    const auto& comparison = m_model.comparison();
-    const Tokens& t = m_theme.tokens();
-    double low = target.richAfr, high = target.leanAfr, from = 1e9, to = 0.;
-    const auto widen = [&](double v) {
-        if (std::isfinite(v)) {
-            low = std::min(low, v);
-            high = std::max(high, v);
-        }
-    };
-    for (bool base : {true, false}) {
-        const std::string& id = base ? m_model.settings().baseSetup : m_model.settings().withSetup;
-        const SetupRecord* setup = m_model.job().setup(id);
-        if (!setup)
-            continue;
-        const QColor color = t.marks[setup->mark & 7];
-        for (int i : countingPulls(m_model, id)) {
-            const PullCurve* curve = m_model.curve(i);
-            if (!curve || curve->afr.empty())
-                continue;
-            QCPGraph* thread = m_chart->addGraph();
-            QColor pale = color;
-            pale.setAlphaF(0.4);
-            thread->setPen(QPen(pale, 1));
-            thread->setData(QVector<double>(curve->rpm.begin(), curve->rpm.end()),
-                            QVector<double>(curve->afr.begin(), curve->afr.end()), true);
-            for (double v : curve->afr)
-                widen(v);
-            from = std::min(from, curve->rpm.front());
-            to = std::max(to, curve->rpm.back());
-        }
-        if (!comparison)
-            continue;
-        const Side& side = base ? comparison->base : comparison->with;
-        QCPGraph* line = m_chart->addGraph();
-        line->setPen(m_theme.markPen(setup->mark, 2.2));
-        line->setAntialiased(true);
-        line->setData(QVector<double>(comparison->rpm.begin(), comparison->rpm.end()),
-                      QVector<double>(side.afr.begin(), side.afr.end()), true);
-        for (std::size_t k = comparison->rpm.size(); k-- > 0;)
-            if (std::isfinite(side.afr[k])) {
-                const auto at = static_cast<std::size_t>(static_cast<double>(k) * (base ? 0.35 : 0.7));
-                if (std::isfinite(side.afr[at]))
-                    m_chart->addLabel(comparison->rpm[at], side.afr[at],
-                                      Theme::mark(setup->mark).letter + QLatin1Char(' ') +
-                                          QString::fromStdString(setup->name),
-                                      color, Qt::AlignHCenter | (base ? Qt::AlignBottom : Qt::AlignTop));
-                break;
-            }
-    }
-    if (to > from) {
-        QCPGraph* under = m_chart->addGraph();
-        QCPGraph* over = m_chart->addGraph();
-        for (QCPGraph* g : {under, over})
-            g->setPen(QPen(t.gain, 1, Qt::DashLine));
-        under->setData(QVector<double>{from, to}, QVector<double>{target.richAfr, target.richAfr}, true);
-        over->setData(QVector<double>{from, to}, QVector<double>{target.leanAfr, target.leanAfr}, true);
-        QColor soft = t.gain;
-        soft.setAlphaF(0.10);
-        over->setBrush(soft);
-        over->setChannelFillGraph(under);
-        m_chart->setRpmRange(from, to);
-    }
-    m_chart->setValueLabel(tr("mixture [:1], lean upwards"));
-    m_chart->setNaturalRange(low - 0.6, high + 0.6);
-    m_chart->setNote(tr("mean of all cylinders · window %1 to %2:1 · threads: single pulls")
-                         .arg(QLocale().toString(target.richAfr, 'f', 1), QLocale().toString(target.leanAfr, 'f', 1)));
-    m_chart->replot(QCustomPlot::rpQueuedReplot);
 }
 
 void MixturePage::fill() {
@@ -121,23 +50,16 @@ void MixturePage::fill() {
         m_kept.clear();
         m_foundOf = m_model.job().id;
     }
-    int strokes = 4;
     bool any = false;
     for (const LoadedPull& p : m_model.pulls())
-        if (p.fit) {
-            strokes = p.fit->header.strokes.value_or(strokes);
-            any = any || !p.fit->afr.empty();
-        }
-    if (!m_typed) {
-        const MixtureTarget usual = usualTarget(strokes);
-        m_filling = true;
-        m_rich->setValue(usual.richAfr);
-        m_lean->setValue(usual.leanAfr);
-        m_filling = false;
-    }
+        any = any || (p.fit && !p.fit->afr.empty());
     MixtureOptions options;
-    options.target = {m_rich->value(), std::max(m_lean->value(), m_rich->value() + 0.1)};
-    drawChart(options.target);
+    options.target = mixtureTargetOf(m_model);
+    m_filling = true;
+    m_rich->setValue(options.target.richAfr);
+    m_lean->setValue(options.target.leanAfr);
+    m_filling = false;
+    m_chart->draw();
     if (!any) {
         headline(tr("No mixture was recorded."));
         say(tr("A channel afr or lambda, one a cylinder, is looked at here."), "muted");

@@ -2,8 +2,8 @@
 // and what another mixture would be worth.
 #pragma once
 
-#include "app/charts/rpm_chart.h"
 #include "app/judge/judge_page.h"
+#include "app/judge/sides_mixture.h"
 #include "core/mixture/mixture_finding.h"
 
 namespace jr::app {
@@ -18,16 +18,14 @@ protected:
     void fill() override;
 
 private:
-    void drawChart(const MixtureTarget& target);
-
     QDoubleSpinBox* m_rich;
     QDoubleSpinBox* m_lean;
-    RpmChart* m_chart;
+    SidesMixture* m_chart;
     std::optional<MixtureWhatIf> m_whatIf;
     std::map<std::pair<const PullFit*, std::pair<double, double>>, MixtureFinding> m_found; ///< by pull and target
     std::vector<std::shared_ptr<const PullFit>> m_kept; ///< so that no address comes to mean another pull
     std::string m_foundOf;
-    bool m_typed = false, m_filling = false;
+    bool m_filling = false;
 };
 
 } // namespace jr::app

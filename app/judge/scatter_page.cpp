@@ -1,5 +1,7 @@
 #include "app/judge/scatter_page.h"
 
+#include <QDateTime>
+#include <QLocale>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QPainterPath>
@@ -19,6 +21,13 @@ std::optional<double> firstOf(const Trace& trace, ChannelId id) {
             if (std::isfinite(v))
                 return v;
     return std::nullopt;
+}
+
+QString dayText(const RunPull& pull) {
+    return pull.startedS
+               ? QLocale().toString(QDateTime::fromMSecsSinceEpoch(static_cast<qint64>(1000. * *pull.startedS)).date(),
+                                    QLocale::ShortFormat)
+               : QString();
 }
 
 } // namespace
@@ -102,23 +111,40 @@ void RunPicture::paintEvent(QPaintEvent*) {
     p.setBrush(t.raised);
     p.drawRect(area);
     const auto drift = [&](std::size_t i) { return m_chart.driftLinePct.empty() ? 0. : m_chart.driftLinePct[i]; };
-    if (m_chart.limitPct) {
-        QPolygonF corridor;
-        for (std::size_t i = 0; i < m_pulls.size(); ++i)
-            corridor << QPointF(x(i), y(drift(i) + *m_chart.limitPct));
-        for (std::size_t i = m_pulls.size(); i-- > 0;)
-            corridor << QPointF(x(i), y(drift(i) - *m_chart.limitPct));
-        p.setPen(QPen(t.muted, 1, Qt::DashLine));
-        p.setBrush(t.sameSoft);
-        p.drawPolygon(corridor);
-    }
-    QPolygonF line;
-    for (std::size_t i = 0; i < m_pulls.size(); ++i)
-        line << QPointF(x(i), y(drift(i)));
-    p.setBrush(Qt::NoBrush);
-    p.setPen(QPen(t.ink, 1.6));
-    p.drawPolyline(line);
     p.setFont(Theme::font(Size::Small));
+    // A night between two sittings is a gap: line and corridor do not cross it.
+    for (std::size_t from = 0; from < m_pulls.size();) {
+        std::size_t to = from + 1;
+        while (to < m_pulls.size() && m_chart.sitting[to] == m_chart.sitting[from])
+            ++to;
+        QPolygonF line, corridor;
+        const auto add = [&](double at, std::size_t i) {
+            line << QPointF(at, y(drift(i)));
+            corridor << QPointF(at, y(drift(i) + m_chart.limitPct.value_or(0.)));
+        };
+        const double half = m_pulls.size() > 1 ? 0.3 * (x(1) - x(0)) : 10.;
+        add(x(from) - half, from);
+        for (std::size_t i = from; i < to; ++i)
+            add(x(i), i);
+        add(x(to - 1) + half, to - 1);
+        for (qsizetype i = line.size(); i-- > 0;)
+            corridor << 2. * line[i] - corridor[i];
+        if (m_chart.limitPct) {
+            p.setPen(QPen(t.muted, 1, Qt::DashLine));
+            p.setBrush(t.sameSoft);
+            p.drawPolygon(corridor);
+        }
+        p.setBrush(Qt::NoBrush);
+        p.setPen(QPen(t.ink, 1.6));
+        p.drawPolyline(line);
+        if (m_chart.sittings > 1) {
+            const double left = x(from) - half;
+            p.setPen(t.muted);
+            p.drawText(QRectF(left, area.top() + 4, std::max(90., x(to - 1) + half - left), 16), Qt::AlignLeft,
+                       dayText(m_pulls[from]));
+        }
+        from = to;
+    }
     for (std::size_t i = 0; i < m_pulls.size(); ++i) {
         const RunPoint& point = m_chart.points[i];
         const QPointF at(x(i), y(point.withDriftPct));
@@ -146,7 +172,10 @@ void RunPicture::paintEvent(QPaintEvent*) {
                        QStringLiteral(" %"));
     p.drawText(
         QRectF(area.left(), 4, area.width(), 16), Qt::AlignLeft,
-        tr("each pull against its own setup, pulls in order · line: drift · corridor: limits for all pulls together"));
+        m_chart.sittings > 1
+            ? tr("each pull against its own setup, pulls in order · line: drift, each sitting at its own level · corridor: "
+                 "limits for all pulls together")
+            : tr("each pull against its own setup, pulls in order · line: drift · corridor: limits for all pulls together"));
     double top = area.bottom() + 6;
     drawStrip(p, QRectF(area.left(), top, area.width(), stripHigh), tr("coolant at the start [°C]"), &RunPull::coolantC,
               0);

@@ -1,5 +1,6 @@
 #include "app/pull/card_page.h"
 
+#include "app/frame/method_dialog.h"
 #include "app/model/plural.h"
 #include "app/pulls/aside_why.h"
 
@@ -48,6 +49,7 @@ CardPage::CardPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     layout->addWidget(m_keep);
     m_aside = new QPushButton(tr("Set it aside…  (A)"));
     layout->addWidget(m_aside);
+    layout->addWidget(methodLink(QStringLiteral("The curve"), this));
     const auto aside = [this] {
         if (const QString why = askWhyAside(this); !why.isEmpty())
             m_bench.setCardAside(why);

@@ -1,6 +1,7 @@
 #include "app/pulls/pulls_station.h"
 
 #include "app/frame/clear_layout.h"
+#include "app/frame/method_dialog.h"
 #include "app/pulls/aside_why.h"
 
 #include <QLabel>
@@ -58,6 +59,7 @@ PullsStation::PullsStation(const Theme& theme, JobModel& model, QWidget* parent)
     layout->addWidget(m_notes);
     m_aside = new QPushButton(tr("Set this pull aside…"));
     layout->addWidget(m_aside);
+    layout->addWidget(methodLink(QStringLiteral("The curve"), this));
     columns->addWidget(side);
 
     connect(m_aside, &QPushButton::clicked, this, &PullsStation::askAside);

@@ -1,5 +1,6 @@
 #include "app/ready/calibration_panel.h"
 
+#include "app/frame/method_dialog.h"
 #include "archive/formats/text.h"
 
 #include <QComboBox>
@@ -50,6 +51,7 @@ CalibrationPanel::CalibrationPanel(const Theme& theme, JobModel& job, BenchModel
     m_keep->setProperty("primary", true);
     m_keep->setToolTip(tr("Pulls made before keep the calibration they were made with."));
     layout->addWidget(m_keep);
+    layout->addWidget(methodLink(QStringLiteral("Calibration"), this));
     connect(m_kind, &QComboBox::currentIndexChanged, this, [this](int i) {
         showPage(i);
         work();

@@ -55,6 +55,7 @@ std::string dumped(const Json& j) {
 }
 
 constexpr const char* kAreas[] = {"machine", "straps-and-rollers", "air-and-fuel", "people"};
+constexpr const char* kUses[] = {"road", "race", "saw", "scooter", "sled"};
 constexpr const char* kResults[] = {"open", "better", "no-change", "worse"};
 
 template <class Enum, std::size_t N>
@@ -188,6 +189,39 @@ std::string sheetBody(const DayPlan& plan) {
                    {"cool_after", plan.coolAfter},
                    {"made_after_pull", plan.madeAfterPull},
                    {"text", plan.text}});
+}
+
+std::string sheetBody(const JudgingSheet& sheet) {
+    Json points = Json::array();
+    for (const auto& [rpm, weight] : sheet.drawn.points)
+        points.push_back({rpm, weight});
+    return dumped(
+        {{"mixture_target", sheet.target ? Json{sheet.target->richAfr, sheet.target->leanAfr} : Json(nullptr)},
+         {"use", sheet.use ? Json(kUses[static_cast<std::size_t>(*sheet.use)]) : Json(nullptr)},
+         {"drawn", points},
+         {"ride", sheet.ride}});
+}
+
+JudgingSheet judgingSheetOf(const std::string& body) {
+    const Json j = parsed(body);
+    JudgingSheet out;
+    const auto pairOf = [](const Json& p) -> std::optional<std::pair<double, double>> {
+        if (!p.is_array() || p.size() != 2 || !p[0].is_number() || !p[1].is_number())
+            return std::nullopt;
+        return std::pair(p[0].get<double>(), p[1].get<double>());
+    };
+    if (j.contains("mixture_target"))
+        if (const auto p = pairOf(j["mixture_target"]); p && p->first > 5. && p->second > p->first && p->second < 25.)
+            out.target = MixtureTarget{p->first, p->second};
+    if (const std::string use = text(j, "use"); !use.empty())
+        if (std::find(std::begin(kUses), std::end(kUses), use) != std::end(kUses))
+            out.use = named<UseKind>(use, kUses);
+    for (const Json& one : list(j, "drawn"))
+        if (const auto p = pairOf(one); p && p->second >= 0. && p->second <= 1e3 &&
+                                        (out.drawn.points.empty() || p->first > out.drawn.points.back().first))
+            out.drawn.points.push_back(*p);
+    out.ride = text(j, "ride");
+    return out;
 }
 
 std::string sheetBody(const RepeatabilityNote& note) {

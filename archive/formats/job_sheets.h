@@ -2,8 +2,10 @@
 // of the right kind; the rest keeps its defaults, so that a sheet edited by hand cannot do harm.
 #pragma once
 
+#include "core/judge/working_band.h"
 #include "core/live/pull_watch.h"
 #include "core/machine/machine_sheet.h"
+#include "core/mixture/mixture_finding.h"
 #include "core/plan/day_plan.h"
 #include "core/plan/fault_hunt.h"
 #include "core/ready/put_back.h"
@@ -17,7 +19,7 @@ namespace jr {
 namespace sheet_kind {
 inline constexpr const char *machine = "machine", *walkRound = "walk-round", *sitting = "sitting",
                             *faultHunt = "fault-hunt", *putBack = "put-back", *plan = "plan",
-                            *repeatability = "repeatability";
+                            *repeatability = "repeatability", *judging = "judging";
 }
 
 /// How this sitting is run: the procedure and what is written down beside it (gear, tyre_pressure_kpa, straps, fans,
@@ -33,6 +35,16 @@ std::string sheetBody(const SittingSheet& sheet);
 std::string sheetBody(const FaultHunt& hunt);
 std::string sheetBody(const std::vector<PutBackStep>& steps);
 std::string sheetBody(const DayPlan& plan);
+
+/// What was chosen on Judge beside the comparison itself.
+struct JudgingSheet {
+    std::optional<MixtureTarget> target; ///< nothing: as is usual for the kind of engine
+    std::optional<UseKind> use;          ///< a preset; nothing: as drawn, or the first preset when nothing is drawn
+    UseWeights drawn;                    ///< by hand or from a ride
+    std::string ride;                    ///< the log it was taken from
+};
+std::string sheetBody(const JudgingSheet& sheet);
+JudgingSheet judgingSheetOf(const std::string& body);
 
 /// How well the pulls of a job repeated, kept so that later jobs on the same bench can plan by it.
 struct RepeatabilityNote {

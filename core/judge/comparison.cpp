@@ -112,6 +112,8 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const std::vector
     out.detailRpm = m.detailRpm;
     out.rpm = m.rpm;
     out.drift = m.drift;
+    out.sittings = m.model.sittings;
+    out.apart = m.model.linked[0] != m.model.linked[with] && (m.model.sittings > 1 || !m.drift.checked);
     out.margins = m.scatter.has_value();
     out.repeatabilityBorrowed = m.scatter && !m.ownScatter;
     const std::size_t g = out.rpm.size();

@@ -99,7 +99,10 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
                                         const CompareOptions& options) {
     std::vector<Caution> out;
     const std::size_t withCount = pulls.size() - baseCount;
-    if (!comparison.drift.checked)
+    if (comparison.apart)
+        out.push_back({"drift-unchecked", "The two were never run in one sitting: what the days differ in cannot be "
+                                          "told from the part. Run the base again beside the change."});
+    else if (!comparison.drift.checked)
         out.push_back(
             {"drift-unchecked",
              "The base was not run again after the change, so drift of bench or engine cannot be told from the part."});

@@ -1,51 +1,103 @@
 #include "core/judge/pull_model.h"
 
+#include "core/judge/sittings.h"
+
 #include <Eigen/QR>
 
 #include <algorithm>
 #include <numeric>
+#include <set>
 
 namespace jr {
+namespace {
+
+/// Pulls by the sitting whose level the model holds: all in one where sittings cannot have levels.
+std::vector<int> levelledSittings(const SittingPlan& plan, std::vector<int>& linked) {
+    std::vector<int> sitting = sittingsOf(plan.startedS);
+    linked = linkedSetups(plan, sitting);
+    std::set<int> parts(linked.begin(), linked.end());
+    if (parts.size() == linked.size()) // no two setups ever shared a sitting
+        std::fill(sitting.begin(), sitting.end(), 0);
+    return sitting;
+}
+
+} // namespace
 
 bool orderTellsDrift(const SittingPlan& plan) {
     const std::size_t n = plan.setup.size();
     for (const auto& t : plan.startedS)
         if (!t)
             return false;
+    std::vector<int> linked;
+    const std::vector<int> sitting = levelledSittings(plan, linked);
+    std::set<std::pair<int, int>> followed; // setup, and a later one of its sitting
     for (std::size_t a = 0; a < n; ++a)
         for (std::size_t b = 0; b < n; ++b)
-            for (std::size_t c = 0; c < n; ++c)
-                if (plan.setup[a] == plan.setup[c] && plan.setup[b] != plan.setup[a] &&
-                    *plan.startedS[a] < *plan.startedS[b] && *plan.startedS[b] < *plan.startedS[c])
-                    return true;
-    return false;
+            if (sitting[a] == sitting[b] && plan.setup[a] != plan.setup[b] && *plan.startedS[a] < *plan.startedS[b])
+                followed.emplace(plan.setup[a], plan.setup[b]);
+    // A before B and B before A: in one sitting one of them came back, in two they changed places.
+    return std::any_of(followed.begin(), followed.end(),
+                       [&](const auto& pair) { return followed.contains({pair.second, pair.first}); });
 }
 
 PullModel pullModel(const SittingPlan& plan, bool withDrift) {
     const auto n = static_cast<Eigen::Index>(plan.setup.size());
     const Eigen::Index setups = plan.setups;
-    Eigen::MatrixXd x = Eigen::MatrixXd::Zero(n, setups + 1);
-    double mean = 0.;
-    if (withDrift) {
-        for (const auto& t : plan.startedS)
-            mean += *t / static_cast<double>(n);
-    }
-    for (Eigen::Index i = 0; i < n; ++i) {
-        const auto k = static_cast<std::size_t>(i);
-        x(i, plan.setup[k]) = 1.;
-        if (withDrift)
-            x(i, setups) = (*plan.startedS[k] - mean) / 3600.;
-    }
     PullModel model;
-    Eigen::Index p = setups + (withDrift ? 1 : 0);
+    const std::vector<int> sitting = levelledSittings(plan, model.linked);
+    const int sittings = n > 0 ? 1 + *std::max_element(sitting.begin(), sitting.end()) : 1;
+
+    Eigen::MatrixXd x = Eigen::MatrixXd::Zero(n, setups + 1 + sittings);
+    for (Eigen::Index i = 0; i < n; ++i)
+        x(i, plan.setup[static_cast<std::size_t>(i)]) = 1.;
+    Eigen::Index p = setups;
+    if (withDrift) {
+        std::vector<double> mean(static_cast<std::size_t>(sittings), 0.), count(mean);
+        for (std::size_t i = 0; i < plan.setup.size(); ++i) {
+            mean[static_cast<std::size_t>(sitting[i])] += *plan.startedS[i];
+            count[static_cast<std::size_t>(sitting[i])] += 1.;
+        }
+        for (std::size_t i = 0; i < plan.setup.size(); ++i) {
+            const auto s = static_cast<std::size_t>(sitting[i]);
+            x(static_cast<Eigen::Index>(i), p) = (*plan.startedS[i] - mean[s] / count[s]) / 3600.;
+        }
+        ++p;
+    }
+    // Levels of the sittings, but for one of each part, as departures from the mean of the part's pulls: so a setup's
+    // value stands for all the sittings together, not for the first.
+    for (int s = 0; s < sittings; ++s) {
+        int part = -1;
+        bool first = true;
+        double all = 0., here = 0.;
+        for (std::size_t i = 0; i < plan.setup.size(); ++i)
+            if (sitting[i] == s)
+                part = model.linked[static_cast<std::size_t>(plan.setup[i])];
+        for (std::size_t i = 0; i < plan.setup.size(); ++i)
+            if (model.linked[static_cast<std::size_t>(plan.setup[i])] == part) {
+                first = first && sitting[i] >= s;
+                all += 1.;
+                here += sitting[i] == s;
+            }
+        if (first)
+            continue;
+        for (std::size_t i = 0; i < plan.setup.size(); ++i)
+            if (model.linked[static_cast<std::size_t>(plan.setup[i])] == part)
+                x(static_cast<Eigen::Index>(i), p) = (sitting[i] == s) - here / all;
+        ++p;
+    }
+
     Eigen::ColPivHouseholderQR<Eigen::MatrixXd> qr(x.leftCols(p));
     if (withDrift && qr.rank() < p) {
-        p = setups;
+        x.col(setups).swap(x.col(p - 1));
+        --p;
+        withDrift = false;
         qr.compute(x.leftCols(p));
     }
-    model.drift = p > setups;
-    model.freedom = static_cast<int>(n - p);
+    model.drift = withDrift;
+    model.sittings = sittings;
+    model.freedom = static_cast<int>(n - qr.rank());
     model.weights = qr.solve(Eigen::MatrixXd::Identity(n, n));
+    model.bench = x.middleCols(setups, p - setups) * model.weights.bottomRows(p - setups);
     model.residual = Eigen::MatrixXd::Identity(n, n) - x.leftCols(p) * model.weights;
     return model;
 }

@@ -2,6 +2,7 @@
 
 #include "core/judge/band.h"
 #include "core/judge/pull_model.h"
+#include "core/judge/sittings.h"
 
 #include <algorithm>
 #include <cmath>
@@ -35,7 +36,7 @@ std::optional<double> farFromOthers(const std::vector<RunPull>& pulls, std::size
     return std::abs(*own - median) > 3. * spread ? std::optional(*own - median) : std::nullopt;
 }
 
-std::vector<std::string> causesOf(const std::vector<RunPull>& pulls, std::size_t at) {
+std::vector<std::string> causesOf(const std::vector<RunPull>& pulls, std::size_t at, bool firstOfSitting) {
     const RunPull& p = pulls[at];
     std::vector<std::string> out;
     for (const std::string& flag : p.flags)
@@ -48,7 +49,7 @@ std::vector<std::string> causesOf(const std::vector<RunPull>& pulls, std::size_t
         out.push_back(departure);
     if (p.pullsSinceFuel && *p.pullsSinceFuel >= 20)
         out.push_back("number " + std::to_string(*p.pullsSinceFuel + 1) + " on one tank");
-    if (at > 0 && p.startedS && pulls[at - 1].startedS) {
+    if (at > 0 && !firstOfSitting && p.startedS && pulls[at - 1].startedS) {
         std::vector<double> pauses;
         for (std::size_t i = 1; i < pulls.size(); ++i)
             if (pulls[i].startedS && pulls[i - 1].startedS)
@@ -58,7 +59,7 @@ std::vector<std::string> causesOf(const std::vector<RunPull>& pulls, std::size_t
         if (pauses.size() >= 3 && pause > 3. * pauses[pauses.size() / 2])
             out.push_back(formatted("the first after %.0f minutes' pause", pause / 60.));
     }
-    if (at == 0)
+    if (firstOfSitting)
         out.push_back("the first of the day: was it warm?");
     if (out.empty())
         out.push_back("nothing recorded explains it");
@@ -97,10 +98,11 @@ RunChart runChart(const std::vector<RunPull>& pulls, int setups, double confiden
             out.driftHigh = 100. * (perHour + half);
         }
     }
-    double mean = 0.;
-    if (model.drift)
-        for (const RunPull& p : pulls)
-            mean += *p.startedS / static_cast<double>(n);
+    // What drift and the sittings did to each pull: the line the pulls are to lie about.
+    const Eigen::VectorXd bench = model.bench * y;
+    const bool line = model.drift || model.sittings > 1;
+    out.sittings = model.sittings;
+    out.sitting = model.sittings > 1 ? sittingsOf(plan.startedS) : std::vector<int>(pulls.size(), 0);
     // One limit for all of them: two-sided, Bonferroni, one degree of freedom fewer for the pull left out.
     std::optional<double> critical;
     if (freedom >= 2.)
@@ -110,10 +112,9 @@ RunChart runChart(const std::vector<RunPull>& pulls, int setups, double confiden
         const auto k = static_cast<std::size_t>(i);
         RunPoint point;
         point.pct = 100. * left[i];
-        const double drift = model.drift ? 100. * perHour * (*pulls[k].startedS - mean) / 3600. : 0.;
-        point.withDriftPct = point.pct + drift;
-        if (model.drift)
-            out.driftLinePct.push_back(drift);
+        point.withDriftPct = point.pct + 100. * bench[i];
+        if (line)
+            out.driftLinePct.push_back(100. * bench[i]);
         const double room = model.residual(i, i);
         if (critical && room > 1e-9) {
             const double without = (squares - left[i] * left[i] / room) / (freedom - 1.);
@@ -123,7 +124,7 @@ RunChart runChart(const std::vector<RunPull>& pulls, int setups, double confiden
                 cleanFreedom -= 1.;
             }
             if (point.odd)
-                point.causes = causesOf(pulls, k);
+                point.causes = causesOf(pulls, k, k == 0 || out.sitting[k] != out.sitting[k - 1]);
         }
         out.points.push_back(std::move(point));
     }
@@ -142,6 +143,8 @@ RunChart runChart(const std::vector<RunPull>& pulls, int setups, double confiden
     } else if (!out.driftChecked && n > 1) {
         out.text += " Drift cannot be told: no setup was come back to.";
     }
+    if (out.sittings > 1)
+        out.text += formatted(" Pulls of %d sittings: each has a level of its own.", out.sittings);
     int odd = 0;
     for (const RunPoint& p : out.points)
         odd += p.odd;

@@ -34,7 +34,9 @@ struct RunChart {
     std::optional<double> limitPct; ///< the corridor for all pulls together, from those that are not odd
     bool driftChecked = false;
     std::optional<double> driftPctPerHour, driftLow, driftHigh;
-    std::vector<double> driftLinePct; ///< at each pull; empty when drift is not told
+    std::vector<double> driftLinePct; ///< drift and the sitting's level at each pull; empty when neither is told
+    int sittings = 1;                 ///< above 1: each has a level of its own
+    std::vector<int> sitting;         ///< of each pull
     std::string text;
 };
 

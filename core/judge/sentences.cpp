@@ -187,6 +187,9 @@ Account describe(const Comparison& c, const Wording& w) {
         filled(w.translate("%1 against %2 pulls; %3; detail %4 rpm; margins hold for the whole curve at %5 %."),
                {std::to_string(c.with.pulls), std::to_string(c.base.pulls), std::string(c.standard->label),
                 c.detailRpm > 0. ? rpmText(c.detailRpm) : "–", plainNumber(100. * c.confidence, 0, w)});
+    if (c.sittings > 1)
+        how += " " + filled(w.translate("The pulls are of %1 sittings; what these differ in was taken out."),
+                            {std::to_string(c.sittings)});
     if (c.drift.removed)
         how += " " + filled(w.translate("Drift of %1 % an hour was found and taken out."),
                             {plainNumber(*c.drift.pctPerHour, 1, w, true)});

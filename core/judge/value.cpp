@@ -98,6 +98,9 @@ GroupFit fitGroups(const std::vector<Observation>& observations, int groups, std
     if (model.drift && model.freedom < 1 && !repeatabilityPct)
         model = pullModel(plan, false);
     out.driftRemoved = model.drift;
+    out.sittings = model.sittings;
+    out.apart = (model.sittings > 1 || !out.driftChecked) &&
+                std::any_of(model.linked.begin(), model.linked.end(), [&](int part) { return part != model.linked[0]; });
     const Eigen::VectorXd mean = model.weights.topRows(groups) * y;
     out.mean.assign(mean.data(), mean.data() + mean.size());
     for (int g = 0; g < groups; ++g) {
@@ -132,7 +135,10 @@ std::vector<Caution> groupCautions(const GroupFit& fit, const std::vector<Observ
     if (!fit.known)
         out.push_back({"few-pulls", "Nothing is known of the scatter, so there are no margins: pull each more than "
                                     "once, or give the bench's repeatability."});
-    if (fromPulls && !fit.driftChecked)
+    if (fromPulls && fit.apart)
+        out.push_back({"drift-unchecked", "Some were never run in one sitting: what the days differ in cannot be told "
+                                          "from the change. Run the first again beside them."});
+    else if (fromPulls && !fit.driftChecked)
         out.push_back(
             {"drift-unchecked",
              "The order of pulls cannot tell drift from the change: come back to an earlier one at the end."});

@@ -1,9 +1,7 @@
 #include "core/mixture/mixture_finding.h"
 
 #include "core/judge/band.h"
-
-#include <Eigen/LU>
-#include <Eigen/QR>
+#include "core/judge/pull_model.h"
 
 #include <algorithm>
 #include <cmath>
@@ -165,29 +163,38 @@ Result<MixtureWhatIf> mixtureWhatIf(const std::vector<Observation>& values, cons
     if (n != static_cast<Eigen::Index>(meanAfr.size()) || n < setups + 2)
         return Error{"there are too few pulls to tell what another mixture is worth"};
     // Log of the value, so that the slope is a ratio; one level a setup, so that a setup's own gain is not laid to its
-    // mixture.
-    Eigen::MatrixXd x = Eigen::MatrixXd::Zero(n, setups + 1);
-    Eigen::VectorXd y(n);
+    // mixture; drift where the order tells it, so that a mixture that wanders as the engine warms is not paid for it.
+    SittingPlan plan;
+    plan.setups = setups;
+    Eigen::VectorXd y(n), x(n);
     MixtureWhatIf out;
     double least = 1e9, most = -1e9;
     for (Eigen::Index i = 0; i < n; ++i) {
         const auto k = static_cast<std::size_t>(i);
-        x(i, values[k].group) = 1.;
-        x(i, setups) = meanAfr[k];
+        plan.setup.push_back(values[k].group);
+        plan.startedS.push_back(values[k].startedS);
+        x[i] = meanAfr[k];
         y[i] = std::log(values[k].value);
         least = std::min(least, meanAfr[k]);
         most = std::max(most, meanAfr[k]);
     }
     out.spanAfr = most - least;
-    const Eigen::ColPivHouseholderQR<Eigen::MatrixXd> qr(x);
-    if (qr.rank() < x.cols() || out.spanAfr < 0.02)
+    PullModel model = pullModel(plan, orderTellsDrift(plan));
+    if (model.drift && model.freedom < 2)
+        model = pullModel(plan, false);
+    if (model.freedom < 2)
+        return Error{"there are too few pulls to tell what another mixture is worth"};
+    out.driftRemoved = model.drift;
+    // What setups, sittings and drift leave of both sides, one on the other: the slope of the whole model (Frisch and
+    // Waugh 1933).
+    const Eigen::VectorXd left = model.residual * x, leftY = model.residual * y;
+    if (out.spanAfr < 0.02 || left.norm() < 1e-6 * x.norm())
         return Error{"the pulls were all run at the same mixture"};
-    const Eigen::VectorXd b = qr.solve(y);
-    const double freedom = static_cast<double>(n - setups - 1);
-    const double sd = (y - x * b).norm() / std::sqrt(freedom);
-    const Eigen::MatrixXd inverse = (x.transpose() * x).inverse();
-    const double half = studentQuantile(confidence, freedom) * sd * std::sqrt(inverse(setups, setups));
-    out.pctPerAfr = 100. * b[setups];
+    const double slope = left.dot(leftY) / left.squaredNorm();
+    const double freedom = model.freedom - 1.;
+    const double sd = (leftY - slope * left).norm() / std::sqrt(freedom);
+    const double half = studentQuantile(confidence, freedom) * sd / left.norm();
+    out.pctPerAfr = 100. * slope;
     out.lowPct = out.pctPerAfr - 100. * half;
     out.highPct = out.pctPerAfr + 100. * half;
     const double step = 0.1 * tenths;

@@ -50,6 +50,7 @@ struct MixtureWhatIf {
     double pctPerAfr = 0.; ///< per unit of AFR towards lean
     std::optional<double> lowPct, highPct;
     double spanAfr = 0.; ///< how far apart the pulls' mixtures lie
+    bool driftRemoved = false;
     std::string text;    ///< what so many tenths would be worth, or that they change nothing that can be seen
 };
 

@@ -32,13 +32,13 @@ LocalLine localLine(std::span<const double> timeS, std::span<const double> value
             take(from++, -1.);
         if (s0 < 2.5)
             continue;
-        const double meanT = st / s0;
-        const double spread = stt / s0 - meanT * meanT;
+        const double share = 1. / s0, meanT = st * share, mean = sv * share;
+        const double spread = stt * share - meanT * meanT;
         if (spread <= 1e-15)
             continue;
-        const double slope = (stv / s0 - meanT * sv / s0) / spread;
+        const double slope = (stv * share - meanT * mean) / spread;
         out.slope[i] = slope;
-        out.value[i] = sv / s0 + slope * (timeS[i] - t0 - meanT);
+        out.value[i] = mean + slope * (timeS[i] - t0 - meanT);
     }
     // Carry the nearest usable line into holes.
     std::size_t last = n;

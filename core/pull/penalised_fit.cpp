@@ -12,16 +12,57 @@ namespace {
 
 constexpr int kPenaltyOrder = 2;
 
-/// Squared second differences of the spline coefficients; nothing for the free columns.
-Eigen::MatrixXd penaltyMatrix(int freeColumns, int splineColumns) {
-    const int p = freeColumns + splineColumns;
-    Eigen::MatrixXd s = Eigen::MatrixXd::Zero(p, p);
-    const double d[3] = {1., -2., 1.};
-    for (int row = 0; row + kPenaltyOrder < splineColumns; ++row)
-        for (int a = 0; a <= kPenaltyOrder; ++a)
-            for (int b = 0; b <= kPenaltyOrder; ++b)
-                s(freeColumns + row + a, freeColumns + row + b) += d[a] * d[b];
-    return s;
+constexpr Eigen::Index kStrip = 24; // columns worked on together where a matrix is a staircase
+
+/// Second differences D of the spline coefficients, transposed; nothing for the free columns. The penalty is D'D.
+Eigen::MatrixXd differences(int freeColumns, int splineColumns) {
+    Eigen::MatrixXd d = Eigen::MatrixXd::Zero(freeColumns + splineColumns, splineColumns - kPenaltyOrder);
+    for (Eigen::Index j = 0; j < d.cols(); ++j)
+        d.col(j).segment(freeColumns + j, 3) << 1., -2., 1.;
+    return d;
+}
+
+/// L^-1 D', strip by strip: a column is nothing above its first row that is not zero.
+Eigen::MatrixXd solvedDifferences(const Eigen::MatrixXd& lower, Eigen::MatrixXd d, int freeColumns) {
+    for (Eigen::Index from = 0; from < d.cols(); from += kStrip) {
+        const Eigen::Index wide = std::min(kStrip, d.cols() - from), first = freeColumns + from;
+        auto strip = d.block(first, from, d.rows() - first, wide);
+        lower.bottomRightCorner(strip.rows(), strip.rows()).triangularView<Eigen::Lower>().solveInPlace(strip);
+    }
+    return d;
+}
+
+/// A A' of such a staircase.
+Eigen::MatrixXd outerProduct(const Eigen::MatrixXd& a, int freeColumns) {
+    Eigen::MatrixXd out = Eigen::MatrixXd::Zero(a.rows(), a.rows());
+    for (Eigen::Index from = 0; from < a.cols(); from += kStrip) {
+        const Eigen::Index wide = std::min(kStrip, a.cols() - from), first = freeColumns + from;
+        const Eigen::Index rows = a.rows() - first;
+        out.bottomRightCorner(rows, rows).selfadjointView<Eigen::Lower>().rankUpdate(a.block(first, from, rows, wide));
+    }
+    return out.selfadjointView<Eigen::Lower>();
+}
+
+/// X'X. A roller's design is a staircase: what is gathered at a speed is nothing before it was reached. Columns are
+/// taken in strips, each from its first row that is not zero.
+Eigen::MatrixXd crossProduct(const Eigen::MatrixXd& x) {
+    const Eigen::Index n = x.rows(), p = x.cols();
+    Eigen::MatrixXd out = Eigen::MatrixXd::Zero(p, p);
+    for (Eigen::Index from = 0; from < p; from += kStrip) {
+        const Eigen::Index wide = std::min(kStrip, p - from);
+        Eigen::Index first = n;
+        for (Eigen::Index c = from; c < from + wide; ++c) {
+            Eigen::Index r = 0;
+            while (r < first && x(r, c) == 0.)
+                ++r;
+            first = std::min(first, r);
+        }
+        const Eigen::Index rows = n - first;
+        out.block(from, 0, wide, from + wide).noalias() =
+            x.block(first, from, rows, wide).transpose() * x.block(first, 0, rows, from + wide);
+    }
+    out.triangularView<Eigen::StrictlyUpper>() = out.transpose();
+    return out;
 }
 
 } // namespace
@@ -37,10 +78,13 @@ PenalisedFit PenalisedFit::make(Eigen::MatrixXd design, const Eigen::VectorXd& o
     fit.m_observedSquares = observed.squaredNorm();
 
     const Eigen::Index p = design.cols();
-    Eigen::MatrixXd cross = Eigen::MatrixXd::Zero(p, p);
-    cross.selfadjointView<Eigen::Lower>().rankUpdate(design.transpose());
-    cross = cross.selfadjointView<Eigen::Lower>();
-    const Eigen::MatrixXd penalty = penaltyMatrix(freeColumns, basis.size());
+    const Eigen::MatrixXd cross = crossProduct(design);
+    const Eigen::MatrixXd d = differences(freeColumns, basis.size());
+    Eigen::MatrixXd penalty = Eigen::MatrixXd::Zero(p, p); // D'D, a band
+    for (Eigen::Index j = 0; j < d.cols(); ++j) {
+        const auto three = d.col(j).segment<3>(freeColumns + j);
+        penalty.block<3, 3>(freeColumns + j, freeColumns + j) += three * three.transpose();
+    }
 
     // A trace of the penalty makes the factor exist where a knot has no data near it; all formulae below account for
     // it.
@@ -54,11 +98,9 @@ PenalisedFit PenalisedFit::make(Eigen::MatrixXd design, const Eigen::VectorXd& o
     }
     fit.m_upper = factor.matrixU();
     const Eigen::MatrixXd lower = fit.m_upper.transpose();
-    // R^-T S R^-1
-    Eigen::MatrixXd half = lower.triangularView<Eigen::Lower>().solve(penalty);
-    Eigen::MatrixXd turned = lower.triangularView<Eigen::Lower>().solve(half.transpose());
-    turned = 0.5 * (turned + turned.transpose().eval());
-    const Eigen::SelfAdjointEigenSolver<Eigen::MatrixXd> eigen(turned);
+    // R^-T S R^-1, with S = D'D and R' the lower factor.
+    const Eigen::SelfAdjointEigenSolver<Eigen::MatrixXd> eigen(
+        outerProduct(solvedDifferences(lower, d, freeColumns), freeColumns));
     fit.m_values = eigen.eigenvalues().cwiseMax(0.);
     // The straight lines and free columns are not penalised: their eigenvalues are zero but for rounding.
     for (int j = 0; j < freeColumns + kPenaltyOrder && j < p; ++j)

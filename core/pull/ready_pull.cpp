@@ -1,7 +1,9 @@
 #include "core/pull/ready_pull.h"
 
 #include "core/pull/find_flags.h"
+#include "core/pull/find_stretch.h"
 #include "core/pull/local_line.h"
+#include "core/pull/missed_beats.h"
 
 #include <algorithm>
 #include <cmath>
@@ -14,15 +16,6 @@ namespace {
 constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 constexpr double kRoughHalfWidthS =
     0.05; // window of the rough torque: longer than an encoder's jitter, shorter than a cut
-
-std::string counted(std::size_t n, const char* one, const char* many) {
-    return std::to_string(n) + " " + (n == 1 ? one : many);
-}
-
-bool usable(double value, ChannelId id) {
-    const ChannelInfo& info = channelInfo(id);
-    return std::isfinite(value) && value >= info.lowest && value <= info.highest;
-}
 
 /// Keeps rows whose time moves forward; says how many did not.
 void orderTime(ReadyPull& pull, const Channel& time, const ReadyOptions& options) {
@@ -53,210 +46,6 @@ void orderTime(ReadyPull& pull, const Channel& time, const ReadyOptions& options
             flag.overruled = flag.overruled || o.kind == FlagKind::Clock;
         pull.flags.push_back(flag);
     }
-}
-
-std::vector<double> gathered(const ReadyPull& pull, const Channel& channel, double factor = 1.) {
-    std::vector<double> out;
-    out.reserve(pull.row.size());
-    for (std::size_t row : pull.row)
-        out.push_back(channel.values[row] * factor);
-    return out;
-}
-
-/// Marks missed and double beats: samples far from the median of their neighbours.
-void maskJumps(const ReadyPull& pull, const std::vector<double>& value, ChannelId id, double share, double floorValue,
-               std::vector<char>& good) {
-    // Seven samples either side, but never more than a tenth of a second: a missed beat is short.
-    const std::size_t n = value.size();
-    const double step = n > 1 ? (pull.timeS.back() - pull.timeS.front()) / static_cast<double>(n - 1) : 1.;
-    const int half = std::clamp(static_cast<int>(0.1 / std::max(step, 1e-6)), 2, 7);
-    std::vector<char> in(n);
-    for (std::size_t i = 0; i < n; ++i)
-        in[i] = usable(value[i], id);
-    // Medians of whole blocks are quick; only a sample well off all blocks near it is held against its own neighbours.
-    const std::size_t block = 2 * static_cast<std::size_t>(half) + 1;
-    std::vector<double> blocks, some;
-    for (std::size_t from = 0; from < n; from += block) {
-        some.clear();
-        for (std::size_t i = from; i < std::min(n, from + block); ++i)
-            if (in[i])
-                some.push_back(value[i]);
-        const auto middle = some.begin() + static_cast<long>(some.size() / 2);
-        std::nth_element(some.begin(), middle, some.end());
-        blocks.push_back(some.empty() ? kNaN : *middle);
-    }
-    const auto nearBlock = [&](std::size_t i) {
-        const std::size_t k = i / block;
-        for (std::size_t j = k > 0 ? k - 1 : 0; j <= std::min(k + 1, blocks.size() - 1); ++j)
-            if (std::abs(value[i] - blocks[j]) <= 0.5 * std::max(share * std::abs(blocks[j]), floorValue))
-                return true;
-        return false;
-    };
-    for (std::size_t i = 0; i < n; ++i) {
-        if (in[i] && nearBlock(i))
-            continue;
-        const double middle = windowMedian(value, in, i, half);
-        if (!in[i] || std::abs(value[i] - middle) > std::max(share * std::abs(middle), floorValue))
-            good[i] = 0;
-    }
-}
-
-/// One dropout flag per run of masked samples (runs closer than 0.1 s together are one), and per hole in time.
-void flagDropouts(ReadyPull& pull, const std::vector<char>& good, const char* what, const ReadyOptions& options) {
-    for (std::size_t i = pull.from; i < pull.to;) {
-        if (good[i]) {
-            ++i;
-            continue;
-        }
-        std::size_t end = i + 1, bad = 1;
-        for (std::size_t j = i + 1; j < pull.to && pull.timeS[j] - pull.timeS[end - 1] < 0.1; ++j)
-            if (!good[j]) {
-                end = j + 1;
-                ++bad;
-            }
-        addFlag(pull, options, FlagKind::Dropout, i, end,
-                std::string(what) + " missed " + counted(bad, "beat", "beats"));
-        i = end;
-    }
-}
-
-void flagHoles(ReadyPull& pull, const ReadyOptions& options) {
-    std::vector<double> steps;
-    for (std::size_t i = 1; i < pull.size(); ++i)
-        steps.push_back(pull.timeS[i] - pull.timeS[i - 1]);
-    const double usual = median(steps);
-    for (std::size_t i = std::max<std::size_t>(pull.from, 1); i < pull.to; ++i) {
-        const double hole = steps[i - 1];
-        if (hole > options.flags.gapFactor * usual && hole > options.flags.gapMinS) {
-            char text[80];
-            std::snprintf(text, sizeof text, "nothing recorded for %.2f s", hole);
-            addFlag(pull, options, FlagKind::Dropout, i - 1, i + 1, text);
-        }
-    }
-}
-
-/// Engine per shaft as a straight line in shaft speed (tyres grow), trimmed against slip; decides geared or CVT.
-void findRatio(ReadyPull& pull, const std::vector<double>& engine, const std::vector<char>& engineGood,
-               const FlagOptions& o) {
-    std::vector<double> ratios;
-    for (std::size_t i = pull.from; i < pull.to; ++i)
-        if (engineGood[i] && pull.good[i] && pull.shaftSmooth[i] > 0.)
-            ratios.push_back(engine[i] / pull.shaftSmooth[i]);
-    const double middle = median(ratios);
-    std::size_t near = 0;
-    for (double r : ratios)
-        near += std::abs(r / middle - 1.) < o.slipRatio;
-    pull.geared = static_cast<double>(near) >= o.gearedShare * static_cast<double>(ratios.size());
-    pull.ratioAtZero = middle;
-    pull.ratioPerRadS = 0.;
-    if (!pull.geared)
-        return;
-    double s0 = 0., sx = 0., sy = 0., sxx = 0., sxy = 0.;
-    for (std::size_t i = pull.from; i < pull.to; ++i) {
-        if (!engineGood[i] || !pull.good[i] || pull.shaftSmooth[i] <= 0.)
-            continue;
-        const double r = engine[i] / pull.shaftSmooth[i];
-        if (std::abs(r / middle - 1.) > 0.5 * o.slipRatio)
-            continue;
-        const double x = pull.shaftSmooth[i];
-        s0 += 1.;
-        sx += x;
-        sy += r;
-        sxx += x * x;
-        sxy += x * r;
-    }
-    const double spread = sxx / s0 - sx / s0 * sx / s0;
-    if (s0 < 20. || spread <= 0.)
-        return;
-    const double slope = (sxy / s0 - sx / s0 * sy / s0) / spread;
-    // A line is only worth having when it changes the engine speed by more than the tachometer's own error.
-    const double reach = std::abs(slope) * (pull.shaftSmooth[pull.to - 1] - pull.shaftSmooth[pull.from]);
-    if (reach > 0.003 * middle) {
-        pull.ratioPerRadS = slope;
-        pull.ratioAtZero = sy / s0 - slope * sx / s0;
-    } else {
-        pull.ratioAtZero = sy / s0;
-    }
-}
-
-/// Roller: from where it begins to gather speed in earnest to its highest speed.
-void findRollerStretch(ReadyPull& pull) {
-    const std::size_t n = pull.size();
-    std::size_t top = 0;
-    for (std::size_t i = 0; i < n; ++i)
-        if (pull.shaftSmooth[i] > pull.shaftSmooth[top])
-            top = i;
-    // Under a brake the roller gathers speed slowly at full power: there the torque tells, not the acceleration.
-    const std::vector<double>& effort = pull.loadNm.empty() ? pull.slopeRadS2 : pull.torqueRough;
-    std::vector<double> climbs(effort.begin(), effort.begin() + static_cast<long>(top) + 1);
-    const double brisk = quantile(climbs, 0.75);
-    // Walk down from the middle of the climb, so that steady running or braking before the pull is left off.
-    std::size_t start = top;
-    const double halfway = 0.5 * (pull.shaftSmooth[top] + pull.shaftSmooth.front());
-    while (start > 0 && (pull.shaftSmooth[start] > halfway || effort[start] > 0.12 * brisk))
-        --start;
-    if (start > 0)
-        ++start;
-    pull.from = start;
-    pull.to = top + 1;
-}
-
-/// Where a throttle was recorded, the pull is what was run with it open: the roll-on before and the shutting after are
-/// not. "Open" is nearly the most this pull ever had, so that a throttle sensor that never reads its full travel does
-/// no harm.
-void keepOpenThrottle(ReadyPull& pull, const Trace& trace) {
-    const Channel* channel = trace.find(ChannelId::Throttle);
-    if (!channel || pull.to < pull.from + 8)
-        return;
-    std::vector<double> throttle = gathered(pull, *channel), inside;
-    for (std::size_t i = pull.from; i < pull.to; ++i)
-        if (std::isfinite(throttle[i]))
-            inside.push_back(throttle[i]);
-    if (2 * inside.size() < pull.to - pull.from)
-        return;
-    const double open = 0.93 * quantile(inside, 0.9);
-    if (open < 0.45)
-        return;
-    const auto isOpen = [&](std::size_t i) { return !std::isfinite(throttle[i]) || throttle[i] >= open; };
-    // The longest open stretch; a moment's flicker of the sensor does not end it.
-    std::size_t best = 0, bestFrom = pull.from, bestTo = pull.to;
-    for (std::size_t i = pull.from; i < pull.to;) {
-        if (!isOpen(i)) {
-            ++i;
-            continue;
-        }
-        std::size_t end = i;
-        for (std::size_t j = i; j < pull.to && pull.timeS[j] - pull.timeS[end] < 0.1; ++j)
-            if (isOpen(j))
-                end = j;
-        if (end + 1 - i > best) {
-            best = end + 1 - i;
-            bestFrom = i;
-            bestTo = end + 1;
-        }
-        i = end + 1;
-    }
-    // The first tenth of a second open still fills the intake.
-    while (bestFrom + 8 < bestTo && bestFrom > pull.from && pull.timeS[bestFrom] - pull.timeS[bestTo - best] < 0.1)
-        ++bestFrom;
-    pull.from = bestFrom;
-    pull.to = bestTo;
-    // A limiter holds the speed below its highest while the throttle stays open.
-    pull.openTo = bestTo;
-    while (pull.openTo < pull.size() && isOpen(pull.openTo))
-        ++pull.openTo;
-}
-
-/// Brake: wherever there was load; a lead-in or run-out without load is left off.
-void findBrakeStretch(ReadyPull& pull) {
-    const double full = quantile(pull.torqueRough, 0.9);
-    std::size_t from = 0, to = pull.size();
-    while (from < to && !(pull.torqueRough[from] > 0.15 * full))
-        ++from;
-    while (to > from && !(pull.torqueRough[to - 1] > 0.15 * full))
-        --to;
-    pull.from = from;
-    pull.to = to;
 }
 
 Result<std::vector<double>> shaftSpeed(const Trace& trace, const ReadyPull& pull) {

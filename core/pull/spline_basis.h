@@ -18,7 +18,7 @@ public:
     SplineBasis() = default;
     /// Covers [low, high] with knots every `spacing` (same unit).
     SplineBasis(double low, double high, double spacing)
-        : m_spacing(spacing), m_origin(std::floor(low / spacing)),
+        : m_spacing(spacing), m_perSpacing(1. / spacing), m_origin(std::floor(low / spacing)),
           m_intervals(std::max(1, static_cast<int>(std::ceil(high / spacing) - std::floor(low / spacing)))) {}
 
     int size() const { return m_intervals + 3; }
@@ -28,7 +28,7 @@ public:
 
     /// `x` outside the range is moved to its edge: nothing is extrapolated.
     BasisAt at(double x) const {
-        const double u = std::clamp(x / m_spacing - m_origin, 0., static_cast<double>(m_intervals));
+        const double u = std::clamp(x * m_perSpacing - m_origin, 0., static_cast<double>(m_intervals));
         const int cell = std::min(static_cast<int>(u), m_intervals - 1);
         const double s = u - cell;
         const double r = 1. - s;
@@ -38,7 +38,7 @@ public:
     }
 
 private:
-    double m_spacing = 1.;
+    double m_spacing = 1., m_perSpacing = 1.;
     double m_origin = 0.;
     int m_intervals = 1;
 };

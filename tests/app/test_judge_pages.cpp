@@ -1,24 +1,17 @@
 // The pages of Judge on the demo's three jobs, whose truths are known: what is shown must hold the truth inside its
 // margins. Also the empty states, the links to the method, and rides.
 #include "app/ask/ask_station.h"
-#include "app/frame/main_window.h"
 #include "app/handover/handover_station.h"
-#include "app/judge/judge_station.h"
-#include "app/judge/method_dialog.h"
+#include "app/frame/method_dialog.h"
 #include "core/judge/sentences.h"
-#include "demo_job/demo_archive.h"
 #include "demo_job/demo_day.h"
+#include "tests/support/demo_window.h"
 
-#include <QApplication>
 #include <QComboBox>
 #include <QRegularExpression>
 #include <QStackedWidget>
-#include <QStandardPaths>
-#include <QTemporaryDir>
-#include <QTest>
 
 #include <cmath>
-#include <memory>
 
 using namespace jr;
 using namespace jr::app;
@@ -26,26 +19,13 @@ using namespace jr::app;
 class TestJudgePages : public QObject {
     Q_OBJECT
 
-    std::unique_ptr<QTemporaryDir> m_dir;
-    std::unique_ptr<Theme> m_theme;
-    std::unique_ptr<MainWindow> m_window;
+    testsupport::DemoWindow m_demo;
 
-    JobModel& model() { return m_window->model(); }
-    JudgeStation& judge() { return m_window->judge(); }
-    bool open(const char* name) {
-        const auto jobs = model().archive()->jobs();
-        for (const JobSummary& job : *jobs)
-            if (job.name == name && m_window->openJob(job.id)) {
-                model().waitUntilLoaded();
-                m_window->showStation(MainWindow::Judge);
-                return true;
-            }
-        return false;
-    }
-    void page(int p) {
-        judge().show(p);
-        QApplication::processEvents();
-    }
+    MainWindow& window() { return m_demo.window(); }
+    JobModel& model() { return m_demo.model(); }
+    JudgeStation& judge() { return m_demo.judge(); }
+    bool open(const char* name) { return m_demo.open(name); }
+    void page(int p) { m_demo.page(p); }
     /// Mean true power over a band, W.
     static double trueMean(const demo::DayOfPulls& day, const std::string& setup, double from, double to) {
         double sum = 0., n = 0.;
@@ -58,21 +38,13 @@ class TestJudgePages : public QObject {
 
 private slots:
     void initTestCase() {
-        QStandardPaths::setTestModeEnabled(true);
-        m_theme = std::make_unique<Theme>();
-        m_theme->install(*static_cast<QApplication*>(QApplication::instance()));
-        m_dir = std::make_unique<QTemporaryDir>();
-        m_window = std::make_unique<MainWindow>(*m_theme);
-        QVERIFY(m_window->openArchive(m_dir->filePath("archive")));
-        const auto job = fillWholeDemo(*model().archive());
-        QVERIFY2(job, job ? "" : job.error().text().c_str());
+        const QString problem = m_demo.begin();
+        QVERIFY2(problem.isEmpty(), qPrintable(problem));
         QCOMPARE(model().archive()->jobs()->size(), std::size_t(3));
         QVERIFY(fillWholeDemo(*model().archive())); // once more changes nothing
         QCOMPARE(model().archive()->jobs()->size(), std::size_t(3));
-        m_window->show();
-        QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
     }
-    void cleanupTestCase() { m_window.reset(); }
+    void cleanupTestCase() { m_demo.end(); }
 
     void theLadderHoldsItsTruth() {
         const demo::DayOfPulls day = demo::larkspurLadder();
@@ -164,15 +136,15 @@ private slots:
         }
         const auto& cautions = model().comparison()->cautions;
         QVERIFY(std::any_of(cautions.begin(), cautions.end(), [](const Caution& c) { return c.kind == "confounded"; }));
-        m_window->showStation(MainWindow::Ask);
-        const QString asked = m_window->ask().question().caution();
+        window().showStation(MainWindow::Ask);
+        const QString asked = window().ask().question().caution();
         QVERIFY2(asked.contains("reeds") && asked.contains("pipe") && asked.contains("all of them together"),
                  qPrintable(asked));
         // On the sheet as well: the one-page JSON carries every caution the sheet prints.
-        QVERIFY(m_window->handover().writeJson(m_dir->filePath("sheet.json")));
-        QFile sheet(m_dir->filePath("sheet.json"));
+        QVERIFY(window().handover().writeJson(m_demo.file("sheet.json")));
+        QFile sheet(m_demo.file("sheet.json"));
         QVERIFY(sheet.open(QIODevice::ReadOnly) && sheet.readAll().contains("confounded"));
-        m_window->showStation(MainWindow::Judge);
+        window().showStation(MainWindow::Judge);
     }
     void theSweepHoldsItsTruth() {
         QVERIFY(open("Reeds and pipe"));
@@ -200,17 +172,17 @@ private slots:
         judge().band().setUse(0); // on the road the cam's top end is not used
         QVERIFY(ranking->setups.front().name != "hot cam" || ranking->setups[1].place == 1);
         // A ride from a pull file: its own engine speeds.
-        const QString ride = m_dir->filePath("ride.pull.csv");
+        const QString ride = m_demo.file("ride.pull.csv");
         QFile file(ride);
         QVERIFY(file.open(QIODevice::WriteOnly));
         file.write(QByteArray::fromStdString(demo::pullFiles(demo::larkspurLadder()).front()));
         file.close();
-        QVERIFY(judge().band().takeRide(m_dir->filePath("no such")) == false);
+        QVERIFY(judge().band().takeRide(m_demo.file("no such")) == false);
         // That ride is a pull of a log without engine speed: it says so and changes nothing.
         const UseWeights before = judge().band().weights();
         (void)judge().band().takeRide(ride);
         QVERIFY(!judge().band().weights().empty());
-        QFile log(m_dir->filePath("ride.csv"));
+        QFile log(m_demo.file("ride.csv"));
         QVERIFY(log.open(QIODevice::WriteOnly));
         log.write("time [s],engine speed [rpm]\n");
         for (int i = 0; i < 400; ++i)
@@ -252,9 +224,9 @@ private slots:
     }
     void everyPageSaysWhatToDoWhenEmpty() {
         const auto job = model().archive()->createJob("Nothing yet", "");
-        QVERIFY(m_window->openJob(*job));
+        QVERIFY(window().openJob(*job));
         model().waitUntilLoaded();
-        m_window->showStation(MainWindow::Judge);
+        window().showStation(MainWindow::Judge);
         for (int p = 0; p < judge().count(); ++p) {
             page(p);
             if (auto* judgePage =
@@ -264,7 +236,9 @@ private slots:
     }
     void everyLinkOpensAParagraph() {
         for (const char* heading : {"The margin", "More than two setups", "Steps, combinations, sweeps",
-                                    "The working band", "Mixture", "Scatter and drift"})
+                                    "The working band", "Mixture", "Scatter and drift", "Calls", "Cautions", "The model of a sitting",
+                                    "Gains people quote", "The plan", "Claims", "The curve", "Calibration",
+                                    "Air and standards"})
             QVERIFY2(openMethod(QString::fromLatin1(heading), nullptr, false), heading);
         QVERIFY(!openMethod(QStringLiteral("No such heading"), nullptr, false));
     }
@@ -272,10 +246,10 @@ private slots:
         QVERIFY(open("Larkspur ladder"));
         for (int p = 0; p < judge().count(); ++p) {
             page(p);
-            m_theme->setMode(Theme::Mode::Night);
+            m_demo.theme().setMode(Theme::Mode::Night);
             model().setUnitsChoice(1);
-            QVERIFY(!m_window->grab().isNull());
-            m_theme->setMode(Theme::Mode::Day);
+            QVERIFY(!window().grab().isNull());
+            m_demo.theme().setMode(Theme::Mode::Day);
             model().setUnitsChoice(0);
         }
     }

@@ -3,43 +3,22 @@
 #include "demo_job/demo_archive.h"
 #include "demo_job/demo_day.h"
 #include "demo_job/larkspur.h"
+#include "tests/support/cli_process.h"
 
 #include <QDir>
 #include <QFile>
-#include <QJsonArray>
-#include <QJsonDocument>
-#include <QJsonObject>
-#include <QProcess>
 #include <QTemporaryDir>
 #include <QTest>
 
 #include <cmath>
 #include <map>
 
+using namespace testsupport;
+
 namespace {
 
-struct Ran {
-    int code;
-    QByteArray out, err;
-    QJsonObject json() const { return QJsonDocument::fromJson(out).object(); }
-};
-
 Ran run(const QStringList& arguments) {
-    QProcess p;
-    p.start(QStringLiteral(JR_CLI), arguments);
-    p.waitForFinished(60000);
-    return {p.exitCode(), p.readAllStandardOutput(), p.readAllStandardError()};
-}
-
-QString sample(const char* name) {
-    return QStringLiteral(JR_SAMPLES "/") + QLatin1String(name);
-}
-QStringList sorrel(const char* numbers, const char* setup) {
-    QStringList out;
-    for (const char* c = numbers; *c; ++c)
-        out << sample(
-            qPrintable(QStringLiteral("sorrel-%1-%2.pull.csv").arg(QLatin1Char(*c)).arg(QLatin1String(setup))));
-    return out;
+    return runCli(arguments);
 }
 QStringList keys(const QJsonObject& o) {
     return o.keys();

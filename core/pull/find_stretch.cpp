@@ -1,0 +1,137 @@
+#include "core/pull/find_stretch.h"
+
+#include "core/pull/local_line.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+namespace jr {
+
+std::vector<double> gathered(const ReadyPull& pull, const Channel& channel, double factor) {
+    std::vector<double> out;
+    out.reserve(pull.row.size());
+    for (std::size_t row : pull.row)
+        out.push_back(channel.values[row] * factor);
+    return out;
+}
+
+void findRatio(ReadyPull& pull, const std::vector<double>& engine, const std::vector<char>& engineGood,
+               const FlagOptions& o) {
+    std::vector<double> ratios;
+    for (std::size_t i = pull.from; i < pull.to; ++i)
+        if (engineGood[i] && pull.good[i] && pull.shaftSmooth[i] > 0.)
+            ratios.push_back(engine[i] / pull.shaftSmooth[i]);
+    const double middle = median(ratios);
+    std::size_t near = 0;
+    for (double r : ratios)
+        near += std::abs(r / middle - 1.) < o.slipRatio;
+    pull.geared = static_cast<double>(near) >= o.gearedShare * static_cast<double>(ratios.size());
+    pull.ratioAtZero = middle;
+    pull.ratioPerRadS = 0.;
+    if (!pull.geared)
+        return;
+    double s0 = 0., sx = 0., sy = 0., sxx = 0., sxy = 0.;
+    for (std::size_t i = pull.from; i < pull.to; ++i) {
+        if (!engineGood[i] || !pull.good[i] || pull.shaftSmooth[i] <= 0.)
+            continue;
+        const double r = engine[i] / pull.shaftSmooth[i];
+        if (std::abs(r / middle - 1.) > 0.5 * o.slipRatio)
+            continue;
+        const double x = pull.shaftSmooth[i];
+        s0 += 1.;
+        sx += x;
+        sy += r;
+        sxx += x * x;
+        sxy += x * r;
+    }
+    const double spread = sxx / s0 - sx / s0 * sx / s0;
+    if (s0 < 20. || spread <= 0.)
+        return;
+    const double slope = (sxy / s0 - sx / s0 * sy / s0) / spread;
+    // A line is only worth having when it changes the engine speed by more than the tachometer's own error.
+    const double reach = std::abs(slope) * (pull.shaftSmooth[pull.to - 1] - pull.shaftSmooth[pull.from]);
+    if (reach > 0.003 * middle) {
+        pull.ratioPerRadS = slope;
+        pull.ratioAtZero = sy / s0 - slope * sx / s0;
+    } else {
+        pull.ratioAtZero = sy / s0;
+    }
+}
+
+void findRollerStretch(ReadyPull& pull) {
+    const std::size_t n = pull.size();
+    std::size_t top = 0;
+    for (std::size_t i = 0; i < n; ++i)
+        if (pull.shaftSmooth[i] > pull.shaftSmooth[top])
+            top = i;
+    // Under a brake the roller gathers speed slowly at full power: there the torque tells, not the acceleration.
+    const std::vector<double>& effort = pull.loadNm.empty() ? pull.slopeRadS2 : pull.torqueRough;
+    std::vector<double> climbs(effort.begin(), effort.begin() + static_cast<long>(top) + 1);
+    const double brisk = quantile(climbs, 0.75);
+    // Walk down from the middle of the climb, so that steady running or braking before the pull is left off.
+    std::size_t start = top;
+    const double halfway = 0.5 * (pull.shaftSmooth[top] + pull.shaftSmooth.front());
+    while (start > 0 && (pull.shaftSmooth[start] > halfway || effort[start] > 0.12 * brisk))
+        --start;
+    if (start > 0)
+        ++start;
+    pull.from = start;
+    pull.to = top + 1;
+}
+
+void keepOpenThrottle(ReadyPull& pull, const Trace& trace) {
+    const Channel* channel = trace.find(ChannelId::Throttle);
+    if (!channel || pull.to < pull.from + 8)
+        return;
+    std::vector<double> throttle = gathered(pull, *channel), inside;
+    for (std::size_t i = pull.from; i < pull.to; ++i)
+        if (std::isfinite(throttle[i]))
+            inside.push_back(throttle[i]);
+    if (2 * inside.size() < pull.to - pull.from)
+        return;
+    const double open = 0.93 * quantile(inside, 0.9);
+    if (open < 0.45)
+        return;
+    const auto isOpen = [&](std::size_t i) { return !std::isfinite(throttle[i]) || throttle[i] >= open; };
+    // The longest open stretch; a moment's flicker of the sensor does not end it.
+    std::size_t best = 0, bestFrom = pull.from, bestTo = pull.to;
+    for (std::size_t i = pull.from; i < pull.to;) {
+        if (!isOpen(i)) {
+            ++i;
+            continue;
+        }
+        std::size_t end = i;
+        for (std::size_t j = i; j < pull.to && pull.timeS[j] - pull.timeS[end] < 0.1; ++j)
+            if (isOpen(j))
+                end = j;
+        if (end + 1 - i > best) {
+            best = end + 1 - i;
+            bestFrom = i;
+            bestTo = end + 1;
+        }
+        i = end + 1;
+    }
+    // The first tenth of a second open still fills the intake.
+    while (bestFrom + 8 < bestTo && bestFrom > pull.from && pull.timeS[bestFrom] - pull.timeS[bestTo - best] < 0.1)
+        ++bestFrom;
+    pull.from = bestFrom;
+    pull.to = bestTo;
+    // A limiter holds the speed below its highest while the throttle stays open.
+    pull.openTo = bestTo;
+    while (pull.openTo < pull.size() && isOpen(pull.openTo))
+        ++pull.openTo;
+}
+
+void findBrakeStretch(ReadyPull& pull) {
+    const double full = quantile(pull.torqueRough, 0.9);
+    std::size_t from = 0, to = pull.size();
+    while (from < to && !(pull.torqueRough[from] > 0.15 * full))
+        ++from;
+    while (to > from && !(pull.torqueRough[to - 1] > 0.15 * full))
+        --to;
+    pull.from = from;
+    pull.to = to;
+}
+
+} // namespace jr
