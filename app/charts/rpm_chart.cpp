@@ -13,7 +13,7 @@ RpmChart::RpmChart(const Theme& theme, QWidget* parent) : QCustomPlot(parent), m
     setFocusPolicy(Qt::StrongFocus);
     axisRect()->setAutoMargins(QCP::msBottom | QCP::msTop);
     axisRect()->setMargins(QMargins(kLeft, kNoteRoom, kRight, 0));
-    axisRect()->setMinimumMargins(QMargins(0, kNoteRoom, 0, 6));
+    axisRect()->setMinimumMargins(QMargins(0, kNoteRoom, 0, 9)); // room for half a tick's label
     setPlottingHint(QCP::phFastPolylines, true);
     setNoAntialiasingOnDrag(true);
     m_cursor = new QCPItemStraightLine(this);

@@ -69,6 +69,7 @@ DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* par
     m_ribbon = new GainRibbon(theme, model);
     m_strip = new CallStrip(theme, model);
     m_curves = new CurvesChart(theme, model);
+    m_ribbon->setMinimumHeight(138);
     left->addWidget(m_ribbon, 5);
     left->addWidget(m_strip);
     left->addWidget(m_curves, 6);
@@ -78,6 +79,7 @@ DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* par
     m_mixture = new SidesMixture(theme, model);
     m_mixture->setLane(true);
     left->addWidget(m_mixture, 3);
+    m_mixture->setMinimumHeight(104);
     columns->addLayout(left, 1);
     columns->addWidget(buildSide());
 
@@ -96,15 +98,18 @@ DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* par
     connect(ratio, &QToolButton::toggled, m_ribbon, &GainRibbon::setRatio);
     auto* what = onChart(m_curves, 8, tr("power (T)"),
                          tr("Power, torque, or both with the mixture one above the other (T)"), Qt::Key_T);
-    auto* school = onChart(m_curves, 108, tr("average (M)"),
+    auto* school = onChart(m_curves, 120, tr("average (M)"),
                            tr("Average, median or best of the pulls; calls always use the average (M)"), Qt::Key_M);
     const auto show = [this, what, school] {
         const QString names[] = {tr("average (M)"), tr("median (M)"), tr("best of (M)")};
-        school->setText(names[m_school]);
-        school->adjustSize();
+        const auto rename = [](QToolButton* button, const QString& text, int key) {
+            button->setText(text);
+            button->setShortcut(QKeySequence(key)); // new words take the old key with them
+            button->adjustSize();
+        };
+        rename(school, names[m_school], Qt::Key_M);
         const QString whats[] = {tr("power (T)"), tr("torque (T)"), tr("together (T)")};
-        what->setText(whats[static_cast<int>(m_shown)]);
-        what->adjustSize();
+        rename(what, whats[static_cast<int>(m_shown)], Qt::Key_T);
         const auto by = static_cast<CurvesChart::School>(m_school);
         m_curves->setShown(m_shown == Shown::Torque ? CurvesChart::Quantity::Torque : CurvesChart::Quantity::Power, by);
         m_torque->setShown(CurvesChart::Quantity::Torque, by);
@@ -319,7 +324,11 @@ void DifferencePage::showQuoted(double rpm) {
     const Wording wording = m_model.units().wording();
     QStringList quoted;
     for (const QuotedGain& g : quotedGains(*comparison, rpm, wording)) {
-        const double margin = g.lowW ? 0.5 * (*g.highW - *g.lowW) : 0.;
+        // Where a gain has no margin of its own it is rounded as the band's mean is.
+        const BandMean& mean = comparison->bandMean;
+        const double margin = g.lowW      ? 0.5 * (*g.highW - *g.lowW)
+                              : mean.lowW ? 0.5 * (*mean.highW - *mean.lowW)
+                                          : 0.;
         quoted << QStringLiteral("<b>%1</b> (%2 %) %3%4")
                       .arg(QString::fromStdString(withUnit(g.gainW, margin, wording.power, wording, true)),
                            QString::fromStdString(plainNumber(g.gainPct, 1, wording, true)),

@@ -100,7 +100,7 @@ void GainRibbon::draw() {
                      Qt::AlignHCenter | (call.kind == CallKind::Gain ? Qt::AlignBottom : Qt::AlignTop));
         }
     setValueLabel(m_ratio ? tr("gain [%]") : tr("gain [%1]").arg(u.powerSymbol()));
-    setNaturalRange(-1.12 * reach, 1.12 * reach);
+    setNaturalRange(-1.28 * reach, 1.28 * reach); // room for the labels, however low the ribbon stands
     setNote(tr("%1 minus %2 · band: %3 % for the whole curve · dashed: worth %4 %")
                 .arg(QString::fromStdString(c.with.setup), QString::fromStdString(c.base.setup),
                      QLocale().toString(100. * c.confidence, 'f', 0), QLocale().toString(c.worthPct)));

@@ -28,6 +28,7 @@ bool mixtureRecorded(const JobModel& model) {
 SidesMixture::SidesMixture(const Theme& theme, const JobModel& model, QWidget* parent)
     : RpmChart(theme, parent), m_model(model) {
     setAccessibleName(tr("Mixture over engine speed, with the target window"));
+    yAxis->ticker()->setTickStepStrategy(QCPAxisTicker::tssReadability);
 }
 
 void SidesMixture::draw() {
@@ -95,6 +96,7 @@ void SidesMixture::draw() {
             setRpmRange(from, to);
     }
     setValueLabel(m_lane ? tr("mixture [:1]") : tr("mixture [:1], lean upwards"));
+    yAxis->ticker()->setTickCount(m_lane ? 2 : 5);
     setNaturalRange(low - (m_lane ? 0.3 : 0.6), high + (m_lane ? 0.3 : 0.6));
     const QLocale l;
     const QString window =

@@ -33,7 +33,7 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     next->setBuddy(m_setup);
     layout->addWidget(m_setup);
     m_fitted = new QPushButton;
-    m_fitted->setShortcut(QKeySequence(Qt::Key_N));
+    m_fitted->setObjectName(QStringLiteral("next-is-fitted"));
     m_fitted->setProperty("primary", true);
     m_fitted->hide();
     layout->addWidget(m_fitted);
@@ -155,7 +155,8 @@ void RunningPage::offerNext() {
     const auto progress = m_job.dayProgress();
     const QString next = progress ? QString::fromStdString(progress->nextSetup) : QString();
     m_fitted->setVisible(!next.isEmpty() && next != m_bench.setup());
-    m_fitted->setText(tr("%1 is fitted  (N)").arg(next));
+    m_fitted->setText(tr("%1 is fitted  (N)").arg(QString(next).replace(QLatin1Char('&'), QStringLiteral("&&"))));
+    m_fitted->setShortcut(QKeySequence(Qt::Key_N)); // after the words, which would take it away
 }
 
 void RunningPage::refresh() {

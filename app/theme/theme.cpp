@@ -19,7 +19,8 @@ static void initResources() {
 
 namespace jr::app {
 
-// Warm paper by day, a dark bay by night. Mark colours are spread in lightness too, so that they stay apart on a grey
+// Warm paper by day, a dark bay by night. Gain and loss differ in lightness as much as in hue, so that no colour-blind
+// eye takes one for the other (tests/app/test_theme.cpp). Mark colours are spread in lightness too, so that they stay apart on a grey
 // printer.
 const Tokens Theme::s_day = {QColor("#f4eee2"),
                              QColor("#fbf8f1"),
@@ -32,10 +33,10 @@ const Tokens Theme::s_day = {QColor("#f4eee2"),
                              QColor("#ffffff"),
                              QColor("#9a5b00"),
                              QColor("#f6e3c1"),
-                             QColor("#0b6e6b"),
-                             QColor("#cfe6e2"),
-                             QColor("#87305f"),
-                             QColor("#efd8e5"),
+                             QColor("#0b746d"),
+                             QColor("#dbf2ec"),
+                             QColor("#4f0a37"),
+                             QColor("#dfb6cf"),
                              QColor("#77726a"),
                              QColor("#e4dfd5"),
                              QColor("#655f57"),
@@ -52,10 +53,10 @@ const Tokens Theme::s_night = {QColor("#14171a"),
                                QColor("#0d1113"),
                                QColor("#e6a94a"),
                                QColor("#3a2d14"),
-                               QColor("#57c4bd"),
-                               QColor("#173f3d"),
-                               QColor("#dd92bd"),
-                               QColor("#43263a"),
+                               QColor("#7fe9df"),
+                               QColor("#205a55"),
+                               QColor("#cd73aa"),
+                               QColor("#421738"),
                                QColor("#9a958b"),
                                QColor("#2d3136"),
                                QColor("#a39d92"),

@@ -2,6 +2,7 @@
 
 #include "core/judge/comparison_cautions.h"
 #include "core/judge/range_model.h"
+#include "core/judge/sittings.h"
 
 #include <algorithm>
 #include <cmath>
@@ -154,12 +155,16 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const std::vector
         logMean[i] = std::log(m.logPower.row(i).array().exp().mean());
     std::vector<const PullFit*> pulls;
     std::vector<PullCurve> curves;
+    std::vector<std::optional<double>> starts;
     for (std::size_t set : {std::size_t(0), with})
         for (std::size_t i = m.firstOf(set); i < m.firstOf(set) + m.sizes[set]; ++i) {
             out.pullBandMeanW.push_back(std::exp(logMean[static_cast<Eigen::Index>(i)]));
             pulls.push_back(m.pulls[i]);
+            starts.push_back(m.pulls[i]->header.startedEpochS);
             curves.push_back(m.curves[i]);
         }
+    const std::vector<int> sitting = sittingsOf(starts);
+    out.evenings = 1 + *std::max_element(sitting.begin(), sitting.end());
     BandMean& bandMean = out.bandMean;
     bandMean.fromRpm = out.rpm.front();
     bandMean.toRpm = out.rpm.back();

@@ -120,7 +120,8 @@ std::string plainNumber(double value, int decimals, const Wording& wording, bool
     const double unit = std::pow(10., -decimals);
     if (std::abs(value) < 0.5 * unit)
         value = 0.;
-    std::snprintf(buffer, sizeof buffer, sign ? "%+.*f" : "%.*f", decimals, value);
+    // Nor "+0": what rounds to nothing has no sign.
+    std::snprintf(buffer, sizeof buffer, sign && value != 0. ? "%+.*f" : "%.*f", decimals, value);
     std::string text = buffer;
     for (char& c : text)
         if (c == '.' || c == ',')

@@ -155,6 +155,11 @@ private slots:
             QVERIFY2(chart->height() >= 60, qPrintable(QString::number(chart->height())));
         what->click();
         QVERIFY(!curves[1]->isVisible());
+        // By its key as often as one likes: new words must not take the key away.
+        for (const char* wanted : {"torque (T)", "together (T)", "power (T)"}) {
+            QTest::keyClick(&m_demo.window(), Qt::Key_T);
+            QTRY_COMPARE(what->text(), QLatin1String(wanted));
+        }
     }
 
     void medianAndBestOfAreForShow() {
@@ -181,6 +186,10 @@ private slots:
         school->click();
         QCOMPARE(school->text(), QStringLiteral("average (M)"));
         QCOMPARE(top(), average);
+        for (const char* wanted : {"median (M)", "best of (M)", "average (M)"}) {
+            QTest::keyClick(&m_demo.window(), Qt::Key_M);
+            QTRY_COMPARE(school->text(), QLatin1String(wanted));
+        }
     }
 
     void aZoomedAxisSaysSoAndComesBack() {

@@ -332,6 +332,25 @@ private slots:
             return c.kind == "confounded" && c.text.find("tyre pressure") != std::string::npos;
         }));
     }
+    void theNextSetupOfThePlanIsFittedByOneKey() {
+        const auto job = model().archive()->createJob("Plan", "Quill 125");
+        QVERIFY(m_window->openJob(*job));
+        QVERIFY(model().addSetup("stock", {}, {}));
+        QVERIFY(model().addSetup("ram & horn", {}, {})); // an ampersand is a letter, not a key
+        DayPlan plan;
+        plan.setups = {"stock", "ram & horn"};
+        plan.order = {1, 0, 0, 1};
+        model().setSheet(sheet_kind::plan, sheetBody(plan), "plan");
+        bench().setSetup("stock");
+        bench().tryStandin("quill", 15.);
+        QVERIFY(ready());
+        auto* fitted = station().findChild<QPushButton*>(QStringLiteral("next-is-fitted"));
+        QVERIFY(fitted && fitted->isVisible());
+        QVERIFY2(fitted->text().contains("ram && horn"), qPrintable(fitted->text()));
+        QTest::keyClick(m_window.get(), Qt::Key_N);
+        QTRY_COMPARE(bench().setup(), QStringLiteral("ram & horn"));
+        QTRY_VERIFY(!fitted->isVisible());
+    }
     void theSittingGoesIntoThePull() {
         bench().setSetup("stock");
         bench().setSittingKey("gear", "3rd");
