@@ -1,0 +1,206 @@
+// The customer's sheet and the exports: the same words as the window and the command line, numbers that agree with one
+// another, what is written when there is too much or too little to say, and nothing half written.
+#include "app/handover/handover_station.h"
+#include "core/judge/sentences.h"
+#include "tests/support/cli_process.h"
+#include "tests/support/demo_window.h"
+
+#include <QDir>
+#include <QFile>
+#include <QImage>
+#include <QLabel>
+#include <QPushButton>
+#include <QRegularExpression>
+#include <QXmlStreamReader>
+
+#include <cmath>
+
+using namespace jr;
+using namespace jr::app;
+using testsupport::runCli;
+
+namespace {
+
+QByteArray contents(const QString& path) {
+    QFile f(path);
+    return f.open(QIODevice::ReadOnly) ? f.readAll() : QByteArray();
+}
+
+/// Words of a PDF, white space made single.
+QString pdfWords(const QString& path) {
+    QProcess p;
+    p.start(QStringLiteral("pdftotext"), {QStringLiteral("-layout"), path, QStringLiteral("-")});
+    if (!p.waitForFinished(20000))
+        return {};
+    return QString::fromUtf8(p.readAllStandardOutput()).simplified();
+}
+
+} // namespace
+
+class TestHandOver : public QObject {
+    Q_OBJECT
+
+    testsupport::DemoWindow m_demo;
+    JobModel& model() { return m_demo.model(); }
+    HandoverStation& sheet() { return m_demo.window().handover(); }
+    /// Pull files of a setup, as they stand in the archive's open half.
+    QStringList files(const std::string& setup) {
+        QStringList out;
+        for (const LoadedPull& p : model().pulls())
+            if (const SetupRecord* s = model().job().setup(p.record.setupId); s && s->name == setup && !p.record.aside)
+                out << m_demo.file("archive") + QLatin1Char('/') + QString::fromStdString(p.record.mirror);
+        return out;
+    }
+
+private slots:
+    void initTestCase() {
+        const QString problem = m_demo.begin();
+        QVERIFY2(problem.isEmpty(), qPrintable(problem));
+    }
+    void cleanupTestCase() { m_demo.end(); }
+    void init() {
+        QVERIFY(m_demo.open("Stack length"));
+        model().setBand({}, {});
+        model().setPicked({});
+    }
+
+    void windowSheetAndCommandLineSayTheSame() {
+        QVERIFY(sheet().writeJson(m_demo.file("same.json")));
+        const QJsonObject written = QJsonDocument::fromJson(contents(m_demo.file("same.json"))).object();
+        const Account account = describe(*model().comparison(), model().units().wording());
+        QCOMPARE(written["headline"].toString(), QString::fromStdString(account.headline));
+        QStringList window;
+        for (QLabel* l : m_demo.judge().difference().findChildren<QLabel*>())
+            window << l->text().remove(QRegularExpression(QStringLiteral(" <a .*</a>")));
+        const QString seen = window.join(QLatin1Char('\n'));
+        QVERIFY(sheet().writePdf(m_demo.file("same.pdf")));
+        const QString printed = pdfWords(m_demo.file("same.pdf"));
+        QVERIFY2(!printed.isEmpty(), "pdftotext of poppler-utils is needed");
+        for (const QJsonValue& v : written["stretches"].toArray()) {
+            QVERIFY2(seen.contains(v.toString()), qPrintable(v.toString()));
+            QVERIFY2(printed.contains(v.toString().simplified()), qPrintable(v.toString() + "\n" + printed));
+        }
+        for (const QJsonValue& v : written["details"].toArray())
+            QVERIFY2(printed.contains(v.toString().simplified()), qPrintable(v.toString()));
+        // The command line on the same pulls, in its own units (SI is printed; its words are hp): the calls agree.
+        const testsupport::Ran cli = runCli(QStringList{"compare", "--base"} + files("short stack") +
+                                            QStringList{"--with"} + files("long stack"));
+        QVERIFY2(cli.code == 0, cli.err.constData());
+        const QJsonArray ours = written["calls"].toArray(), theirs = cli.json()["calls"].toArray();
+        QCOMPARE(ours.size(), theirs.size());
+        for (qsizetype i = 0; i < ours.size(); ++i) {
+            QCOMPARE(ours[i].toObject()["call"], theirs[i].toObject()["call"]);
+            QCOMPARE(ours[i].toObject()["from_rpm"], theirs[i].toObject()["from_rpm"]);
+        }
+        // In the command line's units it is the same sentence, letter for letter.
+        QVERIFY(cli.err.contains(describe(*model().comparison(), {}).headline.c_str()));
+    }
+
+    void theTableAgreesWithTheResult() {
+        QVERIFY(sheet().writeCsv(m_demo.file("t.csv")));
+        QVERIFY(sheet().writeJson(m_demo.file("t.json")));
+        const QJsonObject j = QJsonDocument::fromJson(contents(m_demo.file("t.json"))).object();
+        const QList<QByteArray> lines = contents(m_demo.file("t.csv")).trimmed().split('\n');
+        const QJsonArray rpm = j["rpm"].toArray();
+        QCOMPARE(lines.size(), rpm.size() + 1);
+        const QList<QByteArray> heads = lines[0].split(',');
+        QCOMPARE(heads.size(), 11);
+        for (qsizetype i = 1; i < lines.size(); ++i) {
+            const QList<QByteArray> cells = lines[i].split(',');
+            QCOMPARE(cells.size(), heads.size());
+            QCOMPARE(cells[0].toDouble(), rpm[i - 1].toDouble());
+            // Watts less watts is the difference; power is torque times speed.
+            QVERIFY(std::abs(cells[2].toDouble() - cells[1].toDouble() - cells[3].toDouble()) < 0.01);
+            QVERIFY(std::abs(cells[7].toDouble() * cells[0].toDouble() * M_PI / 30. - cells[1].toDouble()) < 0.5);
+            QVERIFY(cells[4].toDouble() <= cells[3].toDouble() && cells[3].toDouble() <= cells[5].toDouble());
+            QVERIFY(cells[9].toDouble() > 10. && cells[9].toDouble() < 16.);
+        }
+    }
+
+    void picturesAreWholeAndSharp() {
+        QVERIFY(sheet().writePng(m_demo.file("s.png")));
+        const QImage image(m_demo.file("s.png"));
+        QVERIFY(image.width() >= 1200 && image.height() > image.width()); // to print, upright
+        // Printed, it is ink on white, whatever the light in the bay.
+        m_demo.theme().setMode(Theme::Mode::Night);
+        QVERIFY(sheet().writePng(m_demo.file("night.png")));
+        m_demo.theme().setMode(Theme::Mode::Day);
+        const QImage night(m_demo.file("night.png"));
+        QCOMPARE(night.pixelColor(5, 5), image.pixelColor(5, 5));
+        QVERIFY(image.pixelColor(5, 5).lightness() > 240);
+        QVERIFY(sheet().writeSvg(m_demo.file("s.svg")));
+        QXmlStreamReader xml(contents(m_demo.file("s.svg")));
+        int elements = 0;
+        while (!xml.atEnd())
+            elements += xml.readNext() == QXmlStreamReader::StartElement;
+        QVERIFY2(!xml.hasError(), qPrintable(xml.errorString()));
+        QVERIFY(elements > 50);
+    }
+
+    void theWorkingBandIsOnTheSheet() {
+        model().setBand(4500., 7000.);
+        QVERIFY(sheet().writePdf(m_demo.file("band.pdf")));
+        const QString printed = pdfWords(m_demo.file("band.pdf"));
+        QVERIFY2(printed.contains(QStringLiteral("Mean from 4500 to 7000 rpm")), qPrintable(printed));
+        QVERIFY(printed.contains(QStringLiteral("SAE J1349")));
+        model().setStandard("din-70020");
+        QVERIFY(sheet().writePdf(m_demo.file("din.pdf")));
+        QVERIFY(pdfWords(m_demo.file("din.pdf")).contains(QStringLiteral("DIN 70020")));
+        model().setStandard("sae-j1349");
+    }
+
+    void whatCannotBeToldIsPrintedAsSuch() {
+        // One pull a side, nothing known of the scatter.
+        model().setPicked({model().sidePulls(true).front(), model().sidePulls(false).front()});
+        QVERIFY(!model().comparison()->margins);
+        QVERIFY(sheet().writePdf(m_demo.file("one.pdf")));
+        const QString printed = pdfWords(m_demo.file("one.pdf"));
+        QVERIFY2(printed.contains(QStringLiteral("cannot tell")), qPrintable(printed));
+        QVERIFY(printed.contains(QStringLiteral("no margin known")));
+        QVERIFY(sheet().writeJson(m_demo.file("one.json")));
+        const QByteArray json = contents(m_demo.file("one.json"));
+        QVERIFY(!json.contains("nan") && !json.contains("inf"));
+        for (const QJsonValue& v : QJsonDocument::fromJson(json).object()["low_w"].toArray())
+            QVERIFY(v.isNull());
+    }
+
+    void nothingIsHalfWritten() {
+        // A place that is not there, and a folder where a file is wanted.
+        QVERIFY(QDir().mkpath(m_demo.file("folder/inside")));
+        for (const QString& bad : {QStringLiteral("/proc/none/sheet"), m_demo.file("folder")}) {
+            QVERIFY(!sheet().writePdf(bad));
+            QVERIFY(!sheet().writePng(bad));
+            QVERIFY(!sheet().writeSvg(bad));
+            const Result<Done> csv = sheet().writeCsv(bad);
+            QVERIFY(!csv && QString::fromStdString(csv.error().text()).contains(bad));
+            QVERIFY(!sheet().writeJson(bad));
+        }
+        QCOMPARE(QDir(m_demo.file("folder")).entryList(QDir::NoDotAndDotDot | QDir::AllEntries), QStringList{"inside"});
+    }
+
+    void withoutAComparisonNothingIsMadeUp() {
+        const auto job = model().archive()->createJob("Bare", "Larkspur 410");
+        QVERIFY(m_demo.window().openJob(*job));
+        model().waitUntilLoaded();
+        QVERIFY(!sheet().writeCsv(m_demo.file("none.csv")));
+        QVERIFY(!sheet().writeJson(m_demo.file("none.json")));
+        QVERIFY(!QFile::exists(m_demo.file("none.csv")));
+        for (QPushButton* b : sheet().findChildren<QPushButton*>())
+            QVERIFY2(!b->isEnabled(), qPrintable(b->text()));
+    }
+
+    void germanNumbersInTheSheetPointsInTheTable() {
+        const QLocale before;
+        QLocale::setDefault(QLocale(QLocale::German, QLocale::Germany));
+        QVERIFY(m_demo.open("Stack length"));
+        QVERIFY(sheet().writePdf(m_demo.file("de.pdf")));
+        QVERIFY(sheet().writeCsv(m_demo.file("de.csv")));
+        QLocale::setDefault(before);
+        QVERIFY2(pdfWords(m_demo.file("de.pdf")).contains(QRegularExpression(QStringLiteral("\\d,\\d PS"))), "no comma");
+        QVERIFY(!contents(m_demo.file("de.csv")).contains(';'));
+        QVERIFY(contents(m_demo.file("de.csv")).contains('.'));
+    }
+};
+
+QTEST_MAIN(TestHandOver)
+#include "test_hand_over.moc"
