@@ -26,7 +26,16 @@ Result<std::string> readBytes(const std::string& path) {
 }
 
 Result<Done> writeBytes(const std::string& path, std::string_view bytes) {
-    QSaveFile file(QString::fromStdString(path));
+    const QString name = QString::fromStdString(path);
+    if (const QFileInfo there(name); there.exists() && !there.isFile() && !there.isDir()) {
+        // A device or a pipe is written to, never put out of the way by a new file of its name.
+        QFile device(name);
+        if (!device.open(QIODevice::WriteOnly | QIODevice::Unbuffered) ||
+            device.write(bytes.data(), static_cast<qint64>(bytes.size())) != static_cast<qint64>(bytes.size()))
+            return Error{"cannot be written: " + device.errorString().toStdString(), path};
+        return Done{};
+    }
+    QSaveFile file(name);
     if (!file.open(QIODevice::WriteOnly))
         return Error{"cannot be written: " + file.errorString().toStdString(), path};
     if (file.write(bytes.data(), static_cast<qint64>(bytes.size())) != static_cast<qint64>(bytes.size()) ||

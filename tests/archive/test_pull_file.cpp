@@ -3,6 +3,7 @@
 #include "archive/formats/text.h"
 
 #include <QDir>
+#include <QFileInfo>
 #include <QTemporaryDir>
 #include <QTest>
 
@@ -126,6 +127,10 @@ private slots:
     }
     void fullOrReadOnlyPlacesAreSaid() {
         QVERIFY(!writeBytes("/proc/none/x", "y"));
+        // A device is written to, not replaced by a file of its name; a full one says so.
+        QVERIFY(writeBytes("/dev/null", "y"));
+        QVERIFY(!writeBytes("/dev/full", "y"));
+        QVERIFY(!QFileInfo("/dev/null").isFile() && !QFileInfo("/dev/full").isFile());
         QVERIFY(QString::fromStdString(loadPullFile("/no/such/file").error().text())
                     .contains(QLatin1String("cannot be opened")));
         QVERIFY(QString::fromStdString(loadPullFile("/").error().text()).contains(QLatin1String("folder")));
