@@ -1,9 +1,9 @@
 #include "app/import/import_dialog.h"
 
+#include "app/import/import_columns.h"
 #include "app/import/import_facts.h"
-
+#include "app/import/import_picture.h"
 #include "app/model/plural.h"
-
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
 
@@ -11,19 +11,16 @@
 #include <QFileInfo>
 #include <QFormLayout>
 #include <QGroupBox>
-#include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
 #include <QPlainTextEdit>
 #include <QProgressBar>
 #include <QPushButton>
-#include <QTableWidget>
 #include <QTimer>
 #include <QVBoxLayout>
 
 #include <algorithm>
-#include <cmath>
 
 namespace jr::app {
 namespace {
@@ -93,21 +90,10 @@ void ImportDialog::build() {
     m_preview->setTabChangesFocus(true);
     m_preview->setAccessibleName(tr("The file as it is"));
     middle->addWidget(m_preview);
-    m_columns = new QTableWidget(0, 4);
-    m_columns->setTabKeyNavigation(false); // Tab leaves the table, arrows walk in it
-    m_columns->setHorizontalHeaderLabels({tr("Column"), tr("reads like"), tr("is"), tr("in")});
-    m_columns->verticalHeader()->hide();
-    m_columns->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Stretch);
-    m_columns->setColumnWidth(0, 150);
-    m_columns->setColumnWidth(2, 150);
-    m_columns->setColumnWidth(3, 84);
-    m_columns->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    m_columns->setSelectionMode(QAbstractItemView::NoSelection);
-    m_columns->setTabKeyNavigation(false);
-    m_columns->setAccessibleName(tr("What each column becomes"));
+    m_columns = new ImportColumns;
+    connect(m_columns, &ImportColumns::mappingChanged, this, &ImportDialog::mappingChanged);
     middle->addWidget(m_columns, 3);
-    m_chart = new RpmChart(m_theme);
-    m_chart->setAccessibleName(tr("What this file becomes"));
+    m_chart = new ImportPicture(m_theme, m_model);
     m_chart->setMinimumHeight(210);
     middle->addWidget(m_chart, 4);
     across->addLayout(middle, 1);
@@ -228,10 +214,10 @@ void ImportDialog::showItem(int index) {
     m_index = index;
     m_filling = true;
     fillPreview();
-    fillColumns();
+    m_columns->showItem(current());
     fillFacts();
     m_filling = false;
-    drawPicture();
+    m_chart->showItem(current());
 }
 
 void ImportDialog::fillPreview() {
@@ -272,81 +258,9 @@ void ImportDialog::fillPreview() {
     m_preview->setPlainText(shown.join(QLatin1Char('\n')));
 }
 
-void ImportDialog::fillColumns() {
-    ImportItem* item = current();
-    m_columns->setRowCount(0);
-    m_columns->setVisible(item && !item->isPullFile && item->problem.isEmpty());
-    if (!item || item->isPullFile || !item->problem.isEmpty())
-        return;
-    m_columns->setRowCount(static_cast<int>(item->layout.columns.size()));
-    for (int row = 0; row < m_columns->rowCount(); ++row) {
-        const ForeignColumn& column = item->layout.columns[static_cast<std::size_t>(row)];
-        m_columns->setItem(row, 0,
-                           new QTableWidgetItem(QString::fromStdString(column.heading) +
-                                                (column.unitText.empty()
-                                                     ? QString()
-                                                     : QStringLiteral(" [") + QString::fromStdString(column.unitText) +
-                                                           QLatin1Char(']'))));
-        QStringList examples;
-        for (const std::string& e : column.examples)
-            examples << QString::fromStdString(e);
-        m_columns->setItem(row, 1, new QTableWidgetItem(examples.join(QStringLiteral("   "))));
-        auto* is = new QComboBox;
-        is->addItem(tr("kept as it is"), QString());
-        for (const ChannelInfo& info : allChannels())
-            if (info.id != ChannelId::Other)
-                for (int n = info.numbered ? 1 : 0; n <= (info.numbered ? 4 : 0); ++n) {
-                    const QString name = QString::fromStdString(channelText({info.id, n}));
-                    is->addItem(QString(name).replace(QLatin1Char('_'), QLatin1Char(' ')), name);
-                }
-        auto* in = new QComboBox;
-        std::string unit = column.unit ? std::string(column.unit->symbol) : std::string();
-        for (const ColumnMapping& m : item->mapping)
-            if (m.column == static_cast<std::size_t>(row)) {
-                is->setCurrentIndex(is->findData(QString::fromStdString(channelText(m.channel))));
-                unit = m.unit;
-                for (const Unit& u : allUnits())
-                    if (unitFits(m.channel.id, u))
-                        in->addItem(QString::fromUtf8(u.symbol.data()));
-            }
-        in->setCurrentIndex(in->findText(QString::fromStdString(unit)));
-        m_columns->setCellWidget(row, 2, is);
-        m_columns->setCellWidget(row, 3, in);
-        m_columns->setRowHeight(row, 34);
-        connect(is, &QComboBox::activated, this, [this, row] { columnChanged(row); });
-        connect(in, &QComboBox::activated, this, [this, row] { columnChanged(row); });
-    }
-}
-
-void ImportDialog::columnChanged(int row) {
-    ImportItem* item = current();
-    if (!item || m_filling)
-        return;
-    const auto* is = qobject_cast<QComboBox*>(m_columns->cellWidget(row, 2));
-    const auto* in = qobject_cast<QComboBox*>(m_columns->cellWidget(row, 3));
-    std::erase_if(item->mapping, [&](const ColumnMapping& m) { return m.column == static_cast<std::size_t>(row); });
-    if (const auto channel = parseChannelName(is->currentData().toString().toStdString())) {
-        // A channel belongs to one column: the newer choice wins.
-        std::erase_if(item->mapping, [&](const ColumnMapping& m) {
-            return m.channel.id == channel->id && m.channel.number == channel->number;
-        });
-        std::string unit = in->currentText().toStdString();
-        const auto given = findUnit(unit);
-        if (!given || !unitFits(channel->id, *given)) {
-            const auto written = findUnit(item->layout.columns[static_cast<std::size_t>(row)].unitText);
-            unit.clear();
-            for (const Unit& u : allUnits())
-                if (unit.empty() && unitFits(channel->id, u))
-                    unit = u.symbol;
-            if (written && unitFits(channel->id, *written))
-                unit = written->symbol;
-        }
-        item->mapping.push_back({static_cast<std::size_t>(row), *channel, unit});
-        std::sort(item->mapping.begin(), item->mapping.end(),
-                  [](const auto& a, const auto& b) { return a.column < b.column; });
-    }
+void ImportDialog::mappingChanged() {
     m_set.work(static_cast<std::size_t>(m_index));
-    // The list and the table are filled again once this combo box has done with its own signal.
+    // The list and the table are filled again once the combo box that was turned has done with its own signal.
     QTimer::singleShot(0, this, [this] {
         const int keep = m_index;
         QSignalBlocker block(m_files);
@@ -354,77 +268,6 @@ void ImportDialog::columnChanged(int row) {
         m_files->setCurrentRow(keep);
         showItem(keep);
     });
-}
-
-void ImportDialog::drawPicture() {
-    m_chart->clearDrawing();
-    ImportItem* item = current();
-    const Tokens& t = m_theme.tokens();
-    m_chart->setNote({});
-    if (item && item->fit) {
-        const PullFit* fit = item->fit.get();
-        CurveOptions options;
-        options.standard = &m_model.standard();
-        const PullFit* one[] = {fit};
-        options.detailRpm = std::max(likelyDetailRpm(one), 1.);
-        const Result<PullCurve> curve = curveOf(*fit, options);
-        if (curve) {
-            const DisplayUnits& u = m_model.units();
-            QCPGraph* raw = m_chart->addGraph();
-            raw->setLineStyle(QCPGraph::lsNone);
-            raw->setScatterStyle(QCPScatterStyle(QCPScatterStyle::ssDisc, QPen(t.muted, 1), Qt::NoBrush, 2));
-            QVector<double> x, y;
-            for (const RawPoint& r : rawPoints(*fit, 0.03)) {
-                x.append(r.rpm);
-                y.append(u.powerOf(r.powerW * curve->factor.value_or(1.)));
-            }
-            raw->setData(x, y);
-            QCPGraph* line = m_chart->addGraph();
-            line->setPen(QPen(t.accent, 2.2));
-            x.clear();
-            y.clear();
-            double top = 0.;
-            for (std::size_t i = 0; i < curve->rpm.size(); ++i) {
-                x.append(curve->rpm[i]);
-                y.append(u.powerOf(curve->powerW[i]));
-                top = std::max(top, y.back());
-            }
-            line->setData(x, y, true);
-            m_chart->setRpmRange(std::floor(fit->lowRpm / 100.) * 100., std::ceil(fit->highRpm / 100.) * 100.);
-            m_chart->setNaturalRange(0., 1.2 * top);
-            m_chart->setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
-            m_chart->showRpmTicks(true);
-            m_chart->setNote(tr("what it becomes · %1")
-                                 .arg(curve->factor ? QString::fromUtf8(options.standard->label.data())
-                                                    : tr("air unknown: as measured")));
-        }
-    } else if (item && item->trace) {
-        // No curve yet: show the speeds over time, so that a wrong column is seen at once.
-        const Channel* time = item->trace->find(ChannelId::Time);
-        double top = 1.;
-        int color = 0;
-        for (const Channel& channel : item->trace->channels) {
-            if (!time || (channel.name.id != ChannelId::EngineSpeed && channel.name.id != ChannelId::RollerSpeed &&
-                          channel.name.id != ChannelId::VehicleSpeed && channel.name.id != ChannelId::BrakeSpeed))
-                continue;
-            QCPGraph* line = m_chart->addGraph();
-            line->setPen(QPen(t.marks[color++ % 8], 1));
-            QVector<double> y;
-            for (double v : channel.values) {
-                y.append(rpmFromRadPerS(v));
-                if (std::isfinite(y.back()))
-                    top = std::max(top, y.back());
-            }
-            line->setData(QVector<double>(time->values.begin(), time->values.end()), y, true);
-        }
-        if (time && !time->values.empty())
-            m_chart->setRpmRange(time->values.front(), time->values.back());
-        m_chart->xAxis->setLabel(tr("time [s]"));
-        m_chart->xAxis->setTickLabels(true);
-        m_chart->setNaturalRange(0., 1.1 * top);
-        m_chart->setValueLabel(tr("speeds [rpm]"));
-    }
-    m_chart->replot(QCustomPlot::rpQueuedReplot);
 }
 
 std::string ImportDialog::chooseJob(QString* problem) {

@@ -2,9 +2,9 @@
 // the result.
 #pragma once
 
-#include "app/charts/rpm_chart.h"
 #include "app/import/import_set.h"
 #include "app/model/job_model.h"
+#include "app/theme/theme.h"
 
 #include <QDialog>
 
@@ -15,9 +15,11 @@ class QListWidget;
 class QPlainTextEdit;
 class QProgressBar;
 class QPushButton;
-class QTableWidget;
 
 namespace jr::app {
+
+class ImportColumns;
+class ImportPicture;
 
 class ImportDialog : public QDialog {
     Q_OBJECT
@@ -37,11 +39,9 @@ public slots:
 private:
     void build();
     void fillList();
-    void fillColumns();
     void fillPreview();
     void fillFacts();
-    void drawPicture();
-    void columnChanged(int row);
+    void mappingChanged();
     void factChanged();
     void nextFile();
     std::string chooseJob(QString* problem);
@@ -56,8 +56,8 @@ private:
     QListWidget* m_files;
     QLabel* m_what;
     QPlainTextEdit* m_preview;
-    QTableWidget* m_columns;
-    RpmChart* m_chart;
+    ImportColumns* m_columns;
+    ImportPicture* m_chart;
     QLabel* m_leftOut;
     QComboBox* m_job;
     QComboBox* m_setup;

@@ -1,6 +1,7 @@
 // The facts beside an import: what the log does not say of the bench and the air, typed in and checked one by one.
 #include "app/import/import_facts.h"
 #include "app/import/import_dialog.h"
+#include "app/import/import_picture.h"
 #include "app/model/plural.h"
 
 #include "archive/formats/pull_file.h"
@@ -80,6 +81,7 @@ void ImportDialog::fillFacts() {
     for (auto& [key, edit] : m_facts) {
         edit->setReadOnly(!editable);
         edit->setText(factText(h, key));
+        edit->setCursorPosition(0); // a long one is read from its beginning
         edit->setStyleSheet({});
         edit->setToolTip({});
     }
@@ -155,7 +157,7 @@ void ImportDialog::factChanged() {
     fillPreview();
     fillFacts();
     m_filling = false;
-    drawPicture();
+    m_chart->showItem(current());
 }
 
 } // namespace jr::app

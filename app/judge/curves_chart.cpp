@@ -121,7 +121,7 @@ void CurvesChart::draw() {
         }
     }
     setValueLabel(torque ? tr("torque [%1]").arg(u.torqueSymbol()) : tr("power [%1]").arg(u.powerSymbol()));
-    setNaturalRange(0., (torque ? 1.36 : 1.16) * top); // torque is flat: room for the switches above it
+    setNaturalRange(0., 1.34 * top); // room for labels and switches above flat curves, however low the chart
     setNote((m_school == School::Average  ? QString()
              : m_school == School::Median ? tr("median of the pulls, for show; calls use the average · ")
                                           : tr("best of the pulls, for show; calls use the average · ")) +

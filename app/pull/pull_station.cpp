@@ -143,7 +143,12 @@ void PullStation::choosePage() {
     QWidget* page = m_bench.card()     ? static_cast<QWidget*>(m_card)
                     : m_bench.wanted() ? static_cast<QWidget*>(m_running)
                                        : m_connect;
-    m_pages->setCurrentWidget(page);
+    if (m_pages->currentWidget() != page) {
+        m_pages->setCurrentWidget(page);
+        // Not into the first field of the new page: the next step's key must work with gloves on, without a click.
+        if (isVisible())
+            setFocus();
+    }
     m_stop->setVisible(m_bench.wanted());
 }
 

@@ -4,6 +4,7 @@
 #include "standin/simulated_bench.h"
 #include "tests/support/simulated_trace.h"
 
+#include <algorithm>
 #include <atomic>
 #include <cmath>
 #include <mutex>
@@ -52,7 +53,15 @@ One tryOnce(const Scenario& s, unsigned seed) {
     bench.sampleHz = s.sampleHz;
     std::vector<jr::PullFit> fits;
     std::vector<int> sides;
+    // The truth that a test with drift or several evenings stands for is that of the mean of its pulls.
+    double meanLevel = 0., evening = s.eveningShare * dice.normal(), hoursAt = 0., worked = 0.;
     for (std::size_t i = 0; i < s.order.size(); ++i) {
+        if (s.order[i] == '|') {
+            evening = s.eveningShare * dice.normal();
+            hoursAt += 24.;
+            worked = 0.;
+            continue;
+        }
         const bool changed = s.order[i] == 'B';
         standin::EngineTruth engine = changed ? changedEngine(s) : baseEngine(s);
         if (changed && s.gainShare != 0.)
@@ -64,12 +73,14 @@ One tryOnce(const Scenario& s, unsigned seed) {
         p.edgeJitterShare = s.edgeJitterShare;
         p.whiteShare = s.whiteShare;
         p.wanderShare = s.wanderShare;
-        const double hours = static_cast<double>(i) * 9. / 60.;
-        p.offsetShare = s.offsetShare * dice.normal() + s.driftPerHour * hours;
+        const double level = evening + s.driftPerHour * worked;
+        meanLevel += level;
+        p.offsetShare = s.offsetShare * dice.normal() + level;
         p.airTempC = 22. + 0.5 * dice.normal();
         p.seed = seed * 1000ull + i;
         jr::Trace trace = testsupport::traceOf(standin::rollerPull(engine, bench, p), jr::PullKind::Roller);
-        trace.header.startedEpochS = 1.7e9 + hours * 3600.;
+        trace.header.startedEpochS = 1.7e9 + (hoursAt + worked) * 3600.;
+        worked += 9. / 60.;
         trace.header.setup = changed ? "changed" : "base";
         jr::Result<jr::PullFit> fit = jr::fitPull(trace);
         if (!fit)
@@ -89,13 +100,10 @@ One tryOnce(const Scenario& s, unsigned seed) {
     const jr::Comparison& c = *result;
     standin::EngineTruth a = baseEngine(s), b = changedEngine(s);
     const auto truthB = [&](double rpm) { return b.powerAt(rpm) * (1. + gainAt(s, rpm, middle)); };
-    // The truth that a sitting with drift stands for is that of its mean time.
-    double meanDrift = 0.;
-    for (std::size_t i = 0; i < s.order.size(); ++i)
-        meanDrift += s.driftPerHour * static_cast<double>(i) * 9. / 60. / static_cast<double>(s.order.size());
+    meanLevel /= static_cast<double>(s.order.size() - static_cast<std::size_t>(std::count(s.order.begin(), s.order.end(), '|')));
     double truly = 0., both = 0.;
     for (std::size_t i = 0; i < c.rpm.size(); ++i) {
-        const double difference = (truthB(c.rpm[i]) - a.powerAt(c.rpm[i])) * (1. + meanDrift);
+        const double difference = (truthB(c.rpm[i]) - a.powerAt(c.rpm[i])) * (1. + meanLevel);
         one.covered = one.covered && difference >= c.lowW[i] && difference <= c.highW[i];
         one.half += 0.5 * (c.highPct[i] - c.lowPct[i]) / static_cast<double>(c.rpm.size());
         const bool gains = gainAt(s, c.rpm[i], middle) > 0.5 * s.gainShare && s.gainShare > 0.;
@@ -151,6 +159,12 @@ const std::vector<Scenario>& scenarios() {
         shortAbba.driftPerHour = 0.01;
         Scenario& blocks = add("AAABBB, no drift", "AAABBB");
         blocks.gainShare = 0.02;
+        Scenario& evenings = add("two evenings 2 % apart, ABBA each, 1 %/h drift", "ABBA|ABBA");
+        evenings.gainShare = 0.02;
+        evenings.driftPerHour = 0.01;
+        evenings.eveningShare = 0.02;
+        Scenario& uneven = add("equal setups, two uneven evenings 2 % apart", "AAAB|ABBB");
+        uneven.eveningShare = 0.02;
         add("equal setups, 3+3", "ABBABA");
         add("equal setups, 4+4 with drift", "ABBAABBA").driftPerHour = 0.01;
         Scenario& quiet = add("equal setups, shape errors only", "ABBAABBA");

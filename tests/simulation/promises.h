@@ -8,11 +8,12 @@ namespace promises {
 
 struct Scenario {
     std::string name;
-    std::string order;     ///< 'A' base, 'B' changed
+    std::string order;     ///< 'A' base, 'B' changed, '|' a night
     double gainShare = 0.; ///< over the upper half of the range
     double shiftRpm = 0.;  ///< the pipe comes in this much earlier
     bool twoStroke = false;
     double driftPerHour = 0.;
+    double eveningShare = 0.;   ///< standard deviation of what an evening reads differently
     double offsetShare = 0.005; ///< pull to pull
     double wanderShare = 0.001;
     double edgeJitterShare = 0.0008;

@@ -1,0 +1,89 @@
+#include "app/import/import_picture.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace jr::app {
+
+ImportPicture::ImportPicture(const Theme& theme, const JobModel& model, QWidget* parent)
+    : RpmChart(theme, parent), m_model(model) {
+    setAccessibleName(tr("What this file becomes"));
+}
+
+void ImportPicture::showItem(const ImportItem* item) {
+    clearDrawing();
+    setNote({});
+    if (item && item->fit)
+        drawCurve(*item->fit);
+    else if (item && item->trace)
+        drawSpeeds(*item->trace);
+    replot(rpQueuedReplot);
+}
+
+void ImportPicture::drawCurve(const PullFit& fit) {
+    const Tokens& t = m_theme.tokens();
+    CurveOptions options;
+    options.standard = &m_model.standard();
+    const PullFit* one[] = {&fit};
+    options.detailRpm = std::max(likelyDetailRpm(one), 1.);
+    const Result<PullCurve> curve = curveOf(fit, options);
+    if (curve) {
+        const DisplayUnits& u = m_model.units();
+        QCPGraph* raw = addGraph();
+        raw->setLineStyle(QCPGraph::lsNone);
+        raw->setScatterStyle(QCPScatterStyle(QCPScatterStyle::ssDisc, QPen(t.muted, 1), Qt::NoBrush, 2));
+        QVector<double> x, y;
+        for (const RawPoint& r : rawPoints(fit, 0.03)) {
+            x.append(r.rpm);
+            y.append(u.powerOf(r.powerW * curve->factor.value_or(1.)));
+        }
+        raw->setData(x, y);
+        QCPGraph* line = addGraph();
+        line->setPen(QPen(t.accent, 2.2));
+        x.clear();
+        y.clear();
+        double top = 0.;
+        for (std::size_t i = 0; i < curve->rpm.size(); ++i) {
+            x.append(curve->rpm[i]);
+            y.append(u.powerOf(curve->powerW[i]));
+            top = std::max(top, y.back());
+        }
+        line->setData(x, y, true);
+        setRpmRange(std::floor(fit.lowRpm / 100.) * 100., std::ceil(fit.highRpm / 100.) * 100.);
+        setNaturalRange(0., 1.2 * top);
+        setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
+        showRpmTicks(true);
+        setNote(tr("what it becomes · %1")
+                             .arg(curve->factor ? QString::fromUtf8(options.standard->label.data())
+                                                : tr("air unknown: as measured")));
+    }
+}
+
+void ImportPicture::drawSpeeds(const Trace& trace) {
+    const Tokens& t = m_theme.tokens();
+    const Channel* time = trace.find(ChannelId::Time);
+    double top = 1.;
+    int color = 0;
+    for (const Channel& channel : trace.channels) {
+        if (!time || (channel.name.id != ChannelId::EngineSpeed && channel.name.id != ChannelId::RollerSpeed &&
+                      channel.name.id != ChannelId::VehicleSpeed && channel.name.id != ChannelId::BrakeSpeed))
+            continue;
+        QCPGraph* line = addGraph();
+        line->setPen(QPen(t.marks[color++ % 8], 1));
+        QVector<double> y;
+        for (double v : channel.values) {
+            y.append(rpmFromRadPerS(v));
+            if (std::isfinite(y.back()))
+                top = std::max(top, y.back());
+        }
+        line->setData(QVector<double>(time->values.begin(), time->values.end()), y, true);
+    }
+    if (time && !time->values.empty())
+        setRpmRange(time->values.front(), time->values.back());
+    xAxis->setLabel(tr("time [s]"));
+    xAxis->setTickLabels(true);
+    setNaturalRange(0., 1.1 * top);
+    setValueLabel(tr("speeds [rpm]"));
+}
+
+} // namespace jr::app

@@ -1,0 +1,24 @@
+// What a file becomes: its curve with the raw points behind, or, while something is missing for a curve, its speeds over
+// time, so that a wrong column is seen at once.
+#pragma once
+
+#include "app/charts/rpm_chart.h"
+#include "app/import/import_set.h"
+#include "app/model/job_model.h"
+
+namespace jr::app {
+
+class ImportPicture : public RpmChart {
+    Q_OBJECT
+public:
+    ImportPicture(const Theme& theme, const JobModel& model, QWidget* parent = nullptr);
+    void showItem(const ImportItem* item);
+
+private:
+    void drawCurve(const PullFit& fit);
+    void drawSpeeds(const Trace& trace);
+
+    const JobModel& m_model;
+};
+
+} // namespace jr::app
