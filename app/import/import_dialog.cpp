@@ -58,6 +58,10 @@ ImportDialog::ImportDialog(const Theme& theme, JobModel& model, const QStringLis
     m_files->setCurrentRow(0);
 }
 
+ImportDialog::~ImportDialog() {
+    hide(); // a field that still had something to say says it while there is somebody to hear it
+}
+
 ImportItem* ImportDialog::current() {
     return m_index >= 0 && m_index < static_cast<int>(m_set.items().size())
                ? &m_set.items()[static_cast<std::size_t>(m_index)]
@@ -322,9 +326,11 @@ void ImportDialog::nextFile() {
     if (m_next < m_set.items().size() && m_running) {
         const ImportItem& item = m_set.items()[m_next];
         if (item.usable()) {
-            const Result<std::string> kept = m_model.archive()->addPull(m_jobId, *item.trace, item.path.toStdString());
+            bool wasHere = false;
+            const Result<std::string> kept =
+                m_model.archive()->addPull(m_jobId, *item.trace, item.path.toStdString(), &wasHere);
             if (kept)
-                ++m_kept;
+                ++(wasHere ? m_hereAlready : m_kept);
             else
                 m_notKept << QFileInfo(item.path).fileName() + QStringLiteral(": ") +
                                  QString::fromStdString(kept.error().text());
@@ -340,6 +346,9 @@ void ImportDialog::nextFile() {
     (void)m_model.archive()->endImport(m_importId);
     const bool stopped = m_next < m_set.items().size();
     m_summary = plural(m_kept, tr("1 pull brought in and kept."), tr("%1 pulls brought in and kept."));
+    if (m_hereAlready > 0)
+        m_summary += QLatin1Char(' ') + plural(m_hereAlready, tr("1 was here already and is kept once."),
+                                               tr("%1 were here already and are kept once."));
     if (stopped)
         m_summary += QLatin1Char(' ') + plural(static_cast<int>(m_set.items().size() - m_next),
                                                tr("Stopped; 1 file was not brought in."),

@@ -25,6 +25,7 @@ class ImportDialog : public QDialog {
     Q_OBJECT
 public:
     ImportDialog(const Theme& theme, JobModel& model, const QStringList& paths, QWidget* parent = nullptr);
+    ~ImportDialog() override;
 
     const std::string& jobId() const { return m_jobId; }
     const QString& summary() const { return m_summary; }
@@ -71,7 +72,7 @@ private:
     std::string m_jobId, m_importId;
     QString m_summary;
     std::size_t m_next = 0;
-    int m_kept = 0;
+    int m_kept = 0, m_hereAlready = 0;
     QStringList m_notKept;
     bool m_running = false;
 };

@@ -276,6 +276,7 @@ void DifferencePage::refresh() {
     if (!headline.isEmpty())
         headline[0] = headline[0].toUpper();
     m_headline->setText(headline);
+    m_bandMean->clear(); // the same words in another light are laid out anew
     m_bandMean->setText(QString::fromStdString(account.details.front()).toHtmlEscaped() +
                         methodWord(QStringLiteral("The margin")));
     clearLayout(m_account);

@@ -210,7 +210,7 @@ void ScatterPage::fill() {
         r.number = p.record.number;
         r.setup = setups.try_emplace(p.record.setupId, static_cast<int>(setups.size())).first->second;
         r.valueW = mean;
-        r.startedS = p.record.startedEpochS;
+        r.startedS = p.fit->header.startedEpochS;
         r.coolantC = firstOf(*p.trace, ChannelId::Coolant);
         const auto air = p.fit->header.air();
         r.intakeC = firstOf(*p.trace, ChannelId::IntakeAir);

@@ -75,10 +75,13 @@ void SidesMixture::draw() {
         const bool any = std::any_of(side.afr.begin(), side.afr.end(), [](double v) { return std::isfinite(v); });
         const auto at =
             static_cast<std::size_t>(static_cast<double>(comparison->rpm.size() - 1) * (base ? 0.35 : 0.7));
+        // The leaner line is named above, the richer below, so that no name stands between the two.
+        const double other = (base ? comparison->with : comparison->base).afr[at];
+        const bool above = std::isfinite(other) ? side.afr[at] > other || (side.afr[at] == other && base) : base;
         if (any && std::isfinite(side.afr[at]) && !m_lane)
             addLabel(comparison->rpm[at], side.afr[at],
                      Theme::mark(setup->mark).letter + QLatin1Char(' ') + QString::fromStdString(setup->name), color,
-                     Qt::AlignHCenter | (base ? Qt::AlignBottom : Qt::AlignTop));
+                     Qt::AlignHCenter | (above ? Qt::AlignBottom : Qt::AlignTop));
     }
     if (to > from) {
         QCPGraph* under = addGraph();

@@ -11,6 +11,8 @@
 #include <QTableWidget>
 #include <QVBoxLayout>
 
+#include <cmath>
+
 namespace jr::app {
 
 CardPage::CardPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent)
@@ -81,7 +83,7 @@ void CardPage::refresh() {
             ? tr("Pull %1 · %2 · %3").arg(pull.record.number).arg(name, QString::fromStdString(pull.record.asideWhy))
             : tr("Pull %1 · %2, no. %3").arg(pull.record.number).arg(name).arg(card->nth));
     m_peak->setText(card->peak
-                        ? tr("%1\nat %2 rpm").arg(u.powerText(card->peak->value), l.toString(card->peak->rpm, 'f', 0))
+                        ? tr("%1\nat %2 rpm").arg(u.powerText(card->peak->value), l.toString(std::round(card->peak->rpm / 10.) * 10., 'f', 0))
                         : tr("no curve"));
     QString among;
     if (card->others > 0 && !pull.record.aside) {

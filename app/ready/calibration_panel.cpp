@@ -50,8 +50,10 @@ CalibrationPanel::CalibrationPanel(const Theme& theme, JobModel& job, BenchModel
     m_keep = new QPushButton(tr("&Keep this calibration from today on"));
     m_keep->setProperty("primary", true);
     m_keep->setToolTip(tr("Pulls made before keep the calibration they were made with."));
-    layout->addWidget(m_keep);
-    layout->addWidget(methodLink(QStringLiteral("Calibration"), this));
+    auto* last = new QHBoxLayout;
+    last->addWidget(m_keep, 1);
+    last->addWidget(methodLink(QStringLiteral("Calibration"), this));
+    layout->addLayout(last);
     connect(m_kind, &QComboBox::currentIndexChanged, this, [this](int i) {
         showPage(i);
         work();

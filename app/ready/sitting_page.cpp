@@ -82,6 +82,7 @@ QGridLayout* SittingPage::card(QVBoxLayout* into, const QString& title, const QS
     down->addWidget(muted);
     auto* grid = new QGridLayout;
     grid->setHorizontalSpacing(12);
+    grid->setVerticalSpacing(4); // eight lines a column still fit under a message at 1280 x 800
     grid->setColumnStretch(1, 1);
     down->addLayout(grid);
     into->addWidget(frame);

@@ -3,6 +3,7 @@
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
 #include "archive/store/schema.h"
+#include "core/judge/sittings.h"
 
 #include <nlohmann/json.hpp>
 
@@ -55,10 +56,6 @@ Result<Trace> unpacked(const QByteArray& raw, const std::string& name) {
         return Error{"the kept trace is damaged", name};
     return readPullFile({bytes.constData(), static_cast<std::size_t>(bytes.size())}, name);
 }
-
-/// Pulls more than this apart belong to different sittings. Common practice, no source: nobody leaves a machine
-/// strapped down longer and calls it one sitting.
-constexpr double kSittingGapS = 4. * 3600.;
 
 } // namespace
 
@@ -194,7 +191,8 @@ QString Archive::jobFolder(const std::string& name, const std::string& id) {
     return QStringLiteral("pulls/%1-%2").arg(fileName(name), q(id).left(8));
 }
 
-Result<std::string> Archive::addPull(const std::string& jobId, const Trace& given, const std::string& source) {
+Result<std::string> Archive::addPull(const std::string& jobId, const Trace& given, const std::string& source,
+                                     bool* wasHere) {
     Trace trace = given;
     PullHeader& h = trace.header;
     if (h.id.empty())
@@ -202,6 +200,8 @@ Result<std::string> Archive::addPull(const std::string& jobId, const Trace& give
     const auto known = m_db->query(QStringLiteral("SELECT id FROM pull WHERE id = ?"), {q(h.id)});
     if (!known)
         return known.error();
+    if (wasHere)
+        *wasHere = !known->empty();
     if (!known->empty())
         return h.id;
     if (h.setup.empty())
@@ -235,7 +235,7 @@ Result<std::string> Archive::addPull(const std::string& jobId, const Trace& give
             h.startedEpochS
                 ? m_db->query(QStringLiteral("SELECT sitting_id FROM pull WHERE job_id = ? AND started_s IS NOT NULL "
                                              "AND abs(started_s - ?) < ? LIMIT 1"),
-                              {q(jobId), at, kSittingGapS})
+                              {q(jobId), at, kSittingPauseS})
                 : m_db->query(
                       QStringLiteral("SELECT sitting_id FROM pull WHERE job_id = ? ORDER BY number DESC LIMIT 1"),
                       {q(jobId)});

@@ -28,8 +28,10 @@ public:
     Result<JobRecord> job(const std::string& jobId) const;
 
     /// Keeps a pull for good: database and mirror file together. Its setup and sitting are found or made from the
-    /// header. Adding a pull whose id is already kept is no error and changes nothing. Returns the pull's id.
-    Result<std::string> addPull(const std::string& jobId, const Trace& trace, const std::string& source);
+    /// header. Adding a pull whose id is already kept is no error and changes nothing; `wasHere` says so. Returns the
+    /// pull's id.
+    Result<std::string> addPull(const std::string& jobId, const Trace& trace, const std::string& source,
+                                bool* wasHere = nullptr);
     Result<Trace> trace(const std::string& pullId) const;
     /// The traces of a job by pull id, in one go.
     Result<std::vector<std::pair<std::string, Trace>>> traces(const std::string& jobId) const;

@@ -1,0 +1,267 @@
+// The import dialog as a stranger meets it: a log with odd headings becomes a pull by choosing what each column is and
+// typing what the log does not say; layouts are remembered; nothing is brought in that was not shown.
+#include "app/import/import_columns.h"
+#include "app/import/import_dialog.h"
+#include "app/import/import_picture.h"
+#include "demo_job/larkspur.h"
+#include "standin/simulated_bench.h"
+#include "tests/support/demo_window.h"
+
+#include <QComboBox>
+#include <QFile>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPlainTextEdit>
+#include <QPushButton>
+
+#include <cmath>
+
+using namespace jr;
+using namespace jr::app;
+
+class TestImport : public QObject {
+    Q_OBJECT
+
+    testsupport::DemoWindow m_demo;
+    QTemporaryDir m_logs;
+    JobModel& model() { return m_demo.model(); }
+
+    /// A log with headings nobody could guess, time in milliseconds, a comma for the decimal mark.
+    QString oddLog(const char* name, int brokenRows = 0, std::uint64_t seed = 3) {
+        standin::PullSetting p;
+        p.seed = seed;
+        const standin::Recording r = standin::rollerPull({}, {}, p);
+        QByteArray text = "Uhr;Walze;Motor;X9\n";
+        int line = 0;
+        for (const auto& row : r.rows) {
+            QByteArray cells = QByteArray::number(1000. * row[0], 'f', 0) + ';' + QByteArray::number(row[1], 'f', 4) + ';' +
+                               QByteArray::number(row[2], 'f', 0) + ";7\n";
+            if (++line % 200 == 50 && brokenRows-- > 0)
+                cells = "stopped for tea\n";
+            text += cells.replace('.', ',');
+        }
+        QFile f(m_logs.filePath(QLatin1String(name)));
+        return f.open(QIODevice::WriteOnly) && f.write(text) > 0 ? f.fileName() : QString();
+    }
+    QComboBox* box(ImportDialog& d, int row, int column) {
+        return qobject_cast<QComboBox*>(d.findChild<ImportColumns*>()->cellWidget(row, column));
+    }
+    /// As a person turns a combo box: the choice, then its signal, then the event loop.
+    void choose(QComboBox* b, const QString& words) {
+        const int at = b->findText(words);
+        QVERIFY2(at >= 0, qPrintable(words));
+        b->setCurrentIndex(at);
+        emit b->activated(at);
+        QApplication::processEvents();
+    }
+    QLineEdit* fact(ImportDialog& d, const QString& label) {
+        for (QLabel* l : d.findChildren<QLabel*>())
+            if (l->text().contains(label))
+                if (auto* edit = qobject_cast<QLineEdit*>(l->buddy()))
+                    return edit;
+        return nullptr;
+    }
+    void type(QLineEdit* edit, const QString& text) {
+        edit->setFocus();
+        edit->selectAll();
+        QTest::keyClicks(edit, text);
+        QTest::keyClick(edit, Qt::Key_Tab);
+    }
+    QPushButton* go(ImportDialog& d) {
+        for (QPushButton* b : d.findChildren<QPushButton*>())
+            if (b->property("primary").toBool())
+                return b;
+        return nullptr;
+    }
+
+private slots:
+    void initTestCase() {
+        const QString problem = m_demo.begin();
+        QVERIFY2(problem.isEmpty(), qPrintable(problem));
+    }
+    void cleanupTestCase() { m_demo.end(); }
+
+    void columnsAreChosenAndThePictureFollows() {
+        const auto job = model().archive()->createJob("Odd logs", "Larkspur 410");
+        QVERIFY(m_demo.window().openJob(*job)); // an empty job: no bench facts to borrow
+        ImportDialog d(m_demo.theme(), model(), {oddLog("odd.txt")});
+        d.show();
+        QVERIFY(QTest::qWaitForWindowActive(&d));
+        ImportColumns* columns = d.findChild<ImportColumns*>();
+        QVERIFY(columns->isVisible());
+        QCOMPARE(columns->rowCount(), 4);
+        QVERIFY(!d.set().items()[0].fit);
+        choose(box(d, 0, 2), "time");
+        choose(box(d, 0, 3), "ms");
+        choose(box(d, 1, 2), "roller speed");
+        QCOMPARE(box(d, 1, 3)->currentText(), QStringLiteral("rad/s")); // a unit that fits is put beside it
+        choose(box(d, 2, 2), "engine speed");
+        choose(box(d, 2, 3), "rpm");
+        // Speeds are drawn over time while the bench's inertia is not known.
+        ImportPicture* picture = d.findChild<ImportPicture*>();
+        QVERIFY(!d.set().items()[0].fit);
+        QCOMPARE(picture->xAxis->label(), QStringLiteral("time [s]"));
+        QVERIFY(d.set().items()[0].curveProblem.contains("inertia"));
+        type(fact(d, "Roller inertia"), "6.7");
+        QVERIFY2(d.set().items()[0].fit, qPrintable(d.set().items()[0].curveProblem));
+        type(fact(d, "Roller drag"), "5.1, 0.0173, 5.2e-5");
+        QCOMPARE(picture->xAxis->label(), QStringLiteral("engine speed [rpm]"));
+        // And the curve is the truth the log was made from, as measured: its air is unknown.
+        const PullFit& fit = *d.set().items()[0].fit;
+        CurveOptions options;
+        options.detailRpm = 300.;
+        const auto curve = curveOf(fit, options);
+        QVERIFY(!curve->factor);
+        const double factor = standin::airFactorJ1349(22., 1000., 45.);
+        double worst = 0.;
+        for (std::size_t i = 0; i < curve->rpm.size(); ++i)
+            worst = std::max(worst, std::abs(curve->powerW[i] * factor / standin::EngineTruth{}.powerAt(curve->rpm[i]) - 1.));
+        QVERIFY2(worst < 0.02, qPrintable(QString::number(worst)));
+        type(fact(d, "Air ["), "22");
+        type(fact(d, "Station pressure"), "1000");
+        type(fact(d, "Humidity"), "45");
+        QVERIFY(d.set().items()[0].trace->header.air().has_value());
+    }
+
+    void aChannelBelongsToOneColumn() {
+        ImportDialog d(m_demo.theme(), model(), {oddLog("twice.txt")});
+        d.show();
+        QVERIFY(QTest::qWaitForWindowActive(&d));
+        choose(box(d, 1, 2), "roller speed");
+        choose(box(d, 2, 2), "roller speed"); // the newer choice wins
+        QCOMPARE(box(d, 2, 2)->currentText(), QStringLiteral("roller speed"));
+        QCOMPARE(box(d, 1, 2)->currentText(), QStringLiteral("kept as it is"));
+        choose(box(d, 2, 2), "kept as it is");
+        int mapped = 0;
+        for (const ColumnMapping& m : d.set().items()[0].mapping)
+            mapped += m.channel.id == ChannelId::RollerSpeed;
+        QCOMPARE(mapped, 0);
+    }
+
+    void aLayoutIsRememberedByItsName() {
+        QVERIFY(m_demo.open("Stack length")); // its bench facts are taken for the log
+        const std::size_t before = model().pulls().size();
+        {
+            ImportDialog d(m_demo.theme(), model(), {oddLog("first.txt")});
+            d.show();
+            QVERIFY(QTest::qWaitForWindowActive(&d));
+            choose(box(d, 0, 2), "time");
+            choose(box(d, 0, 3), "ms");
+            choose(box(d, 1, 2), "roller speed");
+            choose(box(d, 2, 2), "engine speed");
+            choose(box(d, 2, 3), "rpm");
+            type(fact(d, "Remember layout"), "attic logger");
+            d.findChildren<QComboBox*>(); // the setup box is editable: type a name that is new
+            for (QLabel* l : d.findChildren<QLabel*>())
+                if (l->text() == QLatin1String("&Setup"))
+                    qobject_cast<QComboBox*>(l->buddy())->setEditText("attic stack");
+            QVERIFY2(go(d)->isEnabled(), qPrintable(d.set().items()[0].workProblem));
+            go(d)->click();
+            QTRY_COMPARE_WITH_TIMEOUT(d.result(), static_cast<int>(QDialog::Accepted), 20000);
+            QVERIFY2(d.summary().startsWith("1 pull brought in"), qPrintable(d.summary()));
+            QVERIFY(m_demo.window().openJob(d.jobId()));
+            model().waitUntilLoaded();
+        }
+        QCOMPARE(model().pulls().size(), before + 1);
+        QVERIFY(std::any_of(model().job().setups.begin(), model().job().setups.end(), [](const SetupRecord& s) { return s.name == "attic stack"; }));
+        ImportDialog again(m_demo.theme(), model(), {oddLog("second.txt", 0, 4)});
+        again.show();
+        QVERIFY(QTest::qWaitForWindowActive(&again));
+        QCOMPARE(again.set().items()[0].recognised, QStringLiteral("attic logger"));
+        QVERIFY(again.set().items()[0].fit);
+        QCOMPARE(box(again, 0, 3)->currentText(), QStringLiteral("ms"));
+    }
+
+    void rowsLeftOutAreShownWithTheirReason() {
+        ImportDialog d(m_demo.theme(), model(), {oddLog("tea.txt", 3)});
+        d.show();
+        QVERIFY(QTest::qWaitForWindowActive(&d));
+        const ImportItem& item = d.set().items()[0];
+        QVERIFY(item.recognised == QLatin1String("attic logger"));
+        QCOMPARE(item.leftOut.size(), std::size_t(3));
+        QString words;
+        for (QLabel* l : d.findChildren<QLabel*>())
+            words += l->text() + QLatin1Char('\n');
+        QVERIFY2(words.contains("3 rows left out") && words.contains(QStringLiteral("line %1").arg(item.leftOut[0].line)), qPrintable(words));
+        QVERIFY(d.findChild<QPlainTextEdit*>()->toPlainText().contains("(left out) stopped for tea"));
+        QVERIFY(item.fit); // three rows do not spoil a pull
+    }
+
+    void factsThatCannotBeAreRefusedInPlace() {
+        ImportDialog d(m_demo.theme(), model(), {oddLog("facts.txt")});
+        d.show();
+        QVERIFY(QTest::qWaitForWindowActive(&d));
+        const double before = *d.set().items()[0].trace->header.rollerInertiaKgM2;
+        QLineEdit* inertia = fact(d, "Roller inertia");
+        type(inertia, "heavy");
+        QVERIFY(!inertia->toolTip().isEmpty() || !inertia->styleSheet().isEmpty());
+        QCOMPARE(*d.set().items()[0].trace->header.rollerInertiaKgM2, before);
+        type(inertia, "9,5"); // a comma is a decimal mark to half the world
+        QCOMPARE(*d.set().items()[0].trace->header.rollerInertiaKgM2, 9.5);
+        type(fact(d, "Humidity"), "450");
+        QVERIFY(!fact(d, "Humidity")->toolTip().isEmpty() || !fact(d, "Humidity")->styleSheet().isEmpty());
+    }
+
+    void aPullFileSaysEverythingOfItself() {
+        const QString file = QStringLiteral(JR_SAMPLES "/sorrel-1-standard.pull.csv");
+        ImportDialog d(m_demo.theme(), model(), {file, QStringLiteral("/no/such.pull.csv")});
+        d.show();
+        QVERIFY(QTest::qWaitForWindowActive(&d));
+        QVERIFY(!d.findChild<ImportColumns*>()->isVisible());
+        QVERIFY(fact(d, "Roller inertia")->isReadOnly());
+        QVERIFY2(go(d)->text() == "Bring in 1 pull", qPrintable(go(d)->text()));
+        d.findChild<QListWidget*>()->setCurrentRow(1);
+        QString words;
+        for (QLabel* l : d.findChildren<QLabel*>())
+            words += l->text() + QLatin1Char('\n');
+        QVERIFY(words.contains("such.pull.csv cannot be read"));
+        // Nothing at all to bring in: the button says so and does nothing.
+        ImportDialog none(m_demo.theme(), model(), {QStringLiteral("/no/such.pull.csv")});
+        QVERIFY(!go(none)->isEnabled());
+        none.bringIn();
+        QCOMPARE(none.result(), 0);
+        QVERIFY(none.jobId().empty());
+    }
+
+    void theSamePullTwiceIsKeptOnce() {
+        const QString file = QStringLiteral(JR_SAMPLES "/sorrel-2-open.pull.csv");
+        ImportDialog first(m_demo.theme(), model(), {file});
+        first.show();
+        QVERIFY(QTest::qWaitForWindowActive(&first));
+        first.bringIn();
+        QTRY_COMPARE(first.result(), static_cast<int>(QDialog::Accepted));
+        ImportDialog second(m_demo.theme(), model(), {file});
+        second.show();
+        QVERIFY(QTest::qWaitForWindowActive(&second));
+        second.bringIn();
+        QTRY_COMPARE(second.result(), static_cast<int>(QDialog::Accepted));
+        QVERIFY2(second.summary().startsWith("0 pulls") && second.summary().contains("1 was here already"), qPrintable(second.summary()));
+    }
+
+    void stoppingInTheMiddleKeepsWhatIsIn() {
+        QStringList many;
+        for (int i = 0; i < 12; ++i)
+            many << oddLog(qPrintable(QStringLiteral("many-%1.txt").arg(i)), 0, 100 + static_cast<std::uint64_t>(i));
+        QVERIFY(m_demo.open("Stack length"));
+        const std::size_t before = model().pulls().size();
+        ImportDialog d(m_demo.theme(), model(), many);
+        d.show();
+        QVERIFY(QTest::qWaitForWindowActive(&d));
+        d.bringIn();
+        d.reject(); // "Stop here": after the file in hand
+        QTRY_COMPARE(d.result(), static_cast<int>(QDialog::Accepted));
+        QVERIFY2(d.summary().contains("Stopped;"), qPrintable(d.summary()));
+        QVERIFY(m_demo.window().openJob(d.jobId()));
+        model().waitUntilLoaded();
+        QVERIFY(model().pulls().size() > before && model().pulls().size() < before + 12);
+        // What is in is in whole: both halves agree.
+        const auto report = model().archive()->check(true);
+        QVERIFY(report);
+        for (const std::string& problem : report->problems)
+            QFAIL(problem.c_str());
+    }
+};
+
+QTEST_MAIN(TestImport)
+#include "test_import.moc"
