@@ -30,11 +30,11 @@ void ImportColumns::showItem(ImportItem* item) {
     for (int row = 0; row < rowCount(); ++row) {
         const ForeignColumn& column = item->layout.columns[static_cast<std::size_t>(row)];
         setItem(row, 0,
-                           new QTableWidgetItem(QString::fromStdString(column.heading) +
-                                                (column.unitText.empty()
-                                                     ? QString()
-                                                     : QStringLiteral(" [") + QString::fromStdString(column.unitText) +
-                                                           QLatin1Char(']'))));
+                new QTableWidgetItem(
+                    QString::fromStdString(column.heading) +
+                    (column.unitText.empty()
+                         ? QString()
+                         : QStringLiteral(" [") + QString::fromStdString(column.unitText) + QLatin1Char(']'))));
         QStringList examples;
         for (const std::string& e : column.examples)
             examples << QString::fromStdString(e);

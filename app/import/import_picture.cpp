@@ -54,8 +54,8 @@ void ImportPicture::drawCurve(const PullFit& fit) {
         setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
         showRpmTicks(true);
         setNote(tr("what it becomes · %1")
-                             .arg(curve->factor ? QString::fromUtf8(options.standard->label.data())
-                                                : tr("air unknown: as measured")));
+                    .arg(curve->factor ? QString::fromUtf8(options.standard->label.data())
+                                       : tr("air unknown: as measured")));
     }
 }
 

@@ -1,5 +1,5 @@
-// What a file becomes: its curve with the raw points behind, or, while something is missing for a curve, its speeds over
-// time, so that a wrong column is seen at once.
+// What a file becomes: its curve with the raw points behind, or, while something is missing for a curve, its speeds
+// over time, so that a wrong column is seen at once.
 #pragma once
 
 #include "app/charts/rpm_chart.h"

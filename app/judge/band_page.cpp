@@ -127,7 +127,8 @@ void BandPage::fill() {
         const double peak =
             model->rpm[static_cast<std::size_t>(std::max_element(first.begin(), first.end()) - first.begin())];
         m_weights = usualWeights(use, peak);
-        m_use->setCurrentIndex(static_cast<int>(std::find(useKinds().begin(), useKinds().end(), use) - useKinds().begin()));
+        m_use->setCurrentIndex(
+            static_cast<int>(std::find(useKinds().begin(), useKinds().end(), use) - useKinds().begin()));
     } else {
         m_weights = kept.drawn;
         m_use->setCurrentIndex(m_use->count() - 1);

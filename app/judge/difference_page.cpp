@@ -1,8 +1,8 @@
 #include "app/judge/difference_page.h"
 
 #include "app/frame/clear_layout.h"
-#include "app/judge/chart_words.h"
 #include "app/frame/method_dialog.h"
+#include "app/judge/chart_words.h"
 #include "core/judge/gain_kinds.h"
 #include "core/judge/sound.h"
 
@@ -282,8 +282,8 @@ void DifferencePage::refresh() {
     clearLayout(m_account);
     // The last of each kind says where it is written how it was found.
     const auto add = [this](const QString& words, bool last, const char* heading, const char* property = nullptr) {
-        m_account->addWidget(paragraph(
-            words.toHtmlEscaped() + (last ? methodWord(QString::fromLatin1(heading)) : QString()), property));
+        m_account->addWidget(
+            paragraph(words.toHtmlEscaped() + (last ? methodWord(QString::fromLatin1(heading)) : QString()), property));
     };
     for (const std::string& s : account.stretches)
         add(QString::fromStdString(s), &s == &account.stretches.back(), "Calls");
@@ -327,9 +327,7 @@ void DifferencePage::showQuoted(double rpm) {
     for (const QuotedGain& g : quotedGains(*comparison, rpm, wording)) {
         // Where a gain has no margin of its own it is rounded as the band's mean is.
         const BandMean& mean = comparison->bandMean;
-        const double margin = g.lowW      ? 0.5 * (*g.highW - *g.lowW)
-                              : mean.lowW ? 0.5 * (*mean.highW - *mean.lowW)
-                                          : 0.;
+        const double margin = g.lowW ? 0.5 * (*g.highW - *g.lowW) : mean.lowW ? 0.5 * (*mean.highW - *mean.lowW) : 0.;
         quoted << QStringLiteral("<b>%1</b> (%2 %) %3%4")
                       .arg(QString::fromStdString(withUnit(g.gainW, margin, wording.power, wording, true)),
                            QString::fromStdString(plainNumber(g.gainPct, 1, wording, true)),

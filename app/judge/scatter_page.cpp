@@ -170,12 +170,12 @@ void RunPicture::paintEvent(QPaintEvent*) {
         p.drawText(QRectF(0, y(share * reach) - 8, kLeft - 6, 16), Qt::AlignRight | Qt::AlignVCenter,
                    (share > 0. ? QStringLiteral("+") : QString()) + l.toString(share * reach, 'f', 1) +
                        QStringLiteral(" %"));
-    p.drawText(
-        QRectF(area.left(), 4, area.width(), 16), Qt::AlignLeft,
-        m_chart.sittings > 1
-            ? tr("each pull against its own setup, pulls in order · line: drift, each sitting at its own level · corridor: "
-                 "limits for all pulls together")
-            : tr("each pull against its own setup, pulls in order · line: drift · corridor: limits for all pulls together"));
+    p.drawText(QRectF(area.left(), 4, area.width(), 16), Qt::AlignLeft,
+               m_chart.sittings > 1 ? tr("each pull against its own setup, pulls in order · line: drift, each sitting "
+                                         "at its own level · corridor: "
+                                         "limits for all pulls together")
+                                    : tr("each pull against its own setup, pulls in order · line: drift · corridor: "
+                                         "limits for all pulls together"));
     double top = area.bottom() + 6;
     drawStrip(p, QRectF(area.left(), top, area.width(), stripHigh), tr("coolant at the start [°C]"), &RunPull::coolantC,
               0);

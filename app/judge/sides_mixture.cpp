@@ -73,8 +73,7 @@ void SidesMixture::draw() {
         line->setData(QVector<double>(comparison->rpm.begin(), comparison->rpm.end()),
                       QVector<double>(side.afr.begin(), side.afr.end()), true);
         const bool any = std::any_of(side.afr.begin(), side.afr.end(), [](double v) { return std::isfinite(v); });
-        const auto at =
-            static_cast<std::size_t>(static_cast<double>(comparison->rpm.size() - 1) * (base ? 0.35 : 0.7));
+        const auto at = static_cast<std::size_t>(static_cast<double>(comparison->rpm.size() - 1) * (base ? 0.35 : 0.7));
         // The leaner line is named above, the richer below, so that no name stands between the two.
         const double other = (base ? comparison->with : comparison->base).afr[at];
         const bool above = std::isfinite(other) ? side.afr[at] > other || (side.afr[at] == other && base) : base;

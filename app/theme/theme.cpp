@@ -20,8 +20,8 @@ static void initResources() {
 namespace jr::app {
 
 // Warm paper by day, a dark bay by night. Gain and loss differ in lightness as much as in hue, so that no colour-blind
-// eye takes one for the other (tests/app/test_theme.cpp). Mark colours are spread in lightness too, so that they stay apart on a grey
-// printer.
+// eye takes one for the other (tests/app/test_theme.cpp). Mark colours are spread in lightness too, so that they stay
+// apart on a grey printer.
 const Tokens Theme::s_day = {QColor("#f4eee2"),
                              QColor("#fbf8f1"),
                              QColor("#ffffff"),

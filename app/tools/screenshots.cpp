@@ -14,6 +14,7 @@
 #include <QElapsedTimer>
 #include <QPainter>
 #include <QPixmap>
+#include <QToolButton>
 
 #include <cstdio>
 
@@ -180,6 +181,11 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     window.judge().setCursorRpm(5100.);
     shot("judge-day.png", MainWindow::Judge);
     theme.setMode(Theme::Mode::Night);
+    // By night with power, torque and mixture together: what the key T comes to after two presses.
+    for (int press = 0; press < 2; ++press)
+        for (QToolButton* b : window.judge().difference().findChildren<QToolButton*>())
+            if (b->shortcut() == QKeySequence(Qt::Key_T))
+                b->click();
     shot("judge-night.png", MainWindow::Judge);
     theme.setMode(Theme::Mode::Day);
     window.model().setCurrentPull(3);

@@ -78,9 +78,9 @@ struct Comparison {
     std::optional<double> repeatabilityPct;
     bool repeatabilityBorrowed = false;
     DriftFinding drift;
-    int sittings = 1;   ///< above 1: each sitting has a level of its own, taken out
-    int evenings = 1;   ///< sittings the two were run in, whether their levels could be told or not
-    bool apart = false; ///< base and changed setup never shared a sitting, not even through a third
+    int sittings = 1;                  ///< above 1: each sitting has a level of its own, taken out
+    int evenings = 1;                  ///< sittings the two were run in, whether their levels could be told or not
+    bool apart = false;                ///< base and changed setup never shared a sitting, not even through a third
     std::vector<double> pullBandMeanW; ///< band mean of every pull, base first, as run (drift not removed)
     std::vector<Caution> cautions;
 };

@@ -1,7 +1,9 @@
 #include "core/judge/curve_store.h"
 
 #include <algorithm>
+#include <atomic>
 #include <cmath>
+#include <thread>
 
 namespace jr {
 
@@ -28,6 +30,44 @@ Result<std::shared_ptr<const PullCurve>> CurveStore::curve(const PullFit& pull, 
         known = std::make_shared<const PullCurve>(std::move(made).value());
     }
     return known;
+}
+
+void CurveStore::prepare(std::span<const PullFit* const> pulls, const CurveOptions& o) {
+    struct Work {
+        const PullFit* pull;
+        std::shared_ptr<const PullCurve> curve;
+        std::vector<double> bend;
+    };
+    std::vector<Work> missing;
+    for (const PullFit* p : pulls)
+        if (!m_curves.contains({p, o.standard, o.gridRpm, o.detailRpm, o.noise}))
+            missing.push_back({p, nullptr, {}});
+    constexpr std::size_t kWorthAThread = 8; // below this many curves a thread costs more than it saves
+    if (missing.size() < 2 * kWorthAThread)
+        return;
+    std::atomic<std::size_t> next{0};
+    const auto work = [&] {
+        for (std::size_t i = next++; i < missing.size(); i = next++) {
+            Work& w = missing[i];
+            if (Result<PullCurve> made = curveOf(*w.pull, o)) {
+                w.curve = std::make_shared<const PullCurve>(std::move(made).value());
+                w.bend = smoothingBend(*w.pull, w.curve->rpm, w.curve->detailRpm);
+            }
+        }
+    };
+    const std::size_t threads =
+        std::clamp<std::size_t>(std::thread::hardware_concurrency(), 1, missing.size() / kWorthAThread);
+    {
+        std::vector<std::jthread> others(threads - 1);
+        for (std::jthread& t : others)
+            t = std::jthread(work);
+        work();
+    }
+    for (Work& w : missing)
+        if (w.curve) {
+            m_bends[{w.pull, o.gridRpm, w.curve->detailRpm}] = std::move(w.bend);
+            m_curves[{w.pull, o.standard, o.gridRpm, o.detailRpm, o.noise}] = std::move(w.curve);
+        }
 }
 
 const std::vector<double>& CurveStore::bend(const PullFit& pull, const PullCurve& curve, double gridRpm) {

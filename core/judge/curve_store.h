@@ -6,6 +6,7 @@
 
 #include <map>
 #include <memory>
+#include <span>
 #include <tuple>
 #include <vector>
 
@@ -19,6 +20,9 @@ class CurveStore {
 public:
     /// As curveOf; kept by the pull's address, so it must be forgotten before the pull goes.
     Result<std::shared_ptr<const PullCurve>> curve(const PullFit& pull, const CurveOptions& options);
+    /// Works out what is not known yet of many pulls, curves and bends, on every core there is; a pull that has no
+    /// curve is left for `curve` to say why.
+    void prepare(std::span<const PullFit* const> pulls, const CurveOptions& options);
     /// On the grid of the pull's curve.
     const std::vector<double>& bend(const PullFit& pull, const PullCurve& curve, double gridRpm);
     std::size_t size() const { return m_curves.size(); }

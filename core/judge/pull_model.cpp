@@ -36,8 +36,9 @@ bool orderTellsDrift(const SittingPlan& plan) {
             if (sitting[a] == sitting[b] && plan.setup[a] != plan.setup[b] && *plan.startedS[a] < *plan.startedS[b])
                 followed.emplace(plan.setup[a], plan.setup[b]);
     // A before B and B before A: in one sitting one of them came back, in two they changed places.
-    return std::any_of(followed.begin(), followed.end(),
-                       [&](const auto& pair) { return followed.contains({pair.second, pair.first}); });
+    return std::any_of(followed.begin(), followed.end(), [&](const auto& pair) {
+        return followed.contains({pair.second, pair.first});
+    });
 }
 
 PullModel pullModel(const SittingPlan& plan, bool withDrift) {

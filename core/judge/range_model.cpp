@@ -159,6 +159,7 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<const PullFit*>>& se
     const CurveOptions curveOptions{options.gridRpm, out.detailRpm, out.standard, anySingle};
     CurveStore own;
     CurveStore& store = options.store ? *options.store : own;
+    store.prepare(out.pulls, curveOptions);
     for (const PullFit* p : out.pulls) {
         const auto curve = store.curve(*p, curveOptions);
         if (!curve)

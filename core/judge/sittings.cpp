@@ -14,7 +14,8 @@ std::vector<int> sittingsOf(const std::vector<std::optional<double>>& startedS) 
             return out;
     std::vector<std::size_t> order(startedS.size());
     std::iota(order.begin(), order.end(), std::size_t(0));
-    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return *startedS[a] < *startedS[b]; });
+    std::stable_sort(order.begin(), order.end(),
+                     [&](std::size_t a, std::size_t b) { return *startedS[a] < *startedS[b]; });
     int sitting = 0;
     for (std::size_t k = 1; k < order.size(); ++k) {
         sitting += *startedS[order[k]] - *startedS[order[k - 1]] > kSittingPauseS;

@@ -99,8 +99,9 @@ GroupFit fitGroups(const std::vector<Observation>& observations, int groups, std
         model = pullModel(plan, false);
     out.driftRemoved = model.drift;
     out.sittings = model.sittings;
-    out.apart = (model.sittings > 1 || !out.driftChecked) &&
-                std::any_of(model.linked.begin(), model.linked.end(), [&](int part) { return part != model.linked[0]; });
+    out.apart =
+        (model.sittings > 1 || !out.driftChecked) &&
+        std::any_of(model.linked.begin(), model.linked.end(), [&](int part) { return part != model.linked[0]; });
     const Eigen::VectorXd mean = model.weights.topRows(groups) * y;
     out.mean.assign(mean.data(), mean.data() + mean.size());
     for (int g = 0; g < groups; ++g) {

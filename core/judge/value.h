@@ -36,7 +36,7 @@ struct GroupFit {
     double sd = 0.;                          ///< of one observation; 0 and known = false when nothing is known
     double freedom = 0.;                     ///< infinite when repeatability was given
     bool known = false, borrowed = false, driftChecked = false, driftRemoved = false;
-    int sittings = 1;  ///< above 1: each has a level of its own
+    int sittings = 1;   ///< above 1: each has a level of its own
     bool apart = false; ///< some groups never shared a sitting, not even through a third
 
     /// Half-width of a weighted sum of observations at a confidence; nullopt when nothing is known of the scatter.

@@ -51,7 +51,7 @@ struct MixtureWhatIf {
     std::optional<double> lowPct, highPct;
     double spanAfr = 0.; ///< how far apart the pulls' mixtures lie
     bool driftRemoved = false;
-    std::string text;    ///< what so many tenths would be worth, or that they change nothing that can be seen
+    std::string text; ///< what so many tenths would be worth, or that they change nothing that can be seen
 };
 
 /// `values` grouped by setup with the pull's mean mixture beside each. Errors: fewer than two pulls more than setups,

@@ -41,7 +41,7 @@ std::shared_ptr<const PenalisedFit> fitRoller(const ReadyPull& pull, const PullH
     // the reach at its end less this, so that whole rows are written once a block and not once a sample.
     Eigen::VectorXd late = reach;
     double gone = 0.;
-    double dragGone = 0.;                                        // speed lost to drag so far
+    double dragGone = 0.; // speed lost to drag so far
     std::size_t done = pull.from;
     const auto advance = [&](std::size_t to) {
         for (; done < to; ++done) {

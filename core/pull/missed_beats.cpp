@@ -13,7 +13,6 @@ namespace {
 
 constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 
-
 } // namespace
 
 std::string counted(std::size_t n, const char* one, const char* many) {

@@ -99,16 +99,63 @@ PenalisedFit PenalisedFit::make(Eigen::MatrixXd design, const Eigen::VectorXd& o
     fit.m_upper = factor.matrixU();
     const Eigen::MatrixXd lower = fit.m_upper.transpose();
     // R^-T S R^-1, with S = D'D and R' the lower factor.
-    const Eigen::SelfAdjointEigenSolver<Eigen::MatrixXd> eigen(
-        outerProduct(solvedDifferences(lower, d, freeColumns), freeColumns));
+    fit.m_tri.compute(outerProduct(solvedDifferences(lower, d, freeColumns), freeColumns));
+    fit.m_diagonal = fit.m_tri.diagonal();
+    fit.m_below = fit.m_tri.subDiagonal();
+    Eigen::SelfAdjointEigenSolver<Eigen::MatrixXd> eigen;
+    eigen.computeFromTridiagonal(fit.m_diagonal, fit.m_below, Eigen::EigenvaluesOnly);
     fit.m_values = eigen.eigenvalues().cwiseMax(0.);
     // The straight lines and free columns are not penalised: their eigenvalues are zero but for rounding.
     for (int j = 0; j < freeColumns + kPenaltyOrder && j < p; ++j)
         fit.m_values[j] = 0.;
-    fit.m_vectors = eigen.eigenvectors();
-    fit.m_back = fit.m_upper.triangularView<Eigen::Upper>().solve(fit.m_vectors);
-    fit.m_rotated = fit.m_back.transpose() * (design.transpose() * observed);
+    fit.m_observed =
+        fit.turned(fit.m_upper.transpose().triangularView<Eigen::Lower>().solve(design.transpose() * observed));
     return fit;
+}
+
+Eigen::VectorXd PenalisedFit::turned(Eigen::VectorXd v) const {
+    v.applyOnTheLeft(m_tri.matrixQ().adjoint());
+    return v;
+}
+
+Eigen::VectorXd PenalisedFit::coefficientsOf(const Eigen::VectorXd& inTurnedBasis) const {
+    Eigen::VectorXd v = inTurnedBasis;
+    v.applyOnTheLeft(m_tri.matrixQ());
+    m_upper.triangularView<Eigen::Upper>().solveInPlace(v);
+    return v.tail(m_basis.size());
+}
+
+Eigen::VectorXd PenalisedFit::faded(const Eigen::VectorXd& v, double lambda) const {
+    // Symmetric, positive definite, tridiagonal: elimination downwards without pivoting, then back.
+    const double c = lambda - m_ridge;
+    const Eigen::Index n = v.size();
+    Eigen::VectorXd out = v, pivot(n);
+    pivot[0] = 1. + c * m_diagonal[0];
+    for (Eigen::Index j = 1; j < n; ++j) {
+        const double below = c * m_below[j - 1], factor = below / pivot[j - 1];
+        pivot[j] = 1. + c * m_diagonal[j] - factor * below;
+        out[j] -= factor * out[j - 1];
+    }
+    out[n - 1] /= pivot[n - 1];
+    for (Eigen::Index j = n - 1; j-- > 0;)
+        out[j] = (out[j] - c * m_below[j] * out[j + 1]) / pivot[j];
+    return out;
+}
+
+Eigen::VectorXd PenalisedFit::dataShare(const Eigen::VectorXd& v) const {
+    const Eigen::Index n = v.size();
+    Eigen::VectorXd out = v - m_ridge * m_diagonal.cwiseProduct(v);
+    if (n > 1) {
+        out.head(n - 1) -= m_ridge * m_below.cwiseProduct(v.tail(n - 1));
+        out.tail(n - 1) -= m_ridge * m_below.cwiseProduct(v.head(n - 1));
+    }
+    return out;
+}
+
+Eigen::VectorXd PenalisedFit::kept(const Eigen::VectorXd& v, double lambda, bool twiced) const {
+    const Eigen::VectorXd once = faded(v, lambda);
+    // What was left over, smoothed as well.
+    return twiced ? Eigen::VectorXd(2. * once - faded(dataShare(once), lambda)) : once;
 }
 
 double PenalisedFit::freedom(double lambda) const {
@@ -137,21 +184,13 @@ double PenalisedFit::lambdaForDetail(double detailRpm) const {
     return std::exp(0.5 * (low + high));
 }
 
-double PenalisedFit::fadeAt(Eigen::Index j, double lambda, bool twiced) const {
-    // Share of the data's component j that the fit keeps, relative to R'R.
-    const double once = 1. / (1. + (lambda - m_ridge) * m_values[j]);
-    return twiced ? once * (2. - once * std::max(0., 1. - m_ridge * m_values[j])) : once;
-}
-
 double PenalisedFit::deviance(double detailRpm) const {
     const double lambda = lambdaForDetail(detailRpm);
-    double explained = 0.;
+    const double explained = m_observed.dot(faded(m_observed, lambda));
     double logs = 0.;
     Eigen::Index penalised = 0;
     for (Eigen::Index j = 0; j < m_values.size(); ++j) {
-        const double grow = 1. + (lambda - m_ridge) * m_values[j];
-        explained += m_rotated[j] * m_rotated[j] / grow;
-        logs += std::log(grow);
+        logs += std::log(1. + (lambda - m_ridge) * m_values[j]);
         if (m_values[j] > 0.)
             ++penalised;
     }
@@ -163,30 +202,21 @@ double PenalisedFit::deviance(double detailRpm) const {
 
 double PenalisedFit::noiseScale(double detailRpm) const {
     const double lambda = lambdaForDetail(detailRpm);
-    double explained = 0.;
-    for (Eigen::Index j = 0; j < m_values.size(); ++j)
-        explained += m_rotated[j] * m_rotated[j] / (1. + (lambda - m_ridge) * m_values[j]);
+    const double explained = m_observed.dot(faded(m_observed, lambda));
     const double left = std::max(m_observedSquares - explained, 0.);
     return std::sqrt(left / std::max(1., static_cast<double>(m_rows) - m_free - kPenaltyOrder));
 }
 
 Eigen::VectorXd PenalisedFit::coefficients(double detailRpm, bool twiced) const {
-    const double lambda = lambdaForDetail(detailRpm);
-    Eigen::VectorXd faded = m_rotated;
-    for (Eigen::Index j = 0; j < faded.size(); ++j)
-        faded[j] *= fadeAt(j, lambda, twiced);
-    return (m_back * faded).tail(m_basis.size());
+    return coefficientsOf(kept(m_observed, lambdaForDetail(detailRpm), twiced));
 }
 
 Eigen::VectorXd PenalisedFit::smoothedAgain(const Eigen::VectorXd& spline, double detailRpm, bool twiced) const {
     const double lambda = lambdaForDetail(detailRpm);
     Eigen::VectorXd whole = Eigen::VectorXd::Zero(m_values.size());
     whole.tail(m_basis.size()) = spline;
-    // The data this curve would have given: X'X b = (R'R - ridge S) b, in the eigenbasis (1 - ridge s) U' R b.
-    Eigen::VectorXd turned = m_vectors.transpose() * (m_upper.triangularView<Eigen::Upper>() * whole);
-    for (Eigen::Index j = 0; j < turned.size(); ++j)
-        turned[j] *= std::max(0., 1. - m_ridge * m_values[j]) * fadeAt(j, lambda, twiced);
-    return (m_back * turned).tail(m_basis.size());
+    // The data this curve would have given: X'X b = (R'R - ridge S) b, in the turned basis (I - ridge T) Q' R b.
+    return coefficientsOf(kept(dataShare(turned(m_upper.triangularView<Eigen::Upper>() * whole)), lambda, twiced));
 }
 
 double PenalisedFit::value(const Eigen::VectorXd& spline, double x) const {
@@ -200,28 +230,17 @@ double PenalisedFit::value(const Eigen::VectorXd& spline, double x) const {
 std::vector<double> PenalisedFit::standardErrors(const std::vector<double>& rpm, double detailRpm, bool twiced) const {
     const double lambda = lambdaForDetail(detailRpm);
     const double scale = noiseScale(detailRpm);
-    Eigen::VectorXd factor(m_values.size());
-    for (Eigen::Index j = 0; j < factor.size(); ++j) {
-        const double fade = fadeAt(j, lambda, twiced);
-        factor[j] = std::max(0., 1. - m_ridge * m_values[j]) * fade * fade;
+    std::vector<double> out;
+    out.reserve(rpm.size());
+    for (double x : rpm) {
+        Eigen::VectorXd at = Eigen::VectorXd::Zero(m_values.size());
+        const BasisAt b = m_basis.at(x);
+        for (int k = 0; k < 4; ++k)
+            at[m_free + b.first + k] = b.value[k];
+        m_upper.transpose().triangularView<Eigen::Lower>().solveInPlace(at);
+        const Eigen::VectorXd through = kept(turned(std::move(at)), lambda, twiced);
+        out.push_back(scale * std::sqrt(std::max(0., through.dot(dataShare(through)))));
     }
-    std::vector<BasisAt> at;
-    at.reserve(rpm.size());
-    for (double x : rpm)
-        at.push_back(m_basis.at(x));
-    std::vector<double> out(rpm.size(), 0.);
-    // Column by column, as the matrix lies in memory.
-    for (Eigen::Index j = 0; j < factor.size(); ++j) {
-        const double* column = m_back.col(j).data() + m_free;
-        for (std::size_t i = 0; i < at.size(); ++i) {
-            const double* c = column + at[i].first;
-            const double g =
-                at[i].value[0] * c[0] + at[i].value[1] * c[1] + at[i].value[2] * c[2] + at[i].value[3] * c[3];
-            out[i] += factor[j] * g * g;
-        }
-    }
-    for (double& v : out)
-        v = scale * std::sqrt(v);
     return out;
 }
 

@@ -2,9 +2,10 @@
 //
 // Observations y (already divided by their noise) are X b + e, where the last coefficients of b are B-spline
 // coefficients of the wanted curve and the first `freeColumns` are unpenalised. The penalty is on the squared
-// differences of the spline coefficients (P-splines: Eilers and Marx 1996). One Cholesky factor and one symmetric
-// eigen-decomposition (Demmler-Reinsch basis) are made once; after that any amount of smoothing costs a matrix-vector
-// product.
+// differences of the spline coefficients (P-splines: Eilers and Marx 1996). One Cholesky factor R is made once, and the
+// penalty seen through it, R^-T S R^-1, is made tridiagonal by reflections (Householder; Golub and Van Loan, Matrix
+// Computations). Its eigenvalues (Demmler-Reinsch) say how freedom goes with smoothing; eigenvectors are never needed:
+// any amount of smoothing is one tridiagonal solve and the reflections of one vector.
 //
 // Smoothing is stated as "detail": the range of the curve divided by its effective number of free parameters. Features
 // narrower than the detail cannot be seen. The likelihood of a detail is the restricted likelihood (REML) of the mixed
@@ -14,6 +15,7 @@
 #include "core/pull/spline_basis.h"
 
 #include <Eigen/Core>
+#include <Eigen/Eigenvalues>
 
 #include <vector>
 
@@ -51,7 +53,14 @@ public:
 private:
     double lambdaForDetail(double detailRpm) const;
     double freedom(double lambda) const;
-    double fadeAt(Eigen::Index j, double lambda, bool twiced) const;
+    /// (I + (lambda - ridge) T)^-1 v, T the tridiagonal penalty.
+    Eigen::VectorXd faded(const Eigen::VectorXd& v, double lambda) const;
+    /// The same once or twiced: what the fit keeps of a vector in the turned basis.
+    Eigen::VectorXd kept(const Eigen::VectorXd& v, double lambda, bool twiced) const;
+    /// (I - ridge T) v: the data's share of R'R.
+    Eigen::VectorXd dataShare(const Eigen::VectorXd& v) const;
+    Eigen::VectorXd turned(Eigen::VectorXd v) const;                            ///< Q' v
+    Eigen::VectorXd coefficientsOf(const Eigen::VectorXd& inTurnedBasis) const; ///< R^-1 Q v, the spline's part
 
     SplineBasis m_basis;
     int m_free = 0;
@@ -59,11 +68,11 @@ private:
     double m_ridge = 0.;
     Eigen::Index m_rows = 0;
     double m_observedSquares = 0.;
-    Eigen::MatrixXd m_upper;   // R of X'X + ridge S = R'R
-    Eigen::MatrixXd m_vectors; // U
-    Eigen::VectorXd m_values;  // eigenvalues of R^-T S R^-1
-    Eigen::VectorXd m_rotated; // U' R^-T X'y
-    Eigen::MatrixXd m_back;    // R^-1 U
+    Eigen::MatrixXd m_upper;                          // R of X'X + ridge S = R'R
+    Eigen::Tridiagonalization<Eigen::MatrixXd> m_tri; // Q T Q' = R^-T S R^-1
+    Eigen::VectorXd m_diagonal, m_below;              // of T
+    Eigen::VectorXd m_values;                         // eigenvalues of T
+    Eigen::VectorXd m_observed;                       // Q' R^-T X'y
 };
 
 } // namespace jr

@@ -1,5 +1,5 @@
-// The frame about the stations: rail and keys, the header's live switches, messages, undo, dropped files, the start page,
-// a job of several evenings on the day strip, and the size the window must fit into.
+// The frame about the stations: rail and keys, the header's live switches, messages, undo, dropped files, the start
+// page, a job of several evenings on the day strip, and the size the window must fit into.
 #include "app/ask/ask_station.h"
 #include "app/frame/day_strip.h"
 #include "app/handover/handover_station.h"
@@ -38,8 +38,9 @@ class TestFrame : public QObject {
         return nullptr;
     }
     QWidget* shown() {
-        for (QWidget* w : std::initializer_list<QWidget*>{&window().start(), &window().ask(), &window().ready(), &window().pullStation(),
-                                                          &window().pullsStation(), &window().judge(), &window().handover()})
+        for (QWidget* w : std::initializer_list<QWidget*>{&window().start(), &window().ask(), &window().ready(),
+                                                          &window().pullStation(), &window().pullsStation(),
+                                                          &window().judge(), &window().handover()})
             if (w->isVisible())
                 return w;
         return nullptr;
@@ -90,13 +91,14 @@ private slots:
         QVERIFY(standard);
         const double before = model().comparison()->base.peakPower->value;
         const double pct = model().comparison()->bandMean.pct;
-        const int at = standard->findText("STD", Qt::MatchStartsWith) >= 0 ? standard->findText("STD", Qt::MatchStartsWith)
-                                                                             : standard->findText("J607", Qt::MatchContains);
+        const int at = standard->findText("STD", Qt::MatchStartsWith) >= 0
+                           ? standard->findText("STD", Qt::MatchStartsWith)
+                           : standard->findText("J607", Qt::MatchContains);
         QVERIFY(at >= 0);
         standard->setCurrentIndex(at);
         emit standard->activated(at);
         QVERIFY(model().comparison()->base.peakPower->value > 1.02 * before); // about four per cent higher
-        QVERIFY(std::abs(model().comparison()->bandMean.pct - pct) < 0.05);    // and the change is the same
+        QVERIFY(std::abs(model().comparison()->bandMean.pct - pct) < 0.05);   // and the change is the same
         model().setStandard("sae-j1349");
         QCOMPARE(standard->currentText(), QStringLiteral("SAE J1349")); // it follows as well as leads
         QComboBox* units = header("unit");
@@ -129,7 +131,8 @@ private slots:
 
     void droppedFilesOpenTheImport() {
         QMimeData data;
-        data.setUrls({QUrl::fromLocalFile(QStringLiteral(JR_SAMPLES "/sorrel-3-open.pull.csv")), QUrl("https://elsewhere.invalid/x.csv")});
+        data.setUrls({QUrl::fromLocalFile(QStringLiteral(JR_SAMPLES "/sorrel-3-open.pull.csv")),
+                      QUrl("https://elsewhere.invalid/x.csv")});
         QDragEnterEvent enter({100, 100}, Qt::CopyAction, &data, Qt::LeftButton, {});
         QApplication::sendEvent(&window(), &enter);
         QVERIFY(enter.isAccepted());
@@ -154,7 +157,8 @@ private slots:
         window().showStation(MainWindow::Start);
         const QString words = wordsOf(window().start());
         for (const char* job : {"Stack length", "Larkspur ladder", "Reeds and pipe"})
-            QVERIFY2(words.contains(QLatin1String(job)) || window().start().findChildren<QPushButton*>().size() > 3, job);
+            QVERIFY2(words.contains(QLatin1String(job)) || window().start().findChildren<QPushButton*>().size() > 3,
+                     job);
         QVERIFY(words.contains("each kept twice"));
         QVERIFY(words.contains("No copy on another disk yet"));
         QVERIFY(words.contains("Nobody", Qt::CaseInsensitive)); // the cautions of the trade
@@ -175,7 +179,8 @@ private slots:
                 Trace trace = testsupport::traceOf(standin::rollerPull(engine, {}, p), PullKind::Roller);
                 trace.header.setup = i % 3 == 1 ? "long stack" : "short stack";
                 trace.header.machine = "Larkspur 410";
-                trace.header.id = "0000000" + std::to_string(evening) + "-0000-4000-8000-00000000000" + std::to_string(i);
+                trace.header.id =
+                    "0000000" + std::to_string(evening) + "-0000-4000-8000-00000000000" + std::to_string(i);
                 trace.header.startedEpochS = 1.7805e9 + 3. * 86400. * evening + 360. * i;
                 trace.header.started = evening == 0 ? "2026-06-01T18:" + std::to_string(10 + 6 * i) + ":00+02:00"
                                                     : "2026-06-04T18:" + std::to_string(10 + 6 * i) + ":00+02:00";
@@ -187,14 +192,17 @@ private slots:
         window().showStation(MainWindow::Judge);
         QVERIFY2(model().comparison(), qPrintable(model().comparisonProblem()));
         QCOMPARE(model().comparison()->sittings, 2);
-        QVERIFY2(std::abs(std::abs(model().comparison()->bandMean.pct) - 2.) < 0.7, qPrintable(QString::number(model().comparison()->bandMean.pct)));
+        QVERIFY2(std::abs(std::abs(model().comparison()->bandMean.pct) - 2.) < 0.7,
+                 qPrintable(QString::number(model().comparison()->bandMean.pct)));
         QVERIFY(*model().comparison()->repeatabilityPct < 0.6);
         m_demo.page(JudgeStation::ScatterOf);
-        QVERIFY2(window().judge().scatter().words().contains("2 sittings"), qPrintable(window().judge().scatter().words()));
+        QVERIFY2(window().judge().scatter().words().contains("2 sittings"),
+                 qPrintable(window().judge().scatter().words()));
         QVERIFY(!window().grab().isNull());
         // On the strip a night is a gap, and every pull keeps its tile.
         DayStrip& strip = window().dayStrip();
-        const double within = strip.tile(1).left() - strip.tile(0).right(), night = strip.tile(6).left() - strip.tile(5).right();
+        const double within = strip.tile(1).left() - strip.tile(0).right(),
+                     night = strip.tile(6).left() - strip.tile(5).right();
         QVERIFY2(night > within, qPrintable(QStringLiteral("%1 %2").arg(within).arg(night)));
     }
 
@@ -203,14 +211,19 @@ private slots:
         window().resize(1280, 800);
         emit model().problem("a message is in view, and takes its room");
         QStringList heights; // of each station, to say which is too tall
-        for (QWidget* w : std::initializer_list<QWidget*>{&window().start(), &window().ask(), &window().ready(), &window().pullStation(),
-                                                          &window().pullsStation(), &window().judge(), &window().handover()})
+        for (QWidget* w : std::initializer_list<QWidget*>{&window().start(), &window().ask(), &window().ready(),
+                                                          &window().pullStation(), &window().pullsStation(),
+                                                          &window().judge(), &window().handover()})
             heights << QString::number(w->minimumSizeHint().height());
         for (int station = MainWindow::Start; station <= MainWindow::Handover; ++station) {
             window().showStation(station);
             QApplication::processEvents();
             QVERIFY2(window().minimumSizeHint().width() <= 1280 && window().minimumSizeHint().height() <= 800,
-                     qPrintable(QStringLiteral("station %1: %2 x %3; stations are %4 high").arg(station).arg(window().minimumSizeHint().width()).arg(window().minimumSizeHint().height()).arg(heights.join(' '))));
+                     qPrintable(QStringLiteral("station %1: %2 x %3; stations are %4 high")
+                                    .arg(station)
+                                    .arg(window().minimumSizeHint().width())
+                                    .arg(window().minimumSizeHint().height())
+                                    .arg(heights.join(' '))));
             QCOMPARE(window().size(), QSize(1280, 800));
         }
     }
@@ -224,7 +237,8 @@ private slots:
                     continue;
                 const auto* button = qobject_cast<QAbstractButton*>(w);
                 if (button && button->text().isEmpty())
-                    QVERIFY2(!button->accessibleName().isEmpty() || !button->toolTip().isEmpty(), qPrintable(w->objectName() + w->metaObject()->className()));
+                    QVERIFY2(!button->accessibleName().isEmpty() || !button->toolTip().isEmpty(),
+                             qPrintable(w->objectName() + w->metaObject()->className()));
             }
         }
     }

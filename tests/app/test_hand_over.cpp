@@ -196,7 +196,8 @@ private slots:
         QVERIFY(sheet().writePdf(m_demo.file("de.pdf")));
         QVERIFY(sheet().writeCsv(m_demo.file("de.csv")));
         QLocale::setDefault(before);
-        QVERIFY2(pdfWords(m_demo.file("de.pdf")).contains(QRegularExpression(QStringLiteral("\\d,\\d PS"))), "no comma");
+        QVERIFY2(pdfWords(m_demo.file("de.pdf")).contains(QRegularExpression(QStringLiteral("\\d,\\d PS"))),
+                 "no comma");
         QVERIFY(!contents(m_demo.file("de.csv")).contains(';'));
         QVERIFY(contents(m_demo.file("de.csv")).contains('.'));
     }

@@ -35,8 +35,8 @@ class TestImport : public QObject {
         QByteArray text = "Uhr;Walze;Motor;X9\n";
         int line = 0;
         for (const auto& row : r.rows) {
-            QByteArray cells = QByteArray::number(1000. * row[0], 'f', 0) + ';' + QByteArray::number(row[1], 'f', 4) + ';' +
-                               QByteArray::number(row[2], 'f', 0) + ";7\n";
+            QByteArray cells = QByteArray::number(1000. * row[0], 'f', 0) + ';' + QByteArray::number(row[1], 'f', 4) +
+                               ';' + QByteArray::number(row[2], 'f', 0) + ";7\n";
             if (++line % 200 == 50 && brokenRows-- > 0)
                 cells = "stopped for tea\n";
             text += cells.replace('.', ',');
@@ -116,7 +116,8 @@ private slots:
         const double factor = standin::airFactorJ1349(22., 1000., 45.);
         double worst = 0.;
         for (std::size_t i = 0; i < curve->rpm.size(); ++i)
-            worst = std::max(worst, std::abs(curve->powerW[i] * factor / standin::EngineTruth{}.powerAt(curve->rpm[i]) - 1.));
+            worst = std::max(worst,
+                             std::abs(curve->powerW[i] * factor / standin::EngineTruth{}.powerAt(curve->rpm[i]) - 1.));
         QVERIFY2(worst < 0.02, qPrintable(QString::number(worst)));
         type(fact(d, "Air ["), "22");
         type(fact(d, "Station pressure"), "1000");
@@ -164,7 +165,8 @@ private slots:
             model().waitUntilLoaded();
         }
         QCOMPARE(model().pulls().size(), before + 1);
-        QVERIFY(std::any_of(model().job().setups.begin(), model().job().setups.end(), [](const SetupRecord& s) { return s.name == "attic stack"; }));
+        QVERIFY(std::any_of(model().job().setups.begin(), model().job().setups.end(),
+                            [](const SetupRecord& s) { return s.name == "attic stack"; }));
         ImportDialog again(m_demo.theme(), model(), {oddLog("second.txt", 0, 4)});
         again.show();
         QVERIFY(QTest::qWaitForWindowActive(&again));
@@ -183,7 +185,9 @@ private slots:
         QString words;
         for (QLabel* l : d.findChildren<QLabel*>())
             words += l->text() + QLatin1Char('\n');
-        QVERIFY2(words.contains("3 rows left out") && words.contains(QStringLiteral("line %1").arg(item.leftOut[0].line)), qPrintable(words));
+        QVERIFY2(words.contains("3 rows left out") &&
+                     words.contains(QStringLiteral("line %1").arg(item.leftOut[0].line)),
+                 qPrintable(words));
         QVERIFY(d.findChild<QPlainTextEdit*>()->toPlainText().contains("(left out) stopped for tea"));
         QVERIFY(item.fit); // three rows do not spoil a pull
     }
@@ -236,7 +240,8 @@ private slots:
         QVERIFY(QTest::qWaitForWindowActive(&second));
         second.bringIn();
         QTRY_COMPARE(second.result(), static_cast<int>(QDialog::Accepted));
-        QVERIFY2(second.summary().startsWith("0 pulls") && second.summary().contains("1 was here already"), qPrintable(second.summary()));
+        QVERIFY2(second.summary().startsWith("0 pulls") && second.summary().contains("1 was here already"),
+                 qPrintable(second.summary()));
     }
 
     void stoppingInTheMiddleKeepsWhatIsIn() {

@@ -67,7 +67,8 @@ private slots:
         QTest::mouseMove(strip, {pixel(ribbon, 5000.), y});
         QTest::mouseRelease(strip, Qt::LeftButton, {}, {pixel(ribbon, 5000.), y});
         QVERIFY(model().settings().fromRpm);
-        QVERIFY2(std::abs(*model().settings().fromRpm - 5000.) <= 50., qPrintable(QString::number(*model().settings().fromRpm)));
+        QVERIFY2(std::abs(*model().settings().fromRpm - 5000.) <= 50.,
+                 qPrintable(QString::number(*model().settings().fromRpm)));
         QCOMPARE(model().comparison()->rpm.front(), *model().settings().fromRpm);
         // By the keyboard: a step of 50, of 500 with shift; then the other grip.
         const double at = *model().settings().fromRpm;
@@ -221,7 +222,8 @@ private slots:
     }
 
     void everyKindOfNumberHasItsHow() {
-        for (const char* heading : {"The margin", "Calls", "Cautions", "Gains%20people%20quote", "The%20model%20of%20a%20sitting"}) {
+        for (const char* heading :
+             {"The margin", "Calls", "Cautions", "Gains%20people%20quote", "The%20model%20of%20a%20sitting"}) {
             QString wanted = QString::fromLatin1(heading);
             wanted.replace(QLatin1Char(' '), QStringLiteral("%20"));
             QVERIFY2(allWords(judge().difference()).contains(QStringLiteral("method:") + wanted), heading);

@@ -1,8 +1,8 @@
 // The pages of Judge on the demo's three jobs, whose truths are known: what is shown must hold the truth inside its
 // margins. Also the empty states, the links to the method, and rides.
 #include "app/ask/ask_station.h"
-#include "app/handover/handover_station.h"
 #include "app/frame/method_dialog.h"
+#include "app/handover/handover_station.h"
 #include "core/judge/sentences.h"
 #include "demo_job/demo_day.h"
 #include "tests/support/demo_window.h"
@@ -235,10 +235,10 @@ private slots:
         }
     }
     void everyLinkOpensAParagraph() {
-        for (const char* heading : {"The margin", "More than two setups", "Steps, combinations, sweeps",
-                                    "The working band", "Mixture", "Scatter and drift", "Calls", "Cautions", "The model of a sitting",
-                                    "Gains people quote", "The plan", "Claims", "The curve", "Calibration",
-                                    "Air and standards"})
+        for (const char* heading :
+             {"The margin", "More than two setups", "Steps, combinations, sweeps", "The working band", "Mixture",
+              "Scatter and drift", "Calls", "Cautions", "The model of a sitting", "Gains people quote", "The plan",
+              "Claims", "The curve", "Calibration", "Air and standards"})
             QVERIFY2(openMethod(QString::fromLatin1(heading), nullptr, false), heading);
         QVERIFY(!openMethod(QStringLiteral("No such heading"), nullptr, false));
     }

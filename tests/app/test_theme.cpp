@@ -106,13 +106,20 @@ private slots:
 
     void wordsCanBeRead() {
         byDayAndNight([](const Tokens& t, const char* when) {
-            const std::pair<const char*, QColor> grounds[] = {{"paper", t.paper}, {"panel", t.panel}, {"raised", t.raised}};
+            const std::pair<const char*, QColor> grounds[] = {
+                {"paper", t.paper}, {"panel", t.panel}, {"raised", t.raised}};
             for (const auto& [name, ground] : grounds) {
                 QVERIFY2(contrast(t.ink, ground) >= 7., qPrintable(QStringLiteral("ink on %1 by %2").arg(name, when)));
-                for (const auto& [what, color] : {std::pair{"muted", t.muted}, {"accent", t.accent}, {"gain", t.gain},
-                                                  {"loss", t.loss}, {"amber", t.amber}, {"open", t.open}})
-                    QVERIFY2(contrast(color, ground) >= 4.5,
-                             qPrintable(QStringLiteral("%1 on %2 by %3: %4").arg(what, name, when).arg(contrast(color, ground))));
+                for (const auto& [what, color] : {std::pair{"muted", t.muted},
+                                                  {"accent", t.accent},
+                                                  {"gain", t.gain},
+                                                  {"loss", t.loss},
+                                                  {"amber", t.amber},
+                                                  {"open", t.open}})
+                    QVERIFY2(
+                        contrast(color, ground) >= 4.5,
+                        qPrintable(
+                            QStringLiteral("%1 on %2 by %3: %4").arg(what, name, when).arg(contrast(color, ground))));
             }
             QVERIFY(contrast(t.onAccent, t.accent) >= 4.5);
             QVERIFY(contrast(t.ink, t.amberSoft) >= 7.); // cautions
@@ -154,7 +161,8 @@ private slots:
                 for (int i = 0; i < 40; ++i)
                     for (int j = 0; j < 40; ++j)
                         differ += std::abs(qGray(x.pixel(i, j)) - qGray(y.pixel(i, j))) > 100;
-                QVERIFY2(differ > 60, qPrintable(QStringLiteral("shapes %1 and %2: %3 pixels").arg(a).arg(b).arg(differ)));
+                QVERIFY2(differ > 60,
+                         qPrintable(QStringLiteral("shapes %1 and %2: %3 pixels").arg(a).arg(b).arg(differ)));
             }
     }
 
@@ -166,8 +174,11 @@ private slots:
                     for (int b = a + 1; b < 4; ++b) {
                         const bool dash = Theme::mark(a).dash != Theme::mark(b).dash;
                         const double away = apart(seen(t.marks[a], eyes), seen(t.marks[b], eyes));
-                        QVERIFY2(dash || away > 12.,
-                                 qPrintable(QStringLiteral("%1 and %2, %3 by %4: %5").arg(a).arg(b).arg(eyes.name, when).arg(away)));
+                        QVERIFY2(dash || away > 12., qPrintable(QStringLiteral("%1 and %2, %3 by %4: %5")
+                                                                    .arg(a)
+                                                                    .arg(b)
+                                                                    .arg(eyes.name, when)
+                                                                    .arg(away)));
                     }
         });
     }
@@ -190,8 +201,10 @@ private slots:
     void everyIconAskedForIsThere() {
         // Names of icons stand in the code as literals; each must be in the resources and draw something.
         std::set<QString> names;
-        const QRegularExpression asked(QStringLiteral("(?:icon|pixmap|dressButton|addStation)\\([^;]*?QStringLiteral\\(\"([a-z0-9-]+)\"\\)"));
-        QDirIterator files(QStringLiteral(JR_SOURCE "/app"), {QStringLiteral("*.cpp")}, QDir::Files, QDirIterator::Subdirectories);
+        const QRegularExpression asked(
+            QStringLiteral("(?:icon|pixmap|dressButton|addStation)\\([^;]*?QStringLiteral\\(\"([a-z0-9-]+)\"\\)"));
+        QDirIterator files(QStringLiteral(JR_SOURCE "/app"), {QStringLiteral("*.cpp")}, QDir::Files,
+                           QDirIterator::Subdirectories);
         while (files.hasNext()) {
             QFile file(files.next());
             QVERIFY(file.open(QIODevice::ReadOnly));
@@ -212,9 +225,10 @@ private slots:
     }
 
     void noColourIsWrittenOutsideTheTokens() {
-        const QRegularExpression literal(QStringLiteral("#[0-9a-fA-F]{6}\\b|QColor\\(\\s*\\d|Qt::(red|green|blue|yellow|cyan|magenta|gray|darkGray)\\b"));
-        QDirIterator files(QStringLiteral(JR_SOURCE "/app"), {QStringLiteral("*.cpp"), QStringLiteral("*.h")}, QDir::Files,
-                           QDirIterator::Subdirectories);
+        const QRegularExpression literal(QStringLiteral(
+            "#[0-9a-fA-F]{6}\\b|QColor\\(\\s*\\d|Qt::(red|green|blue|yellow|cyan|magenta|gray|darkGray)\\b"));
+        QDirIterator files(QStringLiteral(JR_SOURCE "/app"), {QStringLiteral("*.cpp"), QStringLiteral("*.h")},
+                           QDir::Files, QDirIterator::Subdirectories);
         QStringList wrong;
         while (files.hasNext()) {
             const QString path = files.next();

@@ -15,11 +15,13 @@ using namespace testsupport;
 namespace {
 
 const std::set<QString> kCallKinds{"gain", "loss", "same", "open"};
-const std::set<QString> kFlagKinds{"limiter", "load-spike", "dropout", "slip", "lean", "rich", "not-firing",
-                                   "fuel-starved", "cold", "hot", "short", "inconsistent", "clock"};
-const std::set<QString> kCautionKinds{"drift-unchecked", "few-pulls", "borrowed-repeatability", "confounded",
-                                      "air-differs", "large-correction", "overlap-short", "standard-unknown",
-                                      "measured-at-differs", "flagged-pulls", "procedure", "outside-validity"};
+const std::set<QString> kFlagKinds{"limiter", "load-spike",   "dropout",      "slip", "lean",
+                                   "rich",    "not-firing",   "fuel-starved", "cold", "hot",
+                                   "short",   "inconsistent", "clock"};
+const std::set<QString> kCautionKinds{"drift-unchecked", "few-pulls",        "borrowed-repeatability",
+                                      "confounded",      "air-differs",      "large-correction",
+                                      "overlap-short",   "standard-unknown", "measured-at-differs",
+                                      "flagged-pulls",   "procedure",        "outside-validity"};
 
 QStringList compareOf(const QStringList& more = {}, const char* base = "1458", const char* with = "2367") {
     return QStringList{"compare", "--base"} + sorrel(base, "standard") + QStringList{"--with"} + sorrel(with, "open") +
@@ -75,15 +77,22 @@ private slots:
 
     void aStandardIsAFactorAndNothingElse() {
         const auto powerBy = [](const char* standard) {
-            return runCli({"curve", sample("sorrel-1-standard.pull.csv"), "--detail", "300", "--standard", standard}).json()["pulls"].toArray()[0].toObject();
+            return runCli({"curve", sample("sorrel-1-standard.pull.csv"), "--detail", "300", "--standard", standard})
+                .json()["pulls"]
+                .toArray()[0]
+                .toObject();
         };
         const QJsonObject none = powerBy("none");
         QCOMPARE(none["factor"].toDouble(), 1.);
         const std::vector<double> bare = numbers(none["power_w"]);
-        const QJsonObject factors = runCli({"air", "--temp-c", "25.21", "--pressure-hpa", "1003.99", "--humidity", "41.6"}).json()["factors"].toObject();
+        const QJsonObject factors =
+            runCli({"air", "--temp-c", "25.21", "--pressure-hpa", "1003.99", "--humidity", "41.6"})
+                .json()["factors"]
+                .toObject();
         for (const char* standard : {"sae-j1349", "std-j607", "din-70020", "iso-1585"}) {
             const QJsonObject pull = powerBy(standard);
-            QVERIFY2(std::abs(pull["factor"].toDouble() - factors[QLatin1String(standard)].toDouble()) < 1e-9, standard);
+            QVERIFY2(std::abs(pull["factor"].toDouble() - factors[QLatin1String(standard)].toDouble()) < 1e-9,
+                     standard);
             const std::vector<double> power = numbers(pull["power_w"]);
             for (std::size_t i = 0; i < power.size(); ++i)
                 QVERIFY(std::abs(power[i] / bare[i] / pull["factor"].toDouble() - 1.) < 1e-9);
@@ -91,17 +100,20 @@ private slots:
     }
 
     void flagsAndPeaks() {
-        const Ran r = runCli({"curve", sample("limiter.pull.csv"), sample("brake.pull.csv"), sample("sorrel-2-open.pull.csv")});
+        const Ran r =
+            runCli({"curve", sample("limiter.pull.csv"), sample("brake.pull.csv"), sample("sorrel-2-open.pull.csv")});
         for (const QJsonValue& v : r.json()["pulls"].toArray()) {
             const QJsonObject pull = v.toObject();
-            QVERIFY(pull["measured_at"].toString() == "wheel" || pull["measured_at"].toString() == "crank" || pull["measured_at"].toString() == "hub");
+            QVERIFY(pull["measured_at"].toString() == "wheel" || pull["measured_at"].toString() == "crank" ||
+                    pull["measured_at"].toString() == "hub");
             const double peak = pull["peak_power"].toObject()["rpm"].toDouble();
             for (const QJsonValue& f : pull["flags"].toArray()) {
                 const QJsonObject flag = f.toObject();
                 QVERIFY2(kFlagKinds.contains(flag["kind"].toString()), qPrintable(flag["kind"].toString()));
                 QCOMPARE(flag.keys(), (QStringList{"from_rpm", "from_s", "kind", "text", "to_rpm", "to_s"}));
                 QVERIFY(flag["from_s"].toDouble() <= flag["to_s"].toDouble());
-                if (flag["kind"].toString() != "cold" && flag["kind"].toString() != "hot" && flag["kind"].toString() != "short")
+                if (flag["kind"].toString() != "cold" && flag["kind"].toString() != "hot" &&
+                    flag["kind"].toString() != "short")
                     QVERIFY(peak < flag["from_rpm"].toDouble() || peak > flag["to_rpm"].toDouble());
             }
         }
@@ -164,7 +176,8 @@ private slots:
                 QVERIFY(same + gains + losses >= all);
         }
         for (const QJsonValue& v : j["cautions"].toArray()) {
-            QVERIFY2(kCautionKinds.contains(v.toObject()["kind"].toString()), qPrintable(v.toObject()["kind"].toString()));
+            QVERIFY2(kCautionKinds.contains(v.toObject()["kind"].toString()),
+                     qPrintable(v.toObject()["kind"].toString()));
             QVERIFY(!v.toObject()["text"].toString().isEmpty());
         }
         QVERIFY(!r.out.contains("nan") && !r.out.contains("inf"));
@@ -183,8 +196,8 @@ private slots:
 
     void turningTheSidesTurnsTheSign() {
         const QJsonObject one = runCli(compareOf()).json();
-        const QJsonObject other = runCli(QStringList{"compare", "--base"} + sorrel("2367", "open") + QStringList{"--with"} +
-                                         sorrel("1458", "standard"))
+        const QJsonObject other = runCli(QStringList{"compare", "--base"} + sorrel("2367", "open") +
+                                         QStringList{"--with"} + sorrel("1458", "standard"))
                                       .json();
         const std::vector<double> a = numbers(one["difference_pct"]), b = numbers(other["difference_pct"]);
         QCOMPARE(a.size(), b.size());
@@ -202,7 +215,8 @@ private slots:
 
     void curvesOfUnknownStandardStayAsTheyCame() {
         QTemporaryDir dir;
-        const QString unknown = curveFile(dir, "u.pull.csv", "", 1.), sae = curveFile(dir, "s.pull.csv", "# corrected: sae-j1349\n", 1.03);
+        const QString unknown = curveFile(dir, "u.pull.csv", "", 1.),
+                      sae = curveFile(dir, "s.pull.csv", "# corrected: sae-j1349\n", 1.03);
         const QJsonObject pull = runCli({"curve", unknown}).json()["pulls"].toArray()[0].toObject();
         QVERIFY(pull["factor"].isNull());
         QCOMPARE(pull["kind"].toString(), QStringLiteral("curve"));
@@ -213,11 +227,14 @@ private slots:
         for (const QJsonValue& v : j["calls"].toArray())
             QCOMPARE(v.toObject()["call"].toString(), QStringLiteral("open")); // one a side, nothing known of scatter
         // With a repeatability the numbers alone are judged as far as they go.
-        const QJsonObject judged = runCli({"compare", "--base", unknown, "--with", sae, "--repeatability", "0.5"}).json();
+        const QJsonObject judged =
+            runCli({"compare", "--base", unknown, "--with", sae, "--repeatability", "0.5"}).json();
         QVERIFY(!cautionOf(judged, "borrowed-repeatability").isEmpty());
         QCOMPARE(judged["calls"].toArray()[0].toObject()["call"].toString(), QStringLiteral("gain"));
         // The same standard leaves a corrected curve alone.
-        QVERIFY(std::abs(runCli({"curve", sae}).json()["pulls"].toArray()[0].toObject()["power_w"].toArray()[0].toDouble() - 13390.) < 1e-6);
+        QVERIFY(
+            std::abs(runCli({"curve", sae}).json()["pulls"].toArray()[0].toObject()["power_w"].toArray()[0].toDouble() -
+                     13390.) < 1e-6);
     }
 
     void whatDisagreesIsSaid() {
@@ -227,7 +244,8 @@ private slots:
         QVERIFY(f.open(QIODevice::WriteOnly));
         f.write("# jolly-ram: pull 1\n# kind: curve\nengine_speed [rpm],power [kW],torque [Nm]\n");
         for (int rpm = 4000; rpm <= 8000; rpm += 100)
-            f.write(QByteArray::number(rpm) + ",20," + QByteArray::number(20000. / (rpm * M_PI / 30.) * (rpm > 6000 ? 1.05 : 1.), 'f', 3) + "\n");
+            f.write(QByteArray::number(rpm) + ",20," +
+                    QByteArray::number(20000. / (rpm * M_PI / 30.) * (rpm > 6000 ? 1.05 : 1.), 'f', 3) + "\n");
         f.close();
         const QJsonArray flags = runCli({"curve", path}).json()["pulls"].toArray()[0].toObject()["flags"].toArray();
         QCOMPARE(flags.size(), 1);
@@ -250,7 +268,8 @@ private slots:
         QTest::newRow("band upside down") << compareOf({"--from", "9000", "--to", "5000"});
         QTest::newRow("no base") << QStringList{"compare", "--with", good};
         QTest::newRow("an option nobody knows") << compareOf({"--loud"});
-        QTest::newRow("humidity of two hundred") << QStringList{"air", "--temp-c", "20", "--pressure-hpa", "1000", "--humidity", "200"};
+        QTest::newRow("humidity of two hundred")
+            << QStringList{"air", "--temp-c", "20", "--pressure-hpa", "1000", "--humidity", "200"};
         QTest::newRow("sets named twice") << QStringList{"compare", "--set", "a=" + good, "--set", "a=" + good};
         QTest::newRow("a set without files") << QStringList{"compare", "--set", "a="};
         QTest::newRow("import without out") << QStringList{"import", sample("foreign-semicolon.txt")};
@@ -276,7 +295,8 @@ private slots:
     }
 
     void everyCommandHasHelpWithAnExample() {
-        for (const char* command : {"air", "curve", "compare", "import", "ladder", "factorial", "sweep", "plan", "record", "archive", "setups", "calibrate"}) {
+        for (const char* command : {"air", "curve", "compare", "import", "ladder", "factorial", "sweep", "plan",
+                                    "record", "archive", "setups", "calibrate"}) {
             const Ran r = runCli({command, "--help"});
             QVERIFY2(r.code == 0, command);
             QVERIFY2(r.out.contains("--") && r.out.size() > 200, command);
@@ -295,9 +315,11 @@ private slots:
             {write("empty.pull.csv", ""), "empty.pull.csv:"},
             {write("words.pull.csv", "dear diary\n"), "words.pull.csv:1:"},
             {write("unit.pull.csv", head + "time [s],roller_speed [furlong]\n0,1\n"), "unit.pull.csv:4:"},
-            {write("number.pull.csv", head + "time [s],roller_speed [rad/s]\n0,1\n0.1,fast\n0.2,3\n"), "number.pull.csv:6:"},
+            {write("number.pull.csv", head + "time [s],roller_speed [rad/s]\n0,1\n0.1,fast\n0.2,3\n"),
+             "number.pull.csv:6:"},
             {write("key.pull.csv", "# jolly-ram: pull 1\n# kind: sideways\ntime [s]\n0\n"), "key.pull.csv:2:"},
-            {write("short.pull.csv", head + "time [s],roller_speed [rad/s],engine_speed [rpm]\n0,1,1000\n"), "short.pull.csv:"}};
+            {write("short.pull.csv", head + "time [s],roller_speed [rad/s],engine_speed [rpm]\n0,1,1000\n"),
+             "short.pull.csv:"}};
         QStringList all{"curve"};
         for (const auto& [path, words] : bad) {
             const Ran r = runCli({"curve", path});

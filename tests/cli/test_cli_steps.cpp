@@ -145,7 +145,8 @@ private slots:
         QVERIFY(near(effects[0].toObject()["effect"], 1.965) && near(effects[1].toObject()["effect"], 1.505));
         QVERIFY(near(effects[2].toObject()["effect"], (7.65 + 11.12 - 9.94 - 9.48) / 2.));
         QVERIFY(effects[0].toObject()["low"].isNull()); // single values, no repeatability
-        const QJsonObject sure = runCli(crossOf(cells, {"--repeatability", "0.5"})).json()["effects"].toArray()[0].toObject();
+        const QJsonObject sure =
+            runCli(crossOf(cells, {"--repeatability", "0.5"})).json()["effects"].toArray()[0].toObject();
         QVERIFY(sure["low"].toDouble() > 1.8 && sure["high"].toDouble() < 2.1);
     }
 
@@ -157,7 +158,8 @@ private slots:
     }
 
     void cellsThatAreMissingAreSaid() {
-        const QJsonObject j = runCli(crossOf({"stock,stock=@7.65,@7.7", "race,stock=@9.94,@9.9", "stock,cut=@9.48,@9.5"})).json();
+        const QJsonObject j =
+            runCli(crossOf({"stock,stock=@7.65,@7.7", "race,stock=@9.94,@9.9", "stock,cut=@9.48,@9.5"})).json();
         QVERIFY(j["together"].isNull());
         QVERIFY(near(j["sum"], (9.92 - 7.675) + (9.49 - 7.675)));
         QVERIFY(cautionOf(j, "confounded").contains(QStringLiteral("pipe*port")));
@@ -169,7 +171,8 @@ private slots:
         const Ran r = runCli(sweepOf({"2.125=@4.51", "2.43=@4.60", "3.475=@4.56"}));
         QCOMPARE(r.code, 0);
         const QJsonObject j = r.json();
-        for (const char* key : {"best", "value", "short_side_per_unit", "long_side_per_unit", "curve", "next", "advice", "cautions"})
+        for (const char* key :
+             {"best", "value", "short_side_per_unit", "long_side_per_unit", "curve", "next", "advice", "cautions"})
             QVERIFY2(j.contains(QLatin1String(key)), key);
         QVERIFY(near(j["best"].toObject()["x"], 2.43, 0.06));
         QVERIFY(j["best"].toObject()["inside"].toBool());
@@ -202,7 +205,8 @@ private slots:
                               "--change-minutes", "25", "--fuel-per-pull-ml", "60", "--tank-ml", "600"});
         QCOMPARE(r.code, 0);
         const QJsonObject j = r.json();
-        QCOMPARE(j.keys(), (QStringList{"fuel_ml", "minutes", "order", "pulls_each", "refuel_after", "smallest_gain_pct", "text"}));
+        QCOMPARE(j.keys(), (QStringList{"fuel_ml", "minutes", "order", "pulls_each", "refuel_after",
+                                        "smallest_gain_pct", "text"}));
         const QJsonArray order = j["order"].toArray();
         const int each = j["pulls_each"].toInt();
         QCOMPARE(order.size(), 2 * each);
@@ -234,18 +238,25 @@ private slots:
         QTest::newRow("an empty item") << ladderOf({"a=@44,,@45", "b=@45"}) << "an empty item";
         QTest::newRow("no number") << ladderOf({"a=@fourty", "b=@45"}) << "not a number";
         QTest::newRow("mixed") << ladderOf({"a=@44", "b=" + sample("brake.pull.csv")}) << "cannot stand in one test";
-        QTest::newRow("band upside down") << ladderOf({"a=@44", "b=@45"}, {"--from", "6000", "--to", "4000"}) << "must lie below";
+        QTest::newRow("band upside down")
+            << ladderOf({"a=@44", "b=@45"}, {"--from", "6000", "--to", "4000"}) << "must lie below";
         QTest::newRow("at without a speed") << ladderOf({"a=@44", "b=@45"}, {"--metric", "at"}) << "needs --at";
-        QTest::newRow("a speed without at") << ladderOf({"a=@44", "b=@45"}, {"--at", "4000"}) << "goes with --metric at";
+        QTest::newRow("a speed without at")
+            << ladderOf({"a=@44", "b=@45"}, {"--at", "4000"}) << "goes with --metric at";
         QTest::newRow("a metric of one's own") << ladderOf({"a=@44", "b=@45"}, {"--metric", "area"}) << "area";
         QTest::newRow("repeatability out of range") << ladderOf({"a=@44", "b=@45"}, {"--repeatability", "50"}) << "50";
-        QTest::newRow("one level too many") << crossOf({"a,a=@1", "b,a=@2", "c,a=@3", "a,b=@4"}) << "more than two levels";
+        QTest::newRow("one level too many")
+            << crossOf({"a,a=@1", "b,a=@2", "c,a=@3", "a,b=@4"}) << "more than two levels";
         QTest::newRow("a level too few") << crossOf({"a=@1", "b=@2"}) << "one level for each";
         QTest::newRow("a cell twice") << crossOf({"a,a=@1", "a,a=@2", "b,b=@3"}) << "named twice";
         QTest::newRow("one factor") << QStringList{"factorial", "--factors", "pipe", "--cell", "a=@1"} << "two to four";
         QTest::newRow("a point that is no number") << sweepOf({"long=@4", "2=@5"}) << "X a number";
-        QTest::newRow("one setup to plan") << QStringList{"plan", "--setups", "1", "--repeatability", "0.5", "--worth", "1"} << "setups";
-        QTest::newRow("no tank lasts") << QStringList{"plan", "--setups", "2", "--repeatability", "0.5", "--worth", "1", "--fuel-per-pull-ml", "500", "--tank-ml", "100"} << "tank";
+        QTest::newRow("one setup to plan")
+            << QStringList{"plan", "--setups", "1", "--repeatability", "0.5", "--worth", "1"} << "setups";
+        QTest::newRow("no tank lasts") << QStringList{"plan", "--setups",  "2",  "--repeatability",
+                                                      "0.5",  "--worth",   "1",  "--fuel-per-pull-ml",
+                                                      "500",  "--tank-ml", "100"}
+                                       << "tank";
     }
     void wrongUsageIsSaid() {
         QFETCH(QStringList, arguments);
@@ -257,7 +268,8 @@ private slots:
     }
 
     void filesThatCannotBeUsedAreNamed() {
-        const Ran missing = runCli(ladderOf({"a=/no/such.pull.csv,/nor/this.pull.csv", "b=" + sample("brake.pull.csv")}));
+        const Ran missing =
+            runCli(ladderOf({"a=/no/such.pull.csv,/nor/this.pull.csv", "b=" + sample("brake.pull.csv")}));
         QCOMPARE(missing.code, 3);
         QVERIFY(missing.err.contains("/no/such.pull.csv") && missing.err.contains("/nor/this.pull.csv"));
         // A band that a pull does not reach over is never quietly made narrower.
@@ -272,7 +284,8 @@ private slots:
     }
 
     void theSameInputGivesTheSameBytes() {
-        const QStringList arguments = sweepOf({"100=@20.0,@20.3", "110=@20.8,@20.9", "120=@21.0,@21.1", "130=@20.4,@20.3"});
+        const QStringList arguments =
+            sweepOf({"100=@20.0,@20.3", "110=@20.8,@20.9", "120=@21.0,@21.1", "130=@20.4,@20.3"});
         const QByteArray once = runCli(arguments).out;
         QVERIFY(!once.isEmpty());
         QCOMPARE(runCli(arguments).out, once);

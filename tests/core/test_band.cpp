@@ -120,7 +120,8 @@ private slots:
             const double each = std::pow(confidence, 1. / static_cast<double>(rpm.size()));
             const double wanted = 0.01 * gsl_cdf_ugaussian_Pinv(0.5 + 0.5 * each);
             const double found = bandHalfWidth(s, rpm, options)[7];
-            QVERIFY2(std::abs(found / wanted - 1.) < 0.03, qPrintable(QStringLiteral("%1: %2 for %3").arg(confidence).arg(found).arg(wanted)));
+            QVERIFY2(std::abs(found / wanted - 1.) < 0.03,
+                     qPrintable(QStringLiteral("%1: %2 for %3").arg(confidence).arg(found).arg(wanted)));
         }
     }
 
@@ -202,7 +203,8 @@ private slots:
             const std::vector<double> half = bandHalfWidth(s, rpm, options);
             bool inside = true;
             for (std::size_t j = 0; j < rpm.size(); ++j)
-                inside = inside && std::abs(contrast.dot(y.col(static_cast<Eigen::Index>(j)))) <= contrast.norm() * half[j];
+                inside =
+                    inside && std::abs(contrast.dot(y.col(static_cast<Eigen::Index>(j)))) <= contrast.norm() * half[j];
             covered += inside;
         }
         // 95 % of 500 is 475; the binomial's standard deviation is 4.9, four of them either way, and the split of the

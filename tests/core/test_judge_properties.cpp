@@ -2,6 +2,7 @@
 // day began, in which order setups are listed, or which end of a scale is called the far one. Random days, fixed seeds.
 #include "core/judge/claim.h"
 #include "core/judge/comparison.h"
+#include "core/judge/curve_store.h"
 #include "core/judge/factorial.h"
 #include "core/judge/ladder.h"
 #include "core/judge/run_chart.h"
@@ -39,8 +40,8 @@ Day randomDay(unsigned seed, int setups = 0) {
     for (int round = 0; round < 3; ++round)
         for (int k = 0; k < day.setups; ++k) {
             const int s = round % 2 ? day.setups - 1 - k : k;
-            day.pulls.push_back(
-                {s, level[static_cast<std::size_t>(s)] * (1. + drift * hours + 0.004 * normal(random)), 1.7e9 + 3600. * hours});
+            day.pulls.push_back({s, level[static_cast<std::size_t>(s)] * (1. + drift * hours + 0.004 * normal(random)),
+                                 1.7e9 + 3600. * hours});
             hours += 0.15;
         }
     return day;
@@ -107,7 +108,8 @@ private slots:
             Day kilo = day;
             for (Observation& o : kilo.pulls)
                 o.value *= 0.001;
-            const auto a = ladder(namesOf(day.setups), day.pulls, std::nullopt), b = ladder(namesOf(day.setups), kilo.pulls, std::nullopt);
+            const auto a = ladder(namesOf(day.setups), day.pulls, std::nullopt),
+                       b = ladder(namesOf(day.setups), kilo.pulls, std::nullopt);
             for (std::size_t i = 0; i < a->steps.size(); ++i) {
                 QVERIFY(near(a->steps[i].value * 0.001, b->steps[i].value));
                 QVERIFY(near(a->steps[i].gainLow, b->steps[i].gainLow, 0.001));
@@ -127,9 +129,11 @@ private slots:
             Day later = day;
             for (Observation& o : later.pulls)
                 *o.startedS += 40. * 86400.;
-            const auto a = ladder(namesOf(day.setups), day.pulls, std::nullopt), b = ladder(namesOf(day.setups), later.pulls, std::nullopt);
+            const auto a = ladder(namesOf(day.setups), day.pulls, std::nullopt),
+                       b = ladder(namesOf(day.setups), later.pulls, std::nullopt);
             for (std::size_t i = 0; i < a->steps.size(); ++i)
-                QVERIFY(std::abs(a->steps[i].gain - b->steps[i].gain) < 1e-4 && std::abs(a->steps[i].value - b->steps[i].value) < 1e-3);
+                QVERIFY(std::abs(a->steps[i].gain - b->steps[i].gain) < 1e-4 &&
+                        std::abs(a->steps[i].value - b->steps[i].value) < 1e-3);
         }
     }
 
@@ -175,7 +179,8 @@ private slots:
             const Day day = randomDay(seed);
             std::vector<Observation> shuffled = day.pulls;
             std::shuffle(shuffled.begin(), shuffled.end(), random);
-            const auto a = ladder(namesOf(day.setups), day.pulls, std::nullopt), b = ladder(namesOf(day.setups), shuffled, std::nullopt);
+            const auto a = ladder(namesOf(day.setups), day.pulls, std::nullopt),
+                       b = ladder(namesOf(day.setups), shuffled, std::nullopt);
             for (std::size_t i = 0; i < a->steps.size(); ++i)
                 QVERIFY(near(a->steps[i].value, b->steps[i].value) && near(a->steps[i].high, b->steps[i].high));
             // Setups listed the other way round: the same values, the gains turned.
@@ -185,7 +190,8 @@ private slots:
             const auto c = ladder(namesOf(day.setups), turned, std::nullopt);
             for (std::size_t i = 1; i < a->steps.size(); ++i) {
                 const LadderStep& mirror = c->steps[a->steps.size() - i];
-                QVERIFY(near(a->steps[i].gain, -mirror.gain, 1e4) && near(*a->steps[i].gainLow, -*mirror.gainHigh, 1e4));
+                QVERIFY(near(a->steps[i].gain, -mirror.gain, 1e4) &&
+                        near(*a->steps[i].gainLow, -*mirror.gainHigh, 1e4));
             }
         }
     }
@@ -209,7 +215,8 @@ private slots:
                 o.value += 5000.;
             const auto g = factorial({"one", "two"}, cells, more.pulls, std::nullopt);
             for (std::size_t k = 0; k < 3; ++k)
-                QVERIFY(near(f->effects[k].effect, g->effects[k].effect, 1e4) && near(*f->effects[k].low, *g->effects[k].low, 1e4));
+                QVERIFY(near(f->effects[k].effect, g->effects[k].effect, 1e4) &&
+                        near(*f->effects[k].low, *g->effects[k].low, 1e4));
         }
     }
 
@@ -223,7 +230,8 @@ private slots:
                 x.push_back(100. + 10. * i);
                 longer.push_back(2.54 * x.back());
                 for (int k = 0; k < 3; ++k)
-                    forth.push_back({i, 20000. - 1.2 * std::pow(x.back() - 123., 2) + 30. * normal(random), std::nullopt});
+                    forth.push_back(
+                        {i, 20000. - 1.2 * std::pow(x.back() - 123., 2) + 30. * normal(random), std::nullopt});
             }
             for (int i = 5; i >= 0; --i)
                 mirrored.push_back(-x[static_cast<std::size_t>(i)]);
@@ -231,9 +239,11 @@ private slots:
                 back.push_back({5 - o.group, o.value, std::nullopt});
             const auto a = sweep(x, forth), b = sweep(mirrored, back), c = sweep(longer, forth);
             QVERIFY(a.ok() && b.ok() && c.ok());
-            QVERIFY2(std::abs(a->bestX + b->bestX) < 0.6, qPrintable(QStringLiteral("%1 %2").arg(a->bestX).arg(b->bestX)));
+            QVERIFY2(std::abs(a->bestX + b->bestX) < 0.6,
+                     qPrintable(QStringLiteral("%1 %2").arg(a->bestX).arg(b->bestX)));
             QVERIFY(std::abs(c->bestX / 2.54 - a->bestX) < 1e-6);
-            QVERIFY(std::abs(*c->bestLow / 2.54 - *a->bestLow) < 1e-6 && std::abs(c->shortSidePerUnit * 2.54 - a->shortSidePerUnit) < 1e-6);
+            QVERIFY(std::abs(*c->bestLow / 2.54 - *a->bestLow) < 1e-6 &&
+                    std::abs(c->shortSidePerUnit * 2.54 - a->shortSidePerUnit) < 1e-6);
             QVERIFY(*a->bestLow <= a->bestX && a->bestX <= *a->bestHigh);
             QVERIFY(a->inside && a->bestX > x.front() && a->bestX < x.back());
             // Never a proposal on top of what was tried, nor, for a cut, longer than the shortest.
@@ -254,7 +264,8 @@ private slots:
             const Sides sides(0., 1., 1.7e9, seed);
             const auto c = compare(sides.base, sides.with, {});
             QVERIFY(c.ok());
-            called += std::any_of(c->calls.begin(), c->calls.end(), [](const Call& k) { return k.kind == CallKind::Gain || k.kind == CallKind::Loss; });
+            called += std::any_of(c->calls.begin(), c->calls.end(),
+                                  [](const Call& k) { return k.kind == CallKind::Gain || k.kind == CallKind::Loss; });
         }
         QVERIFY2(called <= 8, qPrintable(QString::number(called))); // 5 % of 60 is 3; three standard errors above
     }
@@ -278,7 +289,8 @@ private slots:
         // never held again once it was not.
         const Sides sides(0.03, 1., 1.7e9, 5);
         const auto c = compare(sides.base, sides.with, {});
-        const double low = 100. * *c->bandMean.lowW / c->bandMean.baseW, high = 100. * *c->bandMean.highW / c->bandMean.baseW;
+        const double low = 100. * *c->bandMean.lowW / c->bandMean.baseW,
+                     high = 100. * *c->bandMean.highW / c->bandMean.baseW;
         int stage = 0;
         for (double pct = 0.; pct <= 8.; pct += 0.1) {
             const Verdict v = judgeClaim({ClaimKind::GainsAtLeast, pct}, *c).verdict;
@@ -303,7 +315,8 @@ private slots:
             std::vector<double> rpm;
             for (double r = 3000.; r <= 9000.; r += 100.)
                 rpm.push_back(r);
-            const std::vector<std::vector<double>> curves(static_cast<std::size_t>(day.setups), std::vector<double>(rpm.size(), 20000.));
+            const std::vector<std::vector<double>> curves(static_cast<std::size_t>(day.setups),
+                                                          std::vector<double>(rpm.size(), 20000.));
             UseWeights use;
             use.points = {{3000., 0.}, {6000., 1.}, {9000., 0.}};
             const auto r = rankSetups(namesOf(day.setups), day.pulls, curves, rpm, use, std::nullopt);
@@ -324,6 +337,30 @@ private slots:
         }
     }
 
+    void curvesWorkedOutTogetherAreTheSameCurves() {
+        // Enough pulls that they are shared out among the cores: not a bit may differ from one after another.
+        std::vector<PullFit> fits;
+        std::vector<const PullFit*> pulls;
+        for (unsigned i = 0; i < 40; ++i)
+            fits.push_back(given("base", 1. + 0.001 * i, 1.7e9 + 600. * i, 500 + i));
+        for (const PullFit& f : fits)
+            pulls.push_back(&f);
+        CurveStore together, single;
+        const CurveOptions options;
+        together.prepare(pulls, options);
+        QCOMPARE(together.size(), std::size_t(40));
+        for (const PullFit* p : pulls) {
+            const auto a = together.curve(*p, options), b = single.curve(*p, options);
+            QVERIFY(a.ok() && b.ok());
+            QCOMPARE((*a)->powerW, (*b)->powerW);
+            QCOMPARE(together.bend(*p, **a, options.gridRpm), single.bend(*p, **b, options.gridRpm));
+        }
+        together.prepare(pulls, options); // known ones are left as they are
+        QCOMPARE(together.size(), std::size_t(40));
+        together.forget();
+        QCOMPARE(together.size(), std::size_t(0));
+    }
+
     void figuresWorkedOutElsewhereTakePart() {
         // Curves without a trace are judged as pulls are, as far as numbers go: difference, margin, drift, calls.
         const Sides sides(0.02, 1., 1.7e9, 11);
@@ -339,7 +376,8 @@ private slots:
             if (f.header.setup == "changed")
                 f.header.corrected = "din-70020";
         const auto m = compare(mixed.base, mixed.with, {});
-        QVERIFY(std::any_of(m->cautions.begin(), m->cautions.end(), [](const Caution& k) { return k.kind == "standard-unknown"; }));
+        QVERIFY(std::any_of(m->cautions.begin(), m->cautions.end(),
+                            [](const Caution& k) { return k.kind == "standard-unknown"; }));
     }
 };
 

@@ -45,9 +45,8 @@ Eigen::VectorXd column(const std::vector<double>& v) {
 }
 
 bool said(const std::vector<Caution>& cautions, const char* kind, const char* words) {
-    return std::any_of(cautions.begin(), cautions.end(), [&](const Caution& c) {
-        return c.kind == kind && c.text.find(words) != std::string::npos;
-    });
+    return std::any_of(cautions.begin(), cautions.end(),
+                       [&](const Caution& c) { return c.kind == kind && c.text.find(words) != std::string::npos; });
 }
 
 /// Simulated pulls of two evenings, the second reading `evening` (share) differently; B gains `gain` everywhere.
@@ -227,9 +226,8 @@ private slots:
         QCOMPARE(inside, c->rpm.size());
         QVERIFY(*c->repeatabilityPct < 0.5); // the evenings' 2 % is not laid to the pulls
         const Account account = describe(*c, {});
-        QVERIFY(std::any_of(account.details.begin(), account.details.end(), [](const std::string& s) {
-            return s.find("2 sittings") != std::string::npos;
-        }));
+        QVERIFY(std::any_of(account.details.begin(), account.details.end(),
+                            [](const std::string& s) { return s.find("2 sittings") != std::string::npos; }));
     }
 
     void setupsThatNeverMetAreSaidToBeApart() {
@@ -266,7 +264,8 @@ private slots:
             p.number = static_cast<int>(i) + 1;
             p.setup = plan.setup[i];
             p.startedS = plan.startedS[i];
-            p.valueW = 20000. * (1. + 0.02 * p.setup - 0.04 * sitting[i] + 0.001 * (static_cast<double>(i * 7 % 5) - 2.));
+            p.valueW =
+                20000. * (1. + 0.02 * p.setup - 0.04 * sitting[i] + 0.001 * (static_cast<double>(i * 7 % 5) - 2.));
             pulls.push_back(p);
         }
         pulls[11].valueW *= 1.015; // one pull of the second evening reads high
@@ -290,8 +289,8 @@ private slots:
         for (std::size_t i = 0; i < plan.setup.size(); ++i) {
             const double t = static_cast<double>(i);
             const double noise = 0.0006 * (static_cast<double>(i * 5 % 7) - 3.);
-            values.push_back({plan.setup[i], 20000. * std::exp(0.01 * plan.setup[i] - 0.004 * t + noise),
-                              plan.startedS[i]});
+            values.push_back(
+                {plan.setup[i], 20000. * std::exp(0.01 * plan.setup[i] - 0.004 * t + noise), plan.startedS[i]});
             afr.push_back(12.6 + 0.05 * t + 0.04 * static_cast<double>(i * 3 % 4));
         }
         const auto still = mixtureWhatIf(values, afr, 2);

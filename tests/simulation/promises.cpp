@@ -100,7 +100,8 @@ One tryOnce(const Scenario& s, unsigned seed) {
     const jr::Comparison& c = *result;
     standin::EngineTruth a = baseEngine(s), b = changedEngine(s);
     const auto truthB = [&](double rpm) { return b.powerAt(rpm) * (1. + gainAt(s, rpm, middle)); };
-    meanLevel /= static_cast<double>(s.order.size() - static_cast<std::size_t>(std::count(s.order.begin(), s.order.end(), '|')));
+    meanLevel /=
+        static_cast<double>(s.order.size() - static_cast<std::size_t>(std::count(s.order.begin(), s.order.end(), '|')));
     double truly = 0., both = 0.;
     for (std::size_t i = 0; i < c.rpm.size(); ++i) {
         const double difference = (truthB(c.rpm[i]) - a.powerAt(c.rpm[i])) * (1. + meanLevel);

@@ -53,10 +53,12 @@ private slots:
             const double speed = r.rows[i][w], rpm = speed * bench.enginePerRoller * 30. / M_PI;
             if (rpm < 3100. || rpm > 9100.)
                 continue;
-            const double drag = bench.rollerLossNm[0] + bench.rollerLossNm[1] * speed + bench.rollerLossNm[2] * speed * speed;
+            const double drag =
+                bench.rollerLossNm[0] + bench.rollerLossNm[1] * speed + bench.rollerLossNm[2] * speed * speed;
             const double power = (bench.rollerInertiaKgM2 * gained + drag) * speed;
-            QVERIFY2(std::abs(power * factor / engine.powerAt(rpm) - 1.) < 0.004,
-                     qPrintable(QStringLiteral("%1 rpm: %2 of %3").arg(rpm).arg(power * factor).arg(engine.powerAt(rpm))));
+            QVERIFY2(
+                std::abs(power * factor / engine.powerAt(rpm) - 1.) < 0.004,
+                qPrintable(QStringLiteral("%1 rpm: %2 of %3").arg(rpm).arg(power * factor).arg(engine.powerAt(rpm))));
             ++looked;
         }
         QVERIFY(looked > 20);
@@ -82,7 +84,8 @@ private slots:
                         factor * (r.rows[i][t] - r.rows[i - 1][t]);
             last = i;
         }
-        const double energy = 0.5 * bench.rollerInertiaKgM2 * (std::pow(r.rows[last][w], 2) - std::pow(r.rows[first][w], 2));
+        const double energy =
+            0.5 * bench.rollerInertiaKgM2 * (std::pow(r.rows[last][w], 2) - std::pow(r.rows[first][w], 2));
         QVERIFY2(std::abs(work / energy - 1.) < 0.002, qPrintable(QString::number(work / energy)));
     }
 
@@ -96,11 +99,13 @@ private slots:
         int looked = 0;
         for (std::size_t i = 20; i + 20 < r.rows.size(); i += 20) {
             const double rpm = r.rows[i][speed];
-            const double ramp = (r.rows[i + 10][speed] - r.rows[i - 10][speed]) * M_PI / 30. / (r.rows[i + 10][t] - r.rows[i - 10][t]);
+            const double ramp =
+                (r.rows[i + 10][speed] - r.rows[i - 10][speed]) * M_PI / 30. / (r.rows[i + 10][t] - r.rows[i - 10][t]);
             const double torque = r.rows[i][force] * bench.brakeArmM + bench.brakeInertiaKgM2 * ramp;
             if (rpm < 3300. || rpm > 9000.)
                 continue;
-            QVERIFY2(std::abs(torque * factor * rpm * M_PI / 30. / engine.powerAt(rpm) - 1.) < 0.01, qPrintable(QString::number(rpm)));
+            QVERIFY2(std::abs(torque * factor * rpm * M_PI / 30. / engine.powerAt(rpm) - 1.) < 0.01,
+                     qPrintable(QString::number(rpm)));
             ++looked;
         }
         QVERIFY(looked > 10);
