@@ -9,8 +9,10 @@
 #include <QTableWidget>
 #include <QTemporaryDir>
 #include <QTest>
+#include <QTimer>
 
 #include <cmath>
+#include <ctime>
 
 using namespace jr;
 using namespace jr::app;
@@ -191,13 +193,19 @@ private slots:
         bench().setSetup("stock");
         bench().tryStandin("larkspur", 1., {"--rate", "1000", "--channels", "24"});
         QVERIFY(ready());
-        QElapsedTimer timer;
+        // The bar is thirty a second. A busy machine holds everything up, so the station is held against a timer of
+        // that pace in the same loop, and a painting against this process's own time and not the clock's.
+        QTimer pace;
+        int beats = 0;
+        connect(&pace, &QTimer::timeout, this, [&] { ++beats; });
+        pace.start(33);
         const int before = station().paints();
-        timer.start();
+        const std::clock_t own = std::clock();
         QTest::qWait(2000);
-        const double perS = 1000. * (station().paints() - before) / static_cast<double>(timer.elapsed());
-        // The bar is thirty a second; a busy build machine gets a little grace.
-        QVERIFY2(perS >= 25., qPrintable(QString::number(perS)));
+        const int painted = station().paints() - before;
+        const double eachS = static_cast<double>(std::clock() - own) / CLOCKS_PER_SEC / std::max(painted, 1);
+        QVERIFY2(painted >= 0.8 * beats && painted > 0, qPrintable(QStringLiteral("%1 of %2").arg(painted).arg(beats)));
+        QVERIFY2(eachS < 1. / 30., qPrintable(QString::number(eachS)));
     }
     void aBenchUnpluggedIsSaid() {
         auto outside = std::make_unique<testsupport::StandinProcess>(QStringList{"--machine", "larkspur"});
