@@ -110,6 +110,7 @@ void HeaderLine::refresh() {
     m_units->setCurrentIndex(m_model.unitsChoice());
     fillDetail();
     const QString air = airText(m_model);
+    m_air->clear(); // the same words in another light are laid out anew
     m_air->setText(air.isEmpty() ? (m_model.hasJob() && !m_model.pulls().empty() ? tr("air unknown") : QString())
                                  : tr("air %1").arg(air) + methodWord(QStringLiteral("Air and standards")));
     m_night->setIcon(m_theme.icon(m_theme.night() ? QStringLiteral("sun") : QStringLiteral("moon")));
