@@ -113,6 +113,12 @@ void findMixtureFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions& o
         const double usual = median(settled);
         if (!std::isfinite(usual))
             continue;
+        // Nearly every pull ends as rich as it was, and no line through such samples climbs.
+        bool climbs = false;
+        for (std::size_t i = pull.to; i-- > pull.from && pull.timeS[pull.to - 1] - pull.timeS[i] <= o.starvedMinS;)
+            climbs = climbs || !(afr[i] <= usual + 0.8 * o.starvedAfrRise);
+        if (!climbs)
+            continue;
         const LocalLine smooth = localLine(pull.timeS, afr, {}, 0.1);
         std::size_t begin = pull.to;
         while (begin > pull.from && smooth.value[begin - 1] > usual + o.starvedAfrRise)

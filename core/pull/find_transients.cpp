@@ -148,8 +148,14 @@ void findSlip(ReadyPull& pull, const ReadyOptions& options) {
     const FlagOptions& o = options.flags;
     // Tachometer noise is per sample; a sliding line over the raw ratio decides, not single samples.
     std::vector<double> ratio(pull.size());
-    for (std::size_t i = 0; i < pull.size(); ++i)
+    bool strays = false; // where no single sample does, no line through them can
+    for (std::size_t i = 0; i < pull.size(); ++i) {
         ratio[i] = radPerSFromRpm(pull.engineRaw[i]) / std::max(pull.shaftSmooth[i], 1e-6);
+        if (i >= pull.from && i < pull.to && std::isfinite(ratio[i]))
+            strays = strays || std::abs(ratio[i] / pull.ratio(pull.shaftSmooth[i]) - 1.) > 0.8 * o.slipRatio;
+    }
+    if (!strays)
+        return;
     const double step = (pull.timeS.back() - pull.timeS.front()) / static_cast<double>(pull.size() - 1);
     const std::vector<double> smooth = localLine(pull.timeS, ratio, {}, std::max(0.03, 1.5 * step)).value;
     for (std::size_t i = pull.from; i < pull.to;) {
