@@ -1,20 +1,42 @@
 // jolly-ram: the window.
 #include "app/frame/main_window.h"
+#include "app/pull/bench_model.h"
 #include "app/start/start_page.h"
 #include "app/tools/screenshots.h"
+#include "bench/last_words.h"
 #include "demo_job/demo_archive.h"
 
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QDir>
+#include <QSocketNotifier>
 #include <QStandardPaths>
 #include <QTemporaryDir>
 
 #include <clocale>
 #include <cstdio>
+#include <exception>
+
+namespace {
+
+/// The event loop's last door: a fault of ours is said and the program goes on, instead of ending with whatever was open.
+class Application : public QApplication {
+public:
+    using QApplication::QApplication;
+    bool notify(QObject* receiver, QEvent* event) override {
+        try {
+            return QApplication::notify(receiver, event);
+        } catch (const std::exception& problem) {
+            std::fprintf(stderr, "a fault of this program: %s\n", problem.what());
+            return false;
+        }
+    }
+};
+
+} // namespace
 
 int main(int argc, char** argv) {
-    QApplication application(argc, argv);
+    Application application(argc, argv);
     // Qt has just taken the system's locale for C functions too; figures in files keep their decimal point.
     std::setlocale(LC_NUMERIC, "C");
     QApplication::setApplicationName(QStringLiteral("Jolly Ram"));
@@ -65,6 +87,12 @@ int main(int argc, char** argv) {
         window.start().setTryFolder(parser.value(logsOption));
     if (parser.isSet(shotsOption))
         return jr::app::writeScreenshots(window, theme, parser.value(shotsOption), parser.value(logsOption));
+    // Ended by a signal, the bench has heard "cut" and "release" from the handler already; the rest ends in order.
+    QSocketNotifier ending(jr::endingSignalPipe(), QSocketNotifier::Read);
+    QObject::connect(&ending, &QSocketNotifier::activated, &application, [&] {
+        window.bench().stop();
+        QApplication::quit();
+    });
     window.show();
     if (!parser.positionalArguments().isEmpty())
         window.importFiles(parser.positionalArguments());

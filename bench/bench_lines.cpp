@@ -4,6 +4,7 @@
 
 #include <array>
 #include <charconv>
+#include <cmath>
 #include <cstdio>
 #include <limits>
 
@@ -17,6 +18,17 @@ std::string_view word(std::string_view& rest) {
     const std::string_view out = rest.substr(0, end);
     rest = end == std::string_view::npos ? std::string_view() : rest.substr(end + 1);
     return out;
+}
+
+constexpr std::size_t kMostValues = 64, kLongestWord = 64, kLongestWords = 400;
+
+/// One word of the bench's: a key, a channel, an offer.
+std::string cleanWord(std::string_view text) {
+    return cleanedText(text, kLongestWord);
+}
+/// Words of the bench's, for people.
+std::string cleanWords(std::string_view text) {
+    return cleanedText(trimmed(text), kLongestWords);
 }
 
 template <class T>
@@ -67,17 +79,19 @@ LineFault readBenchLine(std::string_view line, BenchLine& out) {
             const bool counted = whole(word(rest), sample.count);
             return counted ? parseNumber(word(rest)) : std::nullopt;
         }();
-        if (!time)
+        if (!time || *time < 0. || *time > kLargestTimeS)
             return LineFault::NotUnderstood;
         sample.timeS = *time;
         while (!rest.empty()) {
             const std::string_view cell = word(rest);
+            if (sample.values.size() == kMostValues)
+                return LineFault::NotUnderstood;
             if (cell == "-") {
                 sample.values.push_back(std::numeric_limits<double>::quiet_NaN());
                 continue;
             }
             const auto value = parseNumber(cell);
-            if (!value)
+            if (!value || std::abs(*value) > kLargestReading)
                 return LineFault::NotUnderstood;
             sample.values.push_back(*value);
         }
@@ -86,28 +100,30 @@ LineFault readBenchLine(std::string_view line, BenchLine& out) {
         int version = 0;
         if (word(rest) != "bench-lines" || !whole(word(rest), version))
             return LineFault::NotUnderstood;
-        out = HelloLine{version, std::string(rest)};
+        out = HelloLine{version, cleanWords(rest)};
     } else if (verb == "fact") {
         const std::string_view key = word(rest);
         if (key.empty())
             return LineFault::NotUnderstood;
-        out = FactLine{std::string(key), std::string(rest)};
+        out = FactLine{cleanWord(key), cleanWords(rest)};
     } else if (verb == "channel") {
         std::size_t index = 0;
         const bool numbered = whole(word(rest), index);
         const std::string_view name = word(rest), unit = word(rest);
-        if (!numbered || index >= 64 || name.empty())
+        if (!numbered || index >= kMostValues || name.empty())
             return LineFault::NotUnderstood;
-        out = ChannelLine{index, std::string(name), std::string(unit.empty() ? "1" : unit)};
+        out = ChannelLine{index, cleanWord(name), cleanWord(unit.empty() ? "1" : unit)};
     } else if (verb == "offer") {
         const std::string_view name = word(rest);
-        out = OfferLine{std::string(name), std::string(rest)};
+        if (name.empty())
+            return LineFault::NotUnderstood;
+        out = OfferLine{cleanWord(name), cleanWords(rest)};
     } else if (verb == "begin") {
         out = BeginLine{};
     } else if (verb == "said") {
-        out = SaidLine{std::string(rest)};
+        out = SaidLine{cleanWords(rest)};
     } else if (verb == "done" || verb == "refused") {
-        out = AnswerLine{verb == "done", std::string(rest)};
+        out = AnswerLine{verb == "done", cleanWords(rest)};
     } else {
         return LineFault::NotUnderstood;
     }

@@ -48,7 +48,11 @@ std::string withChecksum(std::string_view text);
 
 enum class LineFault { None, NoChecksum, BadChecksum, NotUnderstood };
 
-/// Reads one line without its end. On a fault `out` is left alone.
+/// Bench times and readings past this are no figures; so is a time before the bench was switched on.
+inline constexpr double kLargestTimeS = 1e9, kLargestReading = 1e12;
+
+/// Reads one line without its end. Words for people come out cleaned (valid UTF-8, no control characters, bounded);
+/// times and readings are finite and of a possible size. On a fault `out` is left alone.
 LineFault readBenchLine(std::string_view line, BenchLine& out);
 
 } // namespace jr

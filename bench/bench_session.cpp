@@ -1,15 +1,25 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "bench/bench_session.h"
+
+#include "bench/last_words.h"
 
 #include <QDateTime>
 #include <QSerialPort>
 #include <QTcpSocket>
 
 #include <cmath>
+#include <cstring>
 
 namespace jr {
 namespace {
 
 constexpr int kTickMs = 100;
+constexpr qint64 kReadAtOnce = 1024 * 1024; // what a bench sends faster than it is read waits on its own side
+// A bench that introduces itself differently so often within so long is no bench to listen to.
+constexpr int kMostChanges = 5;
+constexpr qint64 kChangesWithinMs = 10000;
+// So many lines of words a second are passed on; the rest is counted.
+constexpr qint64 kWordsEveryMs = 200;
 
 } // namespace
 
@@ -31,9 +41,11 @@ std::string_view linkStateText(LinkState state) {
     return "";
 }
 
-BenchSession::BenchSession(SessionOptions options) : m_options(std::move(options)), m_ticker(this), m_again(this) {
+BenchSession::BenchSession(SessionOptions options) : m_options(std::move(options)), m_orders(m_options.orders), m_ticker(this), m_again(this) {
     if (!m_options.nowEpochS)
         m_options.nowEpochS = [] { return static_cast<double>(QDateTime::currentMSecsSinceEpoch()) / 1000.; };
+    m_clock.start();
+    m_sinceWords.start();
     m_ticker.setInterval(kTickMs);
     m_again.setSingleShot(true);
     connect(&m_ticker, &QTimer::timeout, this, &BenchSession::tick);
@@ -41,6 +53,7 @@ BenchSession::BenchSession(SessionOptions options) : m_options(std::move(options
 }
 
 BenchSession::~BenchSession() {
+    takeBackLastWords(m_lastWords);
     if (m_device)
         m_device->disconnect(this);
 }
@@ -74,21 +87,79 @@ void BenchSession::setLink(LinkState state, const QString& words) {
                      words.isEmpty() ? QString::fromUtf8(plain.data(), static_cast<qsizetype>(plain.size())) : words);
 }
 
+// --- the capture
+
+void BenchSession::beginCapture(const CaptureStart& start) {
+    Result<std::unique_ptr<Capture>> capture = Capture::begin(m_options.captureFolder, start);
+    if (!capture) {
+        emit said(QString::fromStdString(capture.error().text()));
+        return;
+    }
+    m_capture = std::move(capture).value();
+    if (m_options.plain)
+        (void)m_capture->remark("plain " + m_options.plainText);
+}
+
+/// Nothing in it is owed any more and it has grown large: a new one, in which the bench introduces itself first.
+void BenchSession::beginCaptureAnew() {
+    const auto anchor = m_catcher.anchored();
+    const auto clock = m_catcher.feed().clock();
+    const auto bench = m_catcher.feed().description();
+    if (!anchor || !clock || !bench)
+        return;
+    m_capture->finish();
+    m_capture.reset();
+    beginCapture({anchor->first, anchor->second, clock});
+    if (!m_capture)
+        return;
+    std::string introduction;
+    for (const char* at = bench->introduction.c_str(); *at;) {
+        const std::string_view line(at, std::strcspn(at, "\n"));
+        introduction += std::string(line) + "\n";
+        at += line.size() + (at[line.size()] ? 1 : 0);
+    }
+    if (!bench->plain)
+        introduction += withChecksum("begin");
+    if (const Result<Done> written = m_capture->append(QByteArrayView(introduction.data(), static_cast<qsizetype>(introduction.size()))); !written)
+        emit said(QString::fromStdString(written.error().text()));
+    remarkSitting();
+}
+
+void BenchSession::remarkSitting() {
+    if (!m_capture)
+        return;
+    // The capture says itself, once, when it can no longer be written.
+    (void)m_capture->remark("job " + m_sitting.job);
+    (void)m_capture->remark("machine " + m_sitting.machine);
+    (void)m_capture->remark("setup " + m_sitting.setup);
+    for (const auto& [name, value] : m_sitting.keys)
+        (void)m_capture->remark("key " + name + " " + value);
+}
+
+void BenchSession::pullKept(const std::string& pullId) {
+    if (m_capture)
+        m_capture->settled(pullId);
+}
+
+void BenchSession::finishCapture() {
+    if (m_capture)
+        m_capture->finish();
+    m_capture.reset();
+}
+
+// --- the line
+
 void BenchSession::open() {
     m_wanted = true;
     if (!m_options.captureFolder.isEmpty() && !m_capture) {
-        m_captureEpochS = std::round(m_options.nowEpochS() * 1000.) / 1000.;
-        Result<std::unique_ptr<Capture>> capture = Capture::begin(m_options.captureFolder, m_captureEpochS);
-        if (capture) {
-            m_capture = std::move(capture).value();
-            if (m_options.plain)
-                (void)m_capture->remark("plain " + m_options.plainText);
-        } else {
-            emit said(QString::fromStdString(capture.error().text()));
-        }
+        const double epochS = std::round(m_options.nowEpochS() * 1000.) / 1000.;
+        beginCapture({epochS, {}, {}});
     }
-    if (m_options.plain)
-        m_feed = LineFeed(*m_options.plain, m_options.plainHeader);
+    if (m_options.plain) {
+        m_catcher = PullCatcher(LineFeed(*m_options.plain, m_options.plainHeader));
+        m_catcher.setSitting(m_sitting);
+    }
+    m_catcher.setFrameListener([this](PullCutter& cutter) { afterFrame(cutter); });
     m_ticker.start();
     call();
 }
@@ -98,30 +169,60 @@ void BenchSession::close() {
     m_ticker.stop();
     m_again.stop();
     if (m_device) {
-        m_device->disconnect(this);
-        if (!m_options.plain)
-            write("stop");
-        if (auto* socket = qobject_cast<QTcpSocket*>(m_device.get())) {
-            socket->flush();
-            socket->disconnectFromHost();
+        // A machine that pulls or a brake that is loaded is not walked away from.
+        const bool busy = m_orders.loaded() || m_lastState == BenchState::Pulling;
+        if (busy && !m_options.plain && m_link == LinkState::Streaming) {
+            m_orders.stop("the bench is left", nowS());
+            QElapsedTimer goodbye;
+            goodbye.start();
+            const auto owed = [&] {
+                const StopStatus& now = m_orders.status();
+                return now.cut == OrderState::Asked || now.release != OrderState::Answered;
+            };
+            while (m_device && m_device->isOpen() && owed() && goodbye.elapsed() < static_cast<qint64>(m_options.goodbyeS * 1000.)) {
+                carryOut();
+                m_device->waitForBytesWritten(20);
+                if (m_device->waitForReadyRead(20))
+                    arrived();
+            }
         }
-        m_device.reset();
+        if (m_device) {
+            m_device->disconnect(this);
+            if (!m_options.plain)
+                write("stop");
+            if (auto* socket = qobject_cast<QTcpSocket*>(m_device.get())) {
+                socket->flush();
+                socket->disconnectFromHost();
+            }
+            m_device.reset();
+        }
+        takeBackLastWords(std::exchange(m_lastWords, -1));
     }
-    if (m_cutter) {
-        m_cutter->broken();
-        handOut();
-    }
-    if (m_capture && !m_keepCapture)
-        m_capture->finish();
-    m_capture.reset();
+    m_catcher.broken();
+    handOut();
     setLink(LinkState::Off);
+}
+
+void BenchSession::connected() {
+    // Should the program be ended from outside, this is what the bench still hears of it.
+    qintptr descriptor = -1;
+    if (auto* socket = qobject_cast<QTcpSocket*>(m_device.get()))
+        descriptor = socket->socketDescriptor();
+    else if (auto* port = qobject_cast<QSerialPort*>(m_device.get()))
+        descriptor = port->handle();
+    if (!m_options.plain)
+        m_lastWords = leaveLastWords(static_cast<int>(descriptor), withChecksum("cut") + withChecksum("release"));
+    setLink(LinkState::Introducing);
+    if (!m_options.plain)
+        (void)write("hello"); // asked again by the tick
+    m_sinceData.start();
 }
 
 void BenchSession::call() {
     if (!m_wanted)
         return;
     setLink(LinkState::Calling);
-    m_feed.reconnected();
+    m_catcher.reconnected();
     m_sinceData.start();
     m_sinceAsked.start();
     const BenchAddress& a = m_options.address;
@@ -131,20 +232,18 @@ void BenchSession::call() {
         m_device = std::move(socket);
         connect(s, &QTcpSocket::connected, this, [this, s] {
             s->setSocketOption(QAbstractSocket::LowDelayOption, 1);
-            setLink(LinkState::Introducing);
-            if (!m_options.plain)
-                write("hello");
-            m_sinceData.start();
+            connected();
         });
         connect(s, &QTcpSocket::errorOccurred, this, [this, s] { lost(s->errorString()); });
         connect(s, &QIODevice::readyRead, this, &BenchSession::arrived);
+        s->setReadBufferSize(kReadAtOnce);
         s->connectToHost(a.place, static_cast<quint16>(a.number));
     } else {
         auto port = std::make_unique<QSerialPort>(a.place);
         QSerialPort* p = port.get();
         m_device = std::move(port);
         p->setBaudRate(a.number);
-        p->setReadBufferSize(0);
+        p->setReadBufferSize(kReadAtOnce);
         if (!p->open(QIODevice::ReadWrite)) {
             lost(p->errorString());
             return;
@@ -155,23 +254,23 @@ void BenchSession::call() {
                 lost(p->errorString());
         });
         connect(p, &QIODevice::readyRead, this, &BenchSession::arrived);
-        setLink(LinkState::Introducing);
-        if (!m_options.plain)
-            write("hello");
+        connected();
     }
 }
 
 void BenchSession::lost(const QString& why) {
+    takeBackLastWords(std::exchange(m_lastWords, -1));
     if (m_device) {
         m_device->disconnect(this);
         m_device.release()->deleteLater(); // we may stand in one of its own signals
     }
     if (m_capture)
         (void)m_capture->remark("broken");
-    if (m_cutter) {
-        m_cutter->broken();
-        handOut();
-    }
+    m_catcher.broken();
+    handOut();
+    if (m_orders.status().latched)
+        m_orders.wrote(false); // whatever is owed has nobody to answer it
+    showStop();
     if (!m_wanted)
         return;
     ++m_tries;
@@ -180,15 +279,11 @@ void BenchSession::lost(const QString& why) {
     setLink(LinkState::Waiting, tr("no line to the bench (%1); calling again").arg(why));
 }
 
-void BenchSession::write(const std::string& text) {
+bool BenchSession::write(const std::string& text) {
     if (!m_device || !m_device->isOpen())
-        return;
+        return false;
     const std::string line = withChecksum(text);
-    m_device->write(line.data(), static_cast<qint64>(line.size()));
-}
-
-void BenchSession::send(const QString& command) {
-    write(command.toStdString());
+    return m_device->write(line.data(), static_cast<qint64>(line.size())) == static_cast<qint64>(line.size());
 }
 
 void BenchSession::arrived() {
@@ -201,79 +296,113 @@ void BenchSession::arrived() {
     if (m_capture)
         if (const Result<Done> written = m_capture->append(bytes); !written)
             emit said(QString::fromStdString(written.error().text()));
-    const bool knew = m_feed.description().has_value();
-    m_frames.clear();
-    m_feed.take({bytes.constData(), static_cast<std::size_t>(bytes.size())}, m_frames);
-    for (; !m_feed.said.empty(); m_feed.said.pop_front())
-        emit said(QString::fromStdString(m_feed.said.front()));
-    const auto& description = m_feed.description();
-    if (!description)
+    const std::size_t frames = m_catcher.take({bytes.constData(), static_cast<std::size_t>(bytes.size())});
+    for (auto& answers = m_catcher.feed().answers; !answers.empty(); answers.pop_front())
+        m_orders.answered(answers.front(), nowS());
+    if (m_catcher.takeNewBench()) {
+        const BenchDescription& bench = *m_catcher.feed().description();
+        m_orders.describe(bench);
+        {
+            const std::lock_guard held(m_lock);
+            m_described = bench;
+        }
+        if (!m_sinceChange.isValid() || m_sinceChange.elapsed() > kChangesWithinMs) {
+            m_sinceChange.start();
+            m_changes = 0;
+        }
+        if (++m_changes > kMostChanges) {
+            lost(tr("the bench keeps changing what it says it is"));
+            return;
+        }
+        emit described(bench);
+    }
+    passWords();
+    if (!m_catcher.cutter())
         return;
     if (m_link == LinkState::Introducing || m_link == LinkState::Silent) {
-        if (!m_cutter || !knew) {
-            m_cutter.emplace(*description);
-            m_cutter->setSitting(m_sitting);
-            if (m_procedure)
-                m_cutter->setProcedure(*m_procedure);
-            if (m_limits)
-                m_cutter->setLimits(*m_limits);
-            {
-                const std::lock_guard held(m_lock);
-                m_described = *description;
-            }
-            emit described(*description);
-        }
-        if (m_frames.empty()) {
+        if (frames == 0) {
             if (m_sinceAsked.elapsed() > 300 || m_link == LinkState::Introducing) {
-                write("start");
+                (void)write("start"); // asked again by the tick
                 m_sinceAsked.start();
             }
         } else {
             if (m_tries > 0)
                 ++m_reconnects;
             m_tries = 0;
-            setLink(LinkState::Streaming, QString::fromStdString("connected to " + description->name));
+            setLink(LinkState::Streaming,
+                    QString::fromStdString("connected to " + m_catcher.feed().description()->name));
         }
     }
-    if (m_frames.empty())
+    if (const auto givenUp = m_orders.takeGivenUp())
+        emit stepsGivenUp(static_cast<int>(*givenUp));
+    carryOut();
+    if (frames == 0)
         return;
-    if (!m_cutter->anchored())
-        m_cutter->anchor(m_captureEpochS > 0. ? m_captureEpochS : m_options.nowEpochS(), m_frames.front().timeS);
-    if (m_feed.air())
-        m_cutter->setAir(*m_feed.air());
-    if (m_feed.clockJumped())
+    if (m_catcher.feed().clockJumped())
         emit said(tr("The bench's clock jumped; time goes on from where it was."));
-    for (const Frame& frame : m_frames) {
-        m_cutter->feed(frame);
-        if (m_cutter->watch().state() != m_lastState) {
-            m_lastState = m_cutter->watch().state();
-            if (m_lastState == BenchState::Pulling)
-                emit pullBegan();
-            emit stateChanged(m_lastState);
-        }
-    }
     handOut();
+    if (m_capture && m_capture->size() > m_options.captureAnewBytes && m_capture->settled() &&
+        m_lastState != BenchState::Pulling)
+        beginCaptureAnew();
+    const PullCutter& cutter = *m_catcher.cutter();
     const std::lock_guard held(m_lock);
-    m_snapshot.state = m_cutter->watch().state();
-    m_snapshot.figures = m_cutter->figures();
-    m_snapshot.stateForS = m_snapshot.figures.timeS - m_cutter->watch().sinceS();
-    m_snapshot.health = m_feed.health();
-    m_snapshot.air = m_feed.air() ? std::optional(*m_feed.air()) : std::nullopt;
+    m_snapshot.state = cutter.watch().state();
+    m_snapshot.figures = cutter.figures();
+    m_snapshot.stateForS = m_snapshot.figures.timeS - cutter.watch().sinceS();
+    m_snapshot.health = m_catcher.feed().health();
+    m_snapshot.air = m_catcher.feed().air() ? std::optional(*m_catcher.feed().air()) : std::nullopt;
     m_snapshot.capturedBytes = m_capture ? m_capture->size() : 0;
 }
 
-void BenchSession::handOut() {
-    for (const GuardTrip& trip : m_cutter->takeTrips()) {
-        write("release"); // first the brake, then the words
+void BenchSession::afterFrame(PullCutter& cutter) {
+    const LiveFigures& figures = cutter.figures();
+    if (!m_catcher.anchored()) {
+        // To the millisecond, as the capture can say it again.
+        const double epochS = std::round(m_options.nowEpochS() * 1000.) / 1000.;
+        m_catcher.anchor(epochS, figures.timeS);
+        if (m_capture)
+            (void)m_capture->remark(anchorRemark(epochS, figures.timeS));
+    }
+    m_orders.feed(figures.timeS, figures.rpm, figures.throttle, cutter.watch().state() == BenchState::Pulling, nowS());
+    // Stopped in the same breath as the sample that asked for it.
+    for (const GuardTrip& trip : m_catcher.takeTrips()) {
+        m_orders.stop(guardSentence(trip), nowS());
+        carryOut();
         emit tripped(trip);
     }
-    for (CaughtPull& pull : m_cutter->takePulls())
+    if (cutter.watch().state() != m_lastState) {
+        m_lastState = cutter.watch().state();
+        if (m_lastState == BenchState::Pulling)
+            emit pullBegan();
+        emit stateChanged(m_lastState);
+    }
+}
+
+/// Words of the bench reach people at a pace they can read; a bench that talks without end is counted.
+void BenchSession::passWords() {
+    auto& words = m_catcher.feed().said;
+    if (words.empty() || m_sinceWords.elapsed() < kWordsEveryMs)
+        return;
+    m_sinceWords.start();
+    constexpr std::size_t kAtOnce = 5;
+    for (std::size_t i = 0; i < kAtOnce && !words.empty(); ++i, words.pop_front())
+        emit said(QString::fromStdString(words.front()));
+    if (!words.empty())
+        emit said(tr("The bench said %1 lines more.").arg(words.size()));
+    words.clear();
+}
+
+void BenchSession::handOut() {
+    for (CaughtPull& pull : m_catcher.takePulls()) {
+        if (m_capture)
+            m_capture->caught(pull.trace.header.id);
         emit pullCaught(std::make_shared<CaughtPull>(std::move(pull)));
-    if (auto coast = m_cutter->takeCoastDown())
+    }
+    if (auto coast = m_catcher.takeCoastDown())
         emit coastCaught(std::make_shared<CoastDown>(std::move(*coast)));
-    for (const std::string& remark : m_cutter->takeRemarks())
+    for (const std::string& remark : m_catcher.takeRemarks())
         emit said(QString::fromStdString(remark));
-    std::vector<LivePoint> points = m_cutter->takePoints();
+    std::vector<LivePoint> points = m_catcher.takePoints();
     const std::lock_guard held(m_lock);
     m_points.insert(m_points.end(), points.begin(), points.end());
     // Nobody draws: the newest few thousand are enough for any chart.
@@ -285,6 +414,8 @@ void BenchSession::tick() {
     static constexpr int kSyncTicks = 5;
     if (m_capture && ++m_syncTicks % kSyncTicks == 0)
         m_capture->sync();
+    passWords();
+    carryOut();
     if (!m_device)
         return;
     const double quiet = static_cast<double>(m_sinceData.elapsed()) / 1000.;
@@ -292,54 +423,11 @@ void BenchSession::tick() {
         setLink(LinkState::Silent);
     if (m_link == LinkState::Introducing && m_sinceAsked.elapsed() > 1000) {
         // A greeting or an order may have been lost on the line.
-        write(m_feed.description() && !m_options.plain ? "start" : "hello");
+        (void)write(m_catcher.feed().description() && !m_options.plain ? "start" : "hello");
         m_sinceAsked.start();
     }
     if (quiet > m_options.giveUpS)
         lost(tr("nothing heard for %1 s").arg(quiet, 0, 'f', 0));
-}
-
-void BenchSession::setSitting(SittingFacts facts) {
-    if (m_capture) {
-        (void)m_capture->remark("job " + facts.job);
-        (void)m_capture->remark("machine " + facts.machine);
-        (void)m_capture->remark("setup " + facts.setup);
-        for (const auto& [name, value] : facts.keys)
-            (void)m_capture->remark("key " + name + " " + value);
-    }
-    if (m_cutter)
-        m_cutter->setSitting(facts);
-    m_sitting = std::move(facts);
-}
-
-void BenchSession::setProcedure(Procedure procedure) {
-    m_procedure = procedure;
-    if (m_cutter)
-        m_cutter->setProcedure(procedure);
-}
-
-void BenchSession::setLimits(GuardLimits limits) {
-    m_limits = limits;
-    if (m_cutter)
-        m_cutter->setLimits(limits);
-}
-
-void BenchSession::setFact(const std::string& key, const std::string& value) {
-    if (m_capture)
-        (void)m_capture->remark("fact " + key + " " + value);
-    if (m_cutter)
-        if (const Result<Done> done = m_cutter->setFact(key, value); !done)
-            emit said(QString::fromStdString(done.error().reason));
-}
-
-void BenchSession::beginByHand() {
-    if (m_cutter)
-        m_cutter->watch().beginByHand();
-}
-
-void BenchSession::endByHand() {
-    if (m_cutter)
-        m_cutter->watch().endByHand();
 }
 
 } // namespace jr

@@ -1,15 +1,18 @@
-// A bench being listened to, in a thread of its own: device, reconnecting, capture to disk, pulls cut, guards acted on.
-// Sampling never waits for painting: the window asks for the newest figures and points when it has time to draw them.
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A bench being listened to, in a thread of its own: device, reconnecting, capture to disk, pulls cut, guards acted on,
+// and every order that goes to it. Sampling never waits for painting: the window asks for the newest figures and points
+// when it has time to draw them.
 #pragma once
 
 #include "bench/bench_address.h"
+#include "bench/bench_orders.h"
 #include "bench/capture.h"
+#include "bench/pull_catcher.h"
 
 #include <QElapsedTimer>
 #include <QObject>
 #include <QTimer>
 
-#include <atomic>
 #include <functional>
 #include <mutex>
 
@@ -19,6 +22,12 @@ namespace jr {
 
 enum class LinkState { Off, Calling, Introducing, Streaming, Silent, Waiting };
 std::string_view linkStateText(LinkState state); ///< "calling the bench"
+
+/// Where a run of hold-at-steps stands.
+struct StepsNow {
+    std::size_t index = 0, count = 0;
+    bool settled = false;
+};
 
 /// What the window may ask for at any time, from its own thread.
 struct LiveSnapshot {
@@ -30,6 +39,8 @@ struct LiveSnapshot {
     std::optional<Air> air;
     std::uint64_t reconnects = 0;
     qint64 capturedBytes = 0;
+    StopStatus stop;
+    std::optional<StepsNow> steps;
 };
 
 struct SessionOptions {
@@ -39,6 +50,9 @@ struct SessionOptions {
     PullHeader plainHeader;            ///< facts of such a bench
     QString captureFolder;             ///< empty: no capture (the caller keeps what it must)
     double silentS = 2., giveUpS = 6.; ///< a line with nothing on it is said silent, then called again
+    double goodbyeS = 0.6;             ///< at most so long for a loaded bench to answer cut and release when it is left
+    qint64 captureAnewBytes = 64ll * 1024 * 1024; ///< a capture of this size whose pulls are all safe is begun anew
+    OrderOptions orders;
     std::function<double()> nowEpochS; ///< the wall clock; replaceable for tests
 };
 
@@ -56,8 +70,23 @@ public:
 public slots:
     // In the session's own thread (call by QMetaObject::invokeMethod or a queued connection).
     void open();
+    /// Leaves the bench: a load or a pull in hand is stopped first. The capture is kept open until finishCapture().
     void close();
-    void send(const QString& command); ///< without checksum, e.g. "do pull"
+    /// The capture's file goes if every pull caught was told to be kept; else it stays and is offered again.
+    void finishCapture();
+    /// This pull is safe elsewhere (or was thrown away on purpose): the capture need not hold it any more.
+    void pullKept(const std::string& pullId);
+
+    // Orders. What may not be asked just now is said, not sent.
+    void stop(); ///< the operator's STOP
+    void clearStop();
+    void hold(double rpm);
+    void sweep(double fromRpm, double toRpm, double rpmPerS);
+    void holdSteps(const std::vector<double>& stepsRpm);
+    void releaseBrake(); ///< without a stop
+    void askOffer(const QString& word);
+    void zero(const QString& channel);
+
     void setSitting(jr::SittingFacts facts);
     void setProcedure(jr::Procedure procedure);
     void setLimits(jr::GuardLimits limits);
@@ -65,7 +94,6 @@ public slots:
     void setFact(const std::string& key, const std::string& value);
     void beginByHand();
     void endByHand();
-    void keepCapture(bool keep) { m_keepCapture = keep; } ///< leave the capture file behind when closing
 
 signals:
     void described(jr::BenchDescription bench);
@@ -74,35 +102,45 @@ signals:
     void pullCaught(std::shared_ptr<jr::CaughtPull> pull);
     void coastCaught(std::shared_ptr<jr::CoastDown> run);
     void tripped(jr::GuardTrip trip);
-    void said(QString words); ///< for the operator's eyes
+    void stopChanged(jr::StopStatus status);
+    void stepsGivenUp(int steps); ///< of a run that is over: so many never settled
+    void said(QString words);     ///< for the operator's eyes
     void pullBegan();
 
 private:
     void call();
+    void connected();
     void arrived();
     void lost(const QString& why);
     void tick();
+    void afterFrame(PullCutter& cutter);
     void handOut();
+    void passWords();
+    void beginCapture(const CaptureStart& start);
+    void beginCaptureAnew();
+    void remarkSitting();
+    void carryOut(); ///< writes the orders that are due
+    void showStop();
+    void tell(const Result<Done>& asked);
     void setLink(LinkState state, const QString& words = {});
-    void write(const std::string& text);
+    bool write(const std::string& text);
+    double nowS() const { return static_cast<double>(m_clock.elapsed()) / 1000.; }
 
     SessionOptions m_options;
     std::unique_ptr<QIODevice> m_device;
+    int m_lastWords = -1;
     std::unique_ptr<Capture> m_capture;
-    LineFeed m_feed;
-    std::optional<PullCutter> m_cutter;
+    PullCatcher m_catcher;
+    BenchOrders m_orders;
     SittingFacts m_sitting;
-    std::optional<Procedure> m_procedure;
-    std::optional<GuardLimits> m_limits;
-    std::vector<Frame> m_frames;
     QTimer m_ticker, m_again;
-    QElapsedTimer m_sinceData, m_sinceAsked;
-    bool m_wanted = false, m_keepCapture = false;
-    int m_tries = 0, m_syncTicks = 0;
-    double m_captureEpochS = 0.;
+    QElapsedTimer m_clock, m_sinceData, m_sinceAsked, m_sinceWords, m_sinceChange;
+    bool m_wanted = false, m_holdingSteps = false;
+    int m_tries = 0, m_syncTicks = 0, m_wordsUnsaid = 0, m_changes = 0;
     BenchState m_lastState = BenchState::WarmUp;
     LinkState m_link = LinkState::Off;
     std::uint64_t m_reconnects = 0;
+    StopStatus m_shownStop;
 
     mutable std::mutex m_lock; // guards the three below
     LiveSnapshot m_snapshot;
@@ -114,3 +152,4 @@ private:
 
 Q_DECLARE_METATYPE(jr::BenchDescription)
 Q_DECLARE_METATYPE(jr::GuardTrip)
+Q_DECLARE_METATYPE(jr::StopStatus)

@@ -1,4 +1,8 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Everything a bench sends, on disk as it arrives, word for word: a power cut costs at most the last second.
+//
+// A capture stays until every pull caught in it is known to be safe elsewhere (`settle`): whoever forgets to say so
+// leaves a file that is offered again, and loses nothing.
 #pragma once
 
 #include "bench/line_feed.h"
@@ -9,22 +13,39 @@
 #include <QString>
 
 #include <memory>
+#include <set>
+#include <string>
 
 namespace jr {
+
+/// Where a capture begins on the clocks: the wall clock of the first sample, or (begun in mid-stream) how a bench time
+/// stands to it and where the continuous clock was.
+struct CaptureStart {
+    double epochS = 0.;
+    std::optional<double> anchorBenchS; ///< epochS belongs to this bench time
+    std::optional<LineFeed::Clock> clock;
+};
+/// The remark that a bench time stood at a moment of the wall clock.
+std::string anchorRemark(double epochS, double benchTimeS);
 
 class Capture {
 public:
     /// Opens a new file in `folder` (made when missing). The first line says when it began and what the pulls to come
     /// belong to. Errors: cannot be made or written.
-    static Result<std::unique_ptr<Capture>> begin(const QString& folder, double epochS);
+    static Result<std::unique_ptr<Capture>> begin(const QString& folder, const CaptureStart& start);
 
-    /// Errors: the disk is full or gone; said once, and the capture is then off.
+    /// Errors: the disk is full or gone, or the file has reached its bound; said once, and the capture is then off.
     Result<Done> append(QByteArrayView bytes);
     /// A remark of ours among the bench's lines, e.g. the setup from now on.
     Result<Done> remark(const std::string& text);
     /// To the disk itself. Called about twice a second.
     void sync();
-    /// All pulls in it are safe in the archive: the file may go.
+
+    void caught(const std::string& pullId) { m_owed.insert(pullId); }
+    /// This pull is safe elsewhere, or was thrown away on purpose.
+    void settled(const std::string& pullId) { m_owed.erase(pullId); }
+    bool settled() const { return m_owed.empty(); }
+    /// Closes it; the file goes when every pull in it is settled, and stays otherwise.
     void finish();
     QString path() const { return m_file.fileName(); }
     qint64 size() const { return m_size; }
@@ -33,19 +54,31 @@ private:
     Capture(const QString& path) : m_file(path), m_lock(path + QStringLiteral(".lock")) {}
     QFile m_file;
     QLockFile m_lock;
+    std::set<std::string> m_owed;
     qint64 m_size = 0;
     bool m_broken = false;
 };
 
 /// A capture that nobody finished: what was caught in it.
 struct Recovered {
-    QString path;
+    QString path; ///< where it lies now
     std::vector<CaughtPull> pulls;
     std::vector<std::string> problems;
+    bool setAside = false; ///< it ended a program that read it, or cannot be read: put away by name, not read again
 };
 
-/// Captures in `folder` that no running program holds, replayed through the same reading. Plain streams need their
-/// layout in the capture's first lines, where begin() and remark() put it.
+/// Bounds on what is read back.
+struct ReplayBounds {
+    static constexpr qint64 largestFile = 1024ll * 1024 * 1024;
+    static constexpr std::size_t mostPulls = 200;
+};
+
+/// The pulls in one capture, read line by line from `lines`; `path` is only for messages.
+Recovered replayCapture(QIODevice& lines, const QString& path);
+
+/// Captures in `folder` that no running program holds, replayed through the same reading. Before one is read a mark is
+/// left beside it: should reading it end the program, the next start finds the mark, tries the capture in a process of
+/// its own, and if that ends as well sets it aside ("NAME.set-aside") instead of dying of it again.
 std::vector<Recovered> recoverCaptures(const QString& folder);
 /// Forgets one for good.
 bool removeCapture(const QString& path);

@@ -11,7 +11,13 @@ namespace {
 
 constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 constexpr std::size_t kLongestLine = 2000;
-constexpr double kJumpS = 2.; // a hole longer than this is another clock, not a lost sample
+constexpr double kJumpS = 2.;         // a hole longer than this is another clock, not a lost sample
+constexpr double kShortestStepS = 1e-5; // a hundred thousand samples a second: no bench is that quick
+constexpr std::size_t kMostWaiting = 100; // words nobody has taken yet
+constexpr std::size_t kLongestIntroduction = 256 * 1024;
+// hello, fact, channel, offer and begin are the first kinds of BenchLine.
+constexpr std::size_t kLastOfIntroduction = 4;
+static_assert(std::is_same_v<std::variant_alternative_t<kLastOfIntroduction, BenchLine>, BeginLine>);
 
 /// A channel as a bench names it; one we do not understand is kept under its own name.
 BenchChannel channelOf(const std::string& name, const std::string& unitText) {
@@ -100,19 +106,37 @@ Result<PlainLayout> parsePlainLayout(std::string_view text) {
 }
 
 LineFeed::LineFeed(PlainLayout plain, PullHeader header) : m_plain(std::move(plain)) {
-    BenchDescription d;
-    d.name = "plain lines";
-    d.header = std::move(header);
+    auto d = std::make_shared<BenchDescription>();
+    d->name = "plain lines";
+    d->plain = true;
+    d->header = std::move(header);
     for (const auto& column : m_plain->columns)
         if (column)
-            d.channels.push_back(*column);
+            d->channels.push_back(*column);
     m_description = std::move(d);
+}
+
+void LineFeed::say(std::string text) {
+    if (said.size() >= kMostWaiting)
+        said.pop_front();
+    said.push_back(std::move(text));
+}
+
+std::optional<LineFeed::Clock> LineFeed::clock() const {
+    return m_lastTimeS ? std::optional(Clock{*m_lastTimeS, m_clockOffsetS, m_usualStepS}) : std::nullopt;
+}
+
+void LineFeed::resumeClock(const Clock& clock) {
+    m_lastTimeS = clock.lastTimeS;
+    m_clockOffsetS = clock.offsetS;
+    m_usualStepS = clock.usualStepS;
 }
 
 void LineFeed::reconnected() {
     m_buffer.clear();
     m_skipping = false;
     m_lastCount.reset();
+    m_coming.reset(); // half an introduction is none
 }
 
 void LineFeed::take(std::string_view bytes, std::vector<Frame>& frames) {
@@ -154,7 +178,10 @@ void LineFeed::line(std::string_view text, std::vector<Frame>& frames) {
     BenchLine message;
     switch (readBenchLine(text, message)) {
     case LineFault::None:
-        take(message, frames);
+        if (message.index() <= kLastOfIntroduction)
+            introduce(message, text);
+        else
+            take(message, frames);
         break;
     case LineFault::BadChecksum:
         ++m_health.badChecksums;
@@ -166,17 +193,39 @@ void LineFeed::line(std::string_view text, std::vector<Frame>& frames) {
     }
 }
 
-void LineFeed::take(const BenchLine& message, std::vector<Frame>& frames) {
+/// hello, fact, channel, offer, begin: what the bench is. Bounded: a bench that says more than BenchBounds is taken at
+/// what fits, and that is said once.
+void LineFeed::introduce(const BenchLine& message, std::string_view text) {
     if (const auto* hello = std::get_if<HelloLine>(&message)) {
         if (hello->version != 1) {
-            said.push_back("this bench speaks version " + std::to_string(hello->version) +
-                           " of its lines; only 1 is understood");
+            say("this bench speaks version " + std::to_string(hello->version) +
+                " of its lines; only 1 is understood");
             return;
         }
-        m_coming.emplace();
+        m_coming = std::make_unique<BenchDescription>();
         m_coming->name = hello->name;
-    } else if (const auto* fact = std::get_if<FactLine>(&message); fact && m_coming) {
-        m_coming->facts[fact->key] = fact->value;
+        m_coming->introduction = text;
+        return;
+    }
+    if (!m_coming)
+        return;
+    m_coming->introduction += '\n';
+    m_coming->introduction += text;
+    if (m_coming->introduction.size() > kLongestIntroduction) {
+        say("the bench's introduction has no end; it is left out");
+        m_coming.reset();
+        return;
+    }
+    const auto full = [this](std::size_t has, std::size_t most, const char* what) {
+        if (has == most)
+            say("the bench has more than " + std::to_string(most) + " " + what + "; the rest is left out");
+        return has >= most;
+    };
+    BenchDescription& coming = *m_coming;
+    if (const auto* fact = std::get_if<FactLine>(&message)) {
+        if (!coming.facts.contains(fact->key) && full(coming.facts.size(), BenchBounds::facts, "facts"))
+            return;
+        coming.facts[fact->key] = fact->value;
         // Facts that are no header keys are kept as facts only.
         static constexpr std::string_view kHeaderKeys[] = {"machine",
                                                            "kind",
@@ -196,25 +245,35 @@ void LineFeed::take(const BenchLine& message, std::vector<Frame>& frames) {
                                                            "humidity_pct"};
         for (std::string_view key : kHeaderKeys)
             if (key == fact->key)
-                if (const Result<Done> put = setHeaderValue(m_coming->header, key, fact->value); !put)
-                    said.push_back("the bench's fact " + put.error().reason);
-    } else if (const auto* channel = std::get_if<ChannelLine>(&message); channel && m_coming) {
-        if (channel->index != m_coming->channels.size())
-            said.push_back("channel " + std::to_string(channel->index) + " is out of order");
-        m_coming->channels.push_back(channelOf(channel->name, channel->unit));
-        if (m_coming->channels.back().name.id == ChannelId::Other)
-            said.push_back("channel " + channel->name + " [" + channel->unit +
-                           "] is not understood; it is kept as it comes");
-    } else if (const auto* offer = std::get_if<OfferLine>(&message); offer && m_coming) {
-        m_coming->offers.push_back({offer->word, offer->label});
-    } else if (std::get_if<BeginLine>(&message) && m_coming) {
+                if (const Result<Done> put = setHeaderValue(coming.header, key, fact->value); !put)
+                    say("the bench's fact " + put.error().reason);
+    } else if (const auto* channel = std::get_if<ChannelLine>(&message)) {
+        if (full(coming.channels.size(), BenchBounds::channels, "channels"))
+            return;
+        if (channel->index != coming.channels.size())
+            say("channel " + std::to_string(channel->index) + " is out of order");
+        coming.channels.push_back(channelOf(channel->name, channel->unit));
+        if (coming.channels.back().name.id == ChannelId::Other)
+            say("channel " + channel->name + " [" + channel->unit + "] is not understood; it is kept as it comes");
+    } else if (const auto* offer = std::get_if<OfferLine>(&message)) {
+        if (!full(coming.offers.size(), BenchBounds::offers, "offers"))
+            coming.offers.push_back({offer->word, offer->label});
+    } else if (std::get_if<BeginLine>(&message)) {
         // A bench that says it hears satellites gets their speed as one more channel.
-        m_addSpeed = m_coming->facts.contains("satellite_speed") && m_coming->find(ChannelId::VehicleSpeed) < 0;
-        if (m_addSpeed)
-            m_coming->channels.push_back(channelOf("vehicle_speed", "m/s"));
-        m_description = std::move(m_coming);
+        const bool addSpeed = coming.facts.contains("satellite_speed") && coming.find(ChannelId::VehicleSpeed) < 0;
+        if (addSpeed)
+            coming.channels.push_back(channelOf("vehicle_speed", "m/s"));
+        if (!m_description || m_description->introduction != coming.introduction) {
+            m_addSpeed = addSpeed;
+            m_lastCount.reset(); // another bench counts for itself
+            m_description = std::shared_ptr<const BenchDescription>(std::move(m_coming));
+        }
         m_coming.reset();
-    } else if (const auto* sample = std::get_if<SampleLine>(&message)) {
+    }
+}
+
+void LineFeed::take(const BenchLine& message, std::vector<Frame>& frames) {
+    if (const auto* sample = std::get_if<SampleLine>(&message)) {
         if (!m_description)
             return; // joined in the middle: the description is asked for
         std::vector<double> given = sample->values;
@@ -235,10 +294,13 @@ void LineFeed::take(const BenchLine& message, std::vector<Frame>& frames) {
             values[i] = (given[i] + m_description->channels[i].offset) * m_description->channels[i].factor;
         frame(sample->timeS, std::move(values), frames);
     } else if (const auto* text = std::get_if<SaidLine>(&message)) {
-        said.push_back(text->text);
+        say(text->text);
     } else if (const auto* answer = std::get_if<AnswerLine>(&message)) {
         if (!answer->done)
-            said.push_back("the bench refused: " + answer->text);
+            say("the bench refused: " + answer->text);
+        if (answers.size() >= kMostWaiting)
+            answers.pop_front();
+        answers.push_back(*answer);
     }
 }
 
@@ -254,9 +316,11 @@ void LineFeed::plain(std::string_view text, std::vector<Frame>& frames) {
     double time = m_plain->stepS * static_cast<double>(m_plainRows);
     bool any = false;
     for (std::size_t c = 0; c < m_plain->columns.size(); ++c) {
-        const auto number = parseNumber(trimmed(cells[c]), m_plain->decimalComma);
+        auto number = parseNumber(trimmed(cells[c]), m_plain->decimalComma);
+        if (number && std::abs(*number) > kLargestReading)
+            number.reset(); // no figure
         if (static_cast<int>(c) == m_plain->timeColumn) {
-            if (!number) {
+            if (!number || std::abs(*number * m_plain->timeFactor) > kLargestTimeS) {
                 ++m_health.garbage;
                 return;
             }
@@ -278,7 +342,7 @@ void LineFeed::frame(double timeS, std::vector<double> values, std::vector<Frame
     double t = timeS + m_clockOffsetS;
     if (m_lastTimeS) {
         const double step = t - *m_lastTimeS;
-        if (step <= 0. || step > kJumpS) {
+        if (!(step >= kShortestStepS && step <= kJumpS)) {
             // Another clock: go on from where we were, and say so.
             m_clockOffsetS += *m_lastTimeS + m_usualStepS - t;
             t = *m_lastTimeS + m_usualStepS;
@@ -290,7 +354,7 @@ void LineFeed::frame(double timeS, std::vector<double> values, std::vector<Frame
     }
     m_lastTimeS = t;
     ++m_health.samples;
-    frames.push_back({t, std::move(values)});
+    frames.push_back({t, std::move(values), m_description});
 }
 
 void LineFeed::weather(const NmeaReading& r) {

@@ -8,6 +8,7 @@
 #include "bench/nmea.h"
 
 #include <deque>
+#include <memory>
 #include <optional>
 #include <utility>
 
@@ -44,30 +45,42 @@ public:
     LineFeed() = default;
     explicit LineFeed(PlainLayout plain, PullHeader header = {});
 
-    /// Takes what arrived; frames are appended to `frames`. Answers of the bench and words for people are queued in
-    /// `said`.
+    /// Takes what arrived; frames are appended to `frames`, each with the description it was sent under. Words for
+    /// people are queued in `said`, answers to orders in `answers`; of what nobody takes the newest hundred are kept.
     void take(std::string_view bytes, std::vector<Frame>& frames);
 
-    /// Nothing until the bench has said "begin" (a plain layout has one at once).
-    const std::optional<BenchDescription>& description() const { return m_description; }
+    /// Null until the bench has said "begin" (a plain layout has one at once). A bench that introduces itself again in
+    /// the same words keeps its description; in other words it gets a new one, and the frames before keep the old.
+    const std::shared_ptr<const BenchDescription>& description() const { return m_description; }
     const LineHealth& health() const { return m_health; }
     const Air* air() const { return m_air ? &*m_air : nullptr; } ///< the weather station's last word, whole or nothing
     std::optional<double> groundSpeedMS() const { return m_speedMS; }
-    std::deque<std::string> said; ///< "refused target hold 0 : …", operator texts
+    std::deque<std::string> said;    ///< operator texts, remarks on the introduction
+    std::deque<AnswerLine> answers;  ///< "done cut", "refused target hold 0 : …"
     /// The line was opened anew: half a line from before is worthless, counts begin afresh.
     void reconnected();
     bool clockJumped() { return std::exchange(m_jumped, false); }
+
+    /// Where the continuous clock stands, so that a capture begun in mid-stream can be read on the same one.
+    struct Clock {
+        double lastTimeS = 0., offsetS = 0., usualStepS = 0.005;
+    };
+    std::optional<Clock> clock() const;
+    void resumeClock(const Clock& clock);
 
 private:
     void line(std::string_view text, std::vector<Frame>& frames);
     void take(const BenchLine& line, std::vector<Frame>& frames);
     void plain(std::string_view text, std::vector<Frame>& frames);
     void weather(const NmeaReading& reading);
+    void introduce(const BenchLine& message, std::string_view text);
+    void say(std::string text);
     void frame(double timeS, std::vector<double> values, std::vector<Frame>& frames);
 
     std::string m_buffer;
     bool m_skipping = false; // inside a line too long to be ours
-    std::optional<BenchDescription> m_description, m_coming;
+    std::shared_ptr<const BenchDescription> m_description;
+    std::unique_ptr<BenchDescription> m_coming; ///< being said
     std::optional<PlainLayout> m_plain;
     std::uint64_t m_plainRows = 0;
     bool m_addSpeed = false;

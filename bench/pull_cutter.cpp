@@ -15,6 +15,8 @@ namespace {
 
 constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 constexpr double kLeadInS = 1.0, kRunOutS = 0.4; // kept before and after a pull
+constexpr std::size_t kMostRemarks = 20; // nobody has taken yet
+constexpr std::size_t kMostValuesKept = 12'000'000; // 96 MB
 constexpr double kPetrolKgPerMl = 0.74e-3;       // value from memory, 0.72 to 0.775 sold
 constexpr double kPetrolStoich = 14.7;
 
@@ -133,8 +135,21 @@ void PullCutter::measure(const Frame& f) {
         m_fuelKg += v.fuelKgS * dt;
 }
 
+/// Kept in memory: a pull in progress with its lead-in, or the last half minute for the one to come; never more values
+/// than a thousand samples a second of sixty-four channels make in the longest pull, whatever the bench's clock says.
+void PullCutter::forgetOldFrames(double nowS) {
+    const double keepFrom = std::min(nowS - m_watch.procedure().longestCoastS - 10.,
+                                     m_watch.pullBeganS().value_or(nowS) - kLeadInS - 1.);
+    const std::size_t most = kMostValuesKept / std::max<std::size_t>(m_bench.channels.size(), 1);
+    while (!m_frames.empty() && (m_frames.front().timeS < keepFrom || m_frames.size() > most))
+        m_frames.pop_front();
+}
+
 void PullCutter::feed(const Frame& raw) {
+    if (raw.values.size() != m_bench.channels.size())
+        return;
     Frame f = raw;
+    f.bench.reset(); // known: it is the one this cutter was made for
     if (m_force >= 0 && (m_loadFactor != 1. || m_loadZero != 0.)) {
         double& load = f.values[static_cast<std::size_t>(m_force)];
         load = (load - m_loadZero) * m_loadFactor;
@@ -143,11 +158,7 @@ void PullCutter::feed(const Frame& raw) {
     LiveFigures& v = m_figures;
     const double mark = m_mark >= 0 ? at(f, m_mark) : kNaN;
     m_frames.push_back(f);
-    // Kept in memory: a pull in progress with its lead-in, or the last half minute for the one to come.
-    const double keepFrom = std::min(f.timeS - m_watch.procedure().longestCoastS - 10.,
-                                     m_watch.pullBeganS().value_or(f.timeS) - kLeadInS - 1.);
-    while (!m_frames.empty() && m_frames.front().timeS < keepFrom)
-        m_frames.pop_front();
+    forgetOldFrames(f.timeS);
 
     std::optional<WatchEvent> event;
     if (std::isfinite(v.rpm) && std::isfinite(v.shaftRadS))
@@ -192,7 +203,8 @@ void PullCutter::feed(const Frame& raw) {
             cut(event->fromS, event->toS, false);
             break;
         }
-        m_remarks.push_back("not kept as a pull: " + std::string(event->why));
+        if (m_remarks.size() < kMostRemarks)
+            m_remarks.push_back("not kept as a pull: " + std::string(event->why));
         m_trips.clear();
         break;
     }
@@ -278,8 +290,9 @@ void PullCutter::cut(double fromS, double toS, bool cutShort) {
     // From the samples alone, so that a replayed capture knows a pull that was kept already.
     std::string block;
     const int speed = m_roller >= 0 ? m_roller : m_brakeSpeed >= 0 ? m_brakeSpeed : m_engine >= 0 ? m_engine : m_road;
-    const auto& speeds = t.channels[static_cast<std::size_t>(speed) + 1].values;
-    block.append(reinterpret_cast<const char*>(speeds.data()), speeds.size() * sizeof(double));
+    // Without any speed the first channel there is, or the time, serves as well.
+    const auto& samples = t.channels[std::min(static_cast<std::size_t>(speed + 1), t.channels.size() - 1)].values;
+    block.append(reinterpret_cast<const char*>(samples.data()), samples.size() * sizeof(double));
     h.id = contentId(block + std::to_string(std::llround(h.startedEpochS.value_or(0.) * 1000.)));
     m_caught.push_back(std::move(pull));
 }

@@ -56,6 +56,7 @@ public:
     void anchor(double epochS, double benchTimeS) { m_epochS = epochS, m_anchorS = benchTimeS; }
     bool anchored() const { return m_epochS > 0.; }
 
+    /// A frame of the bench this was made for: as many values as it has channels (others are left alone, never read).
     void feed(const Frame& frame);
     /// The line broke off: a pull in progress is kept as it is if it is long enough.
     void broken();
@@ -75,6 +76,7 @@ private:
     void measure(const Frame& frame);
     void cut(double fromS, double toS, bool cutShort);
     void keepCoast(double fromS, double toS);
+    void forgetOldFrames(double nowS);
 
     BenchDescription m_bench;
     PullWatch m_watch;

@@ -11,11 +11,11 @@ void addAir(CLI::App& app, Action& action) {
     };
     auto o = std::make_shared<Options>();
     CLI::App* c = app.add_subcommand("air", "Density, density altitude and the correction factors of every standard");
-    c->add_option("--temp-c", o->tempC, "Intake air, dry bulb, °C")->required()->check(CLI::Range(-60., 80.));
+    c->add_option("--temp-c", o->tempC, "Intake air, dry bulb, °C")->required()->check(within(-60., 80.));
     c->add_option("--pressure-hpa", o->pressureHpa, "Station pressure, hPa (not reduced to sea level)")
         ->required()
-        ->check(CLI::Range(300., 1200.));
-    c->add_option("--humidity", o->humidity, "Relative humidity, %")->required()->check(CLI::Range(0., 100.));
+        ->check(within(300., 1200.));
+    c->add_option("--humidity", o->humidity, "Relative humidity, %")->required()->check(within(0., 100.));
     c->footer("Example:\n  jolly-ram-cli air --temp-c 21.4 --pressure-hpa 987.2 --humidity 48");
     c->callback([o, &action] {
         action = [o] {

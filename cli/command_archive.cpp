@@ -2,6 +2,7 @@
 
 #include "archive/store/archive.h"
 
+#include <QElapsedTimer>
 #include <QFileInfo>
 
 namespace jr::cli {
@@ -29,6 +30,8 @@ int runCheck(const std::string& folder) {
     }
     for (const std::string& problem : report->problems)
         say(problem);
+    for (const std::string& offer : report->offered)
+        say(offer + "; bring it in by hand");
     for (const std::string& file : report->unfinished)
         say(file + ": its import was cut off before it was kept");
     const int printed = print({{"archive", folder},
@@ -36,6 +39,8 @@ int runCheck(const std::string& folder) {
                                {"mirrored", report->mirrored},
                                {"problems", report->problems},
                                {"unfinished", report->unfinished},
+                               {"offered", report->offered},
+                               {"remarks", report->remarks},
                                {"last_copy", report->lastCopyMade.empty() ? Json(nullptr)
                                                                           : Json{{"made", report->lastCopyMade},
                                                                                  {"place", report->lastCopyPlace}}}});
@@ -57,20 +62,43 @@ int runBackup(const std::string& folder, const std::string& place) {
 }
 
 int runRebuild(const std::string& folder) {
-    const auto archive = existing(folder);
-    if (!archive) {
-        say(archive.error().text());
+    const QString path = QString::fromStdString(folder);
+    if (!QFileInfo::exists(path + QStringLiteral("/jolly-ram.sqlite")) &&
+        !QFileInfo(path + QStringLiteral("/pulls")).isDir()) {
+        say(folder + ": there is no archive here");
         return kInput;
     }
-    const auto done = (*archive)->rebuild();
+    QElapsedTimer since;
+    since.start();
+    const auto done = Archive::rebuildFolder(path, [&](int looked, int all) {
+        constexpr qint64 kEveryMs = 2000;
+        if (since.elapsed() > kEveryMs) {
+            say(std::to_string(looked) + " of " + std::to_string(all) + " looked at");
+            since.restart();
+        }
+        return true;
+    });
     if (!done) {
         say(done.error().text());
         return kWrite;
     }
+    if (!done->databaseSetAway.empty())
+        say("the database was damaged; a new one was made from the open files, the old one is " +
+            done->databaseSetAway);
+    for (const std::string& away : done->setAway)
+        say(away + ": was not what it should be, and is set away under this name");
+    for (const std::string& offer : done->offered)
+        say(offer + "; bring it in by hand");
     for (const std::string& problem : done->problems)
         say(problem);
-    const int printed =
-        print({{"files_written", done->filesWritten}, {"pulls_taken", done->pullsTaken}, {"problems", done->problems}});
+    const int printed = print({{"files_written", done->filesWritten},
+                               {"pulls_taken", done->pullsTaken},
+                               {"traces_mended", done->tracesMended},
+                               {"database_set_away", done->databaseSetAway.empty() ? Json(nullptr)
+                                                                                   : Json(done->databaseSetAway)},
+                               {"set_away", done->setAway},
+                               {"offered", done->offered},
+                               {"problems", done->problems}});
     return done->problems.empty() ? printed : kInput;
 }
 
@@ -93,7 +121,7 @@ void addArchive(CLI::App& app, Action& action) {
     backup->add_option("PLACE", o->place, "An existing folder, best on another disk")->required();
     backup->callback([o, &action] { action = [o] { return runBackup(o->folder, o->place); }; });
     CLI::App* rebuild = c->add_subcommand(
-        "rebuild", "Writes missing pull files from the database and takes in pull files the database does not know");
+        "rebuild", "Makes database and open files whole from each other; a damaged database is made anew (exit as check)");
     rebuild->add_option("DIR", o->folder, "The archive's folder")->required();
     rebuild->callback([o, &action] { action = [o] { return runRebuild(o->folder); }; });
 }

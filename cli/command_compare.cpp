@@ -182,18 +182,18 @@ void addCompare(CLI::App& app, Action& action) {
                   "NAME=FILES of a setup, comma-separated; the first is the base, the bands hold for all together");
     addStandard(*c, o->standard);
     c->add_option("--grid", o->grid, "Step of the engine speed grid, rpm")
-        ->check(CLI::Range(1., 2000.))
+        ->check(within(1., 2000.))
         ->capture_default_str();
-    c->add_option("--from", o->from, "Working band from, rpm")->check(CLI::Range(1., 50000.));
-    c->add_option("--to", o->to, "Working band to, rpm")->check(CLI::Range(1., 50000.));
+    c->add_option("--from", o->from, "Working band from, rpm")->check(within(1., 50000.));
+    c->add_option("--to", o->to, "Working band to, rpm")->check(within(1., 50000.));
     c->add_option("--worth", o->worth, "Gain that would matter, %")
-        ->check(CLI::Range(0.01, 50.))
+        ->check(within(0.01, 50.))
         ->capture_default_str();
     c->add_option("--confidence", o->confidence, "Confidence of the band")
-        ->check(CLI::Range(0.5, 0.999))
+        ->check(within(0.5, 0.999))
         ->capture_default_str();
     c->add_option("--repeatability", o->repeatability, "Repeatability of the bench, %, for when a side has one pull")
-        ->check(CLI::Range(0.001, 20.));
+        ->check(within(0.001, 20.));
     c->footer(
         "difference is WITH minus BASE. Example:\n"
         "  jolly-ram-cli compare --base a1.pull.csv a2.pull.csv --with b1.pull.csv b2.pull.csv --from 4000 --to 8500");

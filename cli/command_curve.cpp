@@ -74,11 +74,11 @@ void addCurve(CLI::App& app, Action& action) {
     c->add_option("FILE", o->files, "Pull files (*.pull.csv)")->required();
     addStandard(*c, o->standard);
     c->add_option("--grid", o->grid, "Step of the engine speed grid, rpm")
-        ->check(CLI::Range(1., 2000.))
+        ->check(within(1., 2000.))
         ->capture_default_str();
     c->add_option("--detail", o->detail,
                   "Narrowest feature shown, rpm (default: chosen from the data, the same for all files)")
-        ->check(CLI::Range(10., 5000.));
+        ->check(within(10., 5000.));
     c->footer("Example:\n  jolly-ram-cli curve a.pull.csv b.pull.csv --standard iso-1585 --grid 100");
     c->callback([o, &action] { action = [o] { return runCurve(*o); }; });
 }

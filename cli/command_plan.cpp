@@ -7,25 +7,25 @@ namespace jr::cli {
 void addPlan(CLI::App& app, Action& action) {
     auto o = std::make_shared<PlanOptions>();
     CLI::App* c = app.add_subcommand("plan", "How many pulls, in which order, how long, and when to refuel");
-    c->add_option("--setups", o->setups, "How many setups, base among them")->required()->check(CLI::Range(2, 60));
+    c->add_option("--setups", o->setups, "How many setups, base among them")->required()->check(within(2, 60));
     c->add_option("--repeatability", o->repeatabilityPct, "How well a pull of one setup repeats on this bench, %")
         ->required()
-        ->check(CLI::Range(0.001, 20.));
-    c->add_option("--worth", o->worthPct, "The gain that would matter, %")->required()->check(CLI::Range(0.01, 50.));
+        ->check(within(0.001, 20.));
+    c->add_option("--worth", o->worthPct, "The gain that would matter, %")->required()->check(within(0.01, 50.));
     c->add_option("--power", o->power, "Chance to find a gain of that size")
-        ->check(CLI::Range(0.05, 0.999))
+        ->check(within(0.05, 0.999))
         ->capture_default_str();
     c->add_option("--confidence", o->confidence, "Confidence of the call")
-        ->check(CLI::Range(0.5, 0.999))
+        ->check(within(0.5, 0.999))
         ->capture_default_str();
     c->add_option("--pull-minutes", o->pullMinutes, "Minutes a pull takes, cooling included")
-        ->check(CLI::Range(0., 600.));
+        ->check(within(0., 600.));
     c->add_option("--change-minutes", o->changeMinutes, "Minutes a change of setup takes")
-        ->check(CLI::Range(0., 6000.));
-    c->add_option("--fuel-per-pull-ml", o->fuelPerPullMl, "Fuel of one pull, ml")->check(CLI::Range(0.01, 1e5));
-    c->add_option("--tank-ml", o->tankMl, "Tank, ml")->check(CLI::Range(0.01, 1e6));
+        ->check(within(0., 6000.));
+    c->add_option("--fuel-per-pull-ml", o->fuelPerPullMl, "Fuel of one pull, ml")->check(within(0.01, 1e5));
+    c->add_option("--tank-ml", o->tankMl, "Tank, ml")->check(within(0.01, 1e6));
     c->add_option("--reserve-pct", o->reservePct, "Never below this share of the tank, %")
-        ->check(CLI::Range(0., 95.))
+        ->check(within(0., 95.))
         ->capture_default_str();
     c->footer(
         "Example:\n  jolly-ram-cli plan --setups 2 --repeatability 0.5 --worth 1 --pull-minutes 6 --change-minutes 25");

@@ -3,13 +3,16 @@
 #include "archive/formats/pull_file.h"
 #include "bench/bench_session.h"
 #include "bench/coast_down_file.h"
+#include "bench/last_words.h"
 #include "core/pull/curve.h"
 
 #include <QCoreApplication>
 #include <QDir>
-#include <clocale>
+#include <QSocketNotifier>
 
+#include <clocale>
 #include <cmath>
+#include <set>
 
 namespace jr::cli {
 namespace {
@@ -20,8 +23,49 @@ struct Options {
     int pulls = 1;
     double timeoutS = 600.;
     std::optional<double> startRpm, endRpm;
-    bool coast = false;
+    bool coast = false, recover = false;
 };
+
+std::string orderWords(OrderState state, const char* asked, const char* answered, const char* refused) {
+    return state == OrderState::Asked      ? asked
+           : state == OrderState::Answered ? answered
+           : state == OrderState::Refused  ? refused
+                                           : "";
+}
+
+/// How a stop stands, and no more than that.
+std::string stopWords(const StopStatus& s) {
+    if (s.notSent)
+        return "NOT SENT, there is no line to the bench: shut the throttle, kill switch";
+    const std::string cut = orderWords(s.cut, "cutting", "cut, answered by the bench",
+                                       "the bench refused to cut: shut the throttle, kill switch");
+    const std::string load = s.hasBrake ? orderWords(s.release, "letting go of the load",
+                                                     "load off, answered by the bench",
+                                                     "the bench refused to let go of the load")
+                                        : "";
+    return (cut.empty() ? "this bench cannot cut: shut the throttle, kill switch" : cut) +
+           (load.empty() ? "" : "; " + load);
+}
+
+/// The next free "pull-001.pull.csv" in a folder.
+std::string freeName(const std::string& folder, const char* ending) {
+    for (int n = 1;; ++n) {
+        char name[64];
+        std::snprintf(name, sizeof name, "pull-%03d.%s.csv", n, ending);
+        const std::string path = folder + "/" + name;
+        if (!QFile::exists(QString::fromStdString(path)))
+            return path;
+    }
+}
+
+/// Writes a caught pull beside the others, never over one of them.
+Result<std::string> writePull(const std::string& folder, const Trace& trace) {
+    const std::string path = freeName(folder, "pull");
+    const Result<Done> written = writeNewBytes(path, writePullFile(trace));
+    if (!written)
+        return written.error();
+    return path;
+}
 
 /// One recording: listens until enough pulls are on disk, the time is up, or a file cannot be written.
 class Recorder : public QObject {
@@ -32,7 +76,14 @@ public:
                 [](LinkState, const QString& words) { say(words.toStdString()); });
         connect(&m_session, &BenchSession::said, this, [](const QString& words) { say(words.toStdString()); });
         connect(&m_session, &BenchSession::tripped, this,
-                [](const GuardTrip& trip) { say("guard: " + guardSentence(trip) + "; brake released"); });
+                [this](const GuardTrip& trip) {
+                    m_tripped = true;
+                    say("guard: " + guardSentence(trip));
+                });
+        connect(&m_session, &BenchSession::stopChanged, this, [](const StopStatus& stop) {
+            if (stop.latched)
+                say("STOP: " + stopWords(stop));
+        });
         connect(&m_session, &BenchSession::described, this, [this](const BenchDescription& bench) {
             m_bench = bench;
             Procedure p = procedureOf(bench);
@@ -41,8 +92,8 @@ public:
             m_session.setProcedure(p);
         });
         connect(&m_session, &BenchSession::stateChanged, this, [this](BenchState state) {
-            if (state == BenchState::Ready && !m_o.ask.empty() && m_kept < m_o.pulls)
-                m_session.send(QString::fromStdString("do " + m_o.ask));
+            if (state == BenchState::Ready && !m_o.ask.empty() && m_kept < m_o.pulls && !m_tripped)
+                m_session.askOffer(QString::fromStdString(m_o.ask));
         });
         connect(&m_session, &BenchSession::pullCaught, this,
                 [this](const std::shared_ptr<CaughtPull>& pull) { keep(*pull); });
@@ -63,9 +114,20 @@ public:
             say("time is up");
             leave();
         });
+        // Ended from outside, the bench has heard "cut" and "release" already; the rest is put in order here.
+        QSocketNotifier ending(endingSignalPipe(), QSocketNotifier::Read);
+        connect(&ending, &QSocketNotifier::activated, this, [this] {
+            m_session.stop();
+            say("ended by a signal");
+            leave();
+        });
         m_session.open();
         QCoreApplication::exec();
         m_session.close();
+        m_session.finishCapture();
+        for (const QString& left : QDir(QString::fromStdString(m_o.out + "/capture")).entryList({QStringLiteral("*.lines")}))
+            say(m_o.out + "/capture/" + left.toStdString() + ": what was caught and could not be written is still here; "
+                "take it in with record --recover --out " + m_o.out);
         const LineHealth health = m_session.snapshot().health;
         for (const std::string& words : health.words())
             say(words);
@@ -87,30 +149,25 @@ private:
             this, [] { QCoreApplication::exit(); }, Qt::QueuedConnection);
     }
 
-    std::string freeName(const char* ending) const {
-        for (int n = 1;; ++n) {
-            char name[64];
-            std::snprintf(name, sizeof name, "pull-%03d.%s.csv", n, ending);
-            const std::string path = m_o.out + "/" + name;
-            if (!QFile::exists(QString::fromStdString(path)))
-                return path;
-        }
-    }
-
     void keep(CaughtPull& pull) {
-        if (m_kept >= m_o.pulls)
+        if (m_kept >= m_o.pulls) {
+            m_session.pullKept(pull.trace.header.id); // not wanted
             return;
+        }
+        const std::string id = pull.trace.header.id;
         PullHeader& h = pull.trace.header;
         for (auto member : {&PullHeader::airTempC, &PullHeader::airPressurePa, &PullHeader::humidity})
             if (m_extra.*member)
                 h.*member = m_extra.*member;
-        const std::string path = freeName("pull");
-        if (const Result<Done> written = writeBytes(path, writePullFile(pull.trace)); !written) {
+        const Result<std::string> written = writePull(m_o.out, pull.trace);
+        if (!written) {
             say(written.error().text());
             m_result = kWrite;
             leave();
-            return;
+            return; // the capture holds it
         }
+        const std::string& path = *written;
+        m_session.pullKept(id);
         ++m_kept;
         Json one{{"file", path}, {"rows", pull.trace.rows()}, {"started", h.started}};
         const Result<PullFit> fit = fitPull(pull.trace);
@@ -132,13 +189,17 @@ private:
         m_pulls.push_back(one);
         say(path + (pull.cutShort ? ": kept, cut short by the line" : ": kept"));
         // Only a roller coasts down; a brake has nothing more to give.
+        if (m_tripped && !m_o.ask.empty()) {
+            say("stopped by a guard; no more pulls are asked for");
+            leave();
+        }
         if (m_kept >= m_o.pulls && (!m_o.coast || m_bench.header.kind != PullKind::Roller))
             leave();
     }
 
     void keepCoast(const CoastDown& run) {
-        const std::string path = freeName("coast");
-        if (const Result<Done> written = writeBytes(path, writePullFile(coastDownTrace(m_bench.header, run)));
+        const std::string path = freeName(m_o.out, "coast");
+        if (const Result<Done> written = writeNewBytes(path, writePullFile(coastDownTrace(m_bench.header, run)));
             !written) {
             say(written.error().text());
             m_result = kWrite;
@@ -153,9 +214,58 @@ private:
     BenchDescription m_bench;
     Json m_pulls = Json::array();
     int m_kept = 0, m_result = kDone;
+    bool m_tripped = false;
 };
 
+/// What earlier recordings caught and could not write: pull files beside the others; a capture goes when all of it is
+/// there.
+int runRecover(const Options& o) {
+    const QString folder = QString::fromStdString(o.out);
+    if (!QFileInfo(folder).isDir()) {
+        say(o.out + ": there is no such folder");
+        return kInput;
+    }
+    std::set<std::string> here;
+    for (const QString& name : QDir(folder).entryList({QStringLiteral("*.pull.csv")}, QDir::Files))
+        if (const Result<Trace> trace = loadPullFile(o.out + "/" + name.toStdString()))
+            here.insert(trace->header.id);
+    Json pulls = Json::array(), problems = Json::array();
+    int result = kDone;
+    for (const Recovered& capture : recoverCaptures(folder + QStringLiteral("/capture"))) {
+        bool all = capture.problems.empty();
+        for (const std::string& problem : capture.problems) {
+            say(problem);
+            problems.push_back(problem);
+            result = kInput;
+        }
+        for (const CaughtPull& pull : capture.pulls) {
+            if (!here.insert(pull.trace.header.id).second)
+                continue;
+            const Result<std::string> written = writePull(o.out, pull.trace);
+            if (!written) {
+                say(written.error().text());
+                all = false;
+                result = kWrite;
+                break;
+            }
+            say(*written + ": recovered");
+            pulls.push_back({{"file", *written}, {"rows", pull.trace.rows()}, {"cut_short", pull.cutShort}});
+        }
+        if (all)
+            removeCapture(capture.path);
+    }
+    QDir().rmdir(folder + QStringLiteral("/capture")); // only when empty
+    const int printed = print({{"pulls", pulls}, {"problems", problems}});
+    return result != kDone ? result : printed;
+}
+
 int runRecord(const Options& o) {
+    if (o.recover)
+        return runRecover(o);
+    if (o.device.empty()) {
+        say("--device is required (or --recover)");
+        return kUsage;
+    }
     SessionOptions session;
     const Result<BenchAddress> address = parseBenchAddress(QString::fromStdString(o.device));
     if (!address) {
@@ -206,22 +316,24 @@ int runRecord(const Options& o) {
 void addRecord(CLI::App& app, Action& action) {
     auto o = std::make_shared<Options>();
     CLI::App* c = app.add_subcommand("record", "Writes pull files from a bench as they happen");
-    c->add_option("--device", o->device, "tcp:HOST:PORT, serial:PATH or serial:PATH@BAUD")->required();
+    c->add_option("--device", o->device, "tcp:HOST:PORT, serial:PATH or serial:PATH@BAUD");
     c->add_option("--out", o->out, "Folder for the pull files")->required();
     c->add_option("--pulls", o->pulls, "How many pulls to wait for")
-        ->check(CLI::Range(1, 10000))
+        ->check(within(1, 10000))
         ->capture_default_str();
     c->add_option("--timeout", o->timeoutS, "Give up after so many seconds (exit 3 when too few pulls came)")
-        ->check(CLI::Range(1., 1e6))
+        ->check(within(1., 1e6))
         ->capture_default_str();
     c->add_option("--setup", o->setup, "Name of the setup, for the header");
     c->add_option("--job", o->job, "Name of the job, for the header");
     c->add_option("--machine", o->machine, "Name of the machine, for the header");
     c->add_option("--set", o->sets, "KEY=VALUE of the header (air, or for a plain bench its facts)");
     c->add_option("--plain", o->plain, "A bench that only prints numbers: \"time:ms,roller_speed:rpm,-,engine_speed\"");
-    c->add_option("--start-rpm", o->startRpm, "A pull begins about here")->check(CLI::Range(100., 50000.));
-    c->add_option("--end-rpm", o->endRpm, "and ends about here")->check(CLI::Range(100., 50000.));
+    c->add_option("--start-rpm", o->startRpm, "A pull begins about here")->check(within(100., 50000.));
+    c->add_option("--end-rpm", o->endRpm, "and ends about here")->check(within(100., 50000.));
     c->add_option("--ask", o->ask, "Ask the bench for this offer whenever it is ready, e.g. pull on the stand-in");
+    c->add_flag("--recover", o->recover,
+                "Write what an earlier recording into this folder caught and could not write (needs no bench)");
     c->add_flag("--coast", o->coast, "Keep the free deceleration after each pull as well (*.coast.csv)");
     c->footer("What arrives is on disk within a second; a broken line is called again. Example:\n"
               "  jolly-ram-cli record --device tcp:127.0.0.1:5599 --out today --pulls 3 --setup \"long stack\"");

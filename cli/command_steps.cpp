@@ -179,8 +179,8 @@ void addSteps(CLI::App& app, Action& action) {
             ->allow_extra_args(false)
             ->take_all();
         addMetric(*c, o->metric);
-        c->footer("Example:\n  jolly-ram-cli factorial --factors pipe,port --cell stock,stock=@7.65 --cell "
-                  "race,stock=@9.94 --cell stock,cut=@9.48 --cell race,cut=@11.12 --repeatability 0.5");
+        c->footer("Example:\n  jolly-ram-cli factorial --factors pipe,reed --cell stock,stock=@14.2 --cell "
+                  "long,stock=@15.0 --cell stock,soft=@14.6 --cell long,soft=@15.9 --repeatability 0.5");
         c->callback([o, &action] { action = [o] { return runFactorial(o->factors, o->parts, o->metric); }; });
     }
     {
@@ -192,8 +192,8 @@ void addSteps(CLI::App& app, Action& action) {
         c->add_flag("--only-shorter", o->onlyShorter,
                     "A cut cannot be undone: never propose a longer piece, nor a jump past the safe side");
         addMetric(*c, o->metric);
-        c->footer("Example:\n  jolly-ram-cli sweep --name \"length [in]\" --point 2.125=@4.51 --point 2.43=@4.60 "
-                  "--point 3.475=@4.56");
+        c->footer("Example:\n  jolly-ram-cli sweep --name \"stack [mm]\" --point 60=@31.2 --point 85=@31.9 "
+                  "--point 110=@31.6");
         c->callback([o, &action] { action = [o] { return runSweep(o->name, o->parts, o->onlyShorter, o->metric); }; });
     }
 }

@@ -41,6 +41,9 @@ std::vector<PullFit> fitFiles(const std::vector<std::string>& files, bool& good)
 Json peakJson(const std::optional<Peak>& peak, const char* unitKey);
 Json cautionsJson(const std::vector<Caution>& cautions);
 
+/// A number from `low` to `high`; what is no finite number is wrong usage like any other.
+CLI::Validator within(double low, double high);
+
 /// Adds --standard with the known ids; the pointer is set when parsed.
 void addStandard(CLI::App& command, std::string& id);
 

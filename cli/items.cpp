@@ -1,7 +1,9 @@
 #include "cli/items.h"
 
 #include "archive/formats/text.h"
+#include "core/judge/distinct_pulls.h"
 
+#include <algorithm>
 #include <set>
 
 namespace jr::cli {
@@ -11,13 +13,13 @@ void addMetric(CLI::App& c, MetricOptions& o) {
     c.add_option("--metric", o.metric, "What a pull is worth: mean over the band, peak, or power at a speed")
         ->check(CLI::IsMember({"band", "peak", "at"}))
         ->capture_default_str();
-    c.add_option("--from", o.from, "Band from, rpm (default: what all pulls have)")->check(CLI::Range(1., 50000.));
-    c.add_option("--to", o.to, "Band to, rpm")->check(CLI::Range(1., 50000.));
-    c.add_option("--at", o.at, "Speed for --metric at, rpm")->check(CLI::Range(1., 50000.));
+    c.add_option("--from", o.from, "Band from, rpm (default: what all pulls have)")->check(within(1., 50000.));
+    c.add_option("--to", o.to, "Band to, rpm")->check(within(1., 50000.));
+    c.add_option("--at", o.at, "Speed for --metric at, rpm")->check(within(1., 50000.));
     c.add_option("--repeatability", o.repeatability, "How well a pull repeats, %, where there are single values")
-        ->check(CLI::Range(0.001, 20.));
+        ->check(within(0.001, 20.));
     c.add_option("--confidence", o.confidence, "Confidence of the margins")
-        ->check(CLI::Range(0.5, 0.999))
+        ->check(within(0.5, 0.999))
         ->capture_default_str();
 }
 
@@ -85,9 +87,25 @@ std::optional<Items> readItems(const std::vector<std::string>& groups, const Met
     const std::vector<PullFit> fits = fitFiles(files, good);
     if (!good)
         return std::nullopt;
+    std::vector<std::vector<const PullFit*>> sides(groups.size());
+    for (std::size_t i = 0; i < fits.size(); ++i)
+        sides[static_cast<std::size_t>(fileGroups[i])].push_back(&fits[i]);
+    const Result<DistinctPulls> distinct = distinctPulls(sides);
+    if (!distinct) {
+        say(distinct.error().reason);
+        return std::nullopt;
+    }
+    if (distinct->repeated > 0)
+        out.cautions.push_back(countedOnce(distinct->repeated));
+    const auto counts = [&](const PullFit& f) {
+        for (const auto& side : distinct->sets)
+            if (std::find(side.begin(), side.end(), &f) != side.end())
+                return true;
+        return false;
+    };
     std::vector<const PullFit*> pointers;
-    for (const PullFit& f : fits)
-        pointers.push_back(&f);
+    for (const auto& side : distinct->sets)
+        pointers.insert(pointers.end(), side.begin(), side.end());
     CurveOptions options;
     options.standard = findStandard(o.standard);
     // One standard for all or none: a pull without air takes everything back to "as measured".
@@ -98,7 +116,11 @@ std::optional<Items> readItems(const std::vector<std::string>& groups, const Met
     std::vector<PullCurve> curves;
     std::set<std::string> said;
     std::set<MeasuredAt> places;
+    std::vector<std::size_t> counted; // which of the files each curve is of
     for (std::size_t i = 0; i < fits.size(); ++i) {
+        if (!counts(fits[i]))
+            continue;
+        counted.push_back(i);
         Result<PullCurve> curve = curveOf(fits[i], options);
         if (!curve) {
             say(files[i] + ": " + curve.error().reason);
@@ -128,12 +150,12 @@ std::optional<Items> readItems(const std::vector<std::string>& groups, const Met
         std::string reason = values.error().reason;
         const int index = std::atoi(reason.c_str() + 5);
         const std::size_t gap = reason.find(' ', 5);
-        say(files[static_cast<std::size_t>(std::max(1, index)) - 1] + ":" +
+        say(files[counted[static_cast<std::size_t>(std::max(1, index)) - 1]] + ":" +
             (gap == std::string::npos ? " " + reason : reason.substr(gap)));
         return std::nullopt;
     }
-    for (std::size_t i = 0; i < fits.size(); ++i)
-        out.observations.push_back({fileGroups[i], (*values)[i], fits[i].header.startedEpochS});
+    for (std::size_t i = 0; i < counted.size(); ++i)
+        out.observations.push_back({fileGroups[counted[i]], (*values)[i], fits[counted[i]].header.startedEpochS});
     out.fromPulls = true;
     out.unit = "W";
     exit = kDone;

@@ -2,6 +2,7 @@
 #include "cli/commands.h"
 
 #include "archive/formats/pull_file.h"
+#include "archive/formats/text.h"
 
 #include <clocale>
 #include <cstdio>
@@ -56,6 +57,18 @@ Json cautionsJson(const std::vector<Caution>& cautions) {
     return out;
 }
 
+CLI::Validator within(double low, double high) {
+    char bounds[80];
+    std::snprintf(bounds, sizeof bounds, "[%.10g - %.10g]", low, high);
+    return CLI::Validator(
+        [low, high, words = std::string(bounds)](const std::string& text) {
+            const auto number = parseNumber(text);
+            return number && *number >= low && *number <= high ? std::string()
+                                                               : text + " is no number within " + words;
+        },
+        bounds);
+}
+
 void addStandard(CLI::App& command, std::string& id) {
     std::vector<std::string> ids;
     for (const Standard& s : allStandards())
@@ -100,5 +113,14 @@ int main(int argc, char** argv) {
         const int code = app.exit(problem, std::cout, std::cerr);
         return code == 0 ? kDone : kUsage;
     }
-    return action ? action() : kUsage;
+    // Whatever goes wrong is said in words with its exit code; an exception is our own fault and is said as one.
+    try {
+        return action ? action() : kUsage;
+    } catch (const std::bad_alloc&) {
+        say("there is not enough memory for this");
+        return kInput;
+    } catch (const std::exception& problem) {
+        say(std::string("a fault of this program: ") + problem.what());
+        return kInput;
+    }
 }

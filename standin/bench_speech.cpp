@@ -107,7 +107,11 @@ Heard hear(const std::string& line, LiveWorld& world) {
         done();
     } else if (verb == "release") {
         world.releaseBrake();
-        done();
+        out.release = true;
+    } else if (verb == "cut") {
+        out.cut = world.cut();
+        if (!out.cut)
+            refused("this bench has no relay in the ignition");
     } else if (verb == "zero") {
         world.zeroScale() ? done() : refused("the brake is loaded");
     } else if (verb == "target") {
@@ -137,6 +141,20 @@ Heard hear(const std::string& line, LiveWorld& world) {
         }
     } else {
         refused("that is not a command");
+    }
+    return out;
+}
+
+std::vector<std::string> LateAnswers::due(const LiveWorld& world) {
+    std::vector<std::string> out;
+    if (m_cut && !world.fed()) {
+        m_cut = false;
+        if (world.knobs().answersCut)
+            out.emplace_back("done cut");
+    }
+    if (m_release && world.loadOff()) {
+        m_release = false;
+        out.emplace_back("done release");
     }
     return out;
 }

@@ -22,9 +22,25 @@ std::string speedSentence(double metresPerS, double timeS);
 /// One command from the program, checksum checked: the answer line ("done …" or "refused …"), and what it does to the
 /// world.
 struct Heard {
-    std::string answer; ///< without checksum; empty for a line that is not ours
+    std::string answer; ///< without checksum; empty for a line that is not ours, or an answer that comes when it is so
     bool introduce = false, start = false, stop = false;
+    bool cut = false, release = false; ///< orders answered once they are carried out: LateAnswers
 };
 Heard hear(const std::string& line, LiveWorld& world);
+
+/// Orders that are answered when they are carried out and not before: "done cut" once the engine is no longer fed, "done
+/// release" once the load is off.
+class LateAnswers {
+public:
+    void heard(const Heard& what) {
+        m_cut = m_cut || what.cut;
+        m_release = m_release || what.release;
+    }
+    /// Lines that are due now, without checksum.
+    std::vector<std::string> due(const LiveWorld& world);
+
+private:
+    bool m_cut = false, m_release = false;
+};
 
 } // namespace standin

@@ -10,6 +10,11 @@ namespace {
 constexpr double kRadPerRpm = 3.14159265358979323846 / 30.;
 constexpr double kPi = 3.14159265358979323846;
 
+/// What an engine that is not fed takes to be turned: friction and pumping, growing with speed.
+double overrunNm(double rpm) {
+    return 4. + 0.0012 * rpm;
+}
+
 std::string number(double value) {
     char buffer[48];
     std::snprintf(buffer, sizeof buffer, "%.6g", value);
@@ -66,6 +71,7 @@ std::vector<std::pair<std::string, std::string>> LiveWorld::facts() const {
         out.emplace_back("brake_inertia_kg_m2", number(m_machine.brakeInertiaKgM2));
         out.emplace_back("engine_per_brake", "1");
     }
+    out.emplace_back("can_cut", m_knobs.canCut ? "yes" : "no");
     return out;
 }
 
@@ -81,6 +87,10 @@ void LiveWorld::pull() {
     m_slipAtS = luck.uniform() < m_knobs.slip ? 1.2 + 1.5 * luck.uniform() : -1.;
     m_intoLimiter = m_machine.parts.limiterRpm > 0. && luck.uniform() < m_knobs.limiterBlips;
     m_limiterSinceS = m_cutUntilS = -1.;
+    m_cutAtS = 1e18; // the kill switch is reset before every pull
+    m_unloadSinceS = -1.;
+    m_amissS = 0.;
+    m_released = false;
 }
 
 bool LiveWorld::fit(const std::string& offer) {
@@ -96,11 +106,13 @@ bool LiveWorld::fit(const std::string& offer) {
 }
 
 void LiveWorld::holdRpm(double rpm) {
+    m_released = false;
     m_task = Task::Hold;
     m_targetRpm = rpm;
 }
 
 void LiveWorld::sweepRpm(double from, double to, double perS) {
+    m_released = false;
     m_task = Task::Sweep;
     m_targetRpm = from;
     m_sweepTo = to;
@@ -109,12 +121,40 @@ void LiveWorld::sweepRpm(double from, double to, double perS) {
 
 void LiveWorld::releaseBrake() {
     m_task = Task::None;
-    m_brakeNm = 0.;
     m_integral = 0.;
-    if (m_rider == Rider::FullThrottle || m_rider == Rider::Settling) {
-        m_rider = Rider::Coasting; // the rider shuts the throttle with it
-        m_sinceS = 0.;
+    m_released = true;
+    if (m_brakeNm > 0. && m_unloadSinceS < 0.) {
+        m_unloadFromNm = m_brakeNm;
+        m_unloadSinceS = m_timeS;
     }
+}
+
+bool LiveWorld::cut() {
+    if (!m_knobs.canCut)
+        return false;
+    m_cutAtS = std::min(m_cutAtS, m_timeS + m_knobs.cutAfterS);
+    return true;
+}
+
+/// A load that was let go of comes off evenly.
+void LiveWorld::letLoadOff() {
+    const double share = 1. - (m_timeS - m_unloadSinceS) / std::max(m_knobs.unloadS, 1e-3);
+    m_brakeNm = m_unloadFromNm * std::clamp(share, 0., 1.);
+}
+
+void LiveWorld::shutThrottle() {
+    m_rider = Rider::Coasting;
+    m_task = Task::None;
+    m_sinceS = 0.;
+    m_amissS = 0.;
+    ++m_pulls;
+}
+
+/// Nobody shuts the throttle for the rider: he does it when he has seen that the engine died under him or ran away.
+bool LiveWorld::riderReacts(double rpm, double dt) {
+    const bool amiss = !fed() || rpm > 1.02 * m_machine.endRpm;
+    m_amissS = amiss ? m_amissS + dt : 0.;
+    return m_amissS > m_knobs.reactionS;
 }
 
 bool LiveWorld::zeroScale() {
@@ -179,6 +219,8 @@ void LiveWorld::moveRoller(double dt) {
                 m_limiterSinceS = m_timeS;
         }
         torque *= 1. - 2.5 * slipNow();
+        if (!fed()) // dragged along by the roller
+            torque = -0.15 * std::abs(torque);
         break;
     }
     case Rider::Coasting:
@@ -193,6 +235,8 @@ void LiveWorld::moveRoller(double dt) {
         const double over = (rpm - m_targetRpm) / 1000.;
         m_integral = std::clamp(m_integral + 220. * over * dt, 0., 400.);
         m_brakeNm += (std::clamp(m_integral + 120. * over, 0., 600.) - m_brakeNm) * dt / 0.05;
+    } else if (m_unloadSinceS >= 0. && m_brakeNm > 0.) {
+        letLoadOff();
     } else {
         m_brakeNm = 0.;
     }
@@ -200,10 +244,8 @@ void LiveWorld::moveRoller(double dt) {
 
     const double after = m.engineRpm(m_shaftRadS);
     const bool atEnd = m_intoLimiter ? m_limiterSinceS >= 0. && m_timeS > m_limiterSinceS + 0.6 : after >= m.endRpm;
-    if (m_rider == Rider::FullThrottle && (atEnd || m_sinceS > 40.)) {
-        m_rider = Rider::Coasting;
-        m_sinceS = 0.;
-        ++m_pulls;
+    if (m_rider == Rider::FullThrottle && (riderReacts(after, dt) || atEnd || m_sinceS > 40.)) {
+        shutThrottle();
     } else if (m_rider == Rider::Coasting && (m_sinceS > 12. || m_shaftRadS < rollerFor(0.5 * m.startRpm))) {
         m_rider = Rider::Idle;
         m_sinceS = 0.;
@@ -229,24 +271,31 @@ void LiveWorld::moveBrake(double dt) {
         if (m_sinceS > 2.) {
             m_rider = Rider::FullThrottle;
             m_sinceS = 0.;
-            if (m_task == Task::None)
+            if (m_task == Task::None && !m_released)
                 sweepRpm(m.startRpm, m.endRpm, 500.);
         }
         break;
     case Rider::FullThrottle: {
         m_throttle = 1.;
-        if (m_task == Task::Sweep)
-            m_targetRpm = std::min(m_sweepTo, m_targetRpm + m_sweepPerS * dt);
-        // The controller follows its target a little behind.
-        const double feed = m_task == Task::Sweep && m_targetRpm < m_sweepTo ? m_sweepPerS * kRadPerRpm : 0.;
-        acceleration = feed + std::clamp((m_targetRpm - rpm) * kRadPerRpm / 0.15, -250., 250.);
-        const bool done = m_task == Task::Sweep && rpm >= m_sweepTo - 8.;
-        if (done || m_sinceS > 120.) {
-            m_rider = Rider::Coasting;
-            m_task = Task::None;
-            m_sinceS = 0.;
-            ++m_pulls;
+        if (m_task == Task::None) {
+            // Nothing holds the engine but what load is still on its way off: it runs away, or dies.
+            const double made = fed() ? m_engine.torqueNm * powerScale() : -overrunNm(rpm);
+            const double limiter = m.parts.limiterRpm > 0. ? m.parts.limiterRpm : 1.6 * m.endRpm;
+            acceleration = (made - m_brakeNm) / m.brakeInertiaKgM2;
+            if (rpm >= limiter)
+                acceleration = std::min(acceleration, 0.);
+        } else {
+            if (m_task == Task::Sweep)
+                m_targetRpm = std::min(m_sweepTo, m_targetRpm + m_sweepPerS * dt);
+            // The controller follows its target a little behind; it can hold back, not drive.
+            const double feed = m_task == Task::Sweep && m_targetRpm < m_sweepTo ? m_sweepPerS * kRadPerRpm : 0.;
+            acceleration = feed + std::clamp((m_targetRpm - rpm) * kRadPerRpm / 0.15, -250., 250.);
+            if (!fed())
+                acceleration = std::min(acceleration, -overrunNm(rpm) / m.brakeInertiaKgM2);
         }
+        const bool done = m_task == Task::Sweep && rpm >= m_sweepTo - 8.;
+        if (riderReacts(rpm, dt) || done || m_sinceS > 120.)
+            shutThrottle();
         break;
     }
     case Rider::Coasting:
@@ -259,8 +308,14 @@ void LiveWorld::moveBrake(double dt) {
         break;
     }
     // What the arm feels is what the engine makes less what its own flywheel takes.
-    const bool loaded = m_rider == Rider::FullThrottle || m_rider == Rider::Settling;
-    m_brakeNm = loaded ? m_engine.torqueNm * powerScale() - m.brakeInertiaKgM2 * acceleration : 0.;
+    const bool loaded = (m_rider == Rider::Settling && !m_released) || (m_rider == Rider::FullThrottle && m_task != Task::None);
+    const double made = fed() ? m_engine.torqueNm * powerScale() : -overrunNm(rpm);
+    if (loaded)
+        m_brakeNm = std::max(0., made - m.brakeInertiaKgM2 * acceleration);
+    else if (m_unloadSinceS >= 0. && m_rider != Rider::Idle)
+        letLoadOff();
+    else if (m_rider != Rider::FullThrottle)
+        m_brakeNm = 0.;
     if (loaded && m_knobs.loadSpike > 0. && m_rider == Rider::FullThrottle && m_sinceS < 0.5)
         m_brakeNm *= 1. + m_knobs.loadSpike * std::exp(-std::pow((m_sinceS - 0.15) / 0.1, 2));
     m_shaftRadS = std::max(10., m_shaftRadS + acceleration * dt);

@@ -5,7 +5,6 @@
 #include "standin/machine.h"
 #include "standin/simulated_bench.h" // Dice
 
-#include <deque>
 #include <optional>
 
 namespace standin {
@@ -22,6 +21,12 @@ struct Knobs {
     double leanFault = 0.;     ///< AFR added to cylinder 1
     double scaleOffsetN = 0.;  ///< what the load cell shows with nothing on it
     double warmStartC = 78.;   ///< coolant at the start; 20 for a cold engine
+    // What the bench can do when it is asked to stop.
+    bool canCut = true;         ///< it has a relay in the ignition
+    double cutAfterS = 0.05;    ///< from the order to an engine that is no longer fed
+    bool answersCut = true;     ///< and whether it says so
+    double unloadS = 0.3;       ///< a load comes off over so long
+    double reactionS = 0.7;     ///< of the rider, to an engine that runs away or falls silent
 };
 
 enum class Rider { Idle, Settling, FullThrottle, Coasting };
@@ -45,6 +50,7 @@ public:
     std::vector<std::pair<std::string, std::string>> facts() const;
     const Machine& machine() const { return m_machine; }
     const Weather& weather() const { return m_weather; }
+    const Knobs& knobs() const { return m_knobs; }
 
     Reading step(); ///< one sample later
     double timeS() const { return m_timeS; }
@@ -55,7 +61,10 @@ public:
     bool fit(const std::string& offer);
     void holdRpm(double rpm);
     void sweepRpm(double from, double to, double perS);
-    void releaseBrake();
+    void releaseBrake(); ///< the load begins to come off; the throttle is the rider's own
+    bool cut();          ///< the relay opens a moment later; false when this bench has none
+    bool fed() const { return m_timeS < m_cutAtS; }
+    bool loadOff() const { return m_task == Task::None && m_brakeNm <= 0.01; }
     bool zeroScale(); ///< false while the brake is loaded
     double fuelMl() const { return m_fuelMl; }
     Rider rider() const { return m_rider; }
@@ -63,6 +72,9 @@ public:
 
 private:
     double slipNow() const;
+    void letLoadOff();
+    bool riderReacts(double rpm, double dt);
+    void shutThrottle();
     double powerScale() const;
     void moveRoller(double dt);
     void moveBrake(double dt);
@@ -92,7 +104,10 @@ private:
     // What the brake's controller is asked to do.
     enum class Task { None, Hold, Sweep } m_task = Task::None;
     double m_targetRpm = 0., m_sweepTo = 0., m_sweepPerS = 0., m_integral = 0.;
-    std::deque<double> m_steps; // waiting hold speeds
+    double m_cutAtS = 1e18;          // from then on the engine is not fed
+    bool m_released = false;         // since the last target or pull
+    double m_unloadFromNm = 0., m_unloadSinceS = -1.; // a load coming off; since when, or none
+    double m_amissS = 0.;            // for how long the rider has seen that something is wrong
     double m_lastEdge = 0.;
     int m_pulls = 0;
     EngineState m_engine;

@@ -7,7 +7,8 @@
 #include <chrono>
 #include <cmath>
 #include <cstdio>
-#include <thread>
+#include <poll.h>
+#include <unistd.h>
 
 using namespace standin;
 
@@ -16,7 +17,7 @@ namespace {
 struct Options {
     std::string machine = "larkspur", truth;
     std::uint16_t port = 0;
-    bool pty = false, nmea = true, speedOverGround = false;
+    bool pty = false, nmea = true, speedOverGround = false, leaveWithInput = false;
     double rate = 200., speed = 1.;
     int channels = 0, autoPulls = 0;
     std::uint64_t seed = 1;
@@ -52,6 +53,15 @@ std::string troubled(std::string line, const Options& o, Dice& dice) {
     return line;
 }
 
+/// The program that started this one is gone, however it ended: its end of our standard input has closed.
+bool inputEnded() {
+    pollfd input{STDIN_FILENO, POLLIN, 0};
+    if (::poll(&input, 1, 0) <= 0)
+        return false;
+    char bytes[256];
+    return ::read(STDIN_FILENO, bytes, sizeof bytes) == 0;
+}
+
 void introduce(LinePort& port, const LiveWorld& world, const Options& o) {
     for (const std::string& line : introduction(world)) {
         if (line == "begin" && o.speedOverGround)
@@ -73,6 +83,7 @@ int serve(const Options& o, Machine machine) {
     const auto begun = std::chrono::steady_clock::now();
     double lastReal = 0., owed = 0.;
     std::vector<std::string> lines;
+    LateAnswers late;
     for (;;) {
         lines.clear();
         const int wait = streaming && o.speed > 3. ? 0 : 2;
@@ -91,7 +102,12 @@ int serve(const Options& o, Machine machine) {
                 streaming = false;
             if (!heard.answer.empty())
                 port.say(spoken(heard.answer));
+            late.heard(heard);
         }
+        for (const std::string& answer : late.due(world))
+            port.say(spoken(answer));
+        if (o.leaveWithInput && inputEnded())
+            return 0;
         const double real = std::chrono::duration<double>(std::chrono::steady_clock::now() - begun).count();
         // Time owed since the last round, never more than a quarter second of real time at once.
         owed += std::min(real - lastReal, 0.25) * o.speed;
@@ -166,6 +182,18 @@ int main(int argc, char** argv) {
     app.add_option("--lean-fault", o.knobs.leanFault, "AFR added to cylinder 1");
     app.add_option("--scale-offset", o.knobs.scaleOffsetN, "What the load cell shows with nothing on it, N");
     app.add_option("--coolant-c", o.knobs.warmStartC, "Coolant at the start, °C")->capture_default_str();
+    app.add_flag("!--cannot-cut", o.knobs.canCut, "The bench has no way to stop the engine");
+    app.add_option("--cut-after", o.knobs.cutAfterS, "The engine stops being fed so long after the order, s")
+        ->check(CLI::Range(0., 60.))
+        ->capture_default_str();
+    app.add_flag("!--mute-cut", o.knobs.answersCut, "It cuts, but never says so");
+    app.add_option("--unload", o.knobs.unloadS, "A load that is let go of comes off over so long, s")
+        ->check(CLI::Range(0., 60.))
+        ->capture_default_str();
+    app.add_option("--reaction", o.knobs.reactionS, "The rider shuts the throttle so long after something went wrong, s")
+        ->check(CLI::Range(0., 60.))
+        ->capture_default_str();
+    app.add_flag("--leave-with-input", o.leaveWithInput, "End when standard input is closed, as it is when the program that started this ends");
     app.add_option("--lose", o.lose, "Share of samples lost on the line");
     app.add_option("--corrupt", o.corrupt, "Share of samples damaged on the line");
     app.add_option("--garbage", o.garbage, "Share of samples followed by garbage");

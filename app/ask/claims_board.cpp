@@ -2,10 +2,10 @@
 
 #include "app/frame/clear_layout.h"
 #include "app/frame/method_dialog.h"
+#include "app/theme/words.h"
 #include <QComboBox>
 #include <QDateTime>
 #include <QDoubleSpinBox>
-#include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QScrollArea>
@@ -19,7 +19,7 @@ ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent)
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(14, 10, 14, 10);
     layout->setSpacing(6);
-    auto* title = new QLabel(tr("Claims"));
+    auto* title = new Words(tr("Claims"));
     title->setProperty("headline", true);
     auto* head = new QHBoxLayout;
     head->addWidget(title, 1);
@@ -62,8 +62,10 @@ ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent)
             m_said->setFocus();
             return;
         }
-        chalk(m_said->text(), m_source->text(),
-              m_kind->currentIndex() == 0 ? ClaimKind::GainsAtLeast : ClaimKind::CostsNothing, m_pct->value());
+        // What was typed goes only once it is kept.
+        if (!chalk(m_said->text(), m_source->text(),
+                   m_kind->currentIndex() == 0 ? ClaimKind::GainsAtLeast : ClaimKind::CostsNothing, m_pct->value()))
+            return;
         m_said->clear();
         m_source->clear();
     };
@@ -71,9 +73,12 @@ ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent)
     connect(m_said, &QLineEdit::returnPressed, this, chalkIt);
 }
 
-void ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind kind, double pct) {
-    if (!m_model.archive() || !m_model.hasJob())
-        return;
+bool ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind kind, double pct) {
+    if (!m_model.archive() || !m_model.hasJob()) {
+        emit m_model.problem(tr("A claim belongs to a job, and none is open. Open one on Jobs (Ctrl+0) or bring in pulls "
+                                "(Ctrl+I); what you typed stays here."));
+        return false;
+    }
     ClaimRecord claim;
     claim.said = said.trimmed().toStdString();
     claim.source = source.trimmed().toStdString();
@@ -82,9 +87,12 @@ void ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind ki
     claim.toRpm = m_model.settings().toRpm;
     claim.baseSetup = m_model.settings().baseSetup;
     claim.withSetup = m_model.settings().withSetup;
-    if (const Result<std::string> kept = m_model.archive()->saveClaim(m_model.job().id, claim); !kept)
+    const Result<std::string> kept = m_model.archive()->saveClaim(m_model.job().id, claim);
+    if (!kept)
         emit m_model.problem(QString::fromStdString(kept.error().text()));
-    refresh();
+    else
+        refresh();
+    return kept.ok();
 }
 
 void ClaimsBoard::argue(const ClaimRecord& claim, const QString& note) {
@@ -93,8 +101,10 @@ void ClaimsBoard::argue(const ClaimRecord& claim, const QString& note) {
     VerdictRecord verdict = claim.history.back();
     verdict.made = QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
     verdict.note = note.trimmed().toStdString();
-    if (const Result<Done> kept = m_model.archive()->addVerdict(claim.id, verdict); !kept)
+    if (const Result<Done> kept = m_model.archive()->addVerdict(claim.id, verdict); !kept) {
         emit m_model.problem(QString::fromStdString(kept.error().text()));
+        return; // the words stay in their field
+    }
     refresh();
 }
 
@@ -131,29 +141,28 @@ void ClaimsBoard::refresh() {
         const QColor colour = !last || last->verdict == Verdict::Undecided ? t.muted
                               : last->verdict == Verdict::Held             ? t.gain
                                                                            : t.loss;
-        QString words = QStringLiteral("<b>“%1”</b>").arg(QString::fromStdString(c.said).toHtmlEscaped());
+        const auto muted = [&](const QString& text) { return Markup::coloured(text, t.muted); };
+        Markup words = Markup::bold(tr("“%1”").arg(QString::fromStdString(c.said)));
         if (!c.source.empty())
-            words += QStringLiteral(" <span style='color:%1'>%2</span>")
-                         .arg(t.muted.name(), QString::fromStdString(c.source).toHtmlEscaped());
-        words += QStringLiteral("<br><b style='color:%1'>%2 %3</b>").arg(colour.name(), shape, word);
+            words += muted(QLatin1Char(' ') + QString::fromStdString(c.source));
+        words += Markup(QStringLiteral("\n")) +
+                 Markup::coloured(Markup::bold(shape + QLatin1Char(' ') + word), colour);
         if (last)
-            words += QStringLiteral(": ") + QString::fromStdString(last->reason).toHtmlEscaped();
+            words += QStringLiteral(": ") + QString::fromStdString(last->reason);
         if (c.history.size() > 1)
-            words += QStringLiteral("<br><span style='color:%1'>%2</span>")
-                         .arg(t.muted.name(), tr("verdicts so far: %1").arg(c.history.size()));
+            words += muted(QLatin1Char('\n') + tr("verdicts so far: %1").arg(c.history.size()));
         for (const VerdictRecord& v : c.history)
             if (!v.note.empty())
-                words +=
-                    QStringLiteral("<br><i>%1: %2</i>")
-                        .arg(QString::fromStdString(v.made).left(10), QString::fromStdString(v.note).toHtmlEscaped());
-        auto* label = new QLabel(words);
+                words += Markup::italic(QStringLiteral("\n%1: %2").arg(QString::fromStdString(v.made).left(10),
+                                                                        QString::fromStdString(v.note)));
+        auto* label = new MarkedWords(words);
         label->setWordWrap(true);
         label->setTextInteractionFlags(Qt::TextSelectableByMouse);
         QStringList history;
         for (const VerdictRecord& v : c.history)
             history << QStringLiteral("%1: %2").arg(QString::fromStdString(v.made).left(16),
                                                     QString::fromStdString(v.reason));
-        label->setToolTip(history.join(QLatin1Char('\n')));
+        label->setToolTip(plainTip(history.join(QLatin1Char('\n'))));
         m_list->addWidget(label);
         if (last) {
             auto* note = new QLineEdit;
@@ -164,7 +173,7 @@ void ClaimsBoard::refresh() {
         }
     }
     if (claims->empty()) {
-        auto* empty = new QLabel(tr("Nothing is chalked up. Write down what somebody claims before the pulls are made; "
+        auto* empty = new Words(tr("Nothing is chalked up. Write down what somebody claims before the pulls are made; "
                                     "the test then says held, failed or undecided, and why."));
         empty->setWordWrap(true);
         empty->setProperty("muted", true);

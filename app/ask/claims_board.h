@@ -22,7 +22,7 @@ public:
     QString text() const; ///< for tests
     /// A note argues with the verdict; it joins the history and changes nothing in it.
     void argue(const ClaimRecord& claim, const QString& note);
-    void chalk(const QString& said, const QString& source, ClaimKind kind, double pct);
+    bool chalk(const QString& said, const QString& source, ClaimKind kind, double pct);
 
 private:
     const Theme& m_theme;

@@ -1,13 +1,13 @@
 #include "app/ask/hunt_page.h"
 
 #include "app/frame/clear_layout.h"
+#include "app/theme/words.h"
 #include "archive/formats/job_sheets.h"
 #include "core/plan/fuel.h"
 
 #include <QCheckBox>
 #include <QComboBox>
 #include <QDateTime>
-#include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QScrollArea>
@@ -40,7 +40,7 @@ HuntPage::HuntPage(const Theme& theme, JobModel& model, QWidget* parent)
     auto* down = new QVBoxLayout(this);
     down->setContentsMargins(14, 6, 14, 8);
     down->setSpacing(8);
-    m_next = new QLabel;
+    m_next = new Words;
     m_next->setProperty("headline", true);
     m_next->setWordWrap(true);
     m_next->setAccessibleName(tr("What to do next"));
@@ -54,7 +54,7 @@ HuntPage::HuntPage(const Theme& theme, JobModel& model, QWidget* parent)
     auto* left = new QVBoxLayout(card);
     left->setContentsMargins(14, 10, 10, 10);
     const auto line = [&](QVBoxLayout* into, const QString& title, const QString& hint) {
-        auto* label = new QLabel(title);
+        auto* label = new Words(title);
         label->setProperty("strong", true);
         into->addWidget(label);
         auto* edit = new QLineEdit;
@@ -64,7 +64,7 @@ HuntPage::HuntPage(const Theme& theme, JobModel& model, QWidget* parent)
         return edit;
     };
     m_symptom = line(left, tr("What it &does"), tr("will not rev past 7000"));
-    auto* title = new QLabel(tr("What it could be, easiest first"));
+    auto* title = new Words(tr("What it could be, easiest first"));
     title->setProperty("strong", true);
     left->addWidget(title);
     m_suspects = scrolled(left, 1);
@@ -79,7 +79,7 @@ HuntPage::HuntPage(const Theme& theme, JobModel& model, QWidget* parent)
     tried->setProperty("card", true);
     auto* right = new QVBoxLayout(tried);
     right->setContentsMargins(14, 10, 10, 10);
-    auto* heading = new QLabel(tr("One thing at a time, as it was tried"));
+    auto* heading = new Words(tr("One thing at a time, as it was tried"));
     heading->setProperty("strong", true);
     right->addWidget(heading);
     m_swaps = scrolled(right, 3);
@@ -217,7 +217,7 @@ QWidget* HuntPage::swapCard(const FaultHunt& h, int index) {
     QStringList parts;
     for (const std::string& p : s.parts)
         parts << QString::fromStdString(p);
-    auto* name = new QLabel(tr("%1. %2").arg(index + 1).arg(parts.join(tr(" and "))));
+    auto* name = new Words(tr("%1. %2").arg(index + 1).arg(parts.join(tr(" and "))));
     name->setProperty("strong", true);
     row->addWidget(name, 1);
     auto* result = new QComboBox;
@@ -297,7 +297,7 @@ void HuntPage::refresh() {
         auto* row = new QHBoxLayout(rowWidget);
         row->setContentsMargins(0, 0, 0, 0);
         auto* name =
-            new QLabel(QStringLiteral("<b>%1</b><br>%2").arg(QString::fromStdString(suspect).toHtmlEscaped(), state));
+            new MarkedWords(Markup::bold(QString::fromStdString(suspect)) + Markup(QLatin1Char('\n') + state));
         name->setWordWrap(true);
         row->addWidget(name, 1);
         auto* button = new QPushButton(tr("Swap it"));
@@ -321,7 +321,7 @@ void HuntPage::refresh() {
         m_swaps->addWidget(swapCard(h, i));
     if (h.swaps.empty()) {
         auto* none =
-            new QLabel(tr("Nothing has been swapped yet. Swap one suspect, pull, write what came of it, put it "
+            new Words(tr("Nothing has been swapped yet. Swap one suspect, pull, write what came of it, put it "
                           "back if it was not it."));
         none->setWordWrap(true);
         none->setProperty("muted", true);
@@ -332,7 +332,7 @@ void HuntPage::refresh() {
     for (const std::string& notice : huntNotices(h, knownPulls(), pullsPerTank())) {
         QString words = QString::fromStdString(notice);
         words[0] = words[0].toUpper();
-        auto* label = new QLabel(words + QLatin1Char('.'));
+        auto* label = new Words(words + QLatin1Char('.'));
         label->setWordWrap(true);
         label->setProperty("caution", true);
         m_notices->addWidget(label);

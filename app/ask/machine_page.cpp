@@ -1,12 +1,12 @@
 #include "app/ask/machine_page.h"
 
 #include "app/frame/clear_layout.h"
+#include "app/theme/words.h"
 #include "archive/formats/job_sheets.h"
 
 #include <QComboBox>
 #include <QGridLayout>
 #include <QInputDialog>
-#include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QScrollArea>
@@ -52,7 +52,7 @@ MachinePage::MachinePage(const Theme& theme, JobModel& model, QWidget* parent)
     side->setProperty("card", true);
     auto* right = new QVBoxLayout(side);
     right->setContentsMargins(14, 10, 14, 10);
-    m_said = new QLabel;
+    m_said = new Words;
     m_said->setProperty("headline", true);
     m_said->setWordWrap(true);
     right->addWidget(m_said);
@@ -142,13 +142,13 @@ void MachinePage::build(const MachineSheet& s) {
             group = f->group;
             QString heading = QString::fromUtf8(sheetGroupText(f->group).data());
             heading[0] = heading[0].toUpper();
-            auto* title = new QLabel(heading);
+            auto* title = new Words(heading);
             title->setProperty("strong", true);
             grid->addWidget(title, grid->rowCount(), 0, 1, 3);
         }
         const int row = grid->rowCount();
         const QString words = QString::fromUtf8(f->words.data());
-        auto* name = new QLabel(words);
+        auto* name = new Words(words);
         grid->addWidget(name, row, 0);
         auto* cells = new QWidget;
         auto* cellRow = new QHBoxLayout(cells);
@@ -179,7 +179,7 @@ void MachinePage::build(const MachineSheet& s) {
         if (f->isNumber() || many > 1)
             cellRow->addStretch(1);
         grid->addWidget(cells, row, 1);
-        grid->addWidget(new QLabel(QString::fromUtf8(f->unit.data(), static_cast<qsizetype>(f->unit.size()))), row, 2);
+        grid->addWidget(new Words(QString::fromUtf8(f->unit.data(), static_cast<qsizetype>(f->unit.size()))), row, 2);
     }
 }
 
@@ -211,7 +211,7 @@ void MachinePage::refresh() {
     m_sketch->setSheet(s);
     clearLayout(m_warnings);
     const auto say = [this](const QString& text, const char* property) {
-        auto* label = new QLabel(text);
+        auto* label = new Words(text);
         label->setWordWrap(true);
         label->setProperty(property, true);
         m_warnings->addWidget(label);

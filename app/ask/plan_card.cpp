@@ -2,11 +2,11 @@
 
 #include "app/frame/method_dialog.h"
 #include "app/model/plural.h"
+#include "app/theme/words.h"
 
 #include <QComboBox>
 #include <QDoubleSpinBox>
 #include <QGridLayout>
-#include <QLabel>
 #include <QPushButton>
 #include <QToolButton>
 #include <QVBoxLayout>
@@ -20,7 +20,7 @@ PlanCard::PlanCard(const Theme& theme, JobModel& model, QWidget* parent)
     layout->setContentsMargins(14, 10, 14, 10);
     layout->setSpacing(6);
     auto* head = new QHBoxLayout;
-    auto* title = new QLabel(tr("The plan"));
+    auto* title = new Words(tr("The plan"));
     title->setProperty("headline", true);
     head->addWidget(title);
     m_which = new QComboBox;
@@ -52,15 +52,15 @@ PlanCard::PlanCard(const Theme& theme, JobModel& model, QWidget* parent)
     m_coolMinutes = box(stops, tr("cooling takes"), 10., 0., 240., 0, tr(" min"));
     m_stops->hide();
     layout->addWidget(m_stops);
-    m_from = new QLabel;
+    m_from = new Words;
     m_from->setProperty("muted", true);
     m_from->setWordWrap(true);
     layout->addWidget(m_from);
-    m_order = new QLabel;
+    m_order = new Words;
     m_order->setWordWrap(true);
     m_order->setProperty("strong", true);
     layout->addWidget(m_order);
-    m_words = new QLabel;
+    m_words = new Words;
     m_words->setWordWrap(true);
     layout->addWidget(m_words);
     m_curve = new ReachCurve(theme);
@@ -102,7 +102,7 @@ QDoubleSpinBox* PlanCard::box(QGridLayout* grid, const QString& name, double val
     b->setSuffix(unit);
     b->setSpecialValueText(zero);
     b->setButtonSymbols(QAbstractSpinBox::NoButtons);
-    auto* label = new QLabel(name);
+    auto* label = new Words(name);
     label->setBuddy(b);
     const int row = grid->rowCount();
     grid->addWidget(label, row, 0);

@@ -1,9 +1,9 @@
 #include "app/ask/question_page.h"
+#include "app/theme/words.h"
 
 #include <QComboBox>
 #include <QDoubleSpinBox>
 #include <QHeaderView>
-#include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QScrollArea>
@@ -24,7 +24,7 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     down->setContentsMargins(14, 6, 14, 8);
     down->setSpacing(8);
     down->addWidget(buildQuestion());
-    m_caution = new QLabel;
+    m_caution = new Words;
     m_caution->setProperty("caution", true);
     m_caution->setWordWrap(true);
     down->addWidget(m_caution);
@@ -42,7 +42,7 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     scroll->setWidget(m_tree);
     left->addWidget(scroll, 3);
     auto* whatRow = new QHBoxLayout;
-    auto* what = new QLabel(tr("What it changes against its parent, one part a row"));
+    auto* what = new Words(tr("What it changes against its parent, one part a row"));
     what->setProperty("muted", true);
     auto* money = new QToolButton;
     money->setText(tr("weight, money"));
@@ -69,7 +69,7 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     m_changes->setToolTip(tr("Tick a part's box when the change before it forced it (rejetting for a carburettor): the "
                              "credit is then one."));
     left->addWidget(m_changes, 2);
-    m_ledger = new QLabel;
+    m_ledger = new Words;
     m_ledger->setProperty("muted", true);
     m_ledger->setWordWrap(true);
     left->addWidget(m_ledger);
@@ -97,7 +97,13 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
             keepChanges();
     });
     const auto addSetup = [this] {
-        if (m_newName->text().trimmed().isEmpty() || !m_model.hasJob()) {
+        if (m_newName->text().trimmed().isEmpty()) {
+            m_newName->setFocus();
+            return;
+        }
+        if (!m_model.hasJob()) {
+            emit m_model.problem(tr("A setup belongs to a job, and none is open. Open one on Jobs (Ctrl+0) or bring in "
+                                    "pulls (Ctrl+I); the name stays here."));
             m_newName->setFocus();
             return;
         }
@@ -123,7 +129,7 @@ QWidget* QuestionPage::buildQuestion() {
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(8);
     const auto word = [&](const QString& text) {
-        auto* label = new QLabel(text);
+        auto* label = new Words(text);
         label->setStyleSheet(QStringLiteral("font-size: 22px; font-weight: bold;"));
         row->addWidget(label);
     };

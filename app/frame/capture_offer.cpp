@@ -1,7 +1,7 @@
 #include "app/frame/capture_offer.h"
+#include "app/theme/words.h"
 
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QPushButton>
 
 namespace jr::app {
@@ -10,7 +10,7 @@ CaptureOffer::CaptureOffer(QWidget* parent) : QFrame(parent) {
     setProperty("card", true);
     auto* across = new QHBoxLayout(this);
     across->setContentsMargins(14, 8, 14, 8);
-    m_words = new QLabel;
+    m_words = new MarkedWords;
     m_words->setWordWrap(true);
     across->addWidget(m_words, 1);
     auto* take = new QPushButton(tr("&Take them in"));
@@ -29,8 +29,8 @@ CaptureOffer::CaptureOffer(QWidget* parent) : QFrame(parent) {
 }
 
 void CaptureOffer::offer(const QStringList& caught) {
-    m_words->setText(tr("<b>Caught before the program last ended badly</b>, and not yet in a job: %1.")
-                         .arg(caught.join(QStringLiteral("; ")).toHtmlEscaped()));
+    m_words->set(Markup::bold(tr("Caught before the program last ended badly, and not yet in a job:")) +
+                 Markup(QLatin1Char(' ') + caught.join(QStringLiteral("; ")) + QLatin1Char('.')));
     setVisible(!caught.isEmpty());
 }
 

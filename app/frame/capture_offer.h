@@ -3,9 +3,10 @@
 
 #include <QFrame>
 
-class QLabel;
 
 namespace jr::app {
+
+class MarkedWords;
 
 class CaptureOffer : public QFrame {
     Q_OBJECT
@@ -18,7 +19,7 @@ signals:
     void takeIn();
 
 private:
-    QLabel* m_words;
+    MarkedWords* m_words;
 };
 
 } // namespace jr::app

@@ -2,11 +2,11 @@
 
 #include "app/frame/method_dialog.h"
 #include "app/judge/chart_words.h"
+#include "app/theme/words.h"
 
 #include <QAction>
 #include <QComboBox>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QToolButton>
 
 #include <cmath>
@@ -18,12 +18,12 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent)
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(14, 6, 10, 6);
     layout->setSpacing(10);
-    m_job = new QLabel;
+    m_job = new Words;
     m_job->setProperty("strong", true);
     m_job->setSizePolicy(QSizePolicy::Fixed, QSizePolicy::Preferred);
     layout->addWidget(m_job);
     layout->addStretch(1);
-    m_air = new QLabel;
+    m_air = new MarkedWords;
     m_air->setProperty("muted", true);
     followMethodWords(m_air);
     m_air->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
@@ -31,7 +31,7 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent)
     const auto box = [&](const QString& name, const QString& help) {
         auto* b = new QComboBox;
         b->setAccessibleName(name);
-        b->setToolTip(help);
+        b->setToolTip(plainTip(help));
         b->setSizeAdjustPolicy(QComboBox::AdjustToContents);
         layout->addWidget(b);
         return b;
@@ -105,14 +105,14 @@ void HeaderLine::refresh() {
                   (job.machine.empty() ? QString() : QStringLiteral("  ·  ") + QString::fromStdString(job.machine))
             : tr("Jolly Ram");
     m_job->setText(m_job->fontMetrics().elidedText(full, Qt::ElideRight, 380));
-    m_job->setToolTip(full);
+    m_job->setToolTip(plainTip(full));
     m_standard->setCurrentIndex(m_standard->findData(QString::fromStdString(m_model.settings().standard)));
     m_units->setCurrentIndex(m_model.unitsChoice());
     fillDetail();
     const QString air = airText(m_model);
     m_air->clear(); // the same words in another light are laid out anew
-    m_air->setText(air.isEmpty() ? (m_model.hasJob() && !m_model.pulls().empty() ? tr("air unknown") : QString())
-                                 : tr("air %1").arg(air) + methodWord(QStringLiteral("Air and standards")));
+    m_air->set(air.isEmpty() ? Markup(m_model.hasJob() && !m_model.pulls().empty() ? tr("air unknown") : QString())
+                             : Markup(tr("air %1").arg(air)) + methodWord(QStringLiteral("Air and standards")));
     m_night->setIcon(m_theme.icon(m_theme.night() ? QStringLiteral("sun") : QStringLiteral("moon")));
     m_undo->defaultAction()->setIcon(m_theme.icon(QStringLiteral("undo-2")));
     m_redo->defaultAction()->setIcon(m_theme.icon(QStringLiteral("redo-2")));

@@ -13,6 +13,8 @@ class QToolButton;
 
 namespace jr::app {
 
+class MarkedWords;
+
 class HeaderLine : public QWidget {
     Q_OBJECT
 public:
@@ -28,7 +30,7 @@ private:
     QComboBox* m_standard;
     QComboBox* m_units;
     QComboBox* m_detail;
-    QLabel* m_air;
+    MarkedWords* m_air;
     QToolButton* m_undo;
     QToolButton* m_redo;
     QToolButton* m_night;

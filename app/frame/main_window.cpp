@@ -13,10 +13,10 @@
 #include "app/pulls/pulls_station.h"
 #include "app/ready/ready_station.h"
 #include "app/start/start_page.h"
+#include "app/theme/words.h"
 
 #include <QAction>
 #include <QDragEnterEvent>
-#include <QLabel>
 #include <QMimeData>
 #include <QStackedWidget>
 #include <QTimer>
@@ -41,7 +41,7 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     down->setSpacing(0);
     across->addLayout(down, 1);
     down->addWidget(new HeaderLine(theme, m_model));
-    m_message = new QLabel;
+    m_message = new Words;
     m_message->setProperty("caution", true);
     m_message->setWordWrap(true);
     m_message->setContentsMargins(10, 4, 10, 4);
@@ -130,12 +130,16 @@ void MainWindow::say(const QString& text) {
 }
 
 bool MainWindow::openArchive(const QString& folder) {
-    Result<std::unique_ptr<Archive>> archive = Archive::open(folder);
+    bool damaged = false;
+    Result<std::unique_ptr<Archive>> archive = Archive::open(folder, &damaged);
     if (!archive) {
-        say(QString::fromStdString(archive.error().text()));
-        m_start->refresh();
+        const QString words = QString::fromStdString(archive.error().text());
+        say(words);
+        m_start->setDamaged(damaged && !m_archive ? folder : QString(), words);
         return false;
     }
+    archive.value()->setRemarkListener([this](const std::string& words) { say(QString::fromStdString(words)); });
+    m_start->setDamaged({}, {});
     m_bench->disconnectBench();
     m_model.setArchive(nullptr);
     m_archive = std::move(archive).value();

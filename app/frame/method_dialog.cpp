@@ -3,7 +3,6 @@
 #include <QDialog>
 #include <QDialogButtonBox>
 #include <QFile>
-#include <QLabel>
 #include <QTextBlock>
 #include <QTextBrowser>
 #include <QTextDocument>
@@ -28,12 +27,12 @@ QWidget* methodLink(const QString& heading, QWidget* parent) {
     return link;
 }
 
-QString methodWord(const QString& heading) {
-    return QStringLiteral(" <a href=\"%1%2\">%3</a>")
-        .arg(kScheme, QString::fromLatin1(QUrl::toPercentEncoding(heading)), QToolButton::tr("how?"));
+Markup methodWord(const QString& heading) {
+    return Markup(QStringLiteral(" ")) +
+           Markup::link(kScheme + QString::fromLatin1(QUrl::toPercentEncoding(heading)), QToolButton::tr("how?"));
 }
 
-void followMethodWords(QLabel* label) {
+void followMethodWords(MarkedWords* label) {
     label->setTextInteractionFlags(Qt::TextBrowserInteraction); // by mouse and by keyboard
     QObject::connect(label, &QLabel::linkActivated, label, [label](const QString& link) {
         if (link.startsWith(kScheme))

@@ -1,9 +1,10 @@
 // "How was this found?": opens the paragraph of the method (docs/) that says it.
 #pragma once
 
+#include "app/theme/words.h"
+
 #include <QString>
 
-class QLabel;
 class QWidget;
 
 namespace jr::app {
@@ -11,8 +12,8 @@ namespace jr::app {
 /// A link to a heading of the method; `heading` as it stands in one of the documents.
 QWidget* methodLink(const QString& heading, QWidget* parent);
 /// The same as a word at the end of a rich text, for a label that follows it.
-QString methodWord(const QString& heading);
-void followMethodWords(QLabel* label);
+Markup methodWord(const QString& heading);
+void followMethodWords(MarkedWords* label);
 /// Opens the method at that heading. Returns false when there is no such heading.
 bool openMethod(const QString& heading, QWidget* parent, bool show = true);
 

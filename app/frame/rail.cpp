@@ -1,5 +1,7 @@
 #include "app/frame/rail.h"
 
+#include "app/theme/words.h"
+
 #include <QPainter>
 #include <QToolButton>
 #include <QVBoxLayout>
@@ -18,7 +20,7 @@ Rail::Rail(const Theme& theme, QWidget* parent) : QWidget(parent), m_theme(theme
 void Rail::addStation(const QString& name, const QString& icon, const QString& key) {
     auto* button = new QToolButton;
     button->setText(name);
-    button->setToolTip(QStringLiteral("%1 (%2)").arg(name, key));
+    button->setToolTip(plainTip(QStringLiteral("%1 (%2)").arg(name, key)));
     button->setShortcut(QKeySequence(key));
     button->setCheckable(true);
     button->setAutoExclusive(true);

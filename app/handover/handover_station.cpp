@@ -2,6 +2,7 @@
 
 #include "app/frame/method_dialog.h"
 #include "app/handover/sheet_painter.h"
+#include "app/theme/words.h"
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
 
@@ -10,7 +11,6 @@
 #include <QBuffer>
 #include <QDir>
 #include <QFileDialog>
-#include <QLabel>
 #include <QPainter>
 #include <QPdfWriter>
 #include <QPushButton>
@@ -58,10 +58,10 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     auto* layout = new QVBoxLayout(side);
     layout->setContentsMargins(16, 14, 16, 14);
     layout->setSpacing(10);
-    auto* title = new QLabel(tr("Hand over"));
+    auto* title = new Words(tr("Hand over"));
     title->setProperty("headline", true);
     layout->addWidget(title);
-    auto* about = new QLabel(tr("The sheet says which setups, how many pulls, which air and standard, what was gained "
+    auto* about = new Words(tr("The sheet says which setups, how many pulls, which air and standard, what was gained "
                                 "where, and what this does not show."));
     about->setWordWrap(true);
     layout->addWidget(about);

@@ -234,12 +234,11 @@ void paintSheet(QPainter& p, const JobModel& model) {
     QString same = QObject::tr("What was compared: %1 (%2 pulls) against %3 (%4 pulls).")
                        .arg(QString::fromStdString(c.with.setup), QString::number(c.with.pulls),
                             QString::fromStdString(c.base.setup), QString::number(c.base.pulls));
-    if (const SetupRecord* s = job.setup(model.settings().withSetup))
-        for (const SetupChange& change : s->changes)
-            same +=
-                QStringLiteral(" ") + QObject::tr("Changed: %1 from %2 to %3.")
-                                          .arg(QString::fromStdString(change.part), QString::fromStdString(change.from),
-                                               QString::fromStdString(change.to));
+    // All that the two differ in, not only the last step of the family tree.
+    if (const SetupDifference d =
+            differenceOf(job.setupTree(), model.settings().baseSetup, model.settings().withSetup);
+        !d.changes.empty())
+        same += QStringLiteral(" ") + QObject::tr("Changed: %1.").arg(QString::fromStdString(differenceText(d)));
     y = text(p, y, same, Theme::font(Size::Small), t.ink) + 3;
     for (std::size_t i = 1; i < account.details.size(); ++i)
         y = text(p, y, QString::fromStdString(account.details[i]), Theme::font(Size::Small), t.muted) + 3;

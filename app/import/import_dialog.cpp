@@ -4,6 +4,7 @@
 #include "app/import/import_facts.h"
 #include "app/import/import_picture.h"
 #include "app/model/plural.h"
+#include "app/theme/words.h"
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
 
@@ -11,7 +12,6 @@
 #include <QFileInfo>
 #include <QFormLayout>
 #include <QGroupBox>
-#include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
 #include <QPlainTextEdit>
@@ -83,7 +83,7 @@ void ImportDialog::build() {
 
     auto* middle = new QVBoxLayout;
     middle->setSpacing(6);
-    m_what = new QLabel;
+    m_what = new Words;
     m_what->setWordWrap(true);
     m_what->setProperty("strong", true);
     middle->addWidget(m_what);
@@ -127,7 +127,7 @@ void ImportDialog::build() {
     m_remember->setPlaceholderText(tr("e.g. bench logger"));
     form->addRow(tr("&Remember layout as"), m_remember);
     right->addLayout(form);
-    m_leftOut = new QLabel;
+    m_leftOut = new MarkedWords;
     m_leftOut->setWordWrap(true);
     m_leftOut->setAlignment(Qt::AlignTop);
     m_leftOut->setTextInteractionFlags(Qt::TextSelectableByMouse);
@@ -293,7 +293,7 @@ void ImportDialog::bringIn() {
     QString problem;
     m_jobId = chooseJob(&problem);
     if (m_jobId.empty()) {
-        m_leftOut->setText(problem);
+        m_leftOut->set(problem);
         return;
     }
     if (ImportItem* item = current(); item && !item->isPullFile && !m_remember->text().trimmed().isEmpty())
@@ -308,7 +308,7 @@ void ImportDialog::bringIn() {
             files.push_back(item.path.toStdString());
     const Result<std::string> begun = m_model.archive()->beginImport(files);
     if (!begun) {
-        m_leftOut->setText(QString::fromStdString(begun.error().text()));
+        m_leftOut->set(QString::fromStdString(begun.error().text()));
         return;
     }
     m_importId = *begun;
@@ -343,7 +343,8 @@ void ImportDialog::nextFile() {
         QTimer::singleShot(0, this, &ImportDialog::nextFile);
         return;
     }
-    (void)m_model.archive()->endImport(m_importId);
+    if (const Result<Done> ended = m_model.archive()->endImport(m_importId); !ended)
+        m_notKept << QString::fromStdString(ended.error().text());
     const bool stopped = m_next < m_set.items().size();
     m_summary = plural(m_kept, tr("1 pull brought in and kept."), tr("%1 pulls brought in and kept."));
     if (m_hereAlready > 0)

@@ -18,6 +18,8 @@ class QPushButton;
 
 namespace jr::app {
 
+class MarkedWords;
+
 class ImportColumns;
 class ImportPicture;
 
@@ -59,7 +61,7 @@ private:
     QPlainTextEdit* m_preview;
     ImportColumns* m_columns;
     ImportPicture* m_chart;
-    QLabel* m_leftOut;
+    MarkedWords* m_leftOut;
     QComboBox* m_job;
     QComboBox* m_setup;
     QLineEdit* m_machine;

@@ -3,6 +3,7 @@
 #include "app/import/import_dialog.h"
 #include "app/import/import_picture.h"
 #include "app/model/plural.h"
+#include "app/theme/words.h"
 
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
@@ -86,28 +87,28 @@ void ImportDialog::fillFacts() {
         edit->setToolTip({});
     }
     m_remember->setEnabled(editable);
-    QString text;
+    Markup text;
     if (item) {
         if (!item->workProblem.isEmpty())
-            text += QStringLiteral("<b>") + item->workProblem.toHtmlEscaped() + QStringLiteral("</b><br>");
+            text += Markup::bold(item->workProblem + QLatin1Char('\n'));
         if (!item->curveProblem.isEmpty())
-            text += QStringLiteral("<b>") + tr("Not a curve yet: %1").arg(item->curveProblem.toHtmlEscaped()) +
-                    QStringLiteral("</b><br>");
+            text += Markup::bold(tr("Not a curve yet: %1").arg(item->curveProblem) + QLatin1Char('\n'));
         for (const QString& remark : item->remarks)
-            text += remark.toHtmlEscaped() + QStringLiteral("<br>");
+            text += remark + QLatin1Char('\n');
         if (!item->leftOut.empty())
-            text += QStringLiteral("<br><b>") +
-                    plural(static_cast<int>(item->leftOut.size()), tr("1 row left out:"), tr("%1 rows left out:")) +
-                    QStringLiteral("</b><br>");
+            text += Markup::bold(
+                QLatin1Char('\n') +
+                plural(static_cast<int>(item->leftOut.size()), tr("1 row left out:"), tr("%1 rows left out:")) +
+                QLatin1Char('\n'));
         for (std::size_t k = 0; k < item->leftOut.size() && k < 8; ++k)
             text += tr("line %1: %2")
                         .arg(item->leftOut[k].line)
-                        .arg(QString::fromStdString(item->leftOut[k].reason).toHtmlEscaped()) +
-                    QStringLiteral("<br>");
+                        .arg(QString::fromStdString(item->leftOut[k].reason)) +
+                    QLatin1Char('\n');
         if (item->leftOut.size() > 8)
             text += QStringLiteral("…");
     }
-    m_leftOut->setText(text);
+    m_leftOut->set(text);
 }
 
 void ImportDialog::factChanged() {
@@ -129,7 +130,7 @@ void ImportDialog::factChanged() {
         if (!done) {
             good = false;
             edit->setStyleSheet(QStringLiteral("border: 2px solid %1").arg(m_theme.tokens().amber.name()));
-            edit->setToolTip(QString::fromStdString(done.error().reason));
+            edit->setToolTip(plainTip(QString::fromStdString(done.error().reason)));
             m_leftOut->setText(QString::fromStdString(done.error().reason));
         }
     }

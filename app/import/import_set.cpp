@@ -1,5 +1,7 @@
 #include "app/import/import_set.h"
 
+#include "archive/formats/json_text.h"
+
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
 
@@ -10,7 +12,6 @@
 namespace jr::app {
 namespace {
 
-using Json = nlohmann::ordered_json;
 
 bool looksLikePullFile(const std::string& text) {
     Lines lines(text);
@@ -113,22 +114,20 @@ std::string ImportSet::mappingJson(const std::vector<ColumnMapping>& mapping) {
     Json out = Json::array();
     for (const ColumnMapping& m : mapping)
         out.push_back({{"column", m.column}, {"channel", channelText(m.channel)}, {"unit", m.unit}});
-    return out.dump();
+    return writeJson(out);
 }
 
 std::vector<ColumnMapping> ImportSet::mappingFromJson(const std::string& json, std::size_t columns) {
     std::vector<ColumnMapping> out;
-    const Json list = Json::parse(json, nullptr, false);
-    if (!list.is_array())
+    const Result<Json> list = readJson(json, "mapping");
+    if (!list || !list->is_array())
         return out;
-    for (const Json& m : list) {
-        if (!m.is_object() || !m.value("column", Json()).is_number_unsigned() ||
-            !m.value("channel", Json()).is_string())
-            continue;
-        const auto column = m["column"].get<std::size_t>();
-        const auto channel = parseChannelName(m["channel"].get<std::string>());
-        if (channel && column < columns)
-            out.push_back({column, *channel, m.value("unit", "1")});
+    for (const Json& m : *list) {
+        const int column = wholeOf(m, "column", -1, 1 << 20, -1);
+        const auto channel = parseChannelName(textOf(m, "channel"));
+        const std::string unit = textOf(m, "unit");
+        if (channel && column >= 0 && static_cast<std::size_t>(column) < columns)
+            out.push_back({static_cast<std::size_t>(column), *channel, unit.empty() ? "1" : unit});
     }
     return out;
 }

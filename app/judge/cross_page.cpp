@@ -217,8 +217,7 @@ void CrossPage::fill() {
                        .arg(QString::fromStdString(e.term).replace(QLatin1Char('*'), QStringLiteral(" × ")),
                             power(e.effect, half, true), power(half, half));
     }
-    say(tr("Effects, high against low over all cells:") + QStringLiteral("<br>") +
-        effects.join(QStringLiteral("<br>")));
+    say(tr("Effects, high against low over all cells:") + QLatin1Char('\n') + effects.join(QLatin1Char('\n')));
     for (const std::string& term : m_cross->notSeparable)
         say(tr("%1 cannot be told apart from the others with the cells pulled.")
                 .arg(QString::fromStdString(term).replace(QLatin1Char('*'), QStringLiteral(" × "))),

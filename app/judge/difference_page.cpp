@@ -3,13 +3,13 @@
 #include "app/frame/clear_layout.h"
 #include "app/frame/method_dialog.h"
 #include "app/judge/chart_words.h"
+#include "app/theme/words.h"
 #include "core/judge/gain_kinds.h"
 #include "core/judge/sound.h"
 
 #include <QComboBox>
 #include <QDoubleSpinBox>
 #include <QFormLayout>
-#include <QLabel>
 #include <QPainter>
 #include <QScrollArea>
 #include <QStackedWidget>
@@ -22,8 +22,8 @@
 namespace jr::app {
 namespace {
 
-QLabel* paragraph(const QString& text, const char* property = nullptr) {
-    auto* label = new QLabel(text);
+MarkedWords* paragraph(const Markup& text, const char* property = nullptr) {
+    auto* label = new MarkedWords(text);
     label->setWordWrap(true);
     followMethodWords(label);
     if (property)
@@ -48,7 +48,7 @@ DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* par
     m_pages = new QStackedWidget;
     whole->addWidget(m_pages);
 
-    m_empty = new QLabel;
+    m_empty = new Words;
     m_empty->setAlignment(Qt::AlignCenter);
     m_empty->setWordWrap(true);
     m_empty->setProperty("strong", true);
@@ -62,7 +62,7 @@ DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* par
 
     auto* left = new QVBoxLayout;
     left->setSpacing(2);
-    m_readout = new QLabel;
+    m_readout = new MarkedWords;
     m_readout->setMinimumHeight(24);
     m_readout->setAccessibleName(tr("Figures at the cursor"));
     left->addWidget(m_readout);
@@ -87,7 +87,7 @@ DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* par
     const auto onChart = [this](QWidget* chart, int x, const QString& text, const QString& tip, int key) {
         auto* button = new QToolButton(chart);
         button->setText(text);
-        button->setToolTip(tip);
+        button->setToolTip(plainTip(tip));
         button->setShortcut(QKeySequence(key));
         button->setProperty("switch", true);
         button->move(RpmChart::kLeft + x, 30);
@@ -166,7 +166,7 @@ QWidget* DifferencePage::buildSide() {
     m_repeatability->setSpecialValueText(tr("unknown"));
     m_repeatability->setToolTip(tr("With one pull on a side nothing is known of the scatter. If this bench is known to "
                                    "repeat within so many per cent, say so here."));
-    m_repeatabilityLabel = new QLabel(tr("Bench &repeats within"));
+    m_repeatabilityLabel = new Words(tr("Bench &repeats within"));
     m_repeatabilityLabel->setBuddy(m_repeatability);
     form->addRow(m_repeatabilityLabel, m_repeatability);
     layout->addLayout(form);
@@ -277,13 +277,12 @@ void DifferencePage::refresh() {
         headline[0] = headline[0].toUpper();
     m_headline->setText(headline);
     m_bandMean->clear(); // the same words in another light are laid out anew
-    m_bandMean->setText(QString::fromStdString(account.details.front()).toHtmlEscaped() +
-                        methodWord(QStringLiteral("The margin")));
+    m_bandMean->set(Markup(QString::fromStdString(account.details.front())) + methodWord(QStringLiteral("The margin")));
     clearLayout(m_account);
     // The last of each kind says where it is written how it was found.
     const auto add = [this](const QString& words, bool last, const char* heading, const char* property = nullptr) {
         m_account->addWidget(
-            paragraph(words.toHtmlEscaped() + (last ? methodWord(QString::fromLatin1(heading)) : QString()), property));
+            paragraph(Markup(words) + (last ? methodWord(QString::fromLatin1(heading)) : Markup()), property));
     };
     for (const std::string& s : account.stretches)
         add(QString::fromStdString(s), &s == &account.stretches.back(), "Calls");
@@ -323,21 +322,20 @@ void DifferencePage::showQuoted(double rpm) {
     if (!comparison || !m_quoted)
         return;
     const Wording wording = m_model.units().wording();
-    QStringList quoted;
+    Markup quoted;
     for (const QuotedGain& g : quotedGains(*comparison, rpm, wording)) {
         // Where a gain has no margin of its own it is rounded as the band's mean is.
         const BandMean& mean = comparison->bandMean;
         const double margin = g.lowW ? 0.5 * (*g.highW - *g.lowW) : mean.lowW ? 0.5 * (*mean.highW - *mean.lowW) : 0.;
-        quoted << QStringLiteral("<b>%1</b> (%2 %) %3%4")
-                      .arg(QString::fromStdString(withUnit(g.gainW, margin, wording.power, wording, true)),
-                           QString::fromStdString(plainNumber(g.gainPct, 1, wording, true)),
-                           QString::fromStdString(g.label).toHtmlEscaped(),
-                           g.caution.empty()
-                               ? QString()
-                               : QStringLiteral(" <i>%1</i>").arg(QString::fromStdString(g.caution).toHtmlEscaped()));
+        quoted += Markup(QStringLiteral("\n")) +
+                  Markup::bold(QString::fromStdString(withUnit(g.gainW, margin, wording.power, wording, true))) +
+                  Markup(QStringLiteral(" (%1 %) %2")
+                             .arg(QString::fromStdString(plainNumber(g.gainPct, 1, wording, true)),
+                                  QString::fromStdString(g.label)));
+        if (!g.caution.empty())
+            quoted += Markup::italic(QLatin1Char(' ') + QString::fromStdString(g.caution));
     }
-    m_quoted->setText(tr("Gains as people quote them:") + methodWord(QStringLiteral("Gains people quote")) +
-                      QStringLiteral("<br>") + quoted.join(QStringLiteral("<br>")));
+    m_quoted->set(Markup(tr("Gains as people quote them:")) + methodWord(QStringLiteral("Gains people quote")) + quoted);
     const double at = std::isfinite(rpm) ? rpm : comparison->base.peakPower ? comparison->base.peakPower->rpm : 0.;
     std::vector<Observation> levels;
     for (bool base : {true, false})
@@ -349,7 +347,7 @@ void DifferencePage::showQuoted(double rpm) {
     const auto sound = soundDifference(levels, at);
     m_sound->setVisible(sound.ok());
     if (sound)
-        m_sound->setText(QString::fromStdString(sound->text));
+        m_sound->set(QString::fromStdString(sound->text));
 }
 
 void DifferencePage::showCursor(double rpm) {
@@ -357,7 +355,7 @@ void DifferencePage::showCursor(double rpm) {
     const auto& comparison = m_model.comparison();
     const QString hint = tr("Point at a speed, or use the arrow keys on a chart, to read both curves there.");
     if (!comparison || !std::isfinite(rpm)) {
-        m_readout->setText(hint);
+        m_readout->set(hint);
         m_readout->setProperty("muted", true);
         m_readout->setStyleSheet({});
         return;
@@ -366,7 +364,7 @@ void DifferencePage::showCursor(double rpm) {
     const auto nearest = std::min_element(c.rpm.begin(), c.rpm.end(),
                                           [&](double a, double b) { return std::abs(a - rpm) < std::abs(b - rpm); });
     if (std::abs(*nearest - rpm) > 60.) {
-        m_readout->setText(
+        m_readout->set(
             tr("%1 rpm: not every pull has data here that counts.").arg(QLocale().toString(rpm, 'f', 0)));
         return;
     }
@@ -379,18 +377,22 @@ void DifferencePage::showCursor(double rpm) {
     const QString give = c.margins
                              ? QStringLiteral(" ± ") + QString::fromStdString(withUnit(margin, margin, u.power, w))
                              : tr(" (no margin known)");
-    m_readout->setText(QStringLiteral("<b>%1 rpm</b> &nbsp; %2 %3 · %4 &nbsp; %5 %6 · %7 &nbsp; <b>%8%9</b> (%10 %)")
-                           .arg(QLocale().toString(c.rpm[i], 'f', 0),
-                                Theme::mark(setupMarkOf(m_model, m_model.settings().baseSetup)).letter,
-                                u.powerText(c.base.powerW[i]), u.torqueText(c.base.torqueNm[i]),
-                                Theme::mark(setupMarkOf(m_model, m_model.settings().withSetup)).letter,
-                                u.powerText(c.with.powerW[i]), u.torqueText(c.with.torqueNm[i]), difference, give)
-                           .arg(QString::fromStdString(plainNumber(c.differencePct[i], 1, w, true))) +
-                       (std::isfinite(c.base.afr[i]) && std::isfinite(c.with.afr[i])
-                            ? tr(" &nbsp; mixture %1, %2:1")
-                                  .arg(QString::fromStdString(plainNumber(c.base.afr[i], 1, w)),
-                                       QString::fromStdString(plainNumber(c.with.afr[i], 1, w)))
-                            : QString()));
+    const auto side = [&](const std::string& setup, double powerW, double torqueNm) {
+        return Markup(QStringLiteral("%1 %2 · %3")
+                          .arg(Theme::mark(setupMarkOf(m_model, setup)).letter, u.powerText(powerW),
+                               u.torqueText(torqueNm)));
+    };
+    Markup words = Markup::bold(tr("%1 rpm").arg(QLocale().toString(c.rpm[i], 'f', 0))) + Markup::gap() +
+                   side(m_model.settings().baseSetup, c.base.powerW[i], c.base.torqueNm[i]) + Markup::gap() +
+                   side(m_model.settings().withSetup, c.with.powerW[i], c.with.torqueNm[i]) + Markup::gap() +
+                   Markup::bold(difference + give) +
+                   Markup(QStringLiteral(" (%1 %)")
+                              .arg(QString::fromStdString(plainNumber(c.differencePct[i], 1, w, true))));
+    if (std::isfinite(c.base.afr[i]) && std::isfinite(c.with.afr[i]))
+        words += Markup::gap() + Markup(tr("mixture %1, %2:1")
+                                            .arg(QString::fromStdString(plainNumber(c.base.afr[i], 1, w)),
+                                                 QString::fromStdString(plainNumber(c.with.afr[i], 1, w))));
+    m_readout->set(words);
 }
 
 } // namespace jr::app

@@ -15,6 +15,8 @@ class QVBoxLayout;
 
 namespace jr::app {
 
+class MarkedWords;
+
 class DifferencePage : public QWidget {
     Q_OBJECT
 public:
@@ -42,17 +44,17 @@ private:
     CurvesChart* m_curves;
     CurvesChart* m_torque; ///< under the power, when all is shown together
     SidesMixture* m_mixture;
-    QLabel* m_readout;
+    MarkedWords* m_readout;
     QComboBox* m_base;
     QComboBox* m_with;
     QDoubleSpinBox* m_worth;
     QDoubleSpinBox* m_repeatability;
     QLabel* m_repeatabilityLabel;
     QLabel* m_headline;
-    QLabel* m_bandMean;
+    MarkedWords* m_bandMean;
     QVBoxLayout* m_account;
-    QLabel* m_quoted = nullptr; ///< in the account, as long as there is a comparison
-    QLabel* m_sound = nullptr;
+    MarkedWords* m_quoted = nullptr; ///< in the account, as long as there is a comparison
+    MarkedWords* m_sound = nullptr;
     double m_cursorRpm = qQNaN();
     int m_school = 0; ///< 0 average, 1 median, 2 best of
     enum class Shown { Power, Torque, Together } m_shown = Shown::Power;

@@ -2,11 +2,11 @@
 
 #include "app/frame/clear_layout.h"
 #include "app/frame/method_dialog.h"
+#include "app/theme/words.h"
 
 #include <QComboBox>
 #include <QCoreApplication>
 #include <QDoubleSpinBox>
-#include <QLabel>
 #include <QLocale>
 #include <QRegularExpression>
 #include <QScrollArea>
@@ -32,7 +32,7 @@ JudgePage::JudgePage(const Theme& theme, JobModel& model, const QString& method,
     m_tools = new QVBoxLayout;
     m_tools->setSpacing(6);
     down->addLayout(m_tools);
-    m_headline = new QLabel;
+    m_headline = new Words;
     m_headline->setWordWrap(true);
     m_headline->setProperty("headline", true);
     m_headline->setTextInteractionFlags(Qt::TextSelectableByMouse);
@@ -87,7 +87,14 @@ void JudgePage::headline(const QString& text) {
 }
 
 void JudgePage::say(const QString& text, const char* property) {
-    auto* label = new QLabel(text);
+    add(new Words(text), property);
+}
+
+void JudgePage::say(const Markup& text, const char* property) {
+    add(new MarkedWords(text), property);
+}
+
+void JudgePage::add(QLabel* label, const char* property) {
     label->setWordWrap(true);
     label->setTextInteractionFlags(Qt::TextSelectableByMouse);
     if (property)

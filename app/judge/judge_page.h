@@ -16,6 +16,8 @@ class QVBoxLayout;
 
 namespace jr::app {
 
+class Markup;
+
 class JudgePage : public QWidget {
     Q_OBJECT
 public:
@@ -32,6 +34,7 @@ protected:
     QVBoxLayout* tools() { return m_tools; } ///< above the words
     void headline(const QString& text);
     void say(const QString& text, const char* property = nullptr);
+    void say(const Markup& text, const char* property = nullptr);
     void sayCautions(const std::vector<Caution>& cautions);
     /// Mean of the band, peak, or at a speed: a row of its own among the tools.
     void addMetric();
@@ -49,6 +52,7 @@ protected:
     JobModel& m_model;
 
 private:
+    void add(QLabel* label, const char* property);
     QVBoxLayout* m_drawings;
     QVBoxLayout* m_tools;
     QLabel* m_headline;

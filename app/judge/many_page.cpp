@@ -1,6 +1,7 @@
 #include "app/judge/many_page.h"
 
 #include "app/model/plural.h"
+#include "app/theme/words.h"
 
 #include <QPainter>
 #include <QPainterPath>
@@ -147,9 +148,8 @@ void ManyPage::fill() {
     std::vector<Caution> cautions;
     for (std::size_t i = 0; i < m_comparisons.size(); ++i) {
         const Account account = describe(m_comparisons[i], m_model.units().wording());
-        say(QStringLiteral("<b>%1</b><br>%2")
-                .arg(QString::fromStdString(account.headline).toHtmlEscaped(),
-                     QString::fromStdString(account.details.front()).toHtmlEscaped()));
+        say(Markup::bold(QString::fromStdString(account.headline)) +
+            Markup(QLatin1Char('\n') + QString::fromStdString(account.details.front())));
         const SetupDifference d = differenceOf(m_model.job().setupTree(), base, ids[i + 1]);
         if (d.independent > 1)
             say(tr("%1 differs in more than one thing; the credit is shared.").arg(setupName(ids[i + 1])), "caution");

@@ -1,8 +1,8 @@
 #include "app/judge/mixture_page.h"
+#include "app/theme/words.h"
 
 #include <QDoubleSpinBox>
 #include <QHBoxLayout>
-#include <QLabel>
 
 #include <algorithm>
 #include <cmath>
@@ -12,7 +12,7 @@ namespace jr::app {
 MixturePage::MixturePage(const Theme& theme, JobModel& model, QWidget* parent)
     : JudgePage(theme, model, QStringLiteral("Mixture"), parent) {
     auto* row = new QHBoxLayout;
-    auto* label = new QLabel(tr("&Target"));
+    auto* label = new Words(tr("&Target"));
     const auto box = [&](const QString& name) {
         auto* b = new QDoubleSpinBox;
         b->setRange(9., 17.);
@@ -34,7 +34,7 @@ MixturePage::MixturePage(const Theme& theme, JobModel& model, QWidget* parent)
     };
     row->addWidget(label);
     m_rich = box(tr("Rich end of the target window"));
-    row->addWidget(new QLabel(tr("to")));
+    row->addWidget(new Words(tr("to")));
     m_lean = box(tr("Lean end of the target window"));
     label->setBuddy(m_rich);
     row->addStretch(1);
@@ -95,8 +95,7 @@ void MixturePage::fill() {
             for (const std::string& sentence : found.sentences)
                 words << fromCore(sentence);
             const QString head = tr("Pull %1, %2").arg(p.record.number).arg(setupName(ids[s]));
-            say(QStringLiteral("<b>%1</b><br>%2")
-                    .arg(head.toHtmlEscaped(), words.join(QLatin1Char(' ')).toHtmlEscaped()),
+            say(Markup::bold(head) + Markup(QLatin1Char('\n') + words.join(QLatin1Char(' '))),
                 found.leanUnderLoadS > 0. || found.notFiringS > 0. ? "caution" : nullptr);
             if (found.insideShare < worstInside) {
                 worstInside = found.insideShare;

@@ -262,7 +262,7 @@ void ScatterPage::fill() {
                         .arg(note.day.empty() ? tr("undated") : QString::fromStdString(note.day),
                              l.toString(note.pct, 'f', 2))
                         .arg(note.pulls);
-        say(tr("This machine over its history:") + QStringLiteral("<br>") + list.join(QStringLiteral("<br>")), "muted");
+        say(tr("This machine over its history:") + QLatin1Char('\n') + list.join(QLatin1Char('\n')), "muted");
     }
     for (const char* flag : {"fuel-starved", "hot", "cold", "slip"}) {
         QStringList numbers;

@@ -6,12 +6,18 @@
 
 #include <cmath>
 #include <limits>
+#include <map>
 
 namespace jr::app {
 namespace {
 
 LoadedPull load(PullRecord record, std::shared_ptr<const Trace> trace) {
     LoadedPull out{std::move(record), std::move(trace), nullptr, {}};
+    if (out.trace->channels.empty()) {
+        out.problem = JobModel::tr("Its trace is damaged or lost in the database. \"Put right\" on Jobs takes it from its "
+                                   "pull file, if that is whole.");
+        return out;
+    }
     ReadyOptions options;
     options.overrules = out.record.overrules;
     Result<PullFit> fit = fitPull(*out.trace, options);
@@ -74,7 +80,7 @@ void JobModel::setArchive(Archive* archive) {
 
 bool JobModel::openJob(const std::string& jobId, QString* problemText) {
     const Result<JobRecord> job = m_archive->job(jobId);
-    const auto traces = m_archive->traces(jobId);
+    auto traces = m_archive->traces(jobId);
     if (!job || !traces) {
         if (problemText)
             *problemText = QString::fromStdString(job ? traces.error().text() : job.error().text());
@@ -94,9 +100,15 @@ bool JobModel::openJob(const std::string& jobId, QString* problemText) {
     m_store.forget();
     m_pulls.clear();
     std::vector<std::pair<PullRecord, std::shared_ptr<const Trace>>> work;
-    for (std::size_t i = 0; i < m_job.pulls.size() && i < traces->size(); ++i) {
-        m_pulls.push_back({m_job.pulls[i], std::make_shared<const Trace>((*traces)[i].second), nullptr, {}});
-        work.emplace_back(m_pulls.back().record, m_pulls.back().trace);
+    std::map<std::string, std::shared_ptr<const Trace>> byId;
+    for (auto& [id, trace] : traces.value())
+        byId[id] = std::make_shared<const Trace>(std::move(trace));
+    for (const PullRecord& record : m_job.pulls) {
+        auto& trace = byId[record.id];
+        if (!trace) // damaged, or caught by another window in between
+            trace = std::make_shared<const Trace>();
+        m_pulls.push_back({record, trace, nullptr, {}});
+        work.emplace_back(record, trace);
     }
     m_current = m_pulls.empty() ? -1 : std::clamp(m_current, 0, static_cast<int>(m_pulls.size()) - 1);
     m_comparison.reset();

@@ -1,12 +1,12 @@
 #include "app/notes/note_strip.h"
 
 #include "app/frame/clear_layout.h"
+#include "app/theme/words.h"
 
 #include <QDialog>
 #include <QDragEnterEvent>
 #include <QFileDialog>
 #include <QImageReader>
-#include <QLabel>
 #include <QLineEdit>
 #include <QMimeData>
 #include <QPushButton>
@@ -121,7 +121,7 @@ void NoteStrip::refresh() {
                 QDialog dialog(this);
                 dialog.setWindowTitle(words.isEmpty() ? tr("Photo") : words);
                 auto* layout = new QVBoxLayout(&dialog);
-                auto* label = new QLabel;
+                auto* label = new Words;
                 label->setPixmap(scaledPicture(path, QSize(1100, 680)));
                 layout->addWidget(label);
                 dialog.exec();
@@ -129,7 +129,7 @@ void NoteStrip::refresh() {
             row->addWidget(picture);
         }
         if (!words.isEmpty()) {
-            auto* label = new QLabel(words);
+            auto* label = new Words(words);
             label->setWordWrap(true);
             // Two lines at most, so that nothing is cut off below.
             const int wide = label->fontMetrics().horizontalAdvance(words);

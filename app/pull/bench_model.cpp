@@ -1,5 +1,6 @@
 #include "app/pull/bench_model.h"
 
+#include "app/model/plural.h"
 #include "archive/formats/text.h"
 #include "core/live/procedure_check.h"
 #include "core/plan/fuel.h"
@@ -26,8 +27,7 @@ BenchModel::BenchModel(JobModel& job, QObject* parent) : QObject(parent), m_job(
     qRegisterMetaType<BenchState>("jr::BenchState");
     qRegisterMetaType<std::shared_ptr<CaughtPull>>("std::shared_ptr<jr::CaughtPull>");
     qRegisterMetaType<std::shared_ptr<CoastDown>>("std::shared_ptr<jr::CoastDown>");
-    m_stepTimer.setInterval(50);
-    connect(&m_stepTimer, &QTimer::timeout, this, &BenchModel::stepTick);
+    qRegisterMetaType<StopStatus>();
     // The next pulls belong to the job that is open.
     connect(&m_job, &JobModel::jobChanged, this, [this] {
         if (m_job.job().id != m_sittingOf)
@@ -81,32 +81,7 @@ void BenchModel::connectTo(const QString& text, const QString& plain) {
         m_linkWords = words;
         emit linkChanged();
     });
-    connect(m_session, &BenchSession::described, this, [this](BenchDescription bench) {
-        if (!m_ownProcedure)
-            m_procedure = procedureOf(bench);
-        m_limits = limitsOf(bench);
-        if (const auto tank = bench.facts.find("tank_ml"); tank != bench.facts.end() && m_tankMl <= 0.)
-            m_tankMl = QString::fromStdString(tank->second).toDouble();
-        m_bench = std::move(bench);
-        useProcedure(m_procedure);
-        if (m_job.archive()) {
-            // Known from now on, with its own facts; calibrations of the archive are laid over them.
-            BenchRecord record{"", m_bench->name, "", {}};
-            for (const auto& [key, value] : m_bench->facts)
-                record.facts.emplace_back(key, value);
-            if (const auto known = m_job.archive()->benches())
-                for (const BenchRecord& b : *known)
-                    if (b.name == record.name)
-                        for (const auto& fact : b.facts)
-                            if (!m_bench->facts.contains(fact.first))
-                                record.facts.push_back(fact);
-            if (const auto kept = m_job.archive()->saveBench(record); !kept)
-                emit said(QString::fromStdString(kept.error().text()));
-            adoptCalibrations();
-        }
-        tellSitting();
-        emit described();
-    });
+    connect(m_session, &BenchSession::described, this, &BenchModel::takeDescription);
     connect(m_session, &BenchSession::stateChanged, this, &BenchModel::stateChanged);
     connect(m_session, &BenchSession::pullBegan, this, [this] {
         m_trips.clear();
@@ -120,13 +95,60 @@ void BenchModel::connectTo(const QString& text, const QString& plain) {
     });
     connect(m_session, &BenchSession::tripped, this, [this](const GuardTrip& trip) {
         m_trips.push_back(trip);
-        m_steps.reset();
         emit tripped(QString::fromStdString(guardSentence(trip)));
+    });
+    connect(m_session, &BenchSession::stopChanged, this, &BenchModel::stopChanged);
+    connect(m_session, &BenchSession::stepsGivenUp, this, [this](int steps) {
+        if (steps > 0)
+            emit said(plural(steps, tr("1 step never settled."), tr("%1 steps never settled.")));
     });
     connect(m_session, &BenchSession::said, this, &BenchModel::said);
     m_thread.start();
     tellSitting();
     QMetaObject::invokeMethod(m_session, &BenchSession::open);
+}
+
+void BenchModel::takeDescription(BenchDescription bench) {
+    if (!m_ownProcedure)
+        m_procedure = procedureOf(bench);
+    m_limits = limitsOf(bench);
+    if (const auto tank = bench.facts.find("tank_ml"); tank != bench.facts.end() && m_tankMl <= 0.)
+        m_tankMl = QString::fromStdString(tank->second).toDouble();
+    m_bench = std::move(bench);
+    useProcedure(m_procedure);
+    if (m_job.archive()) {
+        knowBench();
+        adoptCalibrations();
+    }
+    tellSitting();
+    emit described();
+}
+
+/// Known to the archive from now on, with its own facts; calibrations of the archive are laid over them.
+void BenchModel::knowBench() {
+    constexpr std::size_t kMostBenches = 200; // a line with a new name every minute is no row of benches
+    BenchRecord record{"", m_bench->name, "", {}};
+    for (const auto& [key, value] : m_bench->facts)
+        record.facts.emplace_back(key, value);
+    const auto known = m_job.archive()->benches();
+    if (!known) {
+        emit said(QString::fromStdString(known.error().text()));
+        return;
+    }
+    bool isNew = true;
+    for (const BenchRecord& b : *known)
+        if (b.name == record.name) {
+            isNew = false;
+            for (const auto& fact : b.facts)
+                if (!m_bench->facts.contains(fact.first))
+                    record.facts.push_back(fact);
+        }
+    if (isNew && known->size() >= kMostBenches) {
+        emit said(tr("%1 benches are known already; this one is used, but not kept.").arg(known->size()));
+        return;
+    }
+    if (const auto kept = m_job.archive()->saveBench(record); !kept)
+        emit said(QString::fromStdString(kept.error().text()));
 }
 
 QString BenchModel::standinProgram() const {
@@ -153,16 +175,18 @@ void BenchModel::tryStandin(const QString& machine, double speed, const QStringL
     });
     m_standin->start(
         program,
-        QStringList{QStringLiteral("--machine"), machine, QStringLiteral("--speed"), QString::number(speed)} + more);
+        // It goes with this program, however that ends: its standard input closes then.
+        QStringList{QStringLiteral("--leave-with-input"), QStringLiteral("--machine"), machine,
+                    QStringLiteral("--speed"), QString::number(speed)} +
+            more);
 }
 
 void BenchModel::closeSession() {
-    m_stepTimer.stop();
-    m_steps.reset();
     if (m_session) {
-        // Waits, so that a pull in hand is kept before anything is taken down.
+        // Waits, so that a pull in hand is kept before anything is taken down; only then may its capture go.
         QMetaObject::invokeMethod(m_session, &BenchSession::close, Qt::BlockingQueuedConnection);
         QCoreApplication::sendPostedEvents(this);
+        QMetaObject::invokeMethod(m_session, &BenchSession::finishCapture, Qt::BlockingQueuedConnection);
         m_session = nullptr;
         m_thread.quit();
         m_thread.wait();
@@ -201,9 +225,7 @@ void BenchModel::adopt(BenchDescription& bench) const {
                     newest[key] = value;
         for (const auto& [key, value] : newest) {
             bench.facts[key] = value;
-            if (m_session)
-                QMetaObject::invokeMethod(
-                    m_session, [session = m_session, key = key, value = value] { session->setFact(key, value); });
+            inSession([key = key, value = value](BenchSession& session) { session.setFact(key, value); });
         }
     }
 }
@@ -218,23 +240,21 @@ void BenchModel::adoptCalibrations() {
 void BenchModel::ask(const QString& offer) {
     if (!m_session)
         return;
-    QMetaObject::invokeMethod(m_session,
-                              [session = m_session, offer] { session->send(QStringLiteral("do ") + offer); });
+    inSession([offer](BenchSession& session) { session.askOffer(offer); });
     if (offer == QLatin1String("refuel"))
         refuelled();
 }
 
-void BenchModel::releaseBrake() {
-    m_steps.reset();
-    m_stepTimer.stop();
-    if (m_session)
-        QMetaObject::invokeMethod(m_session, [session = m_session] { session->send(QStringLiteral("release")); });
+void BenchModel::stop() {
+    inSession([](BenchSession& session) { session.stop(); });
+}
+
+void BenchModel::clearStop() {
+    inSession([](BenchSession& session) { session.clearStop(); });
 }
 
 void BenchModel::zeroLoad() {
-    if (m_session)
-        QMetaObject::invokeMethod(m_session,
-                                  [session = m_session] { session->send(QStringLiteral("zero load_force")); });
+    inSession([](BenchSession& session) { session.zero(QStringLiteral("load_force")); });
 }
 
 void BenchModel::handKey() {
@@ -246,49 +266,18 @@ void BenchModel::handKey() {
 
 void BenchModel::sweep(double fromRpm, double toRpm, double rpmPerS) {
     m_brakeTask = "sweep";
-    if (m_session)
-        QMetaObject::invokeMethod(m_session, [session = m_session, fromRpm, toRpm, rpmPerS] {
-            session->send(QStringLiteral("target sweep %1 %2 %3")
-                              .arg(fromRpm, 0, 'f', 0)
-                              .arg(toRpm, 0, 'f', 0)
-                              .arg(rpmPerS, 0, 'f', 0));
-        });
+    inSession([=](BenchSession& session) { session.sweep(fromRpm, toRpm, rpmPerS); });
 }
 
 void BenchModel::holdSteps(const std::vector<double>& stepsRpm) {
-    if (!m_session || stepsRpm.empty())
+    if (stepsRpm.empty())
         return;
     m_brakeTask = "steps";
-    StepRunOptions options;
-    options.stepsRpm = stepsRpm;
-    m_steps.emplace(options);
-    const auto first = m_steps->begin(m_session->snapshot().figures.timeS);
-    QMetaObject::invokeMethod(m_session, [session = m_session, first] {
-        session->send(QStringLiteral("target hold %1").arg(*first, 0, 'f', 0));
-    });
-    m_stepTimer.start();
+    inSession([stepsRpm](BenchSession& session) { session.holdSteps(stepsRpm); });
 }
 
-void BenchModel::stepTick() {
-    if (!m_session || !m_steps) {
-        m_stepTimer.stop();
-        return;
-    }
-    const LiveSnapshot now = m_session->snapshot();
-    if (now.state != BenchState::Pulling) {
-        // Not on the throttle yet: the clock of the first step starts when it is.
-        (void)m_steps->begin(now.figures.timeS);
-        return;
-    }
-    if (const auto next = m_steps->feed(now.figures.timeS, now.figures.rpm)) {
-        QMetaObject::invokeMethod(m_session, [session = m_session, next] {
-            session->send(QStringLiteral("target hold %1").arg(*next, 0, 'f', 0));
-        });
-    } else if (m_steps->finished()) {
-        if (!m_steps->givenUp().empty())
-            emit said(tr("%1 steps never settled.").arg(m_steps->givenUp().size()));
-        releaseBrake();
-    }
+void BenchModel::tellKept(const std::string& pullId) {
+    inSession([pullId](BenchSession& session) { session.pullKept(pullId); });
 }
 
 double BenchModel::sinceLastPullS() const {
@@ -313,9 +302,7 @@ bool BenchModel::ensureJob() {
 
 void BenchModel::take(const std::shared_ptr<CaughtPull>& pull) {
     if (!ensureJob()) {
-        // The capture still has it; keep that file for the next start.
-        if (m_session)
-            QMetaObject::invokeMethod(m_session, [session = m_session] { session->keepCapture(true); });
+        // The capture still has it: it was not told to be kept.
         emit said(tr("The pull could not be kept in a job; it stays in the capture and is offered at the next start."));
         return;
     }
@@ -337,16 +324,15 @@ void BenchModel::take(const std::shared_ptr<CaughtPull>& pull) {
         h.other.emplace_back("rest_s", numberText(std::round(sinceLastPullS())));
     if (!m_brakeTask.empty())
         h.other.emplace_back("brake_task", m_brakeTask);
-    const Result<std::string> id = m_job.archive()->addPull(m_job.job().id, pull->trace, "bench");
+    // A warm-up is set aside in the same breath: kept as a pull that counts it would be a false result.
+    const AddPullOptions how{m_warmUp, m_warmUp ? tr("warm-up").toStdString() : std::string()};
+    const Result<std::string> id = m_job.archive()->addPull(m_job.job().id, pull->trace, "bench", how);
     if (!id) {
-        if (m_session)
-            QMetaObject::invokeMethod(m_session, [session = m_session] { session->keepCapture(true); });
         emit said(tr("The pull could not be kept: %1. It stays in the capture and is offered at the next start.")
                       .arg(QString::fromStdString(id.error().text())));
         return;
     }
-    if (m_warmUp)
-        (void)m_job.archive()->setAside(*id, true, tr("warm-up").toStdString());
+    tellKept(*id);
     const int index = m_job.takeIn(*id);
     m_sinceLast.start();
     m_card = cardFor(index, *pull);

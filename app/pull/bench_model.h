@@ -5,7 +5,6 @@
 #include "app/model/job_model.h"
 #include "archive/formats/job_sheets.h"
 #include "bench/bench_session.h"
-#include "core/live/step_run.h"
 #include "core/mixture/steady_points.h"
 
 #include <QProcess>
@@ -49,12 +48,12 @@ public:
 
     // What is asked of the bench.
     void ask(const QString& offer);
-    void releaseBrake();
+    void stop();      ///< cut, then let go of the load; latched until clearStop()
+    void clearStop(); ///< the operator has seen it
     void zeroLoad(); ///< nothing hangs on the arm now
     void handKey();  ///< begins a pull by hand, or ends it
     void sweep(double fromRpm, double toRpm, double rpmPerS);
     void holdSteps(const std::vector<double>& stepsRpm);
-    const StepRun* steps() const { return m_steps ? &*m_steps : nullptr; }
 
     // What the next pulls belong to.
     const QString& setup() const { return m_setup; }
@@ -106,12 +105,22 @@ signals:
     void pullBegan();
     void cardReady();
     void tripped(const QString& words);
+    void stopChanged(const jr::StopStatus& status);
     void said(const QString& words);
     void sittingChanged();
     void coastCaught();
 
 private:
     void take(const std::shared_ptr<CaughtPull>& pull);
+    void takeDescription(BenchDescription bench);
+    void knowBench();
+    void tellKept(const std::string& pullId);
+    /// Runs in the session's thread; nothing without a bench.
+    template <class Work>
+    void inSession(Work work) const {
+        if (m_session)
+            QMetaObject::invokeMethod(m_session, [session = m_session, work = std::move(work)] { work(*session); });
+    }
     void tellSitting();
     void useProcedure(const Procedure& procedure);
     void keepSitting(const QString& what);
@@ -121,7 +130,6 @@ private:
     bool ensureJob();
     void adopt(BenchDescription& bench) const;
     PullCard cardFor(int index, const CaughtPull& pull) const;
-    void stepTick();
     QString standinProgram() const;
 
     JobModel& m_job;
@@ -145,8 +153,6 @@ private:
     QElapsedTimer m_sinceLast;
     std::shared_ptr<CoastDown> m_coast;
     std::vector<GuardTrip> m_trips;
-    std::optional<StepRun> m_steps;
-    QTimer m_stepTimer;
 };
 
 } // namespace jr::app

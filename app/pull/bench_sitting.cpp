@@ -64,8 +64,7 @@ void BenchModel::setProcedure(const Procedure& procedure) {
 
 void BenchModel::useProcedure(const Procedure& procedure) {
     m_procedure = procedure;
-    if (m_session)
-        QMetaObject::invokeMethod(m_session, [session = m_session, procedure] { session->setProcedure(procedure); });
+    inSession([procedure](BenchSession& session) { session.setProcedure(procedure); });
 }
 
 void BenchModel::keepSitting(const QString& what) {
@@ -99,8 +98,7 @@ void BenchModel::takeSittingFromJob() {
 
 void BenchModel::setLimits(const GuardLimits& limits) {
     m_limits = limits;
-    if (m_session)
-        QMetaObject::invokeMethod(m_session, [session = m_session, limits] { session->setLimits(limits); });
+    inSession([limits](BenchSession& session) { session.setLimits(limits); });
     emit sittingChanged();
 }
 
@@ -114,7 +112,7 @@ void BenchModel::tellSitting() {
     facts.keys = m_keys;
     // The pull carries the procedure it was to be run by, so that Judge can hold it to that.
     facts.keys.emplace_back("procedure", procedureText(m_procedure));
-    QMetaObject::invokeMethod(m_session, [session = m_session, facts] { session->setSitting(facts); });
+    inSession([facts](BenchSession& session) { session.setSitting(facts); });
 }
 
 void BenchModel::setTankMl(double ml) {

@@ -14,7 +14,7 @@ QStringList BenchModel::pendingCaptures() const {
         for (const CaughtPull& pull : capture.pulls)
             if (!m_job.archive()->trace(pull.trace.header.id).ok())
                 fresh.push_back(&pull);
-        if (fresh.empty() && capture.problems.empty()) {
+        if (fresh.empty() && capture.problems.empty() && !capture.setAside) {
             removeCapture(capture.path); // all of it is kept already
             continue;
         }
@@ -58,10 +58,12 @@ int BenchModel::recoverCaptures() {
             const bool known = m_job.archive()->trace(pull.trace.header.id).ok();
             if (known)
                 continue;
-            if (m_job.archive()->addPull(jobId, pull.trace, "capture"))
+            if (const auto kept = m_job.archive()->addPull(jobId, pull.trace, "capture"))
                 ++taken;
-            else
+            else {
                 all = false;
+                emit said(QString::fromStdString(kept.error().text()));
+            }
         }
         for (const std::string& problem : capture.problems)
             emit said(QString::fromStdString(problem));

@@ -3,9 +3,9 @@
 #include "app/frame/method_dialog.h"
 #include "app/model/plural.h"
 #include "app/pulls/aside_why.h"
+#include "app/theme/words.h"
 
 #include <QHeaderView>
-#include <QLabel>
 #include <QPushButton>
 #include <QShortcut>
 #include <QTableWidget>
@@ -22,7 +22,7 @@ CardPage::CardPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     layout->setContentsMargins(16, 14, 14, 14);
     layout->setSpacing(8);
     const auto label = [&](const char* kind) {
-        auto* l = new QLabel;
+        auto* l = new Words;
         l->setWordWrap(true);
         if (kind)
             l->setProperty(kind, true);

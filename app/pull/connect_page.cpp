@@ -1,7 +1,7 @@
 #include "app/pull/connect_page.h"
+#include "app/theme/words.h"
 
 #include <QCompleter>
-#include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QSerialPortInfo>
@@ -16,7 +16,7 @@ ConnectPage::ConnectPage(const Theme& theme, BenchModel& bench, QWidget* parent)
     layout->setContentsMargins(16, 14, 16, 14);
     layout->setSpacing(8);
     const auto label = [&](const QString& text, const char* kind) {
-        auto* l = new QLabel(text);
+        auto* l = new Words(text);
         l->setWordWrap(true);
         if (kind)
             l->setProperty(kind, true);

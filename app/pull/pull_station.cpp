@@ -1,7 +1,9 @@
 #include "app/pull/pull_station.h"
 
+#include "app/pull/stop_words.h"
+#include "app/theme/words.h"
+
 #include <QKeyEvent>
-#include <QLabel>
 #include <QPushButton>
 #include <QShortcut>
 #include <QStackedWidget>
@@ -28,16 +30,16 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     columns->setSpacing(12);
     auto* left = new QVBoxLayout;
     left->setSpacing(4);
-    m_state = new QLabel;
+    m_state = new Words;
     m_state->setStyleSheet(QStringLiteral("font-size: 34px; font-weight: bold;"));
-    m_next = new QLabel;
+    m_next = new Words;
     m_next->setStyleSheet(QStringLiteral("font-size: 17px;"));
-    m_banner = new QLabel;
+    m_banner = new Words;
     m_banner->setProperty("caution", true);
     m_banner->setStyleSheet(QStringLiteral("font-size: 22px; font-weight: bold;"));
     m_banner->setWordWrap(true);
     m_banner->hide();
-    m_open = new QLabel;
+    m_open = new Words;
     m_open->setProperty("caution", true);
     m_open->setWordWrap(true);
     m_open->setAccessibleName(tr("Still open before a pull"));
@@ -68,19 +70,26 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     for (QWidget* page : std::initializer_list<QWidget*>{m_connect, m_running, m_card})
         m_pages->addWidget(page);
     right->addWidget(m_pages, 1);
-    m_stop = new QPushButton(tr("STOP: release the brake  (Esc)"));
+    m_clear = new QPushButton(tr("&Clear the stop  (C)"));
+    m_clear->setObjectName(QStringLiteral("clear-stop"));
+    m_clear->setToolTip(tr("Only when the machine stands still and you know why it was stopped"));
+    m_clear->setMinimumHeight(44);
+    m_clear->hide();
+    right->addWidget(m_clear);
+    m_stop = new QPushButton;
     m_stop->setProperty("stop", true);
     m_stop->setMinimumHeight(60);
     // A shortcut of its own, from anywhere on the station also out of a text field: a button's would act only after its
     // animation.
     auto* stop = new QShortcut(QKeySequence(Qt::Key_Escape), this);
-    connect(stop, &QShortcut::activated, &bench, &BenchModel::releaseBrake);
+    connect(stop, &QShortcut::activated, &bench, &BenchModel::stop);
     right->addWidget(m_stop);
     columns->addLayout(right);
 
     m_ticker.setInterval(kTickMs);
     connect(&m_ticker, &QTimer::timeout, this, &PullStation::tick);
-    connect(m_stop, &QPushButton::clicked, &bench, &BenchModel::releaseBrake);
+    connect(m_stop, &QPushButton::clicked, &bench, &BenchModel::stop);
+    connect(m_clear, &QPushButton::clicked, &bench, &BenchModel::clearStop);
     connect(m_running, &RunningPage::leaveWanted, &bench, &BenchModel::disconnectBench);
     connect(&bench, &BenchModel::linkChanged, this, [this] {
         choosePage();
@@ -93,7 +102,6 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
         choosePage();
     });
     connect(&bench, &BenchModel::pullBegan, this, [this] {
-        m_banner->hide();
         m_chart->begin();
         choosePage();
     });
@@ -104,11 +112,8 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
             m_chart->prepare();
     });
     connect(&bench, &BenchModel::sittingChanged, m_chart, &LiveChart::prepare);
-    connect(&bench, &BenchModel::tripped, this, [this](const QString& words) {
-        m_banner->setText(tr("STOP: %1. The brake was released.").arg(words));
-        m_banner->show();
-        m_alarm.sound();
-    });
+    connect(&bench, &BenchModel::tripped, this, [this] { m_alarm.sound(); });
+    connect(&bench, &BenchModel::stopChanged, this, &PullStation::showStop);
     connect(&bench, &BenchModel::said, this, [this](const QString& words) { m_connect->setWords(words); });
     connect(&job, &JobModel::unitsChanged, this, [this] {
         m_power->setUnit(m_job.units().powerSymbol());
@@ -150,6 +155,14 @@ void PullStation::choosePage() {
             setFocus();
     }
     m_stop->setVisible(m_bench.wanted());
+    showStop(m_bench.snapshot().stop);
+}
+
+void PullStation::showStop(const StopStatus& status) {
+    m_stop->setText(stopButtonWords(status));
+    m_banner->setText(stopBannerWords(status));
+    m_banner->setVisible(status.latched);
+    m_clear->setVisible(status.latched && m_bench.wanted());
 }
 
 void PullStation::showOpen() {
@@ -162,6 +175,10 @@ void PullStation::showOpen() {
 
 QString PullStation::openWords() const {
     return m_open->isHidden() ? QString() : m_open->text();
+}
+
+QString PullStation::stopWords() const {
+    return m_stop->text();
 }
 
 QString PullStation::stateWords() const {
@@ -217,11 +234,9 @@ void PullStation::showState(const LiveSnapshot& now) {
         m_next->setText(tr("Full throttle from %1 rpm.").arg(figureText(m_bench.procedure().startRpm, 0)));
         break;
     case BenchState::Pulling:
-        m_state->setText(m_bench.steps() ? (m_bench.steps()->settled() ? tr("Measuring") : tr("Settling"))
-                                         : tr("Pulling"));
-        m_next->setText(m_bench.steps()
-                            ? tr("Step %1 of %2.").arg(m_bench.steps()->index() + 1).arg(m_bench.steps()->count())
-                            : tr("Hold it open to %1 rpm.").arg(figureText(m_bench.procedure().endRpm, 0)));
+        m_state->setText(now.steps ? (now.steps->settled ? tr("Measuring") : tr("Settling")) : tr("Pulling"));
+        m_next->setText(now.steps ? tr("Step %1 of %2.").arg(now.steps->index + 1).arg(now.steps->count)
+                                  : tr("Hold it open to %1 rpm.").arg(figureText(m_bench.procedure().endRpm, 0)));
         break;
     case BenchState::Coasting:
         m_state->setText(tr("Coasting"));
@@ -238,6 +253,8 @@ void PullStation::tick() {
     const LiveSnapshot now = m_bench.snapshot();
     ++m_paints;
     showState(now);
+    if (now.stop.latched && now.stop.waitingS > 0.)
+        showStop(now.stop); // an answer is owed: how long already
     const LiveFigures& f = now.figures;
     const bool live = m_bench.wanted() && now.health.samples > 0;
     const Standard& standard = m_job.standard();
@@ -271,6 +288,10 @@ void PullStation::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_Space:
         if (!event->isAutoRepeat())
             m_bench.handKey();
+        return;
+    case Qt::Key_C:
+        if (!m_clear->isHidden())
+            m_bench.clearStop();
         return;
     case Qt::Key_W:
         m_bench.setWarmUp(!m_bench.warmUp());

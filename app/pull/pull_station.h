@@ -22,6 +22,7 @@ public:
 
     QString stateWords() const;
     QString bannerWords() const;
+    QString stopWords() const; ///< what STOP is called on this bench
     QString openWords() const; ///< what Ready still wants settled
     CardPage& card() { return *m_card; }
     LiveChart& chart() { return *m_chart; }
@@ -36,6 +37,7 @@ private:
     void tick();
     void choosePage();
     void showOpen();
+    void showStop(const StopStatus& status);
     void showState(const LiveSnapshot& now);
 
     const Theme& m_theme;
@@ -58,6 +60,7 @@ private:
     RunningPage* m_running;
     CardPage* m_card;
     QPushButton* m_stop;
+    QPushButton* m_clear; ///< takes a stop off
     int m_paints = 0;
 };
 

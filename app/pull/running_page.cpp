@@ -1,12 +1,12 @@
 #include "app/pull/running_page.h"
 
 #include "app/model/plural.h"
+#include "app/theme/words.h"
 #include "archive/formats/text.h"
 
 #include <QCheckBox>
 #include <QComboBox>
 #include <QFormLayout>
-#include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QScrollArea>
@@ -22,7 +22,7 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(14, 12, 12, 10);
     layout->setSpacing(7);
-    auto* next = new QLabel(tr("The next pulls are of"));
+    auto* next = new Words(tr("The next pulls are of"));
     next->setProperty("muted", true);
     layout->addWidget(next);
     m_setup = new QComboBox;
@@ -40,13 +40,13 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     m_warmUp = new QCheckBox(tr("&warm-up: kept, but not counted"));
     layout->addWidget(m_warmUp);
     auto* fuelRow = new QHBoxLayout;
-    m_fuel = new QLabel;
+    m_fuel = new Words;
     m_fuel->setWordWrap(true);
     fuelRow->addWidget(m_fuel, 1);
     auto* full = new QPushButton(tr("&Tank is full"));
     fuelRow->addWidget(full);
     layout->addLayout(fuelRow);
-    m_since = new QLabel;
+    m_since = new Words;
     m_since->setProperty("muted", true);
     layout->addWidget(m_since);
     m_guards = new GuardRow(theme);
@@ -75,7 +75,7 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     m_offers->setSpacing(5);
     scroll->setWidget(inner);
     layout->addWidget(scroll, 1);
-    m_line = new QLabel;
+    m_line = new Words;
     m_line->setProperty("muted", true);
     m_line->setWordWrap(true);
     layout->addWidget(m_line);
@@ -136,7 +136,7 @@ void RunningPage::describe() {
     const auto& bench = m_bench.bench();
     m_brake->setVisible(bench && (bench->find(ChannelId::LoadForce) >= 0 || bench->find(ChannelId::BrakeTorque) >= 0));
     if (bench && !bench->offers.empty()) {
-        auto* title = new QLabel(tr("This bench can be asked to"));
+        auto* title = new Words(tr("This bench can be asked to"));
         title->setProperty("muted", true);
         m_offers->addWidget(title);
         for (const BenchOffer& offer : bench->offers) {

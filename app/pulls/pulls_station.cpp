@@ -3,8 +3,8 @@
 #include "app/frame/clear_layout.h"
 #include "app/frame/method_dialog.h"
 #include "app/pulls/aside_why.h"
+#include "app/theme/words.h"
 
-#include <QLabel>
 #include <QPushButton>
 #include <QScrollArea>
 #include <QVBoxLayout>
@@ -20,7 +20,7 @@ PullsStation::PullsStation(const Theme& theme, JobModel& model, QWidget* parent)
     columns->setSpacing(12);
     auto* left = new QVBoxLayout;
     left->setSpacing(2);
-    m_readout = new QLabel;
+    m_readout = new MarkedWords;
     m_readout->setMinimumHeight(24);
     left->addWidget(m_readout);
     m_chart = new TraceChart(theme, model);
@@ -35,11 +35,11 @@ PullsStation::PullsStation(const Theme& theme, JobModel& model, QWidget* parent)
     auto* layout = new QVBoxLayout(side);
     layout->setContentsMargins(14, 12, 10, 12);
     layout->setSpacing(8);
-    m_title = new QLabel;
+    m_title = new Words;
     m_title->setWordWrap(true);
     m_title->setProperty("headline", true);
     layout->addWidget(m_title);
-    m_facts = new QLabel;
+    m_facts = new Words;
     m_facts->setWordWrap(true);
     m_facts->setTextInteractionFlags(Qt::TextSelectableByMouse);
     layout->addWidget(m_facts);
@@ -51,7 +51,7 @@ PullsStation::PullsStation(const Theme& theme, JobModel& model, QWidget* parent)
     m_flags->setContentsMargins(0, 0, 8, 0);
     scroll->setWidget(inner);
     layout->addWidget(scroll, 1);
-    m_asideWhy = new QLabel;
+    m_asideWhy = new Words;
     m_asideWhy->setWordWrap(true);
     m_asideWhy->setProperty("caution", true);
     layout->addWidget(m_asideWhy);
@@ -136,14 +136,14 @@ void PullsStation::refresh() {
     m_facts->setText(facts.trimmed());
 
     const auto heading = [&](const QString& text) {
-        auto* label = new QLabel(text);
+        auto* label = new Words(text);
         label->setProperty("strong", true);
         m_flags->addWidget(label);
     };
     if (pull.fit && !pull.fit->flags().empty()) {
         heading(tr("Not the engine"));
         for (const Flag& flag : pull.fit->flags()) {
-            auto* box = new QLabel(
+            auto* box = new Words(
                 QString::fromStdString(flag.text) +
                 (std::isfinite(flag.fromRpm)
                      ? tr(" (%1–%2 rpm)").arg(l.toString(flag.fromRpm, 'f', 0), l.toString(flag.toRpm, 'f', 0))
@@ -159,7 +159,7 @@ void PullsStation::refresh() {
             m_flags->addWidget(button);
         }
     } else if (pull.fit) {
-        auto* clean = new QLabel(tr("Nothing flagged."));
+        auto* clean = new Words(tr("Nothing flagged."));
         clean->setProperty("muted", true);
         m_flags->addWidget(clean);
     }
@@ -196,19 +196,18 @@ void PullsStation::setCursorRpm(double rpm) {
     }
     const long i = curve->at(std::round(rpm / 50.) * 50.);
     if (i < 0) {
-        m_readout->setText(hint);
+        m_readout->set(hint);
         return;
     }
     const auto k = static_cast<std::size_t>(i);
     const DisplayUnits& u = m_model.units();
-    m_readout->setText(
-        QStringLiteral("<b>%1 rpm</b> &nbsp; %2 &nbsp; %3%4%5")
-            .arg(QLocale().toString(curve->rpm[k], 'f', 0), u.powerText(curve->powerW[k]),
-                 u.torqueText(curve->torqueNm[k]),
-                 !curve->afr.empty() && std::isfinite(curve->afr[k])
-                     ? QStringLiteral(" &nbsp; ") + tr("mixture %1:1").arg(QLocale().toString(curve->afr[k], 'f', 1))
-                     : QString(),
-                 curve->counted[k] ? QString() : QStringLiteral(" &nbsp; ") + tr("(not counted)")));
+    Markup words = Markup::bold(tr("%1 rpm").arg(QLocale().toString(curve->rpm[k], 'f', 0))) + Markup::gap() +
+                   Markup(u.powerText(curve->powerW[k])) + Markup::gap() + Markup(u.torqueText(curve->torqueNm[k]));
+    if (!curve->afr.empty() && std::isfinite(curve->afr[k]))
+        words += Markup::gap() + Markup(tr("mixture %1:1").arg(QLocale().toString(curve->afr[k], 'f', 1)));
+    if (!curve->counted[k])
+        words += Markup::gap() + Markup(tr("(not counted)"));
+    m_readout->set(words);
 }
 
 } // namespace jr::app

@@ -12,6 +12,8 @@ class QVBoxLayout;
 
 namespace jr::app {
 
+class MarkedWords;
+
 /// Raw points, fitted curve, flagged stretches, of one pull.
 class TraceChart : public RpmChart {
     Q_OBJECT
@@ -53,7 +55,7 @@ private:
     TraceChart* m_chart;
     MixtureChart* m_mixture;
     QLabel* m_title;
-    QLabel* m_readout;
+    MarkedWords* m_readout;
     QLabel* m_facts;
     QVBoxLayout* m_flags;
     QPushButton* m_aside;

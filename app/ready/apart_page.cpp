@@ -1,10 +1,10 @@
 #include "app/ready/apart_page.h"
+#include "app/theme/words.h"
 
 #include "archive/formats/job_sheets.h"
 
 #include <QDateTime>
 #include <QHeaderView>
-#include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QSettings>
@@ -23,12 +23,12 @@ ApartPage::ApartPage(const Theme& theme, JobModel& model, QWidget* parent)
     auto* down = new QVBoxLayout(this);
     down->setContentsMargins(14, 6, 14, 8);
     down->setSpacing(8);
-    m_off = new QLabel;
+    m_off = new Words;
     m_off->setProperty("headline", true);
     m_off->setWordWrap(true);
     m_off->setAccessibleName(tr("Still off"));
     down->addWidget(m_off);
-    m_order = new QLabel;
+    m_order = new Words;
     m_order->setProperty("caution", true);
     m_order->setWordWrap(true);
     down->addWidget(m_order);
@@ -56,7 +56,7 @@ ApartPage::ApartPage(const Theme& theme, JobModel& model, QWidget* parent)
     row->addWidget(off);
     row->addWidget(away);
     inner->addLayout(row);
-    m_aboutStep = new QLabel;
+    m_aboutStep = new Words;
     m_aboutStep->setProperty("muted", true);
     inner->addWidget(m_aboutStep);
     m_notes = new NoteStrip(theme, model);

@@ -1,4 +1,5 @@
 #include "app/ready/bench_page.h"
+#include "app/theme/words.h"
 
 #include "archive/formats/pull_file.h"
 #include "core/driveline/crank_estimate.h"
@@ -6,7 +7,6 @@
 #include <QComboBox>
 #include <QDate>
 #include <QHeaderView>
-#include <QLabel>
 #include <QScrollArea>
 #include <QTableWidget>
 #include <QVBoxLayout>
@@ -41,13 +41,13 @@ BenchPage::BenchPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidg
     first->setSpacing(10);
     auto* benchCard = card();
     auto* benchLayout = new QVBoxLayout(benchCard);
-    auto* title = new QLabel(tr("The bench"));
+    auto* title = new Words(tr("The bench"));
     title->setProperty("headline", true);
     benchLayout->addWidget(title);
     m_which = new QComboBox;
     m_which->setAccessibleName(tr("Which bench"));
     benchLayout->addWidget(m_which);
-    m_words = new QLabel;
+    m_words = new Words;
     m_words->setWordWrap(true);
     benchLayout->addWidget(m_words);
     m_facts = new QTableWidget(0, 2);
@@ -63,12 +63,12 @@ BenchPage::BenchPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidg
         if (!m_filling)
             typedIn(row);
     });
-    auto* historyTitle = new QLabel(tr("Calibrations, newest first"));
+    auto* historyTitle = new Words(tr("Calibrations, newest first"));
     historyTitle->setProperty("muted", true);
     benchLayout->addWidget(historyTitle);
     auto* scroll = new QScrollArea;
     scroll->setWidgetResizable(true);
-    m_history = new QLabel;
+    m_history = new MarkedWords;
     m_history->setWordWrap(true);
     m_history->setAlignment(Qt::AlignTop);
     m_history->setTextInteractionFlags(Qt::TextSelectableByMouse);
@@ -81,10 +81,10 @@ BenchPage::BenchPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidg
     second->setSpacing(10);
     auto* crank = card();
     auto* crankLayout = new QVBoxLayout(crank);
-    auto* crankTitle = new QLabel(tr("What the crank may make"));
+    auto* crankTitle = new Words(tr("What the crank may make"));
     crankTitle->setProperty("headline", true);
     crankLayout->addWidget(crankTitle);
-    m_crankWords = new QLabel;
+    m_crankWords = new Words;
     m_crankWords->setWordWrap(true);
     m_crankWords->setProperty("muted", true);
     crankLayout->addWidget(m_crankWords);
@@ -204,27 +204,27 @@ void BenchPage::showBench(const BenchRecord& bench) {
         m_facts->setItem(row, 1, cell);
     }
     m_filling = false;
-    QString words;
+    Markup words;
     if (history)
         for (const CalibrationRecord& c : *history) {
             const QDate made = QDate::fromString(QString::fromStdString(c.made).left(10), Qt::ISODate),
                         due = QDate::fromString(QString::fromStdString(c.due), Qt::ISODate);
-            words += QStringLiteral("<p><b>%1</b>, %2")
-                         .arg(QString::fromStdString(c.kind).replace(QLatin1Char('-'), QLatin1Char(' ')),
-                              QLocale().toString(made, QLocale::ShortFormat));
-            if (due.isValid())
-                words += due < QDate::currentDate()
-                             ? QStringLiteral(" · <b>") +
-                                   tr("overdue since %1").arg(QLocale().toString(due, QLocale::ShortFormat)) +
-                                   QStringLiteral("</b>")
-                             : QStringLiteral(" · ") + tr("due %1").arg(QLocale().toString(due, QLocale::ShortFormat));
+            if (!words.isEmpty())
+                words += QStringLiteral("\n\n");
+            words += Markup::bold(QString::fromStdString(c.kind).replace(QLatin1Char('-'), QLatin1Char(' '))) +
+                     Markup(QStringLiteral(", ") + QLocale().toString(made, QLocale::ShortFormat));
+            if (due.isValid()) {
+                const QString day = QLocale().toString(due, QLocale::ShortFormat);
+                words += QStringLiteral(" · ");
+                words += due < QDate::currentDate() ? Markup::bold(tr("overdue since %1").arg(day))
+                                                    : Markup(tr("due %1").arg(day));
+            }
             for (const auto& [key, value] : c.facts)
-                words += QStringLiteral("<br>%1: %2")
-                             .arg(QString::fromStdString(key).toHtmlEscaped(),
-                                  QString::fromStdString(value).toHtmlEscaped());
-            words += QStringLiteral("<br><span>%1</span></p>").arg(QString::fromStdString(c.note).toHtmlEscaped());
+                words += QStringLiteral("\n%1: %2").arg(QString::fromStdString(key), QString::fromStdString(value));
+            words += QLatin1Char('\n') + QString::fromStdString(c.note);
         }
-    m_history->setText(words.isEmpty() ? tr("None kept here yet: the bench's own word is used as it comes.") : words);
+    m_history->set(words.isEmpty() ? Markup(tr("None kept here yet: the bench's own word is used as it comes."))
+                                   : words);
     PullHeader header;
     for (const auto& [key, value] : inForce.facts)
         if (key == "roller_inertia_kg_m2" || key == "roller_loss_nm")

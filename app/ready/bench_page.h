@@ -10,6 +10,8 @@ class QTableWidget;
 
 namespace jr::app {
 
+class MarkedWords;
+
 class BenchPage : public QWidget {
     Q_OBJECT
 public:
@@ -32,7 +34,7 @@ private:
     QComboBox* m_which;
     QLabel* m_words;
     QTableWidget* m_facts;
-    QLabel* m_history;
+    MarkedWords* m_history;
     QLabel* m_crankWords;
     RangeBars* m_crank;
     QComboBox* m_driveline;

@@ -1,6 +1,7 @@
 #include "app/ready/calibration_panel.h"
 
 #include "app/frame/method_dialog.h"
+#include "app/theme/words.h"
 #include "archive/formats/text.h"
 
 #include <QComboBox>
@@ -8,7 +9,6 @@
 #include <QDoubleSpinBox>
 #include <QFormLayout>
 #include <QHeaderView>
-#include <QLabel>
 #include <QPushButton>
 #include <QTableWidget>
 #include <QVBoxLayout>
@@ -43,7 +43,7 @@ CalibrationPanel::CalibrationPanel(const Theme& theme, JobModel& job, BenchModel
         layout->addWidget(page);
     m_chart = new FitChart(theme);
     layout->addWidget(m_chart, 1);
-    m_result = new QLabel;
+    m_result = new Words;
     m_result->setWordWrap(true);
     m_result->setProperty("strong", true);
     layout->addWidget(m_result);
@@ -86,7 +86,7 @@ QWidget* CalibrationPanel::loadCellPage() {
     auto* page = new QWidget;
     auto* layout = new QVBoxLayout(page);
     layout->setContentsMargins(0, 0, 0, 0);
-    auto* words = new QLabel(tr("Hang known weights at the arm's mark, lightest first, and write down what the cell "
+    auto* words = new Words(tr("Hang known weights at the arm's mark, lightest first, and write down what the cell "
                                 "reads. None at all counts as one."));
     words->setWordWrap(true);
     words->setProperty("muted", true);
@@ -110,8 +110,8 @@ QWidget* CalibrationPanel::inertiaPage() {
     auto* page = new QWidget;
     auto* form = new QFormLayout(page);
     form->setContentsMargins(0, 0, 0, 0);
-    m_plainWords = new QLabel(coastWords(nullptr));
-    m_loadedWords = new QLabel(coastWords(nullptr));
+    m_plainWords = new Words(coastWords(nullptr));
+    m_loadedWords = new Words(coastWords(nullptr));
     const auto row = [&](const QString& button, QLabel* words, std::shared_ptr<CoastDown>& slot) {
         auto* take = new QPushButton(button);
         form->addRow(take, words);
@@ -141,7 +141,7 @@ QWidget* CalibrationPanel::dragPage() {
     auto* page = new QWidget;
     auto* layout = new QVBoxLayout(page);
     layout->setContentsMargins(0, 0, 0, 0);
-    auto* words = new QLabel(tr("Spin the roller up, let go, and let it run. The last coast-down on the Pull station "
+    auto* words = new Words(tr("Spin the roller up, let go, and let it run. The last coast-down on the Pull station "
                                 "is used; its inertia must be known first."));
     words->setWordWrap(true);
     words->setProperty("muted", true);

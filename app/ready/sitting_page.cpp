@@ -1,8 +1,8 @@
 #include "app/ready/sitting_page.h"
+#include "app/theme/words.h"
 
 #include <QDoubleSpinBox>
 #include <QGridLayout>
-#include <QLabel>
 #include <QLineEdit>
 #include <QScrollArea>
 #include <QVBoxLayout>
@@ -50,12 +50,12 @@ SittingPage::SittingPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     departed->setProperty("card", true);
     auto* departedLayout = new QVBoxLayout(departed);
     departedLayout->setContentsMargins(14, 10, 14, 10);
-    auto* title = new QLabel(tr("Departures so far"));
+    auto* title = new Words(tr("Departures so far"));
     title->setProperty("strong", true);
     departedLayout->addWidget(title);
     auto* scroll = new QScrollArea;
     scroll->setWidgetResizable(true);
-    m_departed = new QLabel;
+    m_departed = new Words;
     m_departed->setWordWrap(true);
     m_departed->setAlignment(Qt::AlignTop);
     scroll->setWidget(m_departed);
@@ -73,10 +73,10 @@ QGridLayout* SittingPage::card(QVBoxLayout* into, const QString& title, const QS
     frame->setProperty("card", true);
     auto* down = new QVBoxLayout(frame);
     down->setContentsMargins(14, 10, 14, 10);
-    auto* head = new QLabel(title);
+    auto* head = new Words(title);
     head->setProperty("strong", true);
     down->addWidget(head);
-    auto* muted = new QLabel(words);
+    auto* muted = new Words(words);
     muted->setProperty("muted", true);
     muted->setWordWrap(true);
     down->addWidget(muted);
@@ -92,7 +92,7 @@ QGridLayout* SittingPage::card(QVBoxLayout* into, const QString& title, const QS
 void SittingPage::line(QGridLayout* grid, const QString& name, const QString& key, const QString& hint) {
     auto* edit = new QLineEdit;
     edit->setPlaceholderText(hint);
-    auto* label = new QLabel(name);
+    auto* label = new Words(name);
     label->setBuddy(edit);
     const int row = grid->rowCount();
     grid->addWidget(label, row, 0);
@@ -113,7 +113,7 @@ void SittingPage::figure(QGridLayout* grid, const QString& name, double Procedur
     box->setSpecialValueText(zero);
     box->setButtonSymbols(QAbstractSpinBox::NoButtons);
     box->setKeyboardTracking(false);
-    auto* label = new QLabel(name);
+    auto* label = new Words(name);
     label->setBuddy(box);
     box->setAccessibleName(QString(name).remove(QLatin1Char('&')));
     const int row = grid->rowCount();
@@ -142,7 +142,7 @@ void SittingPage::limit(QGridLayout* grid, const QString& name, double GuardLimi
     box->setKeyboardTracking(false);
     if (least == 0.)
         box->setSpecialValueText(tr("unwatched"));
-    auto* label = new QLabel(name);
+    auto* label = new Words(name);
     label->setBuddy(box);
     const int row = grid->rowCount();
     grid->addWidget(label, row, 0);

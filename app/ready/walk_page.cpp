@@ -2,13 +2,13 @@
 
 #include "app/frame/clear_layout.h"
 #include "app/model/plural.h"
+#include "app/theme/words.h"
 #include "archive/formats/job_sheets.h"
 
 #include <QCheckBox>
 #include <QComboBox>
 #include <QDateTime>
 #include <QGridLayout>
-#include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QScrollArea>
@@ -63,7 +63,7 @@ WalkPage::WalkPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
         down->setSpacing(3);
         QString words = QString::fromUtf8(walkAreaText(static_cast<WalkArea>(a)).data());
         words[0] = words[0].toUpper();
-        auto* title = new QLabel(QString::number(a + 1) + QStringLiteral("  ") + words);
+        auto* title = new Words(QString::number(a + 1) + QStringLiteral("  ") + words);
         title->setProperty("strong", true);
         down->addWidget(title);
         m_areas[a] = new QVBoxLayout;
@@ -82,7 +82,7 @@ WalkPage::WalkPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     side->setFixedWidth(300);
     auto* down = new QVBoxLayout(side);
     down->setContentsMargins(14, 10, 14, 10);
-    m_state = new QLabel;
+    m_state = new Words;
     m_state->setProperty("headline", true);
     m_state->setWordWrap(true);
     down->addWidget(m_state);
@@ -195,13 +195,13 @@ QWidget* WalkPage::lineWidget(const WalkLine& line) {
     connect(box, &QCheckBox::toggled, this, [this, key = line.key](bool on) { tick(key, on); });
     row->addWidget(box);
     if (line.safety) {
-        auto* shield = new QLabel;
+        auto* shield = new Words;
         shield->setPixmap(
             m_theme.pixmap(QStringLiteral("shield-alert"), 16, good ? m_theme.tokens().muted : m_theme.tokens().amber));
         shield->setToolTip(tr("A safety line: tick it, or write why not"));
         row->addWidget(shield);
     }
-    auto* words = new QLabel(QString::fromStdString(line.words));
+    auto* words = new Words(QString::fromStdString(line.words));
     words->setWordWrap(true);
     if (outside)
         words->setProperty("caution", true);
@@ -215,16 +215,16 @@ QWidget* WalkPage::lineWidget(const WalkLine& line) {
                 measure(key, now);
         });
         row->addWidget(value);
-        auto* window = new QLabel(windowText(line));
+        auto* window = new Words(windowText(line));
         window->setProperty("muted", true);
         window->setMinimumWidth(84);
         row->addWidget(window);
     }
     if (!line.who.empty() || !line.when.empty())
-        widget->setToolTip(
+        widget->setToolTip(plainTip(
             tr("%1, %2").arg(line.who.empty() ? tr("nobody named") : QString::fromStdString(line.who),
                              QLocale().toString(QDateTime::fromString(QString::fromStdString(line.when), Qt::ISODate),
-                                                QLocale::ShortFormat)));
+                                                QLocale::ShortFormat))));
     down->addLayout(row);
     // Where it leaks, or why a safety line stays open.
     const bool wantsPlace = outside || (!line.place.empty());
@@ -342,7 +342,7 @@ void WalkPage::refresh() {
                                            tr("%1 safety lines open"))));
     clearLayout(m_said);
     const auto say = [this](const QString& words, const char* property) {
-        auto* label = new QLabel(words);
+        auto* label = new Words(words);
         label->setWordWrap(true);
         label->setProperty(property, true);
         m_said->addWidget(label);

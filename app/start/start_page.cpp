@@ -1,10 +1,11 @@
 #include "app/start/start_page.h"
 
 #include "app/model/plural.h"
+#include "app/theme/words.h"
 
 #include <QDateTime>
 #include <QFileDialog>
-#include <QLabel>
+#include <QProgressDialog>
 #include <QPushButton>
 #include <QScrollArea>
 #include <QStandardPaths>
@@ -27,11 +28,11 @@ StartPage::StartPage(const Theme& theme, JobModel& model, QWidget* parent)
     across->setSpacing(24);
 
     auto* left = new QVBoxLayout;
-    auto* title = new QLabel(tr("What was it worth?"));
+    auto* title = new Words(tr("What was it worth?"));
     title->setFont(Theme::font(Size::Huge, true));
     title->setStyleSheet(QStringLiteral("font-size: 34px; font-weight: bold;"));
     left->addWidget(title);
-    auto* lead = new QLabel(tr("Open a job to see it judged, or bring in pulls to start one."));
+    auto* lead = new Words(tr("Open a job to see it judged, or bring in pulls to start one."));
     lead->setStyleSheet(QStringLiteral("font-size: 17px;"));
     left->addWidget(lead);
     left->addSpacing(10);
@@ -54,25 +55,25 @@ StartPage::StartPage(const Theme& theme, JobModel& model, QWidget* parent)
     m_import = new QPushButton(tr("Bring in pulls…  (Ctrl+I)"));
     m_import->setProperty("primary", true);
     right->addWidget(m_import);
-    auto* drop = new QLabel(
+    auto* drop = new Words(
         tr("or drop files on this window: pull files, or logs of any bench as text (comma, semicolon or tab)."));
     drop->setWordWrap(true);
     drop->setProperty("muted", true);
     right->addWidget(drop);
-    m_tryHint = new QLabel;
+    m_tryHint = new MarkedWords;
     m_tryHint->setWordWrap(true);
     m_tryHint->setTextInteractionFlags(Qt::TextBrowserInteraction);
     m_tryHint->hide();
     right->addWidget(m_tryHint);
     right->addSpacing(8);
-    auto* heading = new QLabel(tr("How safe the records are"));
+    auto* heading = new Words(tr("How safe the records are"));
     heading->setProperty("strong", true);
     right->addWidget(heading);
-    m_safety = new QLabel;
+    m_safety = new Words;
     m_safety->setWordWrap(true);
     m_safety->setTextInteractionFlags(Qt::TextSelectableByMouse);
     right->addWidget(m_safety);
-    m_unfinished = new QLabel;
+    m_unfinished = new Words;
     m_unfinished->setWordWrap(true);
     m_unfinished->setProperty("caution", true);
     right->addWidget(m_unfinished);
@@ -85,7 +86,7 @@ StartPage::StartPage(const Theme& theme, JobModel& model, QWidget* parent)
     auto* other = new QPushButton(tr("Open another archive…"));
     right->addWidget(other);
     right->addStretch(1);
-    auto* safety = new QLabel(tr("Before every pull: nobody beside or behind the roller or in line with chain, belt or "
+    auto* safety = new Words(tr("Before every pull: nobody beside or behind the roller or in line with chain, belt or "
                                  "shaft; tyre and straps sound; guards on; exhaust "
                                  "extracted and carbon monoxide watched; ears and eyes covered; extinguisher and kill "
                                  "switch in reach. The bench maker's instructions, local "
@@ -121,7 +122,8 @@ StartPage::StartPage(const Theme& theme, JobModel& model, QWidget* parent)
 void StartPage::setTryFolder(const QString& folder) {
     m_tryFolder = folder;
     m_tryHint->setVisible(!folder.isEmpty());
-    m_tryHint->setText(tr("To try it: two strangers' logs are waiting. <a href=\"try\">Bring them in.</a>"));
+    m_tryHint->set(Markup(tr("To try it: two strangers' logs are waiting.") + QLatin1Char(' ')) +
+                   Markup::link(QStringLiteral("try"), tr("Bring them in.")));
     connect(m_tryHint, &QLabel::linkActivated, this, [this] {
         QStringList paths;
         for (const QFileInfo& info : QDir(m_tryFolder).entryInfoList(QDir::Files, QDir::Name))
@@ -162,16 +164,16 @@ void StartPage::fillJobs() {
         auto* inside = new QHBoxLayout(card);
         inside->setContentsMargins(16, 8, 16, 8);
         auto* words = new QVBoxLayout;
-        auto* name = new QLabel(QString::fromStdString(job.name));
+        auto* name = new Words(QString::fromStdString(job.name));
         name->setProperty("strong", true);
         words->addWidget(name);
         const QString when = dayOf(job.lastPull);
-        auto* about = new QLabel(QString::fromStdString(job.machine) +
+        auto* about = new Words(QString::fromStdString(job.machine) +
                                  (when.isEmpty() ? QString() : QStringLiteral("  ·  ") + when));
         about->setProperty("muted", true);
         words->addWidget(about);
         inside->addLayout(words, 1);
-        auto* count = new QLabel(plural(job.pulls, tr("1 pull"), tr("%1 pulls")) + QStringLiteral("\n") +
+        auto* count = new Words(plural(job.pulls, tr("1 pull"), tr("%1 pulls")) + QStringLiteral("\n") +
                                  plural(job.setups, tr("1 setup"), tr("%1 setups")));
         count->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
         inside->addWidget(count);
@@ -182,7 +184,7 @@ void StartPage::fillJobs() {
     }
     if (jobs.empty()) {
         auto* empty =
-            new QLabel(m_model.archive() ? tr("There are no jobs here yet.\n\nBring in the pulls of two setups — say, "
+            new Words(m_model.archive() ? tr("There are no jobs here yet.\n\nBring in the pulls of two setups — say, "
                                               "three with the standard part and three with the new one — "
                                               "and the difference is judged at once.")
                                          : tr("No archive is open. Choose a folder to keep your records in."));
@@ -201,6 +203,11 @@ void StartPage::fillSafety() {
     m_import->setEnabled(m_model.archive());
     if (!m_model.archive()) {
         m_safety->setText(tr("Nothing is open."));
+        if (!m_damagedFolder.isEmpty()) {
+            m_unfinished->setText(m_damagedWords);
+            m_unfinished->show();
+            m_rebuild->show();
+        }
         return;
     }
     const Result<SafetyReport> report = m_model.archive()->check(false);
@@ -256,16 +263,54 @@ void StartPage::makeCopy() {
     refresh();
 }
 
+void StartPage::setDamaged(const QString& folder, const QString& words) {
+    m_damagedFolder = folder;
+    m_damagedWords = words;
+    refresh();
+}
+
 void StartPage::takeInStrays() {
-    const auto done = m_model.archive()->rebuild();
-    if (done)
-        emit message(tr("%1 pull files written, %2 pulls taken in.").arg(done->filesWritten).arg(done->pullsTaken) +
-                     (done->problems.empty() ? QString()
-                                             : QStringLiteral(" ") + QString::fromStdString(done->problems.front())));
-    else
-        emit message(QString::fromStdString(done.error().text()));
+    QProgressDialog progress(tr("Making the records whole…"), tr("Stop here"), 0, 0, this);
+    progress.setWindowModality(Qt::WindowModal);
+    const Progress tick = [&](int looked, int all) {
+        progress.setMaximum(all);
+        progress.setValue(std::min(looked, all));
+        return !progress.wasCanceled();
+    };
+    if (!m_model.archive()) {
+        const QString folder = m_damagedFolder;
+        const Result<Rebuilt> done = Archive::rebuildFolder(folder, tick);
+        progress.reset();
+        tell(done);
+        if (done)
+            emit archiveWanted(folder);
+        return;
+    }
+    const Result<Rebuilt> done = m_model.archive()->rebuild(tick);
+    progress.reset();
+    tell(done);
     m_model.reload();
     refresh();
+}
+
+void StartPage::tell(const Result<Rebuilt>& done) {
+    if (!done) {
+        emit message(QString::fromStdString(done.error().text()));
+        return;
+    }
+    QStringList words{tr("%1 pull files written, %2 pulls taken in.").arg(done->filesWritten).arg(done->pullsTaken)};
+    if (!done->databaseSetAway.empty())
+        words << tr("The damaged database is kept as %1.")
+                     .arg(QFileInfo(QString::fromStdString(done->databaseSetAway)).fileName());
+    if (!done->setAway.empty())
+        words << plural(static_cast<int>(done->setAway.size()), tr("1 file was set away: %2"),
+                        tr("%1 files were set away, the first: %2"))
+                     .arg(QFileInfo(QString::fromStdString(done->setAway.front())).fileName());
+    if (!done->offered.empty())
+        words << tr("Bring in by hand: %1").arg(QString::fromStdString(done->offered.front()));
+    if (!done->problems.empty())
+        words << QString::fromStdString(done->problems.front());
+    emit message(words.join(QLatin1Char(' ')));
 }
 
 } // namespace jr::app

@@ -12,6 +12,8 @@ class QVBoxLayout;
 
 namespace jr::app {
 
+class MarkedWords;
+
 class StartPage : public QWidget {
     Q_OBJECT
 public:
@@ -21,6 +23,9 @@ public:
     /// Where ready-made logs to try the import on lie; shown as a hint when set.
     void setTryFolder(const QString& folder);
     void setThrowAway(bool yes) { m_throwAway = yes; } ///< the archive is a trial's and goes with the program
+
+    /// An archive that does not open because its database is damaged: offered to be made whole from its open files.
+    void setDamaged(const QString& folder, const QString& words);
 
 signals:
     void jobChosen(const QString& id);
@@ -33,6 +38,7 @@ private:
     void fillSafety();
     void makeCopy();
     void takeInStrays();
+    void tell(const Result<Rebuilt>& done);
 
     const Theme& m_theme;
     JobModel& m_model;
@@ -43,9 +49,9 @@ private:
     QPushButton* m_rebuild;
     QPushButton* m_import;
     QPushButton* m_copy;
-    QLabel* m_tryHint;
+    MarkedWords* m_tryHint;
     bool m_throwAway = false;
-    QString m_tryFolder;
+    QString m_tryFolder, m_damagedFolder, m_damagedWords;
 };
 
 } // namespace jr::app

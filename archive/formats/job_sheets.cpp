@@ -1,5 +1,6 @@
 #include "archive/formats/job_sheets.h"
 
+#include "archive/formats/json_text.h"
 #include "core/live/procedure_check.h"
 
 #include <nlohmann/json.hpp>
@@ -10,48 +11,17 @@
 namespace jr {
 namespace {
 
-using Json = nlohmann::ordered_json;
-
+/// The body of a sheet as an object; anything else counts as an empty one.
 Json parsed(const std::string& body) {
-    Json j = Json::parse(body, nullptr, false);
-    return j.is_object() ? j : Json::object();
-}
-std::string text(const Json& j, const char* key) {
-    return j.is_object() && j.contains(key) && j[key].is_string() ? j[key].get<std::string>() : std::string();
-}
-bool flag(const Json& j, const char* key) {
-    return j.is_object() && j.contains(key) && j[key].is_boolean() && j[key].get<bool>();
-}
-std::optional<double> number(const Json& j, const char* key) {
-    return j.is_object() && j.contains(key) && j[key].is_number() ? std::optional(j[key].get<double>()) : std::nullopt;
-}
-int whole(const Json& j, const char* key, int least, int most, int otherwise) {
-    const auto v = number(j, key);
-    return v ? static_cast<int>(std::clamp(std::round(*v), static_cast<double>(least), static_cast<double>(most)))
-             : otherwise;
-}
-Json list(const Json& j, const char* key) {
-    return j.is_object() && j.contains(key) && j[key].is_array() ? j[key] : Json::array();
-}
-std::vector<std::string> texts(const Json& j, const char* key) {
-    std::vector<std::string> out;
-    for (const Json& one : list(j, key))
-        if (one.is_string())
-            out.push_back(one.get<std::string>());
-    return out;
+    Result<Json> j = readJson(body, "sheet");
+    return j && j->is_object() ? std::move(j).value() : Json::object();
 }
 std::vector<int> wholes(const Json& j, const char* key) {
     std::vector<int> out;
-    for (const Json& one : list(j, key))
+    for (const Json& one : listOf(j, key))
         if (one.is_number() && std::abs(one.get<double>()) < 1e6)
             out.push_back(static_cast<int>(one.get<double>()));
     return out;
-}
-Json orNull(const std::optional<double>& v) {
-    return v ? Json(*v) : Json(nullptr);
-}
-std::string dumped(const Json& j) {
-    return j.dump(-1, ' ', false, Json::error_handler_t::replace);
 }
 
 constexpr const char* kAreas[] = {"machine", "straps-and-rollers", "air-and-fuel", "people"};
@@ -73,14 +43,14 @@ std::string sheetBody(const MachineSheet& sheet) {
     for (const auto& [key, value] : sheet.values)
         if (!value.empty())
             values[key] = value;
-    return dumped({{"kind", machineKindId(sheet.kind)}, {"cylinders", sheet.cylinders}, {"values", values}});
+    return writeJson({{"kind", machineKindId(sheet.kind)}, {"cylinders", sheet.cylinders}, {"values", values}});
 }
 
 MachineSheet machineSheetOf(const std::string& body) {
     const Json j = parsed(body);
     MachineSheet out;
-    out.kind = parseMachineKind(text(j, "kind")).value_or(out.kind);
-    out.cylinders = whole(j, "cylinders", 1, 12, 1);
+    out.kind = parseMachineKind(textOf(j, "kind")).value_or(out.kind);
+    out.cylinders = wholeOf(j, "cylinders", 1, 12, 1);
     if (j.contains("values") && j["values"].is_object())
         for (const auto& [key, value] : j["values"].items())
             if (value.is_string())
@@ -104,15 +74,16 @@ std::string sheetBody(const WalkRound& round) {
                          {"reason", l.reason},
                          {"who", l.who},
                          {"when", l.when}});
-    return dumped({{"lines", lines}});
+    return writeJson({{"lines", lines}});
 }
 
 WalkRound walkRoundOf(const std::string& body) {
     WalkRound out;
-    for (const Json& j : list(parsed(body), "lines"))
-        out.lines.push_back({text(j, "key"), text(j, "words"), named<WalkArea>(text(j, "area"), kAreas),
-                             flag(j, "safety"), text(j, "unit"), number(j, "low"), number(j, "high"), flag(j, "ticked"),
-                             number(j, "value"), text(j, "place"), text(j, "reason"), text(j, "who"), text(j, "when")});
+    const Json sheet = parsed(body);
+    for (const Json& j : listOf(sheet, "lines"))
+        out.lines.push_back({textOf(j, "key"), textOf(j, "words"), named<WalkArea>(textOf(j, "area"), kAreas),
+                             flagOf(j, "safety"), textOf(j, "unit"), numberOf(j, "low"), numberOf(j, "high"), flagOf(j, "ticked"),
+                             numberOf(j, "value"), textOf(j, "place"), textOf(j, "reason"), textOf(j, "who"), textOf(j, "when")});
     return out;
 }
 
@@ -120,14 +91,14 @@ std::string sheetBody(const SittingSheet& sheet) {
     Json keys = Json::object();
     for (const auto& [key, value] : sheet.keys)
         keys[key] = value;
-    return dumped(
+    return writeJson(
         {{"procedure", sheet.procedure ? Json(procedureText(*sheet.procedure)) : Json(nullptr)}, {"keys", keys}});
 }
 
 SittingSheet sittingSheetOf(const std::string& body) {
     const Json j = parsed(body);
     SittingSheet out;
-    out.procedure = parseProcedure(text(j, "procedure"));
+    out.procedure = parseProcedure(textOf(j, "procedure"));
     if (j.contains("keys") && j["keys"].is_object())
         for (const auto& [key, value] : j["keys"].items())
             if (value.is_string())
@@ -146,16 +117,16 @@ std::string sheetBody(const FaultHunt& hunt) {
                          {"pulls", s.pulls},
                          {"note", s.note},
                          {"when", s.when}});
-    return dumped({{"symptom", hunt.symptom}, {"suspects", hunt.suspects}, {"swaps", swaps}, {"found", hunt.found}});
+    return writeJson({{"symptom", hunt.symptom}, {"suspects", hunt.suspects}, {"swaps", swaps}, {"found", hunt.found}});
 }
 
 FaultHunt faultHuntOf(const std::string& body) {
     const Json j = parsed(body);
-    FaultHunt out{text(j, "symptom"), texts(j, "suspects"), {}, text(j, "found")};
-    for (const Json& s : list(j, "swaps"))
-        out.swaps.push_back({texts(s, "parts"), text(s, "what"), named<HuntResult>(text(s, "result"), kResults),
-                             flag(s, "left_in"), flag(s, "put_back"), wholes(s, "pulls"), text(s, "note"),
-                             text(s, "when")});
+    FaultHunt out{textOf(j, "symptom"), textsOf(j, "suspects"), {}, textOf(j, "found")};
+    for (const Json& s : listOf(j, "swaps"))
+        out.swaps.push_back({textsOf(s, "parts"), textOf(s, "what"), named<HuntResult>(textOf(s, "result"), kResults),
+                             flagOf(s, "left_in"), flagOf(s, "put_back"), wholes(s, "pulls"), textOf(s, "note"),
+                             textOf(s, "when")});
     return out;
 }
 
@@ -171,19 +142,20 @@ std::string sheetBody(const std::vector<PutBackStep>& steps) {
                         {"back", s.back},
                         {"who", s.who},
                         {"when", s.when}});
-    return dumped({{"steps", rows}});
+    return writeJson({{"steps", rows}});
 }
 
 std::vector<PutBackStep> putBackOf(const std::string& body) {
     std::vector<PutBackStep> out;
-    for (const Json& s : list(parsed(body), "steps"))
-        out.push_back({text(s, "part"), text(s, "side"), text(s, "orientation"), number(s, "torque_nm"),
-                       text(s, "thread_lock"), text(s, "note"), flag(s, "back"), text(s, "who"), text(s, "when")});
+    const Json sheet = parsed(body);
+    for (const Json& s : listOf(sheet, "steps"))
+        out.push_back({textOf(s, "part"), textOf(s, "side"), textOf(s, "orientation"), numberOf(s, "torque_nm"),
+                       textOf(s, "thread_lock"), textOf(s, "note"), flagOf(s, "back"), textOf(s, "who"), textOf(s, "when")});
     return out;
 }
 
 std::string sheetBody(const DayPlan& plan) {
-    return dumped({{"setups", plan.setups},
+    return writeJson({{"setups", plan.setups},
                    {"order", plan.order},
                    {"refuel_after", plan.refuelAfter},
                    {"cool_after", plan.coolAfter},
@@ -195,7 +167,7 @@ std::string sheetBody(const JudgingSheet& sheet) {
     Json points = Json::array();
     for (const auto& [rpm, weight] : sheet.drawn.points)
         points.push_back({rpm, weight});
-    return dumped(
+    return writeJson(
         {{"mixture_target", sheet.target ? Json{sheet.target->richAfr, sheet.target->leanAfr} : Json(nullptr)},
          {"use", sheet.use ? Json(kUses[static_cast<std::size_t>(*sheet.use)]) : Json(nullptr)},
          {"drawn", points},
@@ -213,19 +185,19 @@ JudgingSheet judgingSheetOf(const std::string& body) {
     if (j.contains("mixture_target"))
         if (const auto p = pairOf(j["mixture_target"]); p && p->first > 5. && p->second > p->first && p->second < 25.)
             out.target = MixtureTarget{p->first, p->second};
-    if (const std::string use = text(j, "use"); !use.empty())
+    if (const std::string use = textOf(j, "use"); !use.empty())
         if (std::find(std::begin(kUses), std::end(kUses), use) != std::end(kUses))
             out.use = named<UseKind>(use, kUses);
-    for (const Json& one : list(j, "drawn"))
+    for (const Json& one : listOf(j, "drawn"))
         if (const auto p = pairOf(one); p && p->second >= 0. && p->second <= 1e3 &&
                                         (out.drawn.points.empty() || p->first > out.drawn.points.back().first))
             out.drawn.points.push_back(*p);
-    out.ride = text(j, "ride");
+    out.ride = textOf(j, "ride");
     return out;
 }
 
 std::string sheetBody(const RepeatabilityNote& note) {
-    return dumped({{"bench", note.bench},
+    return writeJson({{"bench", note.bench},
                    {"machine", note.machine},
                    {"pct", note.pct},
                    {"pulls", note.pulls},
@@ -234,19 +206,19 @@ std::string sheetBody(const RepeatabilityNote& note) {
 
 RepeatabilityNote repeatabilityNoteOf(const std::string& body) {
     const Json j = parsed(body);
-    return {text(j, "bench"), text(j, "machine"), number(j, "pct").value_or(0.), whole(j, "pulls", 0, 1000000, 0),
-            text(j, "day")};
+    return {textOf(j, "bench"), textOf(j, "machine"), numberOf(j, "pct").value_or(0.), wholeOf(j, "pulls", 0, 1000000, 0),
+            textOf(j, "day")};
 }
 
 DayPlan dayPlanOf(const std::string& body) {
     const Json j = parsed(body);
     DayPlan out;
-    out.setups = texts(j, "setups");
+    out.setups = textsOf(j, "setups");
     out.order = wholes(j, "order");
     out.refuelAfter = wholes(j, "refuel_after");
     out.coolAfter = wholes(j, "cool_after");
-    out.madeAfterPull = whole(j, "made_after_pull", 0, 1000000, 0);
-    out.text = text(j, "text");
+    out.madeAfterPull = wholeOf(j, "made_after_pull", 0, 1000000, 0);
+    out.text = textOf(j, "text");
     return out;
 }
 

@@ -3,6 +3,7 @@
 #include "archive/formats/text.h"
 
 #include <cmath>
+#include <cstring>
 #include <limits>
 #include <set>
 
@@ -54,14 +55,29 @@ std::string oneLine(std::string text) {
 
 } // namespace
 
-Result<Trace> readPullFile(std::string_view bytes, const std::string& fileName, PullFileNotes* notes) {
-    const Result<std::string> decoded = decodeText(bytes);
-    if (!decoded)
-        return Error{decoded.error().reason, fileName};
-    Lines lines(*decoded);
-    Trace trace;
-    const auto fail = [&](long line, std::string reason) { return Error{std::move(reason), fileName, line}; };
+namespace {
 
+/// A header or a row longer than this is none: nothing of it is taken in.
+constexpr std::size_t kLongestLine = 1u << 20;
+constexpr std::size_t kMostHeaderKeys = 1000, kMostColumns = 512;
+
+/// No line of a file may be longer than a reader's patience; looked at before the text is turned into another.
+Result<Done> linesWithin(std::string_view bytes, const std::string& fileName) {
+    long number = 1;
+    for (std::size_t at = 0; at < bytes.size(); ++number) {
+        const void* end = std::memchr(bytes.data() + at, '\n', bytes.size() - at);
+        const std::size_t next =
+            end ? static_cast<std::size_t>(static_cast<const char*>(end) - bytes.data()) : bytes.size();
+        if (next - at > kLongestLine && std::memchr(bytes.data() + at, '\r', next - at) == nullptr)
+            return Error{"a line of more than 1 MB: this is no pull file", fileName, number};
+        at = next + 1;
+    }
+    return Done{};
+}
+
+/// Magic line and keys, up to the column headings, which are returned.
+Result<Line> readHead(Lines& lines, const std::string& fileName, PullHeader& header) {
+    const auto fail = [&](long line, std::string reason) { return Error{std::move(reason), fileName, line}; };
     std::optional<Line> line = lines.next();
     if (!line)
         return fail(0, "the file is empty");
@@ -86,17 +102,19 @@ Result<Trace> readPullFile(std::string_view bytes, const std::string& fileName, 
         if (text.front() != '#')
             break;
         text = trimmed(text.substr(1));
+        if (seen.size() >= kMostHeaderKeys || header.other.size() >= kMostHeaderKeys)
+            return fail(line->number, "more than " + std::to_string(kMostHeaderKeys) + " header lines");
         const std::size_t colon = text.find(':');
         if (colon == std::string_view::npos) {
             if (!text.empty())
-                trace.header.other.emplace_back("", std::string(text));
+                header.other.emplace_back("", std::string(text));
             continue;
         }
         const std::string_view key = trimmed(text.substr(0, colon));
         if (!key.empty() && !seen.insert(std::string(key)).second)
             return fail(line->number, "the key \"" + std::string(key.substr(0, 60)) + "\" stands twice");
         kindGiven = kindGiven || key == "kind";
-        const Result<Done> set = setHeaderValue(trace.header, key, text.substr(colon + 1));
+        const Result<Done> set = setHeaderValue(header, key, text.substr(colon + 1));
         if (!set)
             return fail(line->number, set.error().reason);
     }
@@ -104,12 +122,62 @@ Result<Trace> readPullFile(std::string_view bytes, const std::string& fileName, 
         return fail(0, "the file ends before its column headings");
     if (!kindGiven)
         return fail(0, "the key \"kind\" (roller, brake or curve) is missing");
+    return *line;
+}
+
+} // namespace
+
+Result<PullHeader> readPullHeader(std::string_view bytes, const std::string& fileName) {
+    // The head ends with the first line that is no remark; what follows need not be looked at.
+    std::size_t end = 0;
+    for (bool rest = true; rest && end < bytes.size();) {
+        const std::size_t next = bytes.find('\n', end);
+        const std::string_view line = trimmed(bytes.substr(end, std::min(next, bytes.size()) - end));
+        rest = line.empty() || line.front() == '#' || end == 0; // a byte order mark may stand before the first
+        end = next == std::string_view::npos ? bytes.size() : next + 1;
+    }
+    const std::string_view head = bytes.substr(0, end);
+    if (const Result<Done> within = linesWithin(head, fileName); !within)
+        return within.error();
+    const Result<std::string> decoded = decodeText(head);
+    if (!decoded)
+        return Error{decoded.error().reason, fileName};
+    Lines lines(*decoded);
+    PullHeader header;
+    const Result<Line> headings = readHead(lines, fileName, header);
+    if (!headings)
+        return headings.error();
+    return header;
+}
+
+std::string measuredContent(const Trace& trace) {
+    Trace bare = trace;
+    PullHeader& h = bare.header;
+    h.id = h.job = h.machine = h.setup = h.note = h.started = {};
+    h.startedEpochS.reset();
+    h.other.clear();
+    return writePullFile(bare);
+}
+
+Result<Trace> readPullFile(std::string_view bytes, const std::string& fileName, PullFileNotes* notes) {
+    if (const Result<Done> within = linesWithin(bytes, fileName); !within)
+        return within.error();
+    const Result<std::string> decoded = decodeText(bytes);
+    if (!decoded)
+        return Error{decoded.error().reason, fileName};
+    Lines lines(*decoded);
+    Trace trace;
+    const auto fail = [&](long number, std::string reason) { return Error{std::move(reason), fileName, number}; };
+    const Result<Line> headings = readHead(lines, fileName, trace.header);
+    if (!headings)
+        return headings.error();
+    std::optional<Line> line = *headings;
 
     std::vector<std::string_view> cells;
     std::vector<std::string> scratch;
     splitCells(line->text, ',', cells, scratch);
-    if (cells.size() > 512)
-        return fail(line->number, "more than 512 columns");
+    if (cells.size() > kMostColumns)
+        return fail(line->number, "more than " + std::to_string(kMostColumns) + " columns");
     std::vector<double> factors, offsets;
     for (std::string_view cell : cells) {
         Result<Channel> channel = readHeading(cell);
@@ -248,6 +316,13 @@ std::string writePullFile(const Trace& trace) {
         out += "\n";
     }
     return out;
+}
+
+Result<Trace> loadPullFile(const std::string& path, PullFileNotes* notes) {
+    const Result<std::string> bytes = readBytes(path);
+    if (!bytes)
+        return bytes.error();
+    return readPullFile(*bytes, path, notes);
 }
 
 } // namespace jr

@@ -1,5 +1,6 @@
 #include "archive/formats/text.h"
 
+#include <algorithm>
 #include <charconv>
 #include <cmath>
 #include <cstdio>
@@ -47,6 +48,34 @@ std::string fromUtf16(std::string_view bytes, bool bigEndian) {
     return out;
 }
 
+/// Bytes of the UTF-8 character at `i` (RFC 3629: no overlong forms, no surrogates, nothing past U+10FFFF); 0 when there
+/// is none.
+std::size_t utf8Length(std::string_view s, std::size_t i) {
+    const auto at = [&](std::size_t k) { return k < s.size() ? static_cast<unsigned char>(s[k]) : 0u; };
+    const unsigned c = at(i), second = at(i + 1);
+    if (c < 0x80)
+        return 1;
+    std::size_t length = 0;
+    unsigned low = 0x80, high = 0xBF; // what the second byte may be
+    if (c >= 0xC2 && c < 0xE0) {
+        length = 2;
+    } else if (c >= 0xE0 && c < 0xF0) {
+        length = 3;
+        low = c == 0xE0 ? 0xA0 : low;
+        high = c == 0xED ? 0x9F : high;
+    } else if (c >= 0xF0 && c < 0xF5) {
+        length = 4;
+        low = c == 0xF0 ? 0x90 : low;
+        high = c == 0xF4 ? 0x8F : high;
+    }
+    if (length == 0 || i + length > s.size() || second < low || second > high)
+        return 0;
+    for (std::size_t k = 2; k < length; ++k)
+        if ((at(i + k) & 0xC0) != 0x80)
+            return 0;
+    return length;
+}
+
 bool isUtf8(std::string_view s) {
     for (std::size_t i = 0; i < s.size();) {
         // Eight plain ASCII bytes at a time.
@@ -57,17 +86,9 @@ bool isUtf8(std::string_view s) {
                 continue;
             }
         }
-        const auto c = static_cast<unsigned char>(s[i]);
-        const std::size_t length = c < 0x80                ? 1
-                                   : c >= 0xC2 && c < 0xE0 ? 2
-                                   : c >= 0xE0 && c < 0xF0 ? 3
-                                   : c >= 0xF0 && c < 0xF5 ? 4
-                                                           : 0;
-        if (length == 0 || i + length > s.size())
+        const std::size_t length = utf8Length(s, i);
+        if (length == 0)
             return false;
-        for (std::size_t k = 1; k < length; ++k)
-            if ((static_cast<unsigned char>(s[i + k]) & 0xC0) != 0x80)
-                return false;
         i += length;
     }
     return true;
@@ -351,6 +372,22 @@ std::optional<double> parseClock(std::string_view text, bool decimalComma) {
         text.remove_prefix(colon + 1);
     }
     return std::nullopt;
+}
+
+std::string cleanedText(std::string_view text, std::size_t most) {
+    std::string out;
+    for (std::size_t i = 0; i < text.size();) {
+        const std::size_t length = utf8Length(text, i);
+        const auto c = static_cast<unsigned char>(text[i]);
+        // C0 controls and DEL; the C1 controls are U+0080 to U+009F.
+        const bool control = c < 0x20 || c == 0x7F || (length == 2 && c == 0xC2 && static_cast<unsigned char>(text[i + 1]) < 0xA0);
+        const std::string_view piece = length == 0 ? std::string_view("\xEF\xBF\xBD") : control ? std::string_view(" ") : text.substr(i, length);
+        if (out.size() + piece.size() > most)
+            break;
+        out += piece;
+        i += std::max<std::size_t>(length, 1);
+    }
+    return out;
 }
 
 std::string numberText(double value) {

@@ -55,6 +55,10 @@ std::optional<double> parseDateTime(std::string_view text);
 /// Seconds of "mm:ss.sss" or "hh:mm:ss.sss".
 std::optional<double> parseClock(std::string_view text, bool decimalComma = false);
 
+/// A stranger's words made fit to be kept and shown: valid UTF-8 (what is not becomes U+FFFD), no control characters
+/// (each becomes a space), at most `most` bytes, cut between characters.
+std::string cleanedText(std::string_view text, std::size_t most = 200);
+
 /// Shortest text with at most ten significant digits.
 std::string numberText(double value);
 

@@ -1,65 +1,61 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/store/archive.h"
 
+#include "archive/formats/json_text.h"
 #include "archive/formats/pull_file.h"
-#include "archive/formats/text.h"
+#include "archive/store/archive_words.h"
 #include "archive/store/schema.h"
-#include "core/judge/sittings.h"
 
 #include <nlohmann/json.hpp>
 
 #include <QDateTime>
 #include <QDir>
 #include <QFileInfo>
-#include <QUuid>
+#include <QtEndian>
 
+#include <limits>
 #include <map>
-#include <set>
 
 namespace jr {
 namespace {
 
-using Json = nlohmann::ordered_json;
-
-QString q(const std::string& text) {
-    return QString::fromStdString(text);
-}
-std::string s(const QVariant& value) {
-    return value.toString().toStdString();
-}
-QString newId() {
-    return QUuid::createUuid().toString(QUuid::WithoutBraces);
-}
-QVariant orNull(const std::optional<double>& v) {
-    return v ? QVariant(*v) : QVariant();
-}
-std::optional<double> maybe(const QVariant& v) {
-    return v.isNull() ? std::nullopt : std::optional(v.toDouble());
-}
-
-/// A name that every file system takes.
-QString fileName(const std::string& text) {
-    QString out;
-    for (QChar c : q(text).left(60))
-        out += c.isLetterOrNumber() || c == QLatin1Char('-') || c == QLatin1Char('.') ? c : QLatin1Char('_');
-    while (out.startsWith(QLatin1Char('.')))
-        out.remove(0, 1);
-    return out.isEmpty() ? QStringLiteral("unnamed") : out;
-}
-
-QByteArray packed(const std::string& text) {
-    return qCompress(reinterpret_cast<const uchar*>(text.data()), static_cast<qsizetype>(text.size()), 6);
-}
-
-Result<Trace> unpacked(const QByteArray& raw, const std::string& name) {
-    const QByteArray bytes = qUncompress(raw);
-    if (bytes.isEmpty())
-        return Error{"the kept trace is damaged", name};
-    return readPullFile({bytes.constData(), static_cast<std::size_t>(bytes.size())}, name);
+Result<Trace> traceOf(const QByteArray& raw, const std::string& name) {
+    const std::string text = unpacked(raw);
+    if (text.empty())
+        return Error{"the kept trace is damaged; a rebuild puts it right from its pull file", name};
+    return readPullFile(text, name);
 }
 
 } // namespace
 
-Result<std::unique_ptr<Archive>> Archive::open(const QString& folder) {
+QByteArray packed(const std::string& text) {
+    // Zlib's quick level: half as much time as the usual one for a tenth more bytes (perf/README.md).
+    constexpr int kQuick = 3;
+    return qCompress(reinterpret_cast<const uchar*>(text.data()), static_cast<qsizetype>(text.size()), kQuick);
+}
+
+std::string unpacked(const QByteArray& raw) {
+    // The length stands in front; a damaged one must not ask for gigabytes.
+    constexpr quint32 kLargest = 512u << 20;
+    if (raw.size() < 5 || qFromBigEndian<quint32>(raw.constData()) > kLargest)
+        return {};
+    const QByteArray bytes = qUncompress(raw);
+    return std::string(bytes.constData(), static_cast<std::size_t>(bytes.size()));
+}
+
+Result<std::unique_ptr<Archive>> Archive::openDatabase(const QString& folder, const QString& file, bool* damaged) {
+    Result<std::unique_ptr<Database>> db = Database::open(folder + QLatin1Char('/') + file, damaged);
+    if (!db)
+        return db.error();
+    if (const Result<Done> schema = bringToSchema(**db); !schema) {
+        if (damaged)
+            *damaged = (*db)->damaged();
+        return schema.error();
+    }
+    return std::unique_ptr<Archive>(new Archive(folder, std::move(db).value()));
+}
+
+Result<std::unique_ptr<Archive>> Archive::open(const QString& folder, bool* damaged) {
     QDir dir(folder);
     const std::string name = folder.toStdString();
     if (QFileInfo(folder).exists() && !QFileInfo(folder).isDir())
@@ -70,14 +66,21 @@ Result<std::unique_ptr<Archive>> Archive::open(const QString& folder) {
     if (!QFileInfo(folder).isWritable() || (QFileInfo::exists(path) && !QFileInfo(path).isWritable()))
         return Error{"this folder may not be written to; nothing was changed. Open a copy in a folder of your own",
                      name};
-    Result<std::unique_ptr<Database>> db = Database::open(path);
-    if (!db)
-        return db.error();
-    if (const Result<Done> schema = bringToSchema(**db); !schema)
-        return schema.error();
+    // Two programs that open a new archive at once must not both make its tables.
+    WriterLock::Shared mine;
+    const Result<WriterLock> lock = WriterLock::take(dir.absolutePath(), "opening", mine);
+    if (!lock)
+        return lock.error();
+    Result<std::unique_ptr<Archive>> archive = openDatabase(dir.absolutePath(), QStringLiteral("jolly-ram.sqlite"), damaged);
+    if (!archive)
+        return archive.error();
     if (!dir.mkpath(QStringLiteral("pulls")))
         return Error{"the folder for pull files cannot be made", name};
-    return std::unique_ptr<Archive>(new Archive(dir.absolutePath(), std::move(db).value()));
+    return archive;
+}
+
+Result<WriterLock> Archive::writing(const char* what) const {
+    return WriterLock::take(m_folder, what, m_lock);
 }
 
 Result<std::vector<JobSummary>> Archive::jobs() const {
@@ -94,33 +97,10 @@ Result<std::vector<JobSummary>> Archive::jobs() const {
     return out;
 }
 
-Result<std::string> Archive::createJob(const std::string& name, const std::string& machine,
-                                       const std::string& knownId) {
-    const QString id = knownId.empty() ? newId() : q(knownId);
-    const Result<Done> done = m_db->transaction([&]() -> Result<Done> {
-        QVariant machineId;
-        if (!machine.empty()) {
-            if (const auto made = m_db->run(QStringLiteral("INSERT OR IGNORE INTO machine (id, name) VALUES (?, ?)"),
-                                            {newId(), q(machine)});
-                !made)
-                return made;
-            const auto found = m_db->query(QStringLiteral("SELECT id FROM machine WHERE name = ?"), {q(machine)});
-            if (!found)
-                return found.error();
-            machineId = found->front()[0];
-        }
-        return m_db->run(QStringLiteral("INSERT INTO job (id, name, machine_id, created) VALUES (?, ?, ?, ?)"),
-                         {id, q(name), machineId, QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs)});
-    });
-    if (!done)
-        return done.error();
-    return id.toStdString();
-}
-
 Result<JobRecord> Archive::job(const std::string& jobId) const {
     JobRecord out;
     const auto head =
-        m_db->query(QStringLiteral("SELECT job.name, coalesce(machine.name, ''), job.created FROM job LEFT JOIN machine"
+        m_db->query(QStringLiteral("SELECT job.name, coalesce(machine.name, ''), job.created, job.folder, job.revision FROM job LEFT JOIN machine"
                                    " ON machine.id = job.machine_id WHERE job.id = ?"),
                     {q(jobId)});
     if (!head)
@@ -131,6 +111,8 @@ Result<JobRecord> Archive::job(const std::string& jobId) const {
     out.name = s(head->front()[0]);
     out.machine = s(head->front()[1]);
     out.created = s(head->front()[2]);
+    out.folder = s(head->front()[3]);
+    out.revision = head->front()[4].toLongLong();
     const auto setups = m_db->query(
         QStringLiteral(
             "SELECT id, name, coalesce(parent_id, ''), mark FROM setup WHERE job_id = ? ORDER BY mark, name"),
@@ -143,7 +125,7 @@ Result<JobRecord> Archive::job(const std::string& jobId) const {
                     {q(jobId)});
     const auto pulls = m_db->query(
         QStringLiteral(
-            "SELECT id, setup_id, sitting_id, number, started, started_s, source, mirror, aside, aside_why FROM pull"
+            "SELECT id, setup_id, sitting_id, number, started, started_s, source, mirror, aside, aside_why, sha256 FROM pull"
             " WHERE job_id = ? ORDER BY number"),
         {q(jobId)});
     const auto overrules = m_db->query(
@@ -168,15 +150,14 @@ Result<JobRecord> Archive::job(const std::string& jobId) const {
         }
         out.setups.push_back(std::move(setup));
     }
-    for (const Row& r : *pulls) {
-        PullRecord pull{s(r[0]), s(r[1]), s(r[2]),       r[3].toInt(), s(r[4]), maybe(r[5]),
-                        s(r[6]), s(r[7]), r[8].toBool(), s(r[9]),      {}};
-        for (const Row& o : *overrules)
-            if (FlagKind kind{}; s(o[0]) == pull.id && parseFlagKind(s(o[1]), kind))
-                pull.overrules.push_back(
-                    {kind, o[2].isNull() ? std::numeric_limits<double>::quiet_NaN() : o[2].toDouble()});
-        out.pulls.push_back(std::move(pull));
-    }
+    std::map<QString, std::vector<FlagOverrule>> overrulesOf; // by pull
+    for (const Row& o : *overrules)
+        if (FlagKind kind{}; parseFlagKind(s(o[1]), kind))
+            overrulesOf[o[0].toString()].push_back(
+                {kind, o[2].isNull() ? std::numeric_limits<double>::quiet_NaN() : o[2].toDouble()});
+    for (const Row& r : *pulls)
+        out.pulls.push_back({s(r[0]), s(r[1]), s(r[2]), r[3].toInt(), s(r[4]), maybe(r[5]), s(r[6]), s(r[7]), s(r[10]),
+                             r[8].toBool(), s(r[9]), overrulesOf[r[0].toString()]});
     if (!compared->empty()) {
         const Row& r = compared->front();
         out.comparison =
@@ -187,108 +168,13 @@ Result<JobRecord> Archive::job(const std::string& jobId) const {
     return out;
 }
 
-QString Archive::jobFolder(const std::string& name, const std::string& id) {
-    return QStringLiteral("pulls/%1-%2").arg(fileName(name), q(id).left(8));
-}
-
-Result<std::string> Archive::addPull(const std::string& jobId, const Trace& given, const std::string& source,
-                                     bool* wasHere) {
-    Trace trace = given;
-    PullHeader& h = trace.header;
-    if (h.id.empty())
-        h.id = contentId(writePullFile(trace));
-    const auto known = m_db->query(QStringLiteral("SELECT id FROM pull WHERE id = ?"), {q(h.id)});
-    if (!known)
-        return known.error();
-    if (wasHere)
-        *wasHere = !known->empty();
-    if (!known->empty())
-        return h.id;
-    if (h.setup.empty())
-        h.setup = "as it came";
-    const auto jobRow = m_db->query(QStringLiteral("SELECT name FROM job WHERE id = ?"), {q(jobId)});
-    if (!jobRow)
-        return jobRow.error();
-    if (jobRow->empty())
-        return Error{"there is no such job in this archive"};
-    if (h.job.empty())
-        h.job = s(jobRow->front()[0]);
-    const std::string text = writePullFile(trace);
-    QString mirror;
-    const Result<Done> done = m_db->transaction([&]() -> Result<Done> {
-        auto setup =
-            m_db->query(QStringLiteral("SELECT id FROM setup WHERE job_id = ? AND name = ?"), {q(jobId), q(h.setup)});
-        if (!setup)
-            return setup.error();
-        QString setupId = setup->empty() ? newId() : setup->front()[0].toString();
-        if (setup->empty()) {
-            if (const auto made = m_db->run(QStringLiteral("INSERT INTO setup (id, job_id, name, mark) SELECT ?, ?, ?, "
-                                                           "count(*) % 8 FROM setup WHERE job_id = ?"),
-                                            {setupId, q(jobId), q(h.setup), q(jobId)});
-                !made)
-                return made;
-        }
-        // The sitting with a pull close enough in time, else a new one.
-        QString sittingId;
-        const double at = h.startedEpochS.value_or(-1e18);
-        const auto near =
-            h.startedEpochS
-                ? m_db->query(QStringLiteral("SELECT sitting_id FROM pull WHERE job_id = ? AND started_s IS NOT NULL "
-                                             "AND abs(started_s - ?) < ? LIMIT 1"),
-                              {q(jobId), at, kSittingPauseS})
-                : m_db->query(
-                      QStringLiteral("SELECT sitting_id FROM pull WHERE job_id = ? ORDER BY number DESC LIMIT 1"),
-                      {q(jobId)});
-        if (!near)
-            return near.error();
-        if (!near->empty()) {
-            sittingId = near->front()[0].toString();
-        } else {
-            sittingId = newId();
-            if (const auto made = m_db->run(QStringLiteral("INSERT INTO sitting (id, job_id, day) VALUES (?, ?, ?)"),
-                                            {sittingId, q(jobId), q(h.started.substr(0, 10))});
-                !made)
-                return made;
-        }
-        const auto number =
-            m_db->query(QStringLiteral("SELECT coalesce(max(number), 0) + 1 FROM pull WHERE job_id = ?"), {q(jobId)});
-        if (!number)
-            return number.error();
-        const int n = number->front()[0].toInt();
-        mirror = jobFolder(s(jobRow->front()[0]), jobId) + QStringLiteral("/%1-%2-%3.pull.csv")
-                                                               .arg(n, 4, 10, QLatin1Char('0'))
-                                                               .arg(fileName(h.setup), q(h.id).left(8));
-        // The file first: should the power fail now, a pull file without a record is found and taken in at the next
-        // start.
-        const QString path = m_folder + QLatin1Char('/') + mirror;
-        if (!QDir().mkpath(QFileInfo(path).path()))
-            return Error{"the folder for pull files cannot be made", path.toStdString()};
-        if (const auto written = writeBytes(path.toStdString(), text); !written)
-            return written;
-        return m_db->run(
-            QStringLiteral(
-                "INSERT INTO pull (id, job_id, setup_id, sitting_id, number, started, started_s, source, mirror, raw)"
-                " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
-            {q(h.id), q(jobId), setupId, sittingId, n, q(h.started), orNull(h.startedEpochS), q(source), mirror,
-             packed(text)});
-    });
-    if (!done) {
-        if (!mirror.isEmpty())
-            QFile::remove(m_folder + QLatin1Char('/') + mirror);
-        return done.error();
-    }
-    if (const Result<Done> file = writeJobFile(jobId); !file)
-        return file.error();
-    return h.id;
-}
-
 Result<Trace> Archive::trace(const std::string& pullId) const {
     const auto rows = m_db->query(QStringLiteral("SELECT raw, mirror FROM pull WHERE id = ?"), {q(pullId)});
     if (!rows)
         return rows.error();
     if (rows->empty())
         return Error{"there is no such pull in this archive"};
-    return unpacked(rows->front()[0].toByteArray(), s(rows->front()[1]));
+    return traceOf(rows->front()[0].toByteArray(), s(rows->front()[1]));
 }
 
 Result<std::vector<std::pair<std::string, Trace>>> Archive::traces(const std::string& jobId) const {
@@ -298,94 +184,11 @@ Result<std::vector<std::pair<std::string, Trace>>> Archive::traces(const std::st
         return rows.error();
     std::vector<std::pair<std::string, Trace>> out;
     for (const Row& r : *rows) {
-        Result<Trace> trace = unpacked(r[1].toByteArray(), s(r[2]));
-        if (!trace)
-            return trace.error();
-        out.emplace_back(s(r[0]), std::move(trace).value());
+        // A damaged one is left out: it must not keep the others from being seen.
+        if (Result<Trace> trace = traceOf(r[1].toByteArray(), s(r[2])))
+            out.emplace_back(s(r[0]), std::move(trace).value());
     }
     return out;
-}
-
-Result<std::string> Archive::jobOfPull(const std::string& pullId) const {
-    const auto rows = m_db->query(QStringLiteral("SELECT job_id FROM pull WHERE id = ?"), {q(pullId)});
-    if (!rows)
-        return rows.error();
-    if (rows->empty())
-        return Error{"there is no such pull in this archive"};
-    return s(rows->front()[0]);
-}
-
-Result<Done> Archive::setAside(const std::string& pullId, bool aside, const std::string& why) {
-    const Result<std::string> job = jobOfPull(pullId);
-    if (!job)
-        return job.error();
-    if (const auto done = m_db->run(QStringLiteral("UPDATE pull SET aside = ?, aside_why = ? WHERE id = ?"),
-                                    {aside ? 1 : 0, q(aside ? why : ""), q(pullId)});
-        !done)
-        return done;
-    return writeJobFile(*job);
-}
-
-Result<Done> Archive::setOverrules(const std::string& pullId, const std::vector<FlagOverrule>& overrules) {
-    const Result<std::string> job = jobOfPull(pullId);
-    if (!job)
-        return job.error();
-    const Result<Done> done = m_db->transaction([&]() -> Result<Done> {
-        Result<Done> step = m_db->run(QStringLiteral("DELETE FROM flag_overrule WHERE pull_id = ?"), {q(pullId)});
-        for (const FlagOverrule& o : overrules)
-            if (step)
-                step = m_db->run(QStringLiteral("INSERT INTO flag_overrule (pull_id, kind, at_s) VALUES (?, ?, ?)"),
-                                 {q(pullId), QString::fromUtf8(flagText(o.kind).data()),
-                                  o.atS == o.atS ? QVariant(o.atS) : QVariant()});
-        return step;
-    });
-    return done ? writeJobFile(*job) : done;
-}
-
-Result<Done> Archive::setSetupChanges(const std::string& setupId, const std::string& parentId,
-                                      const std::vector<SetupChange>& changes) {
-    const auto job = m_db->query(QStringLiteral("SELECT job_id FROM setup WHERE id = ?"), {q(setupId)});
-    if (!job)
-        return job.error();
-    if (job->empty())
-        return Error{"there is no such setup in this archive"};
-    const Result<Done> done = m_db->transaction([&]() -> Result<Done> {
-        Result<Done> step = m_db->run(QStringLiteral("UPDATE setup SET parent_id = ? WHERE id = ?"),
-                                      {parentId.empty() ? QVariant() : QVariant(q(parentId)), q(setupId)});
-        if (step)
-            step = m_db->run(QStringLiteral("DELETE FROM setup_change WHERE setup_id = ?"), {q(setupId)});
-        for (const SetupChange& c : changes)
-            if (step)
-                step = m_db->run(
-                    QStringLiteral("INSERT INTO setup_change (setup_id, part, from_text, to_text, "
-                                   "weight_off_kg, weight_on_kg, price,"
-                                   " hours, note, belongs, cylinder) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
-                    {q(setupId), q(c.part), q(c.from), q(c.to), orNull(c.weightOffKg), orNull(c.weightOnKg),
-                     orNull(c.price), orNull(c.hours), q(c.note), c.belongs ? 1 : 0, c.cylinder});
-        return step;
-    });
-    return done ? writeJobFile(s(job->front()[0])) : done;
-}
-
-Result<Done> Archive::moveToSetup(const std::string& pullId, const std::string& setupId) {
-    const Result<std::string> job = jobOfPull(pullId);
-    if (!job)
-        return job.error();
-    if (const auto done =
-            m_db->run(QStringLiteral("UPDATE pull SET setup_id = ? WHERE id = ?"), {q(setupId), q(pullId)});
-        !done)
-        return done;
-    return writeJobFile(*job);
-}
-
-Result<Done> Archive::setComparison(const std::string& jobId, const ComparisonRecord& c) {
-    const Result<Done> done =
-        m_db->run(QStringLiteral("INSERT OR REPLACE INTO comparison (job_id, base_setup, with_setup, standard, "
-                                 "worth_pct, from_rpm, to_rpm, detail_rpm)"
-                                 " VALUES (?, ?, ?, ?, ?, ?, ?, ?)"),
-                  {q(jobId), q(c.baseSetup), q(c.withSetup), q(c.standard), c.worthPct, orNull(c.fromRpm),
-                   orNull(c.toRpm), c.detailRpm});
-    return done ? writeJobFile(jobId) : done;
 }
 
 Result<std::vector<SavedMapping>> Archive::mappings() const {
@@ -399,24 +202,36 @@ Result<std::vector<SavedMapping>> Archive::mappings() const {
 }
 
 Result<Done> Archive::saveMapping(const SavedMapping& m) {
+    const Result<WriterLock> lock = writing("keeping a layout");
+    if (!lock)
+        return lock.error();
     return m_db->run(QStringLiteral("INSERT OR REPLACE INTO mapping (name, signature, columns) VALUES (?, ?, ?)"),
                      {q(m.name), q(m.signature), q(m.columns)});
 }
 
 Result<std::string> Archive::beginImport(const std::vector<std::string>& files) {
-    const QString id = newId();
+    const Result<WriterLock> lock = writing("an import");
+    if (!lock)
+        return lock.error();
+    const std::string id = newId();
     const auto done = m_db->run(QStringLiteral("INSERT INTO import_run (id, started, files) VALUES (?, ?, ?)"),
-                                {id, QDateTime::currentDateTimeUtc().toString(Qt::ISODate), q(Json(files).dump())});
+                                {q(id), QDateTime::currentDateTimeUtc().toString(Qt::ISODate), q(writeJson(Json(files)))});
     if (!done)
         return done.error();
-    return id.toStdString();
+    return id;
 }
 
 Result<Done> Archive::endImport(const std::string& importId) {
+    const Result<WriterLock> lock = writing("an import");
+    if (!lock)
+        return lock.error();
     return m_db->run(QStringLiteral("UPDATE import_run SET finished = 1 WHERE id = ?"), {q(importId)});
 }
 
 Result<Done> Archive::forgetUnfinished() {
+    const Result<WriterLock> lock = writing("an import");
+    if (!lock)
+        return lock.error();
     return m_db->run(QStringLiteral("UPDATE import_run SET finished = 1 WHERE finished = 0"));
 }
 

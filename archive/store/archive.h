@@ -1,39 +1,61 @@
-// The archive: a folder with a database and, beside it, every pull as an open file. Raw traces are write-once; each
-// save is one transaction and one atomic file; either half alone rebuilds the other.
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The archive: a folder with a database and, beside it, the same again in open files. Raw traces are write-once; either
+// half alone rebuilds the other.
+//
+// How it stays whole: every change is one transaction together with an open file made ready beside its place and read
+// back; the transaction is committed, then the file takes its place in one step. A file that says more than the database
+// (by its revision, its checksum, or because it is none of ours) is never replaced, it is set away by name first. One
+// program writes at a time (writer_lock.h).
 #pragma once
 
+#include "archive/disk/path_name.h"
+#include "archive/disk/safe_file.h"
 #include "archive/store/database.h"
 #include "archive/store/records.h"
+#include "archive/store/writer_lock.h"
 
 #include <QString>
 
-#include <nlohmann/json_fwd.hpp>
-
 #include <functional>
+#include <map>
 #include <memory>
 
 namespace jr {
 
+struct JobFile;
+struct BenchFile;
+
+/// Called now and then with what is done and how much there is; false stops the work at the next safe place.
+using Progress = std::function<bool(int done, int all)>;
+
 class Archive {
 public:
     /// Opens the archive in `folder`, creating it when the folder is empty or missing. Errors leave everything as it
-    /// was.
-    static Result<std::unique_ptr<Archive>> open(const QString& folder);
+    /// was; `damaged` is set when it was the database's damage, which rebuildFolder() cures.
+    static Result<std::unique_ptr<Archive>> open(const QString& folder, bool* damaged = nullptr);
+    /// Rebuilds the archive in a folder: as rebuild(), and when the database is damaged a new one is made from the open
+    /// files and what can still be read of the old, which is set away by name.
+    static Result<Rebuilt> rebuildFolder(const QString& folder, const Progress& progress = {});
 
     const QString& folder() const { return m_folder; }
+    /// Told what went well for the database but not for its open copy; a check says it too.
+    void setRemarkListener(std::function<void(const std::string&)> listener) { m_remark = std::move(listener); }
 
     Result<std::vector<JobSummary>> jobs() const;
-    /// `id` only to make a job anew that was known by it.
-    Result<std::string> createJob(const std::string& name, const std::string& machine, const std::string& id = {});
+    Result<std::string> createJob(const std::string& name, const std::string& machine);
     Result<JobRecord> job(const std::string& jobId) const;
 
     /// Keeps a pull for good: database and mirror file together. Its setup and sitting are found or made from the
-    /// header. Adding a pull whose id is already kept is no error and changes nothing; `wasHere` says so. Returns the
-    /// pull's id.
+    /// header. Adding a pull whose id is already kept is no error and changes nothing; `wasHere` says so. Errors also: an
+    /// id that is kept with other contents (a conflict: neither is changed). Returns the pull's id.
     Result<std::string> addPull(const std::string& jobId, const Trace& trace, const std::string& source,
-                                bool* wasHere = nullptr);
+                                const AddPullOptions& options, bool* wasHere = nullptr);
+    Result<std::string> addPull(const std::string& jobId, const Trace& trace, const std::string& source,
+                                bool* wasHere = nullptr) {
+        return addPull(jobId, trace, source, AddPullOptions{}, wasHere);
+    }
     Result<Trace> trace(const std::string& pullId) const;
-    /// The traces of a job by pull id, in one go.
+    /// The traces of a job by pull id, in one go; a damaged one is not among them.
     Result<std::vector<std::pair<std::string, Trace>>> traces(const std::string& jobId) const;
 
     Result<Done> setAside(const std::string& pullId, bool aside, const std::string& why);
@@ -78,35 +100,53 @@ public:
     /// Puts the news of a cut-off import away.
     Result<Done> forgetUnfinished();
 
-    /// `thorough` also reads every pull and every mirror file.
-    Result<SafetyReport> check(bool thorough) const;
-    /// Copies database and pull files into a new folder inside `place`. Returns the folder.
+    /// `thorough` also reads every pull, every mirror file and every job file and holds them against their checksums.
+    Result<SafetyReport> check(bool thorough, const Progress& progress = {}) const;
+    /// Copies database and open files into a new folder inside `place`. Returns the folder.
     Result<QString> copyTo(const QString& place);
-    /// Writes mirror files that are missing, and takes in pull files that are not in the database. Returns what was
-    /// done.
-    struct Rebuilt {
-        int filesWritten = 0, pullsTaken = 0;
-        std::vector<std::string> problems;
-    };
-    Result<Rebuilt> rebuild();
+    /// Makes the two halves whole from each other; see docs/archive.md for what it does with what.
+    Result<Rebuilt> rebuild(const Progress& progress = {});
 
 private:
+    friend class Rebuilder;
     Archive(QString folder, std::unique_ptr<Database> db) : m_folder(std::move(folder)), m_db(std::move(db)) {}
-    Result<Done> writeJobFile(const std::string& jobId) const;
-    /// What only the job file says (setups and their changes, overrules, the comparison, claims) put back after a
-    /// rebuild.
-    Result<Done> restoreFromJobFile(const std::string& jobId, const nlohmann::ordered_json& about);
-    Result<Done> writeBenchFile() const;
-    Result<Done> readBenchFile();
+    static Result<std::unique_ptr<Archive>> openDatabase(const QString& folder, const QString& file,
+                                                         bool* damaged = nullptr);
+    /// The lock of this archive's writer, held until the result goes; at once when this archive holds it already.
+    Result<WriterLock> writing(const char* what) const;
+
+    /// One change to what the job file says: `work` and the file's new text in one transaction.
+    Result<Done> change(const std::string& jobId, const std::function<Result<Done>()>& work);
+    Result<Done> changeBenches(const std::function<Result<Done>()>& work);
+    Result<PreparedFile> prepareJobFile(const std::string& jobId);
+    Result<PreparedFile> prepareBenchFile() const;
+    Result<std::string> jobFileText(const std::string& jobId) const;
+    Result<std::string> benchFileText() const;
+    /// The job's folder, chosen when it has none yet.
+    Result<QString> folderOfJob(const std::string& jobId);
+    Result<std::string> freeJobFolder(const std::string& name, const std::string& id) const;
+    Result<QVariant> machineId(const std::string& machine);
+    Result<QString> setupIdFor(const std::string& jobId, const std::string& setup);
+    Result<QString> sittingIdFor(const std::string& jobId, const PullHeader& header);
+    Result<Done> insertPull(const std::string& jobId, const PullRecord& pull, const std::string& text);
+    Result<Done> writeSetupChanges(const std::string& setupId, const std::string& parentId,
+                                   const std::vector<SetupChange>& changes);
+    Result<Done> writeOverrules(const std::string& pullId, const std::vector<FlagOverrule>& overrules);
+    Result<Done> writeComparison(const std::string& jobId, const ComparisonRecord& comparison);
+    Result<Done> writeClaim(const std::string& jobId, const ClaimRecord& claim);
+    Result<Done> writeVerdict(const std::string& claimId, const VerdictRecord& verdict);
+    Result<Done> writeAttachment(const std::string& jobId, const AttachmentRecord& attachment);
+    Result<Done> writeSheet(const std::string& jobId, const std::string& kind, const std::string& body);
+    /// Whether an id that is kept already is kept with these contents. Errors: it is not.
+    Result<Done> sameAsKept(const std::string& pullId, const Trace& trace) const;
     Result<std::string> jobOfPull(const std::string& pullId) const;
     Result<Done> fillSheets(JobRecord& job) const;
-    /// The id a job file names, when no job here has it; else empty.
-    std::string unusedJobId(const nlohmann::ordered_json& about) const;
-    /// Where a job's pull files and its job file stand, below the archive.
-    static QString jobFolder(const std::string& name, const std::string& id);
 
     QString m_folder;
     std::unique_ptr<Database> m_db;
+    std::function<void(const std::string&)> m_remark;
+    mutable WriterLock::Shared m_lock;
+    std::map<std::string, FileStamp> m_ours; ///< job files as this archive last put them: known without reading
 };
 
 } // namespace jr

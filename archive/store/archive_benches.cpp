@@ -1,46 +1,15 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Benches and calibrations: in the database, and again in benches.json beside it.
-#include "archive/formats/pull_file.h"
+#include "archive/disk/safe_file.h"
 #include "archive/store/archive.h"
-
-#include <nlohmann/json.hpp>
+#include "archive/store/archive_words.h"
+#include "archive/store/bench_file.h"
 
 #include <QFileInfo>
-#include <QUuid>
+
+#include <algorithm>
 
 namespace jr {
-namespace {
-
-using Json = nlohmann::ordered_json;
-using Facts = std::vector<std::pair<std::string, std::string>>;
-
-QString q(const std::string& text) {
-    return QString::fromStdString(text);
-}
-std::string s(const QVariant& value) {
-    return value.toString().toStdString();
-}
-
-Json factsJson(const Facts& facts) {
-    Json out = Json::object();
-    for (const auto& [key, value] : facts)
-        out[key] = value;
-    return out;
-}
-
-Facts factsOf(const Json& json) {
-    Facts out;
-    if (json.is_object())
-        for (const auto& [key, value] : json.items())
-            if (value.is_string())
-                out.emplace_back(key, value.get<std::string>());
-    return out;
-}
-
-Facts factsOf(const QVariant& text) {
-    return factsOf(Json::parse(s(text), nullptr, false));
-}
-
-} // namespace
 
 Result<std::vector<BenchRecord>> Archive::benches() const {
     const auto rows = m_db->query(QStringLiteral("SELECT id, name, address, facts FROM bench ORDER BY name"));
@@ -48,42 +17,48 @@ Result<std::vector<BenchRecord>> Archive::benches() const {
         return rows.error();
     std::vector<BenchRecord> out;
     for (const Row& r : *rows)
-        out.push_back({s(r[0]), s(r[1]), s(r[2]), factsOf(r[3])});
+        out.push_back({s(r[0]), s(r[1]), s(r[2]), factsFromText(s(r[3]))});
     return out;
 }
 
 Result<std::string> Archive::saveBench(const BenchRecord& bench) {
     if (bench.name.empty())
         return Error{"a bench needs a name"};
+    // Called again and again with the same words: nothing to write.
+    const auto known = benches();
+    if (!known)
+        return known.error();
+    for (const BenchRecord& b : *known)
+        if (b.name == bench.name && b.address == bench.address && factsText(b.facts) == factsText(bench.facts))
+            return b.id;
     std::string id;
-    const Result<Done> done = m_db->transaction([&]() -> Result<Done> {
+    const Result<Done> done = changeBenches([&]() -> Result<Done> {
         const auto found = m_db->query(QStringLiteral("SELECT id FROM bench WHERE name = ?"), {q(bench.name)});
         if (!found)
             return found.error();
-        id = found->empty() ? QUuid::createUuid().toString(QUuid::WithoutBraces).toStdString() : s(found->front()[0]);
-        const QString facts = q(factsJson(bench.facts).dump());
-        if (found->empty())
+        const QString facts = q(factsText(bench.facts));
+        if (found->empty()) {
+            id = bench.id.empty() ? newId() : bench.id;
             return m_db->run(QStringLiteral("INSERT INTO bench (id, name, address, facts) VALUES (?, ?, ?, ?)"),
                              {q(id), q(bench.name), q(bench.address), facts});
+        }
+        id = s(found->front()[0]);
         return m_db->run(QStringLiteral("UPDATE bench SET address = ?, facts = ? WHERE id = ?"),
                          {q(bench.address), facts, q(id)});
     });
     if (!done)
         return done.error();
-    if (const Result<Done> written = writeBenchFile(); !written)
-        return written.error();
     return id;
 }
 
 Result<Done> Archive::addCalibration(const CalibrationRecord& c) {
-    const std::string id = c.id.empty() ? QUuid::createUuid().toString(QUuid::WithoutBraces).toStdString() : c.id;
-    const Result<Done> done = m_db->transaction([&] {
+    return changeBenches([&] {
         return m_db->run(
             QStringLiteral(
                 "INSERT INTO calibration (id, bench_id, kind, made, due, facts, note) VALUES (?, ?, ?, ?, ?, ?, ?)"),
-            {q(id), q(c.benchId), q(c.kind), q(c.made), q(c.due), q(factsJson(c.facts).dump()), q(c.note)});
+            {q(c.id.empty() ? newId() : c.id), q(c.benchId), q(c.kind), q(c.made), q(c.due), q(factsText(c.facts)),
+             q(c.note)});
     });
-    return done ? writeBenchFile() : done;
 }
 
 Result<std::vector<CalibrationRecord>> Archive::calibrations(const std::string& benchId) const {
@@ -95,68 +70,82 @@ Result<std::vector<CalibrationRecord>> Archive::calibrations(const std::string& 
         return rows.error();
     std::vector<CalibrationRecord> out;
     for (const Row& r : *rows)
-        out.push_back({s(r[0]), benchId, s(r[1]), s(r[2]), s(r[3]), factsOf(r[4]), s(r[5])});
+        out.push_back({s(r[0]), benchId, s(r[1]), s(r[2]), s(r[3]), factsFromText(s(r[4])), s(r[5])});
     return out;
 }
 
-Result<Done> Archive::writeBenchFile() const {
+Result<Done> Archive::changeBenches(const std::function<Result<Done>()>& work) {
+    const Result<WriterLock> lock = writing("a bench");
+    if (!lock)
+        return lock.error();
+    std::optional<PreparedFile> file;
+    const Result<Done> done = m_db->transaction([&]() -> Result<Done> {
+        if (const Result<Done> worked = work(); !worked)
+            return worked;
+        Result<PreparedFile> prepared = prepareBenchFile();
+        if (!prepared)
+            return prepared.error();
+        file.emplace(std::move(prepared).value());
+        return Done{};
+    });
+    if (!done)
+        return done;
+    if (const Result<Done> put = file->put(); !put && m_remark)
+        m_remark("kept, but its open copy is behind: " + put.error().text());
+    return Done{};
+}
+
+Result<std::string> Archive::benchFileText() const {
     const auto all = benches();
     if (!all)
         return all.error();
-    Json list = Json::array();
+    BenchFile file;
     for (const BenchRecord& b : *all) {
         const auto history = calibrations(b.id);
         if (!history)
             return history.error();
-        Json calibrationList = Json::array();
-        for (const CalibrationRecord& c : *history)
-            calibrationList.push_back({{"id", c.id},
-                                       {"kind", c.kind},
-                                       {"made", c.made},
-                                       {"due", c.due},
-                                       {"facts", factsJson(c.facts)},
-                                       {"note", c.note}});
-        list.push_back({{"name", b.name},
-                        {"address", b.address},
-                        {"facts", factsJson(b.facts)},
-                        {"calibrations", calibrationList}});
+        file.benches.push_back({b, *history});
     }
-    return writeBytes((m_folder + QStringLiteral("/benches.json")).toStdString(),
-                      Json{{"jolly-ram", "benches 1"}, {"benches", list}}.dump(1) + "\n");
+    return jr::benchFileText(file);
 }
 
-/// Only into an archive that knows no benches: what is in the database is never overwritten from outside.
-Result<Done> Archive::readBenchFile() {
-    const auto known = benches();
+Result<PreparedFile> Archive::prepareBenchFile() const {
     const std::string path = (m_folder + QStringLiteral("/benches.json")).toStdString();
-    if (!known || !known->empty() || !QFileInfo::exists(q(path)))
-        return Done{};
-    const Result<std::string> bytes = readBytes(path);
-    if (!bytes)
-        return bytes.error();
-    const Json json = Json::parse(*bytes, nullptr, false);
-    if (!json.is_object() || !json.value("benches", Json()).is_array())
-        return Error{"not a list of benches", path};
-    const auto text = [](const Json& j, const char* key) {
-        return j.contains(key) && j[key].is_string() ? j[key].get<std::string>() : std::string();
-    };
-    for (const Json& b : json["benches"]) {
-        if (!b.is_object())
-            continue;
-        const Result<std::string> id =
-            saveBench({"", text(b, "name"), text(b, "address"), factsOf(b.value("facts", Json::object()))});
-        if (!id)
-            return id.error();
-        const Json history = b.value("calibrations", Json::array());
-        for (const Json& c : history)
-            if (c.is_object())
-                if (const Result<Done> added =
-                        addCalibration({text(c, "id"), *id, text(c, "kind"), text(c, "made"), text(c, "due"),
-                                        factsOf(c.value("facts", Json::object())), text(c, "note")});
-                    !added)
-                    return added;
+    // A file that names a bench or a calibration the database has not (or that is damaged) is kept beside.
+    if (QFileInfo::exists(q(path))) {
+        const Result<BenchFile> there = loadBenchFile(path);
+        bool covered = there.ok() && there->whole;
+        const auto all = benches();
+        if (!all)
+            return all.error();
+        for (std::size_t i = 0; covered && i < there->benches.size(); ++i) {
+            const auto& [bench, history] = there->benches[i];
+            const BenchRecord* same = nullptr;
+            for (const BenchRecord& b : *all)
+                if (b.name == bench.name)
+                    same = &b;
+            covered = same != nullptr;
+            if (!covered)
+                break;
+            const auto kept = calibrations(same->id);
+            if (!kept)
+                return kept.error();
+            for (const CalibrationRecord& c : history)
+                covered = covered && std::any_of(kept->begin(), kept->end(),
+                                                 [&](const CalibrationRecord& k) { return k.id == c.id; });
+        }
+        if (!covered) {
+            const Result<std::string> away = setAway(path);
+            if (!away)
+                return away.error();
+            if (m_remark)
+                m_remark("a list of benches that says something else than the database was set away: " + *away);
+        }
     }
-    return Done{};
+    const Result<std::string> text = benchFileText();
+    if (!text)
+        return text.error();
+    return PreparedFile::beside(path, *text);
 }
 
 } // namespace jr

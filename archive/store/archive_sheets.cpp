@@ -1,22 +1,14 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A job's sheets, its notes and its photos.
+#include "archive/disk/safe_file.h"
 #include "archive/store/archive.h"
+#include "archive/store/archive_words.h"
 
 #include <QDateTime>
 #include <QDir>
 #include <QFileInfo>
-#include <QUuid>
 
 namespace jr {
-namespace {
-
-QString q(const std::string& text) {
-    return QString::fromStdString(text);
-}
-std::string s(const QVariant& value) {
-    return value.toString().toStdString();
-}
-
-} // namespace
 
 Result<Done> Archive::fillSheets(JobRecord& job) const {
     const auto sheets = m_db->query(QStringLiteral("SELECT kind, body FROM job_sheet WHERE job_id = ?"), {q(job.id)});
@@ -32,13 +24,15 @@ Result<Done> Archive::fillSheets(JobRecord& job) const {
     return Done{};
 }
 
+Result<Done> Archive::writeSheet(const std::string& jobId, const std::string& kind, const std::string& body) {
+    if (body.empty())
+        return m_db->run(QStringLiteral("DELETE FROM job_sheet WHERE job_id = ? AND kind = ?"), {q(jobId), q(kind)});
+    return m_db->run(QStringLiteral("INSERT OR REPLACE INTO job_sheet (job_id, kind, body) VALUES (?, ?, ?)"),
+                     {q(jobId), q(kind), q(body)});
+}
+
 Result<Done> Archive::setSheet(const std::string& jobId, const std::string& kind, const std::string& body) {
-    const Result<Done> done =
-        body.empty()
-            ? m_db->run(QStringLiteral("DELETE FROM job_sheet WHERE job_id = ? AND kind = ?"), {q(jobId), q(kind)})
-            : m_db->run(QStringLiteral("INSERT OR REPLACE INTO job_sheet (job_id, kind, body) VALUES (?, ?, ?)"),
-                        {q(jobId), q(kind), q(body)});
-    return done ? writeJobFile(jobId) : done;
+    return change(jobId, [&] { return writeSheet(jobId, kind, body); });
 }
 
 Result<std::vector<std::string>> Archive::sheetsOfKind(const std::string& kind) const {
@@ -55,8 +49,9 @@ Result<std::vector<std::string>> Archive::sheetsOfKind(const std::string& kind) 
 
 Result<std::string> Archive::attach(const std::string& jobId, const std::string& about, const std::string& words,
                                     const QString& photo) {
-    AttachmentRecord record{QUuid::createUuid().toString(QUuid::WithoutBraces).toStdString(), about, "", words,
+    AttachmentRecord record{newId(), about, "", words,
                             QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs).toStdString()};
+    std::string written; // the picture's copy, when this call made one
     if (photo.isEmpty() && words.empty())
         return Error{"a note needs its words"};
     if (!photo.isEmpty()) {
@@ -68,30 +63,46 @@ Result<std::string> Archive::attach(const std::string& jobId, const std::string&
             return Error{"this is not a picture this program can show (png, jpg, webp, bmp, gif)", photo.toStdString()};
         if (!info.isReadable())
             return Error{"cannot be read", photo.toStdString()};
-        record.file = "photos/" + jobId.substr(0, 8) + "/" + record.id + "." + suffix.toStdString();
-        const QString target = m_folder + QLatin1Char('/') + q(record.file);
-        if (!QDir().mkpath(QFileInfo(target).path()) || !QFile::copy(photo, target)) {
-            QFile::remove(target);
-            return Error{"could not be copied into the archive; is the disk full?", photo.toStdString()};
-        }
+        record.file = "photos/" + PathName::encoded(jobId).shortened(8).text().toStdString() + "/" + record.id + "." +
+                      suffix.toStdString();
+        const Result<InnerPath> target = InnerPath::below(m_folder, q(record.file));
+        if (!target)
+            return target.error();
+        written = target->absolute().toStdString();
+        Result<Done> copied = makeFolder(QFileInfo(target->absolute()).path().toStdString());
+        if (copied)
+            copied = copyBytes(photo.toStdString(), written);
+        if (!copied)
+            return Error{"could not be copied into the archive: " + copied.error().reason, photo.toStdString()};
     }
-    if (const Result<Done> kept = attachAgain(jobId, record); !kept)
+    if (const Result<Done> kept = attachAgain(jobId, record); !kept) {
+        if (!written.empty())
+            QFile::remove(q(written));
         return kept.error();
+    }
     return record.id;
 }
 
-Result<Done> Archive::attachAgain(const std::string& jobId, const AttachmentRecord& a) {
-    const Result<Done> done = m_db->run(
+Result<Done> Archive::writeAttachment(const std::string& jobId, const AttachmentRecord& a) {
+    // What does not lie in the archive is no picture of it, whoever says so.
+    if (!a.file.empty())
+        if (const Result<InnerPath> inner = InnerPath::below(m_folder, q(a.file)); !inner)
+            return inner.error();
+    return m_db->run(
         QStringLiteral(
             "INSERT OR REPLACE INTO attachment (id, job_id, about, file, words, added) VALUES (?, ?, ?, ?, ?, ?)"),
         {q(a.id), q(jobId), q(a.about), q(a.file), q(a.words), q(a.added)});
-    return done ? writeJobFile(jobId) : done;
+}
+
+Result<Done> Archive::attachAgain(const std::string& jobId, const AttachmentRecord& attachment) {
+    return change(jobId, [&] { return writeAttachment(jobId, attachment); });
 }
 
 Result<Done> Archive::detach(const std::string& jobId, const std::string& attachmentId) {
-    const Result<Done> done =
-        m_db->run(QStringLiteral("DELETE FROM attachment WHERE id = ? AND job_id = ?"), {q(attachmentId), q(jobId)});
-    return done ? writeJobFile(jobId) : done;
+    return change(jobId, [&] {
+        return m_db->run(QStringLiteral("DELETE FROM attachment WHERE id = ? AND job_id = ?"),
+                         {q(attachmentId), q(jobId)});
+    });
 }
 
 } // namespace jr

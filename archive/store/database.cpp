@@ -10,6 +10,12 @@
 namespace jr {
 namespace {
 
+/// SQLITE_CORRUPT and SQLITE_NOTADB, with or without an extended code.
+bool isDamage(const QSqlError& error) {
+    const int code = error.nativeErrorCode().toInt() & 0xFF;
+    return code == 11 || code == 26;
+}
+
 Error sqlError(const QString& path, const QSqlError& error) {
     const QString text = error.databaseText();
     std::string reason = text.toStdString();
@@ -17,7 +23,7 @@ Error sqlError(const QString& path, const QSqlError& error) {
         reason = "the disk is full; nothing was changed";
     else if (text.contains(QLatin1String("readonly")) || text.contains(QLatin1String("read-only")))
         reason = "the archive may not be written to; nothing was changed";
-    else if (text.contains(QLatin1String("malformed")) || text.contains(QLatin1String("not a database")))
+    else if (isDamage(error))
         reason = "the archive's database is damaged; it was left as it is. The pull files beside it are whole: rebuild "
                  "from them";
     else if (text.contains(QLatin1String("locked")))
@@ -27,7 +33,12 @@ Error sqlError(const QString& path, const QSqlError& error) {
 
 } // namespace
 
-Result<std::unique_ptr<Database>> Database::open(const QString& path) {
+Error Database::failed(const QSqlError& error) const {
+    m_damaged = m_damaged || isDamage(error);
+    return sqlError(m_path, error);
+}
+
+Result<std::unique_ptr<Database>> Database::open(const QString& path, bool* damaged) {
     // SQLite opens anything lazily and would only complain later, in the middle of work: look at the file first.
     QFile file(path);
     if (file.exists() && file.size() > 0) {
@@ -35,9 +46,12 @@ Result<std::unique_ptr<Database>> Database::open(const QString& path) {
             return Error{"cannot be opened: " + file.errorString().toStdString(), path.toStdString()};
         const QByteArray head = file.read(16);
         file.close();
-        if (head != QByteArray("SQLite format 3\0", 16))
+        if (head != QByteArray("SQLite format 3\0", 16)) {
+            if (damaged)
+                *damaged = true;
             return Error{"this file is not a Jolly Ram archive (or is damaged at its head); it was left as it is",
                          path.toStdString()};
+        }
     }
     const QString connection = QUuid::createUuid().toString(QUuid::WithoutBraces);
     std::unique_ptr<Database> out(new Database(path, connection));
@@ -48,8 +62,11 @@ Result<std::unique_ptr<Database>> Database::open(const QString& path) {
         return sqlError(path, db.lastError());
     for (const char* pragma : {"PRAGMA journal_mode=WAL", "PRAGMA synchronous=FULL", "PRAGMA foreign_keys=ON"}) {
         const auto done = out->query(QLatin1String(pragma));
-        if (!done)
+        if (!done) {
+            if (damaged)
+                *damaged = out->damaged();
             return done.error();
+        }
     }
     return out;
 }
@@ -63,11 +80,11 @@ Result<std::vector<Row>> Database::query(const QString& sql, const QVariantList&
     QSqlQuery query(QSqlDatabase::database(m_connection, false));
     query.setForwardOnly(true);
     if (!query.prepare(sql))
-        return sqlError(m_path, query.lastError());
+        return failed(query.lastError());
     for (const QVariant& value : values)
         query.addBindValue(value);
     if (!query.exec())
-        return sqlError(m_path, query.lastError());
+        return failed(query.lastError());
     std::vector<Row> rows;
     const int columns = static_cast<int>(query.record().count());
     while (query.next()) {
@@ -77,7 +94,7 @@ Result<std::vector<Row>> Database::query(const QString& sql, const QVariantList&
         rows.push_back(std::move(row));
     }
     if (query.lastError().isValid())
-        return sqlError(m_path, query.lastError());
+        return failed(query.lastError());
     return rows;
 }
 

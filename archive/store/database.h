@@ -10,6 +10,8 @@
 #include <memory>
 #include <vector>
 
+class QSqlError;
+
 namespace jr {
 
 using Row = QVariantList;
@@ -18,7 +20,8 @@ class Database {
 public:
     /// Opens or creates an SQLite file in WAL mode with foreign keys on. Errors: cannot be opened, not a database,
     /// damaged.
-    static Result<std::unique_ptr<Database>> open(const QString& path);
+    /// `damaged` is set when it is damage, which a rebuild cures.
+    static Result<std::unique_ptr<Database>> open(const QString& path, bool* damaged = nullptr);
     ~Database();
     Database(const Database&) = delete;
     Database& operator=(const Database&) = delete;
@@ -40,10 +43,15 @@ public:
     }
 
     const QString& path() const { return m_path; }
+    /// Some statement met damage since it was opened.
+    bool damaged() const { return m_damaged; }
 
 private:
     Database(QString path, QString connection) : m_path(std::move(path)), m_connection(std::move(connection)) {}
+    Error failed(const QSqlError& error) const;
+
     QString m_path, m_connection;
+    mutable bool m_damaged = false;
 };
 
 } // namespace jr

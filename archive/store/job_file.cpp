@@ -1,52 +1,19 @@
-// job.json beside a job's pull files: all that the pull files themselves do not say, so that a folder of them rebuilds
-// the job.
-#include "archive/formats/pull_file.h"
-#include "archive/store/archive.h"
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "archive/store/job_file.h"
+
+#include "archive/disk/safe_file.h"
+#include "archive/formats/json_text.h"
 
 #include <nlohmann/json.hpp>
 
-#include <QDateTime>
-#include <QDir>
-#include <QFileInfo>
-#include <QUuid>
-
+#include <algorithm>
 #include <cmath>
-#include <map>
+#include <limits>
 
 namespace jr {
 namespace {
 
-using Json = nlohmann::ordered_json;
-
-QString q(const std::string& text) {
-    return QString::fromStdString(text);
-}
-std::string s(const QVariant& value) {
-    return value.toString().toStdString();
-}
-Json orNull(const std::optional<double>& v) {
-    return v ? Json(*v) : Json(nullptr);
-}
-QVariant nullable(const std::optional<double>& v) {
-    return v ? QVariant(*v) : QVariant();
-}
-std::optional<double> maybe(const QVariant& v) {
-    return v.isNull() ? std::nullopt : std::optional(v.toDouble());
-}
-
-// Reading what a person may have edited: anything of the wrong kind counts as not there.
-std::string textOf(const Json& j, const char* key) {
-    return j.is_object() && j.contains(key) && j[key].is_string() ? j[key].get<std::string>() : std::string();
-}
-std::optional<double> numberOf(const Json& j, const char* key) {
-    return j.is_object() && j.contains(key) && j[key].is_number() ? std::optional(j[key].get<double>()) : std::nullopt;
-}
-bool flagOf(const Json& j, const char* key) {
-    return j.is_object() && j.contains(key) && j[key].is_boolean() && j[key].get<bool>();
-}
-Json listOf(const Json& j, const char* key) {
-    return j.is_object() && j.contains(key) && j[key].is_array() ? j[key] : Json::array();
-}
+constexpr std::string_view kChecksumKey = ",\n \"checksum\": \"";
 
 Json changeJson(const SetupChange& c) {
     return {{"part", c.part},
@@ -71,7 +38,7 @@ SetupChange changeOf(const Json& j) {
             numberOf(j, "hours"),
             textOf(j, "note"),
             flagOf(j, "belongs"),
-            static_cast<int>(numberOf(j, "cylinder").value_or(0.))};
+            wholeOf(j, "cylinder", 0, 64, 0)};
 }
 
 Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
@@ -85,7 +52,7 @@ Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
         for (const SetupChange& c : one.changes)
             changes.push_back(changeJson(c));
         setups.push_back(
-            {{"name", one.name}, {"mark", one.mark}, {"parent", nameOf(one.parentId)}, {"changes", changes}});
+            {{"id", one.id}, {"name", one.name}, {"mark", one.mark}, {"parent", nameOf(one.parentId)}, {"changes", changes}});
     }
     for (const PullRecord& p : job.pulls) {
         Json overrules = Json::array();
@@ -95,7 +62,8 @@ Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
         pulls.push_back({{"id", p.id},
                          {"number", p.number},
                          {"setup", nameOf(p.setupId)},
-                         {"file", QFileInfo(q(p.mirror)).fileName().toStdString()},
+                         {"file", p.mirror},
+                         {"sha256", p.sha256},
                          {"aside", p.aside},
                          {"why", p.asideWhy},
                          {"overrules", overrules}});
@@ -105,7 +73,9 @@ Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
         for (const VerdictRecord& v : c.history)
             history.push_back(
                 {{"made", v.made}, {"verdict", verdictText(v.verdict)}, {"reason", v.reason}, {"note", v.note}});
-        claimList.push_back({{"said", c.said},
+        claimList.push_back({{"id", c.id},
+                             {"created", c.created},
+                             {"said", c.said},
                              {"source", c.source},
                              {"kind", c.claim.kind == ClaimKind::GainsAtLeast ? "gains" : "costs-nothing"},
                              {"pct", c.claim.pct},
@@ -123,14 +93,16 @@ Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
                       {"detail_rpm", job.comparison->detailRpm}};
     Json sheets = Json::object(), attachments = Json::array();
     for (const auto& [kind, body] : job.sheets) {
-        Json sheet = Json::parse(body, nullptr, false);
-        sheets[kind] = sheet.is_discarded() ? Json(body) : std::move(sheet);
+        // As JSON where it is just that, so that people can read it; else as it stands.
+        Result<Json> sheet = readJson(body, kind);
+        sheets[kind] = sheet && writeJson(*sheet) == body ? std::move(sheet).value() : Json(body);
     }
     for (const AttachmentRecord& a : job.attachments)
         attachments.push_back(
             {{"id", a.id}, {"about", a.about}, {"file", a.file}, {"words", a.words}, {"added", a.added}});
     return {{"jolly-ram", "job 1"},
             {"id", job.id},
+            {"revision", job.revision},
             {"job", job.name},
             {"machine", job.machine},
             {"created", job.created},
@@ -142,201 +114,123 @@ Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
             {"attachments", attachments}};
 }
 
-} // namespace
 
-Result<Done> Archive::writeJobFile(const std::string& jobId) const {
-    const Result<JobRecord> record = job(jobId);
-    if (!record)
-        return record.error();
-    const Result<std::vector<ClaimRecord>> chalked = claims(jobId);
-    if (!chalked)
-        return chalked.error();
-    const QString folder =
-        m_folder + QLatin1Char('/') +
-        (record->pulls.empty() ? jobFolder(record->name, jobId) : QFileInfo(q(record->pulls.front().mirror)).path());
-    if (!QDir().mkpath(folder))
-        return Error{"the folder for pull files cannot be made", folder.toStdString()};
-    const QString path = folder + QStringLiteral("/job.json");
-    return writeBytes(path.toStdString(),
-                      jobJson(*record, *chalked).dump(1, ' ', false, Json::error_handler_t::replace) + "\n");
+Verdict verdictOf(const std::string& word) {
+    return word == "held" ? Verdict::Held : word == "failed" ? Verdict::Failed : Verdict::Undecided;
 }
 
-Result<Done> Archive::restoreFromJobFile(const std::string& jobId, const Json& about) {
-    Result<JobRecord> record = job(jobId);
-    if (!record)
-        return record.error();
-    std::map<std::string, std::string> ids; // setup name -> id
-    for (const SetupRecord& setup : record->setups)
-        ids[setup.name] = setup.id;
-    // Setups that never had a pull come back too; parents only once all are there.
-    for (const Json& one : listOf(about, "setups"))
-        if (const std::string name = textOf(one, "name"); !name.empty() && !ids.contains(name)) {
-            const Result<std::string> made = createSetup(jobId, name, {}, {});
-            if (!made)
-                return made.error();
-            ids[name] = *made;
-        }
-    const auto idOf = [&](const std::string& name) { return ids.contains(name) ? ids[name] : std::string(); };
-    for (const Json& one : listOf(about, "setups")) {
-        const std::string id = idOf(textOf(one, "name"));
-        if (id.empty())
-            continue;
-        std::vector<SetupChange> changes;
+std::vector<FlagOverrule> overrulesOf(const Json& pull) {
+    std::vector<FlagOverrule> out;
+    for (const Json& o : listOf(pull, "overrules"))
+        if (FlagKind kind{}; parseFlagKind(textOf(o, "kind"), kind))
+            out.push_back({kind, numberOf(o, "at_s").value_or(std::numeric_limits<double>::quiet_NaN())});
+    return out;
+}
+
+JobFileClaim claimOf(const Json& c) {
+    JobFileClaim out;
+    ClaimRecord& claim = out.claim;
+    claim.id = textOf(c, "id");
+    claim.created = textOf(c, "created");
+    claim.said = textOf(c, "said");
+    claim.source = textOf(c, "source");
+    claim.claim.kind = textOf(c, "kind") == "costs-nothing" ? ClaimKind::CostsNothing : ClaimKind::GainsAtLeast;
+    claim.claim.pct = numberOf(c, "pct").value_or(1.);
+    claim.fromRpm = numberOf(c, "from_rpm");
+    claim.toRpm = numberOf(c, "to_rpm");
+    claim.baseSetup = textOf(c, "base");
+    claim.withSetup = textOf(c, "with");
+    for (const Json& v : listOf(c, "verdicts"))
+        claim.history.push_back(
+            {textOf(v, "made"), verdictOf(textOf(v, "verdict")), textOf(v, "reason"), textOf(v, "note")});
+    return out;
+}
+
+} // namespace
+
+std::string withChecksumMember(std::string text) {
+    const std::size_t brace = text.rfind("\n}");
+    if (brace == std::string::npos)
+        return text;
+    return text.substr(0, brace) + std::string(kChecksumKey) + sha256(text) + "\"" + text.substr(brace);
+}
+
+ChecksumState checksumMember(std::string_view text) {
+    const std::size_t at = text.rfind(kChecksumKey);
+    if (at == std::string_view::npos)
+        return ChecksumState::None;
+    const std::string_view rest = text.substr(at + kChecksumKey.size());
+    const std::size_t end = rest.find('"');
+    if (end == std::string_view::npos)
+        return ChecksumState::Wrong;
+    const std::string without = std::string(text.substr(0, at)) + std::string(rest.substr(end + 1));
+    return sha256(without) == rest.substr(0, end) ? ChecksumState::Right : ChecksumState::Wrong;
+}
+
+std::string jobFileText(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
+    return withChecksumMember(writeJson(jobJson(job, claims), 1) + "\n");
+}
+
+Result<JobFile> readJobFile(std::string_view bytes, const std::string& place) {
+    const Result<Json> json = readJson(bytes, place);
+    if (!json)
+        return json.error();
+    const Json& j = *json;
+    JobFile out;
+    out.id = textOf(j, "id");
+    out.job = textOf(j, "job");
+    out.machine = textOf(j, "machine");
+    out.created = textOf(j, "created");
+    if (out.job.empty() && out.id.empty())
+        return Error{"this is not a job file", place};
+    out.revision = static_cast<long long>(std::clamp(numberOf(j, "revision").value_or(0.), 0., 1e15));
+    const ChecksumState checksum = checksumMember(bytes);
+    out.checked = checksum == ChecksumState::Right;
+    out.whole = checksum != ChecksumState::Wrong;
+    for (const Json& one : listOf(j, "setups")) {
+        JobFileSetup setup{textOf(one, "id"), textOf(one, "name"), textOf(one, "parent"), wholeOf(one, "mark", 0, 7, 0),
+                           {}};
         for (const Json& c : listOf(one, "changes"))
-            changes.push_back(changeOf(c));
-        if (const auto mark = numberOf(one, "mark"))
-            if (const auto done = m_db->run(QStringLiteral("UPDATE setup SET mark = ? WHERE id = ?"),
-                                            {static_cast<int>(*mark) & 7, q(id)});
-                !done)
-                return done;
-        if (const Result<Done> done = setSetupChanges(id, idOf(textOf(one, "parent")), changes); !done)
-            return done;
+            setup.changes.push_back(changeOf(c));
+        if (!setup.name.empty())
+            out.setups.push_back(std::move(setup));
     }
-    for (const Json& p : listOf(about, "pulls")) {
-        std::vector<FlagOverrule> overrules;
-        for (const Json& o : listOf(p, "overrules"))
-            if (FlagKind kind{}; parseFlagKind(textOf(o, "kind"), kind))
-                overrules.push_back({kind, numberOf(o, "at_s").value_or(std::numeric_limits<double>::quiet_NaN())});
-        if (!overrules.empty())
-            if (const Result<Done> done = setOverrules(textOf(p, "id"), overrules); !done)
-                return done;
+    for (const Json& p : listOf(j, "pulls")) {
+        JobFilePull pull{textOf(p, "id"),     textOf(p, "setup"),     textOf(p, "file"),
+                         textOf(p, "sha256"), textOf(p, "why"),       wholeOf(p, "number", 0, 1 << 30, 0),
+                         flagOf(p, "aside"),  overrulesOf(p)};
+        if (!pull.id.empty())
+            out.pulls.push_back(std::move(pull));
     }
-    if (about.is_object() && about.contains("comparison") && about["comparison"].is_object()) {
-        const Json& c = about["comparison"];
+    if (const Json& c = objectOf(j, "comparison"); !c.empty()) {
         ComparisonRecord comparison;
-        comparison.baseSetup = idOf(textOf(c, "base"));
-        comparison.withSetup = idOf(textOf(c, "with"));
+        comparison.baseSetup = textOf(c, "base");
+        comparison.withSetup = textOf(c, "with");
         if (!textOf(c, "standard").empty())
             comparison.standard = textOf(c, "standard");
         comparison.worthPct = numberOf(c, "worth_pct").value_or(comparison.worthPct);
         comparison.fromRpm = numberOf(c, "from_rpm");
         comparison.toRpm = numberOf(c, "to_rpm");
         comparison.detailRpm = numberOf(c, "detail_rpm").value_or(0.);
-        if (const Result<Done> done = setComparison(jobId, comparison); !done)
-            return done;
+        out.comparison = comparison;
     }
-    if (about.is_object() && about.contains("sheets") && about["sheets"].is_object())
-        for (const auto& [kind, sheet] : about["sheets"].items())
-            if (const Result<Done> done =
-                    setSheet(jobId, kind, sheet.is_string() ? sheet.get<std::string>() : sheet.dump());
-                !done)
-                return done;
-    for (const Json& a : listOf(about, "attachments"))
+    for (const Json& c : listOf(j, "claims"))
+        if (JobFileClaim claim = claimOf(c); !claim.claim.said.empty())
+            out.claims.push_back(std::move(claim));
+    for (const auto& [kind, sheet] : objectOf(j, "sheets").items())
+        out.sheets[kind] = sheet.is_string() ? sheet.get<std::string>() : writeJson(sheet);
+    for (const Json& a : listOf(j, "attachments"))
         if (const std::string id = textOf(a, "id"); !id.empty())
-            if (const Result<Done> done = attachAgain(
-                    jobId, {id, textOf(a, "about"), textOf(a, "file"), textOf(a, "words"), textOf(a, "added")});
-                !done)
-                return done;
-    for (const Json& c : listOf(about, "claims")) {
-        ClaimRecord claim;
-        claim.said = textOf(c, "said");
-        claim.source = textOf(c, "source");
-        claim.claim.kind = textOf(c, "kind") == "costs-nothing" ? ClaimKind::CostsNothing : ClaimKind::GainsAtLeast;
-        claim.claim.pct = numberOf(c, "pct").value_or(1.);
-        claim.fromRpm = numberOf(c, "from_rpm");
-        claim.toRpm = numberOf(c, "to_rpm");
-        claim.baseSetup = idOf(textOf(c, "base"));
-        claim.withSetup = idOf(textOf(c, "with"));
-        const Result<std::string> id = saveClaim(jobId, claim);
-        if (!id)
-            return id.error();
-        for (const Json& v : listOf(c, "verdicts")) {
-            const std::string word = textOf(v, "verdict");
-            const Verdict verdict = word == "held"     ? Verdict::Held
-                                    : word == "failed" ? Verdict::Failed
-                                                       : Verdict::Undecided;
-            if (const Result<Done> done =
-                    addVerdict(*id, {textOf(v, "made"), verdict, textOf(v, "reason"), textOf(v, "note")});
-                !done)
-                return done;
-        }
-    }
-    return Done{};
-}
-
-Result<std::string> Archive::createSetup(const std::string& jobId, const std::string& name, const std::string& parentId,
-                                         const std::vector<SetupChange>& changes) {
-    if (name.empty())
-        return Error{"a setup needs a name"};
-    const std::string id = QUuid::createUuid().toString(QUuid::WithoutBraces).toStdString();
-    const Result<Done> done = m_db->transaction([&]() -> Result<Done> {
-        const auto known = m_db->query(QStringLiteral("SELECT name FROM setup WHERE job_id = ?"), {q(jobId)});
-        if (!known)
-            return known.error();
-        for (const Row& r : *known)
-            if (s(r[0]) == name)
-                return Error{"this job has a setup of that name already"};
-        return m_db->run(QStringLiteral("INSERT INTO setup (id, job_id, name, mark) VALUES (?, ?, ?, ?)"),
-                         {q(id), q(jobId), q(name), static_cast<int>(known->size() % 8)});
-    });
-    if (!done)
-        return done.error();
-    if (const Result<Done> set = setSetupChanges(id, parentId, changes); !set)
-        return set.error();
-    return id;
-}
-
-Result<std::vector<ClaimRecord>> Archive::claims(const std::string& jobId) const {
-    const auto rows = m_db->query(
-        QStringLiteral("SELECT id, said, source, kind, pct, from_rpm, to_rpm, base_setup, with_setup FROM claim"
-                       " WHERE job_id = ? ORDER BY created, id"),
-        {q(jobId)});
-    const auto verdicts = m_db->query(
-        QStringLiteral("SELECT v.claim_id, v.made, v.verdict, v.reason, v.note FROM claim_verdict v JOIN claim c"
-                       " ON c.id = v.claim_id WHERE c.job_id = ? ORDER BY v.id"),
-        {q(jobId)});
-    if (!rows || !verdicts)
-        return (rows ? verdicts : rows).error();
-    std::vector<ClaimRecord> out;
-    for (const Row& r : *rows) {
-        ClaimRecord c{s(r[0]),     s(r[1]),     s(r[2]), {static_cast<ClaimKind>(r[3].toInt()), r[4].toDouble()},
-                      maybe(r[5]), maybe(r[6]), s(r[7]), s(r[8]),
-                      {}};
-        for (const Row& v : *verdicts)
-            if (s(v[0]) == c.id)
-                c.history.push_back({s(v[1]), static_cast<Verdict>(v[2].toInt()), s(v[3]), s(v[4])});
-        out.push_back(std::move(c));
-    }
+            out.attachments.push_back(
+                {id, textOf(a, "about"), textOf(a, "file"), textOf(a, "words"), textOf(a, "added")});
     return out;
 }
 
-Result<std::string> Archive::saveClaim(const std::string& jobId, const ClaimRecord& c) {
-    if (c.said.empty())
-        return Error{"a claim needs its words"};
-    const std::string id = c.id.empty() ? QUuid::createUuid().toString(QUuid::WithoutBraces).toStdString() : c.id;
-    const Result<Done> done = m_db->transaction([&]() -> Result<Done> {
-        const auto found = m_db->query(QStringLiteral("SELECT created FROM claim WHERE id = ?"), {q(id)});
-        if (!found)
-            return found.error();
-        if (!found->empty())
-            return m_db->run(QStringLiteral("UPDATE claim SET said = ?, source = ?, kind = ?, pct = ?, from_rpm = ?, "
-                                            "to_rpm = ?, base_setup = ?, with_setup = ? WHERE id = ?"),
-                             {q(c.said), q(c.source), static_cast<int>(c.claim.kind), c.claim.pct, nullable(c.fromRpm),
-                              nullable(c.toRpm), q(c.baseSetup), q(c.withSetup), q(id)});
-        return m_db->run(QStringLiteral("INSERT INTO claim (id, job_id, said, source, kind, pct, from_rpm, to_rpm, "
-                                        "base_setup, with_setup, created)"
-                                        " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
-                         {q(id), q(jobId), q(c.said), q(c.source), static_cast<int>(c.claim.kind), c.claim.pct,
-                          nullable(c.fromRpm), nullable(c.toRpm), q(c.baseSetup), q(c.withSetup),
-                          QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs)});
-    });
-    if (!done)
-        return done.error();
-    if (const Result<Done> written = writeJobFile(jobId); !written)
-        return written.error();
-    return id;
-}
-
-Result<Done> Archive::addVerdict(const std::string& claimId, const VerdictRecord& v) {
-    const auto job = m_db->query(QStringLiteral("SELECT job_id FROM claim WHERE id = ?"), {q(claimId)});
-    if (!job)
-        return job.error();
-    if (job->empty())
-        return Error{"there is no such claim in this archive"};
-    const Result<Done> done = m_db->run(
-        QStringLiteral("INSERT INTO claim_verdict (claim_id, made, verdict, reason, note) VALUES (?, ?, ?, ?, ?)"),
-        {q(claimId), q(v.made), static_cast<int>(v.verdict), q(v.reason), q(v.note)});
-    return done ? writeJobFile(s(job->front()[0])) : done;
+Result<JobFile> loadJobFile(const std::string& path) {
+    const Result<std::string> bytes = readBytes(path, ReadBounds::mostJsonBytes);
+    if (!bytes)
+        return bytes.error();
+    return readJobFile(*bytes, path);
 }
 
 } // namespace jr

@@ -28,6 +28,7 @@ struct PullRecord {
     std::optional<double> startedEpochS;
     std::string source; ///< where it was imported from
     std::string mirror; ///< its pull file, relative to the archive
+    std::string sha256; ///< of that file, in hexadecimal digits; empty when not known yet (an older archive)
     bool aside = false;
     std::string asideWhy;
     std::vector<FlagOverrule> overrules;
@@ -54,6 +55,8 @@ struct AttachmentRecord {
 
 struct JobRecord {
     std::string id, name, machine, created;
+    std::string folder;     ///< where its open files stand, relative to the archive
+    long long revision = 0; ///< how often what its job file says has changed
     std::vector<SetupRecord> setups;
     std::vector<PullRecord> pulls; ///< in order of number
     std::optional<ComparisonRecord> comparison;
@@ -85,6 +88,7 @@ struct VerdictRecord {
 /// A claim chalked up before the test.
 struct ClaimRecord {
     std::string id, said, source; ///< in the words of whoever said it; where from
+    std::string created;          ///< ISO date and time; when empty, now
     Claim claim;
     std::optional<double> fromRpm, toRpm;
     std::string baseSetup, withSetup;   ///< ids
@@ -118,13 +122,31 @@ struct SavedMapping {
     std::string columns; ///< JSON: [{"column":0,"channel":"time","unit":"s"}]
 };
 
+/// How a pull is kept.
+struct AddPullOptions {
+    bool aside = false; ///< set aside from the start, e.g. a warm-up: in the same step, so that it never counts
+    std::string asideWhy;
+};
+
 /// How safe the records are.
 struct SafetyReport {
     int pulls = 0;
     int mirrored = 0; ///< of them with a whole pull file beside the database
     std::string lastCopyMade, lastCopyPlace;
     std::vector<std::string> unfinished; ///< files of an import that was cut off, not in the archive
-    std::vector<std::string> problems;
+    std::vector<std::string> problems;   ///< what a rebuild should put right, or a person
+    std::vector<std::string> offered;    ///< pull files that do not say where they belong: to be brought in by hand
+    std::vector<std::string> remarks;    ///< nothing wrong: second copies, what was set away
+};
+
+/// What a rebuild did.
+struct Rebuilt {
+    int filesWritten = 0, pullsTaken = 0;
+    int tracesMended = 0;               ///< damaged in the database, put right from their whole file
+    std::vector<std::string> setAway;   ///< files that were not what they should be, and where they are now
+    std::vector<std::string> offered;   ///< as in SafetyReport
+    std::vector<std::string> problems;  ///< what a check would still say
+    std::string databaseSetAway;        ///< the damaged database, when it was built anew from the open files
 };
 
 } // namespace jr

@@ -73,6 +73,19 @@ const std::vector<std::vector<const char*>> kMigrations = {
         " file TEXT NOT NULL, words TEXT NOT NULL, added TEXT NOT NULL)",
         "ALTER TABLE setup_change ADD COLUMN cylinder INTEGER NOT NULL DEFAULT 0",
     },
+    {
+        // The checksum of each pull's file, by which either half is known to be whole ('': not known yet); where a job's
+        // open files stand, and how often what they say has changed; the order of pulls in time, for sittings.
+        "ALTER TABLE pull ADD COLUMN sha256 TEXT NOT NULL DEFAULT ''",
+        "ALTER TABLE job ADD COLUMN folder TEXT NOT NULL DEFAULT ''",
+        "ALTER TABLE job ADD COLUMN revision INTEGER NOT NULL DEFAULT 0",
+        "CREATE INDEX pull_by_start ON pull(job_id, started_s)",
+        // A damaged trace is put right by one that has its checksum, and only so.
+        "DROP TRIGGER pull_raw_once",
+        "CREATE TABLE repair (pull_id TEXT PRIMARY KEY)",
+        "CREATE TRIGGER pull_raw_once BEFORE UPDATE OF raw ON pull WHEN NOT EXISTS (SELECT 1 FROM repair WHERE pull_id "
+        "= OLD.id) BEGIN SELECT RAISE(ABORT, 'raw traces are written once'); END",
+    },
 };
 
 } // namespace

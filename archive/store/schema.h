@@ -5,7 +5,7 @@
 
 namespace jr {
 
-inline constexpr int kSchemaVersion = 4;
+inline constexpr int kSchemaVersion = 5;
 /// Written into every archive's header so that a stranger's database is never mistaken for ours ("JRam").
 inline constexpr int kApplicationId = 0x4A52616D;
 

@@ -1,6 +1,7 @@
 #include "core/judge/comparison.h"
 
 #include "core/judge/comparison_cautions.h"
+#include "core/judge/distinct_pulls.h"
 #include "core/judge/range_model.h"
 #include "core/judge/sittings.h"
 
@@ -198,7 +199,10 @@ Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<const 
                                             const CompareOptions& options) {
     if (sets.size() < 2)
         return Error{"a comparison needs a base and at least one other setup"};
-    const Result<RangeModel> m = rangeModel(sets, options);
+    const Result<DistinctPulls> distinct = distinctPulls(sets);
+    if (!distinct)
+        return distinct.error();
+    const Result<RangeModel> m = rangeModel(distinct->sets, options);
     if (!m)
         return m.error();
     // Held for all of them together: each band at 1 - (1 - confidence) / their number (Bonferroni's inequality).
@@ -208,6 +212,9 @@ Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<const 
     std::vector<Comparison> out;
     for (std::size_t with = 1; with < sets.size(); ++with)
         out.push_back(comparisonOf(*m, with, half, options, confidence));
+    if (distinct->repeated > 0)
+        for (Comparison& c : out)
+            c.cautions.push_back(countedOnce(distinct->repeated));
     return out;
 }
 

@@ -7,6 +7,7 @@ namespace jr {
 namespace {
 
 constexpr double kHalfWindowS = 0.16;
+constexpr std::size_t kMostInWindow = 20'000; // a clock that hardly moves must not fill the memory
 
 } // namespace
 
@@ -50,7 +51,7 @@ void PullWatch::follow(const WatchSample& s) {
     m_new.emplace_back(s.timeS, s.shaftRadS);
     m_newT += s.timeS;
     m_newW += s.shaftRadS;
-    while (!m_new.empty() && m_new.front().first < s.timeS - kHalfWindowS) {
+    while (!m_new.empty() && (m_new.front().first < s.timeS - kHalfWindowS || m_new.size() > kMostInWindow)) {
         m_old.push_back(m_new.front());
         m_oldT += m_new.front().first;
         m_oldW += m_new.front().second;
@@ -58,7 +59,7 @@ void PullWatch::follow(const WatchSample& s) {
         m_newW -= m_new.front().second;
         m_new.pop_front();
     }
-    while (!m_old.empty() && m_old.front().first < s.timeS - 2. * kHalfWindowS) {
+    while (!m_old.empty() && (m_old.front().first < s.timeS - 2. * kHalfWindowS || m_old.size() > kMostInWindow)) {
         m_oldT -= m_old.front().first;
         m_oldW -= m_old.front().second;
         m_old.pop_front();

@@ -63,6 +63,7 @@ struct FlagOptions {
     double gearedShare = 0.7;        ///< this share of samples near one ratio makes it a geared machine, else a CVT
     double tachoJump = 0.08;         ///< a sample this far from its neighbours is a missed or double beat
     double scaleJump = 0.15;         ///< the same for a load cell
+    double scaleRun = 0.35;          ///< a run of load readings that goes and comes back by this share in one sample
     double gapFactor = 6.;           ///< a hole in time this many times the usual step is a dropout…
     double gapMinS = 0.08;           ///< …if it is at least this long
     double limiterDrop = 0.30;       ///< acceleration below this share of what it was just before, near the top

@@ -1,5 +1,6 @@
 #include "core/pull/ready_pull.h"
 
+#include "core/pull/false_runs.h"
 #include "core/pull/find_flags.h"
 #include "core/pull/find_stretch.h"
 #include "core/pull/local_line.h"
@@ -124,13 +125,31 @@ Result<ReadyPull> readyPull(const Trace& trace, const ReadyOptions& options) {
     // Idle speed and below carries no power; jumps are judged against a twentieth of the top speed there.
     const double slow = 0.05 * options.flags.tachoJump * quantile(pull.shaftRadS, 0.95);
     maskJumps(pull, pull.shaftRadS, shaftId, options.flags.tachoJump, slow, pull.good);
+    FalseRunOptions runs;
+    runs.share = options.flags.tachoJump;
+    runs.floorValue = slow;
+    maskFalseRuns(pull, pull.shaftRadS, runs, pull.good);
     std::vector<char> scaleGood(n, 1);
+    // A load may truly come on in one step, and a limiter throws it off near the top: only a run that comes back, below
+    // the limiter's neighbourhood, is the scale's own fault.
+    const auto maskLoad = [&](const std::vector<double>& load) {
+        const double full = std::abs(quantile(load, 0.95));
+        maskJumps(pull, load, ChannelId::BrakeTorque, options.flags.scaleJump, 0.5 * options.flags.scaleJump * full,
+                  scaleGood);
+        FalseRunOptions loadRuns;
+        loadRuns.share = options.flags.scaleRun;
+        loadRuns.floorValue = options.flags.scaleRun * full;
+        loadRuns.ends = false;
+        const double top = quantile(pull.shaftRadS, 0.995);
+        loadRuns.spareFrom = 0;
+        while (loadRuns.spareFrom < n && pull.shaftRadS[loadRuns.spareFrom] < (1. - options.flags.limiterNear) * top)
+            ++loadRuns.spareFrom;
+        maskFalseRuns(pull, load, loadRuns, scaleGood);
+    };
     if (h.kind == PullKind::Brake) {
         if (Result<Done> load = readLoad(trace, pull); !load)
             return load.error();
-        const double full = quantile(pull.loadNm, 0.95);
-        maskJumps(pull, pull.loadNm, ChannelId::BrakeTorque, options.flags.scaleJump,
-                  0.5 * options.flags.scaleJump * std::abs(full), scaleGood);
+        maskLoad(pull.loadNm);
     }
     const auto goodCount = static_cast<std::size_t>(std::count(pull.good.begin(), pull.good.end(), 1));
     if (goodCount < 12)
@@ -150,7 +169,8 @@ Result<ReadyPull> readyPull(const Trace& trace, const ReadyOptions& options) {
             std::vector<double> load = gathered(pull, *brake);
             for (double& v : load)
                 v = std::isfinite(v) ? v : 0.;
-            pull.loadNm = localLine(pull.timeS, load, {}, half).value;
+            maskLoad(load);
+            pull.loadNm = localLine(pull.timeS, load, scaleGood, half).value;
         }
         for (std::size_t i = 0; i < n; ++i)
             pull.torqueRough[i] = *h.rollerInertiaKgM2 * pull.slopeRadS2[i] +
@@ -180,6 +200,7 @@ Result<ReadyPull> readyPull(const Trace& trace, const ReadyOptions& options) {
     if (tacho && h.kind == PullKind::Roller) {
         engine = gathered(pull, *tacho);
         maskJumps(pull, engine, ChannelId::EngineSpeed, options.flags.tachoJump, slow, tachoGood);
+        maskFalseRuns(pull, engine, runs, tachoGood);
         std::size_t believable = 0;
         for (std::size_t i = pull.from; i < pull.to; ++i)
             believable += tachoGood[i] && engine[i] > 0.;
@@ -214,7 +235,7 @@ Result<ReadyPull> readyPull(const Trace& trace, const ReadyOptions& options) {
     for (std::size_t i = pull.from; i < pull.to; ++i)
         pull.fitted[i] = pull.good[i] && scaleGood[i];
     flagDropouts(pull, pull.good, h.kind == PullKind::Roller ? "roller pickup" : "tachometer", options);
-    if (h.kind == PullKind::Brake)
+    if (!pull.loadNm.empty())
         flagDropouts(pull, scaleGood, "scale", options);
     if (!engine.empty())
         flagDropouts(pull, tachoGood, "tachometer", options);

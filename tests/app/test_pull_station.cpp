@@ -273,8 +273,8 @@ private slots:
             session.open();
             session.setSitting(facts);
             QVERIFY(QTest::qWaitFor([&] { return caught == 1; }, 30000));
-            session.keepCapture(true);
             session.close();
+            session.finishCapture();
         }
         QVERIFY(m_window->openArchive(folder));
         // Offered, not done: put off, it is offered again; taken in, it is in its job.

@@ -3,6 +3,7 @@
 #include "bench/bench_lines.h"
 #include "bench/line_feed.h"
 #include "bench/nmea.h"
+#include "bench/pull_cutter.h"
 #include "standin/bench_speech.h"
 #include "tests/fuzz/hostile.h"
 
@@ -143,6 +144,70 @@ private slots:
             for (const Frame& f : frames)
                 QCOMPARE(f.values.size(), feed.description()->channels.size());
         }
+    }
+    void whatABenchSaysIsCleanedAndBounded() {
+        BenchLine line;
+        const auto read = [&](const std::string& text) {
+            std::string s = withChecksum(text);
+            s.pop_back();
+            return readBenchLine(s, line);
+        };
+        // A byte that is not UTF-8, control characters, endless words.
+        QCOMPARE(read("fact machine bad\xff\x01name"), LineFault::None);
+        QCOMPARE(std::get<FactLine>(line).value, std::string("bad\xEF\xBF\xBD name"));
+        QCOMPARE(read("said " + std::string(1500, 'x')), LineFault::None);
+        QCOMPARE(std::get<SaidLine>(line).text.size(), std::size_t(400));
+        QCOMPARE(read("hello bench-lines 1 \xf0\x28\x8c\xbc"), LineFault::None);
+        QVERIFY(QString::fromStdString(std::get<HelloLine>(line).name).contains(QChar(0xFFFD)));
+        // Times and readings that are none.
+        for (const char* time : {"1e308", "-1", "2e9", "nan", "inf"})
+            QCOMPARE(read(std::string("s 1 ") + time + " 30 3000 5"), LineFault::NotUnderstood);
+        QCOMPARE(read("s 1 1 1e300 3000 5"), LineFault::NotUnderstood);
+        // More offers, channels and facts than any bench has: the first ones are taken, the rest is said.
+        std::vector<Frame> frames;
+        LineFeed feed;
+        feed.take(withChecksum("hello bench-lines 1 endless"), frames);
+        for (int i = 0; i < 5000; ++i) {
+            feed.take(withChecksum("offer w" + std::to_string(i) + " label"), frames);
+            feed.take(withChecksum("fact f" + std::to_string(i) + " v"), frames);
+            feed.take(withChecksum("channel " + std::to_string(i % 64) + " c" + std::to_string(i) + " V"), frames);
+            QVERIFY(feed.said.size() <= 100);
+        }
+        feed.take(withChecksum("begin"), frames);
+        // Either bounded, or an introduction without end was dropped whole: never grown.
+        if (feed.description()) {
+            QVERIFY(feed.description()->channels.size() <= 64 && feed.description()->offers.size() <= 64 &&
+                    feed.description()->facts.size() <= 256);
+        }
+        QVERIFY(!feed.said.empty());
+        // A clock that jumps by the largest time there is goes on from where it was.
+        std::vector<Frame> seen;
+        LineFeed clock = introduced(seen);
+        for (const char* time : {"0.00", "0.01", "999999999", "0.02", "999999999", "0.03"})
+            clock.take(withChecksum(std::string("s 1 ") + time + " 30 3000 5"), seen);
+        for (const Frame& f : seen)
+            QVERIFY(f.timeS >= 0. && f.timeS < 1.);
+    }
+    void framesKeepTheDescriptionTheyWereSentUnder() {
+        std::vector<Frame> frames;
+        LineFeed feed = introduced(frames);
+        feed.take(withChecksum("s 1 0.00 30 3000 5"), frames);
+        const auto first = feed.description();
+        for (const char* text : kIntroduction) // the same words: the same bench
+            feed.take(withChecksum(text), frames);
+        QVERIFY(feed.description() == first);
+        for (const char* text : {"hello bench-lines 1 another", "channel 0 roller_speed rad/s", "begin"})
+            feed.take(withChecksum(text), frames);
+        QVERIFY(feed.description() != first);
+        feed.take(withChecksum("s 2 0.01 31"), frames);
+        QCOMPARE(frames.size(), std::size_t(2));
+        QCOMPARE(frames[0].bench, first);
+        QCOMPARE(frames[1].bench->channels.size(), std::size_t(1));
+        // A cutter made for one bench leaves frames of another alone.
+        PullCutter cutter(*frames[1].bench);
+        cutter.feed(frames[0]);
+        cutter.feed(frames[1]);
+        QCOMPARE(cutter.figures().shaftRadS, 31.);
     }
     void weatherAndSpeedSentences() {
         // Field layout of the published sentence lists; checksums by the xor rule, worked here.

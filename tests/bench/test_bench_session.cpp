@@ -170,13 +170,15 @@ private slots:
         Listening serial(QStringLiteral("serial:/dev/no-such-bench"));
         QVERIFY(QTest::qWaitFor([&] { return !serial.words.filter("no line to the bench").isEmpty(); }, 5000));
     }
-    void aLeanCylinderTripsAndTheBrakeIsReleased() {
+    void aLeanCylinderTripsAndTheEngineIsCut() {
         StandinProcess bench({"--machine", "ostra", "--speed", "5", "--auto", "1", "--lean-fault", "4.5"});
         Listening l(bench.address());
         QVERIFY(QTest::qWaitFor([&] { return !l.trips.empty(); }, 20000));
         QCOMPARE(l.trips[0].kind, GuardKind::Lean);
         QCOMPARE(l.trips[0].cylinder, 1);
-        QVERIFY(l.pullsCaught(1, 10000)); // the rider shut the throttle with the release
+        QVERIFY(l.pullsCaught(1, 10000));
+        QTRY_VERIFY(l.session.snapshot().stop.cut == OrderState::Answered);
+        QTRY_VERIFY(l.session.snapshot().stop.release == OrderState::Answered);
         const Trace& t = l.pulls[0]->trace;
         QVERIFY(t.find(ChannelId::Time)->values.back() < 5.);
         bool kept = false;
@@ -188,15 +190,15 @@ private slots:
         StandinProcess bench({"--machine", "ostra", "--speed", "8"});
         Listening l(bench.address());
         QVERIFY(QTest::qWaitFor([&] { return l.session.snapshot().state == BenchState::Ready; }, 10000));
-        l.session.send("target hold 7000");
-        l.session.send("do pull");
+        l.session.hold(7000.);
+        l.session.askOffer("pull");
         QVERIFY(QTest::qWaitFor(
             [&] {
                 return l.session.snapshot().state == BenchState::Pulling &&
                        std::abs(l.session.snapshot().figures.rpm - 7000.) < 60.;
             },
             15000));
-        l.session.send("release");
+        l.session.stop();
         QVERIFY(l.pullsCaught(1, 10000));
     }
     void aBrakeOnTheRollerIsCounted() {
@@ -204,8 +206,8 @@ private slots:
         StandinProcess bench({"--machine", "quill", "--speed", "8", "--pull-offset", "0"});
         Listening l(bench.address());
         QVERIFY(QTest::qWaitFor([&] { return l.session.snapshot().state == BenchState::Ready; }, 10000));
-        l.session.send("target sweep 5000 8500 350");
-        l.session.send("do pull");
+        l.session.sweep(5000., 8500., 350.);
+        l.session.askOffer("pull");
         QVERIFY(l.pullsCaught(1));
         const Trace& t = l.pulls[0]->trace;
         double most = 0.;
@@ -277,8 +279,8 @@ private slots:
             QVERIFY(l.pullsCaught(2));
             for (const auto& p : l.pulls)
                 ids.push_back(p->trace.header.id);
-            l.session.keepCapture(true);
             l.session.close();
+            l.session.finishCapture(); // nobody said that its pulls were kept
         }
         const auto found = recoverCaptures(dir.path());
         QCOMPARE(found.size(), std::size_t(1));
@@ -306,8 +308,8 @@ private slots:
             const QStringList said = l.words.filter("capture cannot be written");
             QCOMPARE(said.size(), 1); // once, with where it was
             QVERIFY2(said[0].contains(dir.path()) || said[0].contains("Pulls are still kept"), qPrintable(said[0]));
-            l.session.keepCapture(true);
             l.session.close();
+            l.session.finishCapture(); // nobody said that its pulls were kept
         }
         std::signal(SIGXFSZ, ignored);
         // What got to the disk before it was full is still read.
@@ -321,7 +323,7 @@ private slots:
         QVERIFY(QTest::qWaitFor([&] { return l.session.snapshot().health.samples > 50; }, 10000));
         const auto readings = [&] { return l.session.snapshot().figures.loadN; };
         QVERIFY2(std::abs(readings() - 40.) < 20., qPrintable(QString::number(readings())));
-        l.session.send(QStringLiteral("zero load_force"));
+        l.session.zero(QStringLiteral("load_force"));
         QVERIFY(QTest::qWaitFor([&] { return std::abs(readings()) < 12.; }, 5000));
     }
     void aCaptureThatCannotBeWrittenIsSaid() {

@@ -1,47 +1,30 @@
-// Runs every reader over some bytes. Nothing may crash, hang or give a trace whose channels differ in length.
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Every reader over some bytes of a stranger's. Nothing may crash, hang or give a trace whose channels differ in length;
+// what is read must be written and read again the same. The fuzz targets and the replay of the corpus in ./check run the
+// same functions.
 #pragma once
 
-#include "archive/formats/foreign_log.h"
-#include "archive/formats/pull_file.h"
-#include "archive/formats/text.h"
-#include "core/pull/curve.h"
-
-#include <cmath>
-#include <cstdlib>
+#include <string_view>
+#include <vector>
 
 namespace hostile {
 
-inline void require(bool good) {
-    if (!good)
-        std::abort();
-}
+void pullFile(std::string_view bytes);
+void foreignLog(std::string_view bytes);
+void jobFile(std::string_view bytes);
+void benchFile(std::string_view bytes);
+void sheets(std::string_view bytes);
+void benchLines(std::string_view bytes);
+void nmea(std::string_view bytes);
+void capture(std::string_view bytes);
 
-inline void whole(const jr::Trace& trace) {
-    for (const jr::Channel& c : trace.channels)
-        require(c.values.size() == trace.rows());
-    const auto fit = jr::fitPull(trace);
-    if (!fit)
-        return;
-    jr::CurveOptions options;
-    const jr::PullFit* one[] = {&*fit};
-    options.detailRpm = std::max(jr::likelyDetailRpm(one), 1.);
-    const auto curve = jr::curveOf(*fit, options);
-    if (curve)
-        require(curve->rpm.size() == curve->powerW.size() && curve->rpm.size() == curve->counted.size());
-}
+struct Target {
+    const char* name; ///< of its folder in the corpus
+    void (*read)(std::string_view);
+};
+const std::vector<Target>& targets();
 
-inline void readEverything(std::string_view bytes) {
-    if (const auto trace = jr::readPullFile(bytes, "hostile"))
-        whole(*trace);
-    const auto text = jr::decodeText(bytes);
-    if (!text)
-        return;
-    const auto layout = jr::lookAtLog(*text, "hostile");
-    if (!layout)
-        return;
-    const auto reading = jr::readForeignLog(*text, "hostile", *layout, jr::proposedMapping(*layout), {}, false);
-    if (reading)
-        whole(reading->trace);
-}
+/// The first two, with the curve made of what was read.
+void curves(std::string_view bytes);
 
 } // namespace hostile

@@ -2,11 +2,43 @@
 #include "standin/simulated_bench.h"
 #include "tests/fuzz/hostile.h"
 
+#include <QDir>
+#include <QFile>
 #include <QTest>
 
 class TestHostileInput : public QObject {
     Q_OBJECT
 private slots:
+    void corpus_data() {
+        QTest::addColumn<int>("target");
+        for (std::size_t t = 0; t < hostile::targets().size(); ++t)
+            QTest::newRow(hostile::targets()[t].name) << static_cast<int>(t);
+    }
+    void corpus() {
+        QFETCH(int, target);
+        const hostile::Target& t = hostile::targets()[static_cast<std::size_t>(target)];
+        const QDir folder(QStringLiteral(JR_SOURCE "/tests/fuzz/corpus/") + QLatin1String(t.name));
+        const QStringList files = folder.entryList(QDir::Files);
+        QVERIFY2(files.size() >= 3, "no corpus");
+        for (const QString& name : files) {
+            QFile file(folder.filePath(name));
+            QVERIFY(file.open(QIODevice::ReadOnly));
+            const QByteArray bytes = file.readAll();
+            t.read({bytes.constData(), static_cast<std::size_t>(bytes.size())});
+            // And cut off anywhere.
+            for (qsizetype cut = 1; cut < 24; ++cut)
+                t.read({bytes.constData(), static_cast<std::size_t>(bytes.size() * cut / 24)});
+        }
+    }
+    void nestedTooDeep() {
+        for (const auto read : {hostile::jobFile, hostile::benchFile, hostile::sheets}) {
+            read(std::string(100000, '['));
+            read("{\"job\":" + std::string(100000, '{'));
+            std::string closed = std::string(50000, '[') + std::string(50000, ']');
+            read(closed);
+            read("{\"sheets\":{\"x\":" + closed + "}}");
+        }
+    }
     void mutations() {
         standin::PullSetting p;
         p.endRpm = 3900.;
@@ -33,7 +65,6 @@ private slots:
                                 "0",
                                 "999999999999999999999",
                                 "time [s]",
-                                std::string("\0", 1).c_str(),
                                 ";",
                                 "\t",
                                 "-1e308"};
@@ -50,7 +81,10 @@ private slots:
                     text.erase(at, 1 + below(40));
                     break;
                 case 2:
-                    text.insert(at, tokens[below(std::size(tokens))]);
+                    if (const std::size_t token = below(std::size(tokens) + 1); token < std::size(tokens))
+                        text.insert(at, tokens[token]);
+                    else
+                        text.insert(at, 1, '\0');
                     break;
                 case 3:
                     text.resize(at);
@@ -59,7 +93,7 @@ private slots:
                     text.insert(at, text.substr(below(text.size()), below(200)));
                 }
             }
-            hostile::readEverything(text);
+            hostile::curves(text);
         }
     }
     void extremes() {
@@ -75,7 +109,7 @@ private slots:
         for (const std::string& text :
              {same, huge, backwards, noise, std::string(100000, ','), std::string(100000, '"'),
               std::string(50000, '\n'), std::string("\xFF\xFE\0", 3)})
-            hostile::readEverything(text);
+            hostile::curves(text);
     }
 };
 

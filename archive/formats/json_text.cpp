@@ -1,0 +1,138 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "archive/formats/json_text.h"
+
+#include <nlohmann/json.hpp>
+
+#include <algorithm>
+#include <cmath>
+
+namespace jr {
+namespace {
+
+/// Depth and members of objects, by a walk over the text that knows strings and brackets and nothing else.
+Result<Done> withinBounds(std::string_view text, const std::string& place, const JsonBounds& bounds) {
+    std::vector<int> members; // commas seen in each open bracket; lists are counted too but not bounded
+    std::vector<char> isObject;
+    long line = 1;
+    for (std::size_t i = 0; i < text.size(); ++i) {
+        switch (text[i]) {
+        case '\n':
+            ++line;
+            break;
+        case '"':
+            for (++i; i < text.size() && text[i] != '"'; ++i)
+                if (text[i] == '\\')
+                    ++i;
+            break;
+        case '{':
+        case '[':
+            if (static_cast<int>(members.size()) >= bounds.deepest)
+                return Error{"nested deeper than " + std::to_string(bounds.deepest) + ": this is none of ours", place,
+                             line};
+            members.push_back(0);
+            isObject.push_back(text[i] == '{');
+            break;
+        case '}':
+        case ']':
+            if (!members.empty()) {
+                members.pop_back();
+                isObject.pop_back();
+            }
+            break;
+        case ',':
+            if (!members.empty() && isObject.back() && ++members.back() >= bounds.mostMembers)
+                return Error{"an object with more than " + std::to_string(bounds.mostMembers) +
+                                 " members: this is none of ours",
+                             place, line};
+            break;
+        default:
+            break;
+        }
+    }
+    return Done{};
+}
+
+const Json* member(const Json& object, const char* key) {
+    if (!object.is_object())
+        return nullptr;
+    const auto it = object.find(key);
+    return it == object.end() ? nullptr : &*it;
+}
+
+} // namespace
+
+Result<Json> readJson(std::string_view bytes, const std::string& place, const JsonBounds& bounds) {
+    if (bytes.size() > bounds.mostBytes)
+        return Error{"larger than " + std::to_string(bounds.mostBytes >> 20) + " MB: this is none of ours", place};
+    if (const Result<Done> within = withinBounds(bytes, place, bounds); !within)
+        return within.error();
+    try {
+        return Json::parse(bytes);
+    } catch (const Json::parse_error& problem) {
+        const std::size_t at = std::min(bytes.size(), static_cast<std::size_t>(problem.byte));
+        return Error{"this is not whole JSON", place,
+                     1 + static_cast<long>(std::count(bytes.begin(), bytes.begin() + static_cast<long>(at), '\n'))};
+    } catch (const std::exception& problem) {
+        return Error{std::string("this JSON cannot be read: ") + problem.what(), place};
+    }
+}
+
+std::string writeJson(const Json& json, int indent) {
+    return json.dump(indent, ' ', false, Json::error_handler_t::replace);
+}
+
+std::string textOf(const Json& object, const char* key) {
+    const Json* m = member(object, key);
+    return m && m->is_string() ? m->get<std::string>() : std::string();
+}
+
+std::optional<double> numberOf(const Json& object, const char* key) {
+    const Json* m = member(object, key);
+    return m && m->is_number() && std::isfinite(m->get<double>()) ? std::optional(m->get<double>()) : std::nullopt;
+}
+
+bool flagOf(const Json& object, const char* key) {
+    const Json* m = member(object, key);
+    return m && m->is_boolean() && m->get<bool>();
+}
+
+int wholeOf(const Json& object, const char* key, int least, int most, int otherwise) {
+    const auto v = numberOf(object, key);
+    return v ? static_cast<int>(std::clamp(std::round(*v), static_cast<double>(least), static_cast<double>(most)))
+             : otherwise;
+}
+
+const Json& listOf(const Json& object, const char* key) {
+    static const Json kNone = Json::array();
+    const Json* m = member(object, key);
+    return m && m->is_array() ? *m : kNone;
+}
+
+const Json& objectOf(const Json& object, const char* key) {
+    static const Json kNone = Json::object();
+    const Json* m = member(object, key);
+    return m && m->is_object() ? *m : kNone;
+}
+
+std::vector<std::string> textsOf(const Json& object, const char* key) {
+    std::vector<std::string> out;
+    for (const Json& one : listOf(object, key))
+        if (one.is_string())
+            out.push_back(one.get<std::string>());
+    return out;
+}
+
+std::vector<std::pair<std::string, std::string>> textMembersOf(const Json& object) {
+    std::vector<std::pair<std::string, std::string>> out;
+    if (object.is_object())
+        for (const auto& [key, value] : object.items())
+            if (value.is_string())
+                out.emplace_back(key, value.get<std::string>());
+    return out;
+}
+
+Json orNull(const std::optional<double>& value) {
+    return value && std::isfinite(*value) ? Json(*value) : Json(nullptr);
+}
+
+} // namespace jr

@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The open half of an archive as it lies on the disk: pull files and job files, wherever below `pulls` they are. Links
+// are not followed.
+#pragma once
+
+#include "archive/store/job_file.h"
+#include "core/pull/trace.h"
+#include "core/result.h"
+
+#include <QString>
+
+#include <functional>
+#include <string>
+#include <vector>
+
+namespace jr {
+
+/// A pull file that no record names, with what its head says.
+struct LoosePull {
+    std::string path; ///< relative to the archive
+    std::string id, job, machine, setup, started, sha256;
+};
+
+/// All files below `folder`/pulls with this ending, relative to `folder`, sorted.
+std::vector<std::string> filesBelow(const QString& folder, const QString& ending);
+
+/// Reads a pull file as far as it must be read to say whose it is; one without an id is known by its contents. Errors: as
+/// readPullFile.
+Result<LoosePull> readLoosePull(const QString& folder, const std::string& path);
+
+/// Runs `work(0) … work(count - 1)` on as many threads as the machine has cores, and waits for them.
+void onEveryCore(std::size_t count, const std::function<void(std::size_t)>& work);
+
+} // namespace jr

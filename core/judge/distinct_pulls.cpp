@@ -1,0 +1,58 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/judge/distinct_pulls.h"
+
+#include <string>
+
+namespace jr {
+namespace {
+
+bool sameSamples(const PullFit& a, const PullFit& b) {
+    if (a.header.kind != b.header.kind)
+        return false;
+    if (a.header.kind == PullKind::Curve)
+        return a.givenRpm == b.givenRpm && a.givenPowerW == b.givenPowerW && a.givenTorqueNm == b.givenTorqueNm;
+    return a.ready.size() > 0 && a.ready.timeS == b.ready.timeS && a.ready.shaftRadS == b.ready.shaftRadS;
+}
+
+} // namespace
+
+bool samePull(const PullFit& a, const PullFit& b) {
+    return &a == &b || (!a.header.id.empty() && a.header.id == b.header.id) || sameSamples(a, b);
+}
+
+Caution countedOnce(int repeated) {
+    return {"counted-once", repeated == 1 ? "One pull was named twice; it counts once."
+                                          : std::to_string(repeated) + " pulls were named more than once; each counts once."};
+}
+
+Result<DistinctPulls> distinctPulls(const std::vector<std::vector<const PullFit*>>& sets) {
+    DistinctPulls out;
+    for (const std::vector<const PullFit*>& set : sets) {
+        std::vector<const PullFit*> once;
+        for (const PullFit* pull : set) {
+            bool here = false;
+            for (const PullFit* other : once) {
+                if (!samePull(*pull, *other))
+                    continue;
+                if (!sameSamples(*pull, *other) && pull != other)
+                    return Error{"two pulls with the same id and other samples (" + pull->header.id +
+                                 "): one of them is not what it says"};
+                here = true;
+            }
+            for (const auto& earlier : out.sets)
+                for (const PullFit* other : earlier)
+                    if (samePull(*pull, *other))
+                        return Error{"the same pull stands on both sides" +
+                                     (pull->header.id.empty() ? std::string() : " (" + pull->header.id + ")") +
+                                     "; a pull cannot be compared with itself"};
+            if (here)
+                ++out.repeated;
+            else
+                once.push_back(pull);
+        }
+        out.sets.push_back(std::move(once));
+    }
+    return out;
+}
+
+} // namespace jr

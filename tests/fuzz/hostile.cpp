@@ -1,0 +1,169 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "tests/fuzz/hostile.h"
+
+#include "archive/formats/foreign_log.h"
+#include "archive/formats/job_sheets.h"
+#include "archive/formats/pull_file.h"
+#include "archive/formats/text.h"
+#include "archive/store/bench_file.h"
+#include "archive/store/job_file.h"
+#include "bench/capture.h"
+#include "bench/nmea.h"
+#include "bench/pull_catcher.h"
+#include "core/pull/curve.h"
+
+#include <QBuffer>
+
+#include <cmath>
+#include <cstdlib>
+
+namespace hostile {
+namespace {
+
+void require(bool good) {
+    if (!good)
+        std::abort();
+}
+
+void whole(const jr::Trace& trace) {
+    for (const jr::Channel& c : trace.channels)
+        require(c.values.size() == trace.rows());
+}
+
+void fitted(const jr::Trace& trace) {
+    whole(trace);
+    const auto fit = jr::fitPull(trace);
+    if (!fit)
+        return;
+    jr::CurveOptions options;
+    const jr::PullFit* one[] = {&*fit};
+    options.detailRpm = std::max(jr::likelyDetailRpm(one), 1.);
+    const auto curve = jr::curveOf(*fit, options);
+    if (curve)
+        require(curve->rpm.size() == curve->powerW.size() && curve->rpm.size() == curve->counted.size());
+}
+
+template <class Use>
+void readPull(std::string_view bytes, Use use) {
+    if (const auto trace = jr::readPullFile(bytes, "hostile"))
+        use(*trace);
+}
+
+template <class Use>
+void readLog(std::string_view bytes, Use use) {
+    const auto text = jr::decodeText(bytes);
+    if (!text)
+        return;
+    const auto layout = jr::lookAtLog(*text, "hostile");
+    if (!layout)
+        return;
+    const auto reading = jr::readForeignLog(*text, "hostile", *layout, jr::proposedMapping(*layout), {}, false);
+    if (reading)
+        use(reading->trace);
+}
+
+} // namespace
+
+void pullFile(std::string_view bytes) {
+    readPull(bytes, [](const jr::Trace& trace) {
+        whole(trace);
+        // What was read can be written, and read again.
+        const std::string text = jr::writePullFile(trace);
+        const auto again = jr::readPullFile(text, "again");
+        require(again.ok() && again->rows() == trace.rows());
+    });
+    (void)jr::readPullHeader(bytes, "hostile");
+}
+
+void foreignLog(std::string_view bytes) {
+    readLog(bytes, whole);
+}
+
+void curves(std::string_view bytes) {
+    readPull(bytes, fitted);
+    readLog(bytes, fitted);
+}
+
+void jobFile(std::string_view bytes) {
+    const auto file = jr::readJobFile(bytes, "hostile");
+    if (!file)
+        return;
+    // As a rebuild would write it.
+    jr::JobRecord job;
+    job.id = file->id;
+    job.name = file->job;
+    job.machine = file->machine;
+    job.sheets = file->sheets;
+    job.attachments = file->attachments;
+    for (const jr::JobFileSetup& s : file->setups)
+        job.setups.push_back({s.id, s.name, "", s.mark, s.changes});
+    const std::string text = jr::jobFileText(job, {});
+    const auto again = jr::readJobFile(text, "again");
+    require(!file->id.empty() || !file->job.empty());
+    require(again.ok() && again->whole && again->checked);
+}
+
+void benchFile(std::string_view bytes) {
+    const auto file = jr::readBenchFile(bytes, "hostile");
+    if (!file)
+        return;
+    const auto again = jr::readBenchFile(jr::benchFileText(*file), "again");
+    require(again.ok() && again->whole && again->benches.size() == file->benches.size());
+}
+
+void sheets(std::string_view bytes) {
+    const std::string body(bytes);
+    require(jr::machineSheetOf(body).cylinders >= 1);
+    (void)jr::walkRoundOf(body);
+    (void)jr::faultHuntOf(body);
+    (void)jr::putBackOf(body);
+    (void)jr::dayPlanOf(body);
+    (void)jr::sittingSheetOf(body);
+    (void)jr::judgingSheetOf(body);
+    (void)jr::repeatabilityNoteOf(body);
+}
+
+void benchLines(std::string_view bytes) {
+    jr::PullCatcher catcher;
+    // A fuzzer seldom guesses a checksum: each line is also given with the right one.
+    std::string text(bytes);
+    for (std::size_t from = 0; from < text.size();) {
+        std::size_t end = std::min(text.find('\n', from), text.size());
+        const std::string_view line = std::string_view(text).substr(from, end - from);
+        (void)catcher.take(jr::withChecksum(line));
+        (void)catcher.take(line);
+        (void)catcher.take("\n");
+        from = end + 1;
+    }
+    require(catcher.feed().said.size() <= 100 && catcher.feed().answers.size() <= 100);
+    catcher.broken();
+    for (const jr::CaughtPull& pull : catcher.takePulls())
+        whole(pull.trace);
+}
+
+void nmea(std::string_view bytes) {
+    if (const auto reading = jr::readNmea(bytes))
+        for (const auto& value : {reading->airTempC, reading->pressurePa, reading->humidity, reading->speedMS,
+                                  reading->timeOfDayS, reading->hdop})
+            require(!value || std::isfinite(*value));
+}
+
+void capture(std::string_view bytes) {
+    QByteArray all(bytes.data(), static_cast<qsizetype>(bytes.size()));
+    QBuffer buffer(&all);
+    buffer.open(QIODevice::ReadOnly);
+    const jr::Recovered found = jr::replayCapture(buffer, QStringLiteral("hostile"));
+    require(found.pulls.size() <= jr::ReplayBounds::mostPulls);
+    for (const jr::CaughtPull& pull : found.pulls)
+        whole(pull.trace);
+}
+
+const std::vector<Target>& targets() {
+    static const std::vector<Target> all = {{"pull-file", pullFile}, {"foreign-log", foreignLog},
+                                            {"job-file", jobFile},   {"bench-file", benchFile},
+                                            {"sheets", sheets},      {"bench-lines", benchLines},
+                                            {"nmea", nmea},          {"capture", capture}};
+    return all;
+}
+
+} // namespace hostile
