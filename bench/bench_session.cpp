@@ -18,6 +18,7 @@ constexpr qint64 kReadAtOnce = 1024 * 1024; // what a bench sends faster than it
 // A bench that introduces itself differently so often within so long is no bench to listen to.
 constexpr int kMostChanges = 5;
 constexpr qint64 kChangesWithinMs = 10000;
+constexpr qint64 kHangUpMs = 150;
 // So many lines of words a second are passed on; the rest is counted.
 constexpr qint64 kWordsEveryMs = 200;
 
@@ -169,6 +170,7 @@ void BenchSession::close() {
     m_ticker.stop();
     m_again.stop();
     if (m_device) {
+        m_device->disconnect(this); // from here on it is read by hand, and a wait that ends is no error
         // A machine that pulls or a brake that is loaded is not walked away from.
         const bool busy = m_orders.loaded() || m_lastState == BenchState::Pulling;
         if (busy && !m_options.plain && m_link == LinkState::Streaming) {
@@ -187,12 +189,19 @@ void BenchSession::close() {
             }
         }
         if (m_device) {
-            m_device->disconnect(this);
             if (!m_options.plain)
-                write("stop");
+                (void)write("stop");
             if (auto* socket = qobject_cast<QTcpSocket*>(m_device.get())) {
+                // Closed with something unread in it, a socket takes back what was just said: listened to until the
+                // other side has hung up too, for a moment.
                 socket->flush();
                 socket->disconnectFromHost();
+                QElapsedTimer goodbye;
+                goodbye.start();
+                while (socket->state() != QAbstractSocket::UnconnectedState && goodbye.elapsed() < kHangUpMs)
+                    if (socket->waitForReadyRead(10))
+                        (void)socket->readAll();
+                (void)socket->readAll();
             }
             m_device.reset();
         }

@@ -256,7 +256,7 @@ private slots:
         s->hold(6000.);
         QTRY_COMPARE(bench.count("target hold 6000"), 1);
         s->close();
-        QTRY_VERIFY(bench.count("stop") == 1);
+        QTRY_VERIFY2(bench.count("stop") == 1, qPrintable(bench.heard.join(", ")));
         QVERIFY(bench.count("cut") >= 1);
         QVERIFY(bench.heard.indexOf("cut") < bench.heard.indexOf("stop"));
     }
