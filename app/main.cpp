@@ -14,12 +14,14 @@
 #include <QTemporaryDir>
 
 #include <clocale>
+#include <csignal>
 #include <cstdio>
 #include <exception>
 
 namespace {
 
-/// The event loop's last door: a fault of ours is said and the program goes on, instead of ending with whatever was open.
+/// The event loop's last door: a fault of ours is said and the program goes on, instead of ending with whatever was
+/// open.
 class Application : public QApplication {
 public:
     using QApplication::QApplication;
@@ -37,6 +39,7 @@ public:
 
 int main(int argc, char** argv) {
     Application application(argc, argv);
+    std::signal(SIGXFSZ, SIG_IGN); // a file that may grow no more is a full disk, said like one
     // Qt has just taken the system's locale for C functions too; figures in files keep their decimal point.
     std::setlocale(LC_NUMERIC, "C");
     QApplication::setApplicationName(QStringLiteral("Jolly Ram"));
@@ -58,7 +61,12 @@ int main(int argc, char** argv) {
     const QCommandLineOption shotsOption(QStringLiteral("screenshots"),
                                          QStringLiteral("Write a picture of every view into this folder and leave."),
                                          QStringLiteral("DIR"));
-    parser.addOptions({archiveOption, demoOption, logsOption, shotsOption});
+    const QCommandLineOption benchOption(QStringLiteral("bench"), QStringLiteral("Call this bench at once."),
+                                         QStringLiteral("ADDRESS"));
+    const QCommandLineOption tryBenchOption(
+        QStringLiteral("try-bench"), QStringLiteral("Start a simulated bench (larkspur, ostra, quill) and call it."),
+        QStringLiteral("MACHINE"));
+    parser.addOptions({benchOption, tryBenchOption, archiveOption, demoOption, logsOption, shotsOption});
     parser.addPositionalArgument(QStringLiteral("files"), QStringLiteral("Pull files or logs to bring in."),
                                  QStringLiteral("[files…]"));
     parser.process(application);
@@ -94,6 +102,13 @@ int main(int argc, char** argv) {
         QApplication::quit();
     });
     window.show();
+    if (parser.isSet(benchOption) || parser.isSet(tryBenchOption)) {
+        if (parser.isSet(benchOption))
+            window.bench().connectTo(parser.value(benchOption));
+        else
+            window.bench().tryStandin(parser.value(tryBenchOption));
+        window.showStation(jr::app::MainWindow::Pull);
+    }
     if (!parser.positionalArguments().isEmpty())
         window.importFiles(parser.positionalArguments());
     return QApplication::exec();

@@ -25,23 +25,23 @@ enum class OrderState { NotAsked, Asked, Answered, Refused };
 /// How a stop stands, for the words on the screen. Never says more than is so.
 struct StopStatus {
     bool latched = false;
-    bool canCut = false;     ///< this bench says that it can
-    bool canListen = false;  ///< it takes orders at all
+    bool canCut = false;    ///< this bench says that it can
+    bool canListen = false; ///< it takes orders at all
     bool hasBrake = false;
     OrderState cut = OrderState::NotAsked, release = OrderState::NotAsked;
-    std::string refusedWhy;  ///< the bench's own words
-    std::string reason;      ///< the guard's sentence; empty when a person stopped it
-    double waitingS = 0.;    ///< for an answer still owed
-    bool notSent = false;    ///< the last writing failed: there is no line to the bench
+    std::string refusedWhy; ///< the bench's own words
+    std::string reason;     ///< the guard's sentence; empty when a person stopped it
+    double waitingS = 0.;   ///< for an answer still owed
+    bool notSent = false;   ///< the last writing failed: there is no line to the bench
 
     bool operator==(const StopStatus&) const = default;
 };
 
 struct OrderOptions {
-    double repeatS = 0.25;        ///< an unanswered order is written again
-    double cutPatienceS = 1.5;    ///< the load is let go of after so long without an answer or a shut throttle
-    double shutThrottle = 0.15;   ///< at or below: the engine is no longer fed
-    double complainS = 2.;        ///< an answer owed for longer is complained of
+    double repeatS = 0.25;      ///< an unanswered order is written again
+    double cutPatienceS = 1.5;  ///< the load is let go of after so long without an answer or a shut throttle
+    double shutThrottle = 0.15; ///< at or below: the engine is no longer fed
+    double complainS = 2.;      ///< an answer owed for longer is complained of
 };
 
 class BenchOrders {

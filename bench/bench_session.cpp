@@ -8,7 +8,6 @@
 #include <QTcpSocket>
 
 #include <cmath>
-#include <cstring>
 
 namespace jr {
 namespace {
@@ -42,7 +41,8 @@ std::string_view linkStateText(LinkState state) {
     return "";
 }
 
-BenchSession::BenchSession(SessionOptions options) : m_options(std::move(options)), m_orders(m_options.orders), m_ticker(this), m_again(this) {
+BenchSession::BenchSession(SessionOptions options)
+    : m_options(std::move(options)), m_orders(m_options.orders), m_ticker(this), m_again(this) {
     if (!m_options.nowEpochS)
         m_options.nowEpochS = [] { return static_cast<double>(QDateTime::currentMSecsSinceEpoch()) / 1000.; };
     m_clock.start();
@@ -88,68 +88,6 @@ void BenchSession::setLink(LinkState state, const QString& words) {
                      words.isEmpty() ? QString::fromUtf8(plain.data(), static_cast<qsizetype>(plain.size())) : words);
 }
 
-// --- the capture
-
-void BenchSession::beginCapture(const CaptureStart& start) {
-    Result<std::unique_ptr<Capture>> capture = Capture::begin(m_options.captureFolder, start);
-    if (!capture) {
-        emit said(QString::fromStdString(capture.error().text()));
-        return;
-    }
-    m_capture = std::move(capture).value();
-    if (m_options.plain)
-        (void)m_capture->remark("plain " + m_options.plainText);
-}
-
-/// Nothing in it is owed any more and it has grown large: a new one, in which the bench introduces itself first.
-void BenchSession::beginCaptureAnew() {
-    const auto anchor = m_catcher.anchored();
-    const auto clock = m_catcher.feed().clock();
-    const auto bench = m_catcher.feed().description();
-    if (!anchor || !clock || !bench)
-        return;
-    m_capture->finish();
-    m_capture.reset();
-    beginCapture({anchor->first, anchor->second, clock});
-    if (!m_capture)
-        return;
-    std::string introduction;
-    for (const char* at = bench->introduction.c_str(); *at;) {
-        const std::string_view line(at, std::strcspn(at, "\n"));
-        introduction += std::string(line) + "\n";
-        at += line.size() + (at[line.size()] ? 1 : 0);
-    }
-    if (!bench->plain)
-        introduction += withChecksum("begin");
-    if (const Result<Done> written = m_capture->append(QByteArrayView(introduction.data(), static_cast<qsizetype>(introduction.size()))); !written)
-        emit said(QString::fromStdString(written.error().text()));
-    remarkSitting();
-}
-
-void BenchSession::remarkSitting() {
-    if (!m_capture)
-        return;
-    // The capture says itself, once, when it can no longer be written.
-    (void)m_capture->remark("job " + m_sitting.job);
-    (void)m_capture->remark("machine " + m_sitting.machine);
-    (void)m_capture->remark("setup " + m_sitting.setup);
-    for (const auto& [name, value] : m_sitting.keys)
-        (void)m_capture->remark("key " + name + " " + value);
-}
-
-void BenchSession::pullKept(const std::string& pullId) {
-    if (m_capture)
-        m_capture->settled(pullId);
-}
-
-void BenchSession::finishCapture() {
-    if (m_capture)
-        m_capture->finish();
-    m_capture.reset();
-}
-
-// --- the line
-
 void BenchSession::open() {
     m_wanted = true;
     if (!m_options.captureFolder.isEmpty() && !m_capture) {
@@ -181,7 +119,8 @@ void BenchSession::close() {
                 const StopStatus& now = m_orders.status();
                 return now.cut == OrderState::Asked || now.release != OrderState::Answered;
             };
-            while (m_device && m_device->isOpen() && owed() && goodbye.elapsed() < static_cast<qint64>(m_options.goodbyeS * 1000.)) {
+            while (m_device && m_device->isOpen() && owed() &&
+                   goodbye.elapsed() < static_cast<qint64>(m_options.goodbyeS * 1000.)) {
                 carryOut();
                 m_device->waitForBytesWritten(20);
                 if (m_device->waitForReadyRead(20))
@@ -422,7 +361,8 @@ void BenchSession::handOut() {
 void BenchSession::tick() {
     static constexpr int kSyncTicks = 5;
     if (m_capture && ++m_syncTicks % kSyncTicks == 0)
-        m_capture->sync();
+        if (const Result<Done> synced = m_capture->sync(); !synced)
+            emit said(QString::fromStdString(synced.error().text()));
     passWords();
     carryOut();
     if (!m_device)

@@ -8,6 +8,7 @@
 
 #include <cstdio>
 #include <unistd.h>
+#include <utility>
 
 namespace jr {
 namespace {
@@ -66,9 +67,11 @@ Result<Done> Capture::remark(const std::string& text) {
     return append(QByteArrayView(line.data(), static_cast<qsizetype>(line.size())));
 }
 
-void Capture::sync() {
-    if (!m_broken && m_file.isOpen())
-        ::fdatasync(m_file.handle());
+Result<Done> Capture::sync() {
+    if (m_broken || !m_file.isOpen() || ::fdatasync(m_file.handle()) == 0 || std::exchange(m_syncFailed, true))
+        return Done{};
+    return Error{"what the bench sends did not get onto the disk; a power cut would lose it",
+                 m_file.fileName().toStdString()};
 }
 
 void Capture::finish() {

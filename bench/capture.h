@@ -12,6 +12,7 @@
 #include <QLockFile>
 #include <QString>
 
+#include <functional>
 #include <memory>
 #include <set>
 #include <string>
@@ -38,8 +39,8 @@ public:
     Result<Done> append(QByteArrayView bytes);
     /// A remark of ours among the bench's lines, e.g. the setup from now on.
     Result<Done> remark(const std::string& text);
-    /// To the disk itself. Called about twice a second.
-    void sync();
+    /// To the disk itself. Called about twice a second. Errors: the disk says it did not get there; said once.
+    Result<Done> sync();
 
     void caught(const std::string& pullId) { m_owed.insert(pullId); }
     /// This pull is safe elsewhere, or was thrown away on purpose.
@@ -56,7 +57,7 @@ private:
     QLockFile m_lock;
     std::set<std::string> m_owed;
     qint64 m_size = 0;
-    bool m_broken = false;
+    bool m_broken = false, m_syncFailed = false;
 };
 
 /// A capture that nobody finished: what was caught in it.
@@ -79,7 +80,9 @@ Recovered replayCapture(QIODevice& lines, const QString& path);
 /// Captures in `folder` that no running program holds, replayed through the same reading. Before one is read a mark is
 /// left beside it: should reading it end the program, the next start finds the mark, tries the capture in a process of
 /// its own, and if that ends as well sets it aside ("NAME.set-aside") instead of dying of it again.
-std::vector<Recovered> recoverCaptures(const QString& folder);
+/// `read` is how one is read; another only for tests.
+using CaptureReader = std::function<Recovered(const QString& path)>;
+std::vector<Recovered> recoverCaptures(const QString& folder, const CaptureReader& read = {});
 /// Forgets one for good.
 bool removeCapture(const QString& path);
 

@@ -39,8 +39,7 @@ public:
             const auto epoch = parseNumber(split(value).first), bench = parseNumber(split(value).rest);
             if (epoch && bench)
                 m_catcher.anchor(*epoch, *bench);
-        }
-        else if (key == "clock")
+        } else if (key == "clock")
             clock(value);
         else if (key == "plain") {
             if (auto layout = parsePlainLayout(value))
@@ -96,9 +95,9 @@ Recovered replay(const QString& path) {
     return out;
 }
 
-/// Whether reading it ends well, tried in a process of its own: whoever left the mark may also have been killed while it
-/// read a good capture.
-bool survives(const QString& path) {
+/// Whether reading it ends well, tried in a process of its own: whoever left the mark may also have been killed while
+/// it read a good capture.
+bool survives(const QString& path, const CaptureReader& read) {
     const pid_t child = ::fork();
     if (child < 0)
         return false;
@@ -107,7 +106,7 @@ bool survives(const QString& path) {
         std::signal(SIGALRM, SIG_DFL);
         for (int crash : {SIGSEGV, SIGBUS, SIGFPE, SIGILL, SIGABRT})
             std::signal(crash, SIG_DFL); // the bench's last words are not the child's to say
-        (void)replay(path);
+        (void)read(path);
         ::_exit(0);
     }
     int how = 0;
@@ -128,7 +127,8 @@ Recovered replayCapture(QIODevice& file, const QString& path) {
             if (out.pulls.size() < ReplayBounds::mostPulls)
                 out.pulls.push_back(std::move(pull));
             else if (out.pulls.size() == ReplayBounds::mostPulls && out.problems.empty())
-                problem("more than " + std::to_string(ReplayBounds::mostPulls) + " pulls; take these in, then the rest");
+                problem("more than " + std::to_string(ReplayBounds::mostPulls) +
+                        " pulls; take these in, then the rest");
         }
         // Nobody looks at these here.
         (void)replay.catcher().takePoints();
@@ -156,7 +156,8 @@ Recovered replayCapture(QIODevice& file, const QString& path) {
     return out;
 }
 
-std::vector<Recovered> recoverCaptures(const QString& folder) {
+std::vector<Recovered> recoverCaptures(const QString& folder, const CaptureReader& given) {
+    const CaptureReader read = given ? given : CaptureReader(replay);
     std::vector<Recovered> out;
     const QDir dir(folder);
     for (const QString& name : dir.entryList({QStringLiteral("*.lines")}, QDir::Files, QDir::Name)) {
@@ -166,7 +167,7 @@ std::vector<Recovered> recoverCaptures(const QString& folder) {
         if (!lock.tryLock(0))
             continue; // another window is catching into it
         const QString mark = path + QStringLiteral(".reading");
-        if (QFileInfo::exists(mark) && !survives(path)) {
+        if (QFileInfo::exists(mark) && !survives(path, read)) {
             Recovered bad;
             bad.path = path + QStringLiteral(".set-aside");
             bad.setAside = QFile::rename(path, bad.path);
@@ -180,7 +181,7 @@ std::vector<Recovered> recoverCaptures(const QString& folder) {
         QFile marked(mark);
         const bool left = marked.open(QIODevice::WriteOnly);
         marked.close();
-        Recovered one = replay(path);
+        Recovered one = read(path);
         if (left)
             marked.remove();
         out.push_back(std::move(one));

@@ -57,8 +57,8 @@ struct BenchBounds {
 };
 
 struct Frame {
-    double timeS = 0.;          ///< bench time, made continuous over jumps of its clock
-    std::vector<double> values; ///< SI, in the order of the channels; NaN where the bench had none
+    double timeS = 0.;                               ///< bench time, made continuous over jumps of its clock
+    std::vector<double> values;                      ///< SI, in the order of the channels; NaN where the bench had none
     std::shared_ptr<const BenchDescription> bench{}; ///< whose channels these are; they may change in mid-stream
 };
 

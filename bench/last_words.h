@@ -14,9 +14,9 @@ namespace jr {
 int leaveLastWords(int descriptor, std::string_view words);
 void takeBackLastWords(int place);
 
-/// Installs the handlers: SIGTERM, SIGINT, SIGHUP (and SIGQUIT) say the words and then call `asked` in the handler, which
-/// may only do what a handler may; without one the program ends as it would have. SIGSEGV, SIGBUS, SIGFPE, SIGILL and
-/// SIGABRT say the words and let the program die.
+/// Installs the handlers: SIGTERM, SIGINT, SIGHUP (and SIGQUIT) say the words and then call `asked` in the handler,
+/// which may only do what a handler may; without one the program ends as it would have. SIGSEGV, SIGBUS, SIGFPE, SIGILL
+/// and SIGABRT say the words and let the program die.
 void installLastWords(void (*asked)() = nullptr);
 
 /// A pipe whose reading end becomes readable when one of the ending signals came: for an orderly end in the event loop.

@@ -11,8 +11,8 @@ namespace {
 
 constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 constexpr std::size_t kLongestLine = 2000;
-constexpr double kJumpS = 2.;         // a hole longer than this is another clock, not a lost sample
-constexpr double kShortestStepS = 1e-5; // a hundred thousand samples a second: no bench is that quick
+constexpr double kJumpS = 2.;             // a hole longer than this is another clock, not a lost sample
+constexpr double kShortestStepS = 1e-5;   // a hundred thousand samples a second: no bench is that quick
 constexpr std::size_t kMostWaiting = 100; // words nobody has taken yet
 constexpr std::size_t kLongestIntroduction = 256 * 1024;
 // hello, fact, channel, offer and begin are the first kinds of BenchLine.
@@ -198,8 +198,7 @@ void LineFeed::line(std::string_view text, std::vector<Frame>& frames) {
 void LineFeed::introduce(const BenchLine& message, std::string_view text) {
     if (const auto* hello = std::get_if<HelloLine>(&message)) {
         if (hello->version != 1) {
-            say("this bench speaks version " + std::to_string(hello->version) +
-                " of its lines; only 1 is understood");
+            say("this bench speaks version " + std::to_string(hello->version) + " of its lines; only 1 is understood");
             return;
         }
         m_coming = std::make_unique<BenchDescription>();

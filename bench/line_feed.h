@@ -55,8 +55,8 @@ public:
     const LineHealth& health() const { return m_health; }
     const Air* air() const { return m_air ? &*m_air : nullptr; } ///< the weather station's last word, whole or nothing
     std::optional<double> groundSpeedMS() const { return m_speedMS; }
-    std::deque<std::string> said;    ///< operator texts, remarks on the introduction
-    std::deque<AnswerLine> answers;  ///< "done cut", "refused target hold 0 : …"
+    std::deque<std::string> said;   ///< operator texts, remarks on the introduction
+    std::deque<AnswerLine> answers; ///< "done cut", "refused target hold 0 : …"
     /// The line was opened anew: half a line from before is worthless, counts begin afresh.
     void reconnected();
     bool clockJumped() { return std::exchange(m_jumped, false); }

@@ -56,9 +56,10 @@ void PullCatcher::use(std::shared_ptr<const BenchDescription> bench) {
         const bool pulling = m_cutter->watch().pullBeganS().has_value();
         m_cutter->broken();
         gather();
-        m_remarks.push_back(pulling ? "the bench introduced itself anew and differently; the pull in hand ended there"
-                                    : "the bench introduced itself anew and differently; from here on it is taken as it "
-                                      "now is");
+        m_remarks.push_back(pulling
+                                ? "the bench introduced itself anew and differently; the pull in hand ended there"
+                                : "the bench introduced itself anew and differently; from here on it is taken as it "
+                                  "now is");
         // Procedure and limits were the other bench's.
         m_procedure.reset();
         m_limits.reset();

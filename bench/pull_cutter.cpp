@@ -14,10 +14,10 @@ namespace jr {
 namespace {
 
 constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
-constexpr double kLeadInS = 1.0, kRunOutS = 0.4; // kept before and after a pull
-constexpr std::size_t kMostRemarks = 20; // nobody has taken yet
+constexpr double kLeadInS = 1.0, kRunOutS = 0.4;    // kept before and after a pull
+constexpr std::size_t kMostRemarks = 20;            // nobody has taken yet
 constexpr std::size_t kMostValuesKept = 12'000'000; // 96 MB
-constexpr double kPetrolKgPerMl = 0.74e-3;       // value from memory, 0.72 to 0.775 sold
+constexpr double kPetrolKgPerMl = 0.74e-3;          // value from memory, 0.72 to 0.775 sold
 constexpr double kPetrolStoich = 14.7;
 
 double at(const Frame& f, int channel) {
@@ -138,8 +138,8 @@ void PullCutter::measure(const Frame& f) {
 /// Kept in memory: a pull in progress with its lead-in, or the last half minute for the one to come; never more values
 /// than a thousand samples a second of sixty-four channels make in the longest pull, whatever the bench's clock says.
 void PullCutter::forgetOldFrames(double nowS) {
-    const double keepFrom = std::min(nowS - m_watch.procedure().longestCoastS - 10.,
-                                     m_watch.pullBeganS().value_or(nowS) - kLeadInS - 1.);
+    const double keepFrom =
+        std::min(nowS - m_watch.procedure().longestCoastS - 10., m_watch.pullBeganS().value_or(nowS) - kLeadInS - 1.);
     const std::size_t most = kMostValuesKept / std::max<std::size_t>(m_bench.channels.size(), 1);
     while (!m_frames.empty() && (m_frames.front().timeS < keepFrom || m_frames.size() > most))
         m_frames.pop_front();

@@ -29,7 +29,8 @@ void BenchSession::showStop() {
     {
         const std::lock_guard held(m_lock);
         m_snapshot.stop = now;
-        m_snapshot.steps = steps ? std::optional(StepsNow{steps->index(), steps->count(), steps->settled()}) : std::nullopt;
+        m_snapshot.steps =
+            steps ? std::optional(StepsNow{steps->index(), steps->count(), steps->settled()}) : std::nullopt;
     }
     StopStatus plain = now;
     plain.waitingS = m_shownStop.waitingS; // grows by itself; asked for with the snapshot

@@ -91,14 +91,14 @@ int runRebuild(const std::string& folder) {
         say(offer + "; bring it in by hand");
     for (const std::string& problem : done->problems)
         say(problem);
-    const int printed = print({{"files_written", done->filesWritten},
-                               {"pulls_taken", done->pullsTaken},
-                               {"traces_mended", done->tracesMended},
-                               {"database_set_away", done->databaseSetAway.empty() ? Json(nullptr)
-                                                                                   : Json(done->databaseSetAway)},
-                               {"set_away", done->setAway},
-                               {"offered", done->offered},
-                               {"problems", done->problems}});
+    const int printed =
+        print({{"files_written", done->filesWritten},
+               {"pulls_taken", done->pullsTaken},
+               {"traces_mended", done->tracesMended},
+               {"database_set_away", done->databaseSetAway.empty() ? Json(nullptr) : Json(done->databaseSetAway)},
+               {"set_away", done->setAway},
+               {"offered", done->offered},
+               {"problems", done->problems}});
     return done->problems.empty() ? printed : kInput;
 }
 
@@ -121,7 +121,8 @@ void addArchive(CLI::App& app, Action& action) {
     backup->add_option("PLACE", o->place, "An existing folder, best on another disk")->required();
     backup->callback([o, &action] { action = [o] { return runBackup(o->folder, o->place); }; });
     CLI::App* rebuild = c->add_subcommand(
-        "rebuild", "Makes database and open files whole from each other; a damaged database is made anew (exit as check)");
+        "rebuild",
+        "Makes database and open files whole from each other; a damaged database is made anew (exit as check)");
     rebuild->add_option("DIR", o->folder, "The archive's folder")->required();
     rebuild->callback([o, &action] { action = [o] { return runRebuild(o->folder); }; });
 }

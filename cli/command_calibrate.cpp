@@ -96,9 +96,7 @@ void addCalibrate(CLI::App& app, Action& action) {
     c->require_subcommand(1);
     CLI::App* cell = c->add_subcommand("load-cell", "Force per reading from dead weights");
     cell->add_option("--weight", o->weights, "KG=READING, at least three, 0 among them")->required();
-    cell->add_option("--gravity", o->gravity, "Local gravity, m/s2")
-        ->check(within(9.7, 9.9))
-        ->capture_default_str();
+    cell->add_option("--gravity", o->gravity, "Local gravity, m/s2")->check(within(9.7, 9.9))->capture_default_str();
     cell->footer("Example:\n  jolly-ram-cli calibrate load-cell --weight 0=0.02 --weight 5=1.27 --weight 10=2.51");
     cell->callback([o, &action] { action = [o] { return runLoadCell(*o); }; });
     CLI::App* drag = c->add_subcommand("drag", "Roller drag c0 + c1 w + c2 w^2 from a coast-down with known inertia");

@@ -186,9 +186,7 @@ void addCompare(CLI::App& app, Action& action) {
         ->capture_default_str();
     c->add_option("--from", o->from, "Working band from, rpm")->check(within(1., 50000.));
     c->add_option("--to", o->to, "Working band to, rpm")->check(within(1., 50000.));
-    c->add_option("--worth", o->worth, "Gain that would matter, %")
-        ->check(within(0.01, 50.))
-        ->capture_default_str();
+    c->add_option("--worth", o->worth, "Gain that would matter, %")->check(within(0.01, 50.))->capture_default_str();
     c->add_option("--confidence", o->confidence, "Confidence of the band")
         ->check(within(0.5, 0.999))
         ->capture_default_str();

@@ -51,7 +51,7 @@ int runImport(const Options& o) {
     }
     const Result<std::string> text = decodeText(*bytes);
     if (!text) {
-        say(o.file + ": " + text.error().reason);
+        say(Error{text.error().reason, o.file, text.error().line}.text());
         return kInput;
     }
     const Result<ForeignLayout> layout = lookAtLog(*text, o.file);

@@ -18,10 +18,8 @@ void addPlan(CLI::App& app, Action& action) {
     c->add_option("--confidence", o->confidence, "Confidence of the call")
         ->check(within(0.5, 0.999))
         ->capture_default_str();
-    c->add_option("--pull-minutes", o->pullMinutes, "Minutes a pull takes, cooling included")
-        ->check(within(0., 600.));
-    c->add_option("--change-minutes", o->changeMinutes, "Minutes a change of setup takes")
-        ->check(within(0., 6000.));
+    c->add_option("--pull-minutes", o->pullMinutes, "Minutes a pull takes, cooling included")->check(within(0., 600.));
+    c->add_option("--change-minutes", o->changeMinutes, "Minutes a change of setup takes")->check(within(0., 6000.));
     c->add_option("--fuel-per-pull-ml", o->fuelPerPullMl, "Fuel of one pull, ml")->check(within(0.01, 1e5));
     c->add_option("--tank-ml", o->tankMl, "Tank, ml")->check(within(0.01, 1e6));
     c->add_option("--reserve-pct", o->reservePct, "Never below this share of the tank, %")

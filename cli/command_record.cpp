@@ -39,10 +39,10 @@ std::string stopWords(const StopStatus& s) {
         return "NOT SENT, there is no line to the bench: shut the throttle, kill switch";
     const std::string cut = orderWords(s.cut, "cutting", "cut, answered by the bench",
                                        "the bench refused to cut: shut the throttle, kill switch");
-    const std::string load = s.hasBrake ? orderWords(s.release, "letting go of the load",
-                                                     "load off, answered by the bench",
-                                                     "the bench refused to let go of the load")
-                                        : "";
+    const std::string load = s.hasBrake
+                                 ? orderWords(s.release, "letting go of the load", "load off, answered by the bench",
+                                              "the bench refused to let go of the load")
+                                 : "";
     return (cut.empty() ? "this bench cannot cut: shut the throttle, kill switch" : cut) +
            (load.empty() ? "" : "; " + load);
 }
@@ -75,11 +75,10 @@ public:
         connect(&m_session, &BenchSession::linkChanged, this,
                 [](LinkState, const QString& words) { say(words.toStdString()); });
         connect(&m_session, &BenchSession::said, this, [](const QString& words) { say(words.toStdString()); });
-        connect(&m_session, &BenchSession::tripped, this,
-                [this](const GuardTrip& trip) {
-                    m_tripped = true;
-                    say("guard: " + guardSentence(trip));
-                });
+        connect(&m_session, &BenchSession::tripped, this, [this](const GuardTrip& trip) {
+            m_tripped = true;
+            say("guard: " + guardSentence(trip));
+        });
         connect(&m_session, &BenchSession::stopChanged, this, [](const StopStatus& stop) {
             if (stop.latched)
                 say("STOP: " + stopWords(stop));
@@ -125,9 +124,12 @@ public:
         QCoreApplication::exec();
         m_session.close();
         m_session.finishCapture();
-        for (const QString& left : QDir(QString::fromStdString(m_o.out + "/capture")).entryList({QStringLiteral("*.lines")}))
-            say(m_o.out + "/capture/" + left.toStdString() + ": what was caught and could not be written is still here; "
-                "take it in with record --recover --out " + m_o.out);
+        for (const QString& left :
+             QDir(QString::fromStdString(m_o.out + "/capture")).entryList({QStringLiteral("*.lines")}))
+            say(m_o.out + "/capture/" + left.toStdString() +
+                ": what was caught and could not be written is still here; "
+                "take it in with record --recover --out " +
+                m_o.out);
         const LineHealth health = m_session.snapshot().health;
         for (const std::string& words : health.words())
             say(words);
@@ -318,9 +320,7 @@ void addRecord(CLI::App& app, Action& action) {
     CLI::App* c = app.add_subcommand("record", "Writes pull files from a bench as they happen");
     c->add_option("--device", o->device, "tcp:HOST:PORT, serial:PATH or serial:PATH@BAUD");
     c->add_option("--out", o->out, "Folder for the pull files")->required();
-    c->add_option("--pulls", o->pulls, "How many pulls to wait for")
-        ->check(within(1, 10000))
-        ->capture_default_str();
+    c->add_option("--pulls", o->pulls, "How many pulls to wait for")->check(within(1, 10000))->capture_default_str();
     c->add_option("--timeout", o->timeoutS, "Give up after so many seconds (exit 3 when too few pulls came)")
         ->check(within(1., 1e6))
         ->capture_default_str();

@@ -5,6 +5,7 @@
 #include "archive/formats/text.h"
 
 #include <clocale>
+#include <csignal>
 #include <cstdio>
 #include <iostream>
 
@@ -63,8 +64,7 @@ CLI::Validator within(double low, double high) {
     return CLI::Validator(
         [low, high, words = std::string(bounds)](const std::string& text) {
             const auto number = parseNumber(text);
-            return number && *number >= low && *number <= high ? std::string()
-                                                               : text + " is no number within " + words;
+            return number && *number >= low && *number <= high ? std::string() : text + " is no number within " + words;
         },
         bounds);
 }
@@ -82,6 +82,7 @@ void addStandard(CLI::App& command, std::string& id) {
 
 int main(int argc, char** argv) {
     using namespace jr::cli;
+    std::signal(SIGXFSZ, SIG_IGN); // a file that may grow no more is a full disk, said like one
     CLI::App app{"Jolly Ram on the command line: what an engine change was worth, from pull files.\n"
                  "JSON on standard output, messages on standard error. Numbers are SI with the unit in the key.\n"
                  "Exit codes: 0 done, 2 wrong usage, 3 unreadable or impossible input, 4 could not write.",

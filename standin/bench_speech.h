@@ -28,8 +28,8 @@ struct Heard {
 };
 Heard hear(const std::string& line, LiveWorld& world);
 
-/// Orders that are answered when they are carried out and not before: "done cut" once the engine is no longer fed, "done
-/// release" once the load is off.
+/// Orders that are answered when they are carried out and not before: "done cut" once the engine is no longer fed,
+/// "done release" once the load is off.
 class LateAnswers {
 public:
     void heard(const Heard& what) {

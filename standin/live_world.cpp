@@ -308,7 +308,8 @@ void LiveWorld::moveBrake(double dt) {
         break;
     }
     // What the arm feels is what the engine makes less what its own flywheel takes.
-    const bool loaded = (m_rider == Rider::Settling && !m_released) || (m_rider == Rider::FullThrottle && m_task != Task::None);
+    const bool loaded =
+        (m_rider == Rider::Settling && !m_released) || (m_rider == Rider::FullThrottle && m_task != Task::None);
     const double made = fed() ? m_engine.torqueNm * powerScale() : -overrunNm(rpm);
     if (loaded)
         m_brakeNm = std::max(0., made - m.brakeInertiaKgM2 * acceleration);

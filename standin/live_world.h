@@ -22,11 +22,11 @@ struct Knobs {
     double scaleOffsetN = 0.;  ///< what the load cell shows with nothing on it
     double warmStartC = 78.;   ///< coolant at the start; 20 for a cold engine
     // What the bench can do when it is asked to stop.
-    bool canCut = true;         ///< it has a relay in the ignition
-    double cutAfterS = 0.05;    ///< from the order to an engine that is no longer fed
-    bool answersCut = true;     ///< and whether it says so
-    double unloadS = 0.3;       ///< a load comes off over so long
-    double reactionS = 0.7;     ///< of the rider, to an engine that runs away or falls silent
+    bool canCut = true;      ///< it has a relay in the ignition
+    double cutAfterS = 0.05; ///< from the order to an engine that is no longer fed
+    bool answersCut = true;  ///< and whether it says so
+    double unloadS = 0.3;    ///< a load comes off over so long
+    double reactionS = 0.7;  ///< of the rider, to an engine that runs away or falls silent
 };
 
 enum class Rider { Idle, Settling, FullThrottle, Coasting };
@@ -104,10 +104,10 @@ private:
     // What the brake's controller is asked to do.
     enum class Task { None, Hold, Sweep } m_task = Task::None;
     double m_targetRpm = 0., m_sweepTo = 0., m_sweepPerS = 0., m_integral = 0.;
-    double m_cutAtS = 1e18;          // from then on the engine is not fed
-    bool m_released = false;         // since the last target or pull
+    double m_cutAtS = 1e18;                           // from then on the engine is not fed
+    bool m_released = false;                          // since the last target or pull
     double m_unloadFromNm = 0., m_unloadSinceS = -1.; // a load coming off; since when, or none
-    double m_amissS = 0.;            // for how long the rider has seen that something is wrong
+    double m_amissS = 0.;                             // for how long the rider has seen that something is wrong
     double m_lastEdge = 0.;
     int m_pulls = 0;
     EngineState m_engine;

@@ -190,10 +190,12 @@ int main(int argc, char** argv) {
     app.add_option("--unload", o.knobs.unloadS, "A load that is let go of comes off over so long, s")
         ->check(CLI::Range(0., 60.))
         ->capture_default_str();
-    app.add_option("--reaction", o.knobs.reactionS, "The rider shuts the throttle so long after something went wrong, s")
+    app.add_option("--reaction", o.knobs.reactionS,
+                   "The rider shuts the throttle so long after something went wrong, s")
         ->check(CLI::Range(0., 60.))
         ->capture_default_str();
-    app.add_flag("--leave-with-input", o.leaveWithInput, "End when standard input is closed, as it is when the program that started this ends");
+    app.add_flag("--leave-with-input", o.leaveWithInput,
+                 "End when standard input is closed, as it is when the program that started this ends");
     app.add_option("--lose", o.lose, "Share of samples lost on the line");
     app.add_option("--corrupt", o.corrupt, "Share of samples damaged on the line");
     app.add_option("--garbage", o.garbage, "Share of samples followed by garbage");

@@ -75,8 +75,9 @@ ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent)
 
 bool ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind kind, double pct) {
     if (!m_model.archive() || !m_model.hasJob()) {
-        emit m_model.problem(tr("A claim belongs to a job, and none is open. Open one on Jobs (Ctrl+0) or bring in pulls "
-                                "(Ctrl+I); what you typed stays here."));
+        emit m_model.problem(
+            tr("A claim belongs to a job, and none is open. Open one on Jobs (Ctrl+0) or bring in pulls "
+               "(Ctrl+I); what you typed stays here."));
         return false;
     }
     ClaimRecord claim;
@@ -145,16 +146,16 @@ void ClaimsBoard::refresh() {
         Markup words = Markup::bold(tr("“%1”").arg(QString::fromStdString(c.said)));
         if (!c.source.empty())
             words += muted(QLatin1Char(' ') + QString::fromStdString(c.source));
-        words += Markup(QStringLiteral("\n")) +
-                 Markup::coloured(Markup::bold(shape + QLatin1Char(' ') + word), colour);
+        words += Markup(QStringLiteral("\n")) + Markup::coloured(Markup::bold(shape + QLatin1Char(' ') + word), colour);
         if (last)
             words += QStringLiteral(": ") + QString::fromStdString(last->reason);
         if (c.history.size() > 1)
             words += muted(QLatin1Char('\n') + tr("verdicts so far: %1").arg(c.history.size()));
         for (const VerdictRecord& v : c.history)
             if (!v.note.empty())
-                words += Markup::italic(QStringLiteral("\n%1: %2").arg(QString::fromStdString(v.made).left(10),
-                                                                        QString::fromStdString(v.note)));
+                words +=
+                    Markup::italic(QStringLiteral("\n%1: %2")
+                                       .arg(QString::fromStdString(v.made).left(10), QString::fromStdString(v.note)));
         auto* label = new MarkedWords(words);
         label->setWordWrap(true);
         label->setTextInteractionFlags(Qt::TextSelectableByMouse);
@@ -174,7 +175,7 @@ void ClaimsBoard::refresh() {
     }
     if (claims->empty()) {
         auto* empty = new Words(tr("Nothing is chalked up. Write down what somebody claims before the pulls are made; "
-                                    "the test then says held, failed or undecided, and why."));
+                                   "the test then says held, failed or undecided, and why."));
         empty->setWordWrap(true);
         empty->setProperty("muted", true);
         m_list->addWidget(empty);

@@ -296,8 +296,7 @@ void HuntPage::refresh() {
         auto* rowWidget = new QWidget;
         auto* row = new QHBoxLayout(rowWidget);
         row->setContentsMargins(0, 0, 0, 0);
-        auto* name =
-            new MarkedWords(Markup::bold(QString::fromStdString(suspect)) + Markup(QLatin1Char('\n') + state));
+        auto* name = new MarkedWords(Markup::bold(QString::fromStdString(suspect)) + Markup(QLatin1Char('\n') + state));
         name->setWordWrap(true);
         row->addWidget(name, 1);
         auto* button = new QPushButton(tr("Swap it"));
@@ -320,9 +319,8 @@ void HuntPage::refresh() {
     for (int i = static_cast<int>(h.swaps.size()) - 1; i >= 0; --i)
         m_swaps->addWidget(swapCard(h, i));
     if (h.swaps.empty()) {
-        auto* none =
-            new Words(tr("Nothing has been swapped yet. Swap one suspect, pull, write what came of it, put it "
-                          "back if it was not it."));
+        auto* none = new Words(tr("Nothing has been swapped yet. Swap one suspect, pull, write what came of it, put it "
+                                  "back if it was not it."));
         none->setWordWrap(true);
         none->setProperty("muted", true);
         m_swaps->addWidget(none);

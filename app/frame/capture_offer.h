@@ -3,7 +3,6 @@
 
 #include <QFrame>
 
-
 namespace jr::app {
 
 class MarkedWords;

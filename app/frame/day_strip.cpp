@@ -1,5 +1,7 @@
 #include "app/frame/day_strip.h"
 
+#include "app/theme/words.h"
+
 #include "app/model/plural.h"
 
 #include <QContextMenuEvent>
@@ -121,9 +123,9 @@ bool DayStrip::event(QEvent* e) {
         auto* help = static_cast<QHelpEvent*>(e);
         const int i = at(help->pos());
         if (i >= 0)
-            QToolTip::showText(help->globalPos(), describePull(i), this);
+            QToolTip::showText(help->globalPos(), plainTip(describePull(i)), this);
         else if (!m_next.isEmpty())
-            QToolTip::showText(help->globalPos(), describePlan(), this);
+            QToolTip::showText(help->globalPos(), plainTip(describePlan()), this);
         else
             QToolTip::hideText();
         return true;

@@ -22,6 +22,8 @@
 #include <QTimer>
 #include <QVBoxLayout>
 
+#include <cstdio>
+
 namespace jr::app {
 
 MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_theme(theme) {
@@ -104,6 +106,13 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
 MainWindow::~MainWindow() {
     // The bench is left while everything it speaks to still stands.
     m_bench->disconnectBench();
+    // What goes wrong from here on has no window any more to be said in.
+    m_bench->disconnect(this);
+    m_model.disconnect(this);
+    if (m_archive)
+        m_archive->setRemarkListener({});
+    connect(&m_model, &JobModel::problem, &m_model,
+            [](const QString& words) { std::fprintf(stderr, "%s\n", words.toLocal8Bit().constData()); });
     delete takeCentralWidget();
 }
 

@@ -62,7 +62,7 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     title->setProperty("headline", true);
     layout->addWidget(title);
     auto* about = new Words(tr("The sheet says which setups, how many pulls, which air and standard, what was gained "
-                                "where, and what this does not show."));
+                               "where, and what this does not show."));
     about->setWordWrap(true);
     layout->addWidget(about);
     const auto button = [&](const QString& text, const QString& suffix,

@@ -235,8 +235,7 @@ void paintSheet(QPainter& p, const JobModel& model) {
                        .arg(QString::fromStdString(c.with.setup), QString::number(c.with.pulls),
                             QString::fromStdString(c.base.setup), QString::number(c.base.pulls));
     // All that the two differ in, not only the last step of the family tree.
-    if (const SetupDifference d =
-            differenceOf(job.setupTree(), model.settings().baseSetup, model.settings().withSetup);
+    if (const SetupDifference d = differenceOf(job.setupTree(), model.settings().baseSetup, model.settings().withSetup);
         !d.changes.empty())
         same += QStringLiteral(" ") + QObject::tr("Changed: %1.").arg(QString::fromStdString(differenceText(d)));
     y = text(p, y, same, Theme::font(Size::Small), t.ink) + 3;

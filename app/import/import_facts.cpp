@@ -101,9 +101,7 @@ void ImportDialog::fillFacts() {
                 plural(static_cast<int>(item->leftOut.size()), tr("1 row left out:"), tr("%1 rows left out:")) +
                 QLatin1Char('\n'));
         for (std::size_t k = 0; k < item->leftOut.size() && k < 8; ++k)
-            text += tr("line %1: %2")
-                        .arg(item->leftOut[k].line)
-                        .arg(QString::fromStdString(item->leftOut[k].reason)) +
+            text += tr("line %1: %2").arg(item->leftOut[k].line).arg(QString::fromStdString(item->leftOut[k].reason)) +
                     QLatin1Char('\n');
         if (item->leftOut.size() > 8)
             text += QStringLiteral("…");
@@ -131,7 +129,7 @@ void ImportDialog::factChanged() {
             good = false;
             edit->setStyleSheet(QStringLiteral("border: 2px solid %1").arg(m_theme.tokens().amber.name()));
             edit->setToolTip(plainTip(QString::fromStdString(done.error().reason)));
-            m_leftOut->setText(QString::fromStdString(done.error().reason));
+            m_leftOut->set(QString::fromStdString(done.error().reason));
         }
     }
     if (!good)

@@ -12,7 +12,6 @@
 namespace jr::app {
 namespace {
 
-
 bool looksLikePullFile(const std::string& text) {
     Lines lines(text);
     const auto first = lines.next();

@@ -166,13 +166,13 @@ void BandPage::fill() {
     const QLocale l;
     for (const RankedSetup& r : best) {
         const double margin = r.lowW ? 0.5 * (*r.highW - *r.lowW) : 0.;
-        const QString score = power(r.scoreW, margin) +
-                              (r.lowW ? QStringLiteral(" ± ") + power(margin, margin) : QString());
+        const QString score =
+            power(r.scoreW, margin) + (r.lowW ? QStringLiteral(" ± ") + power(margin, margin) : QString());
         say(Markup::bold(tr("%1. %2").arg(r.place).arg(QString::fromStdString(r.name))) + Markup::gap() +
-            Markup(score + QLatin1Char('\n') +
-                   tr("above nine tenths of its peak over %1 rpm; lowest in use %2 % of its mean")
-                       .arg(l.toString(std::round(r.width90Rpm / 10.) * 10., 'f', 0),
-                            l.toString(r.flatnessPct, 'f', 0))));
+            Markup(
+                score + QLatin1Char('\n') +
+                tr("above nine tenths of its peak over %1 rpm; lowest in use %2 % of its mean")
+                    .arg(l.toString(std::round(r.width90Rpm / 10.) * 10., 'f', 0), l.toString(r.flatnessPct, 'f', 0))));
     }
     for (const std::vector<int>& run : m_ranking->notSeparable) {
         QStringList list;

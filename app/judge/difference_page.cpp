@@ -236,7 +236,7 @@ void DifferencePage::refresh() {
         // The sides can still be chosen when one has nothing that counts.
         if (m_model.hasJob() && m_model.job().setups.size() > 1) {
             m_pages->setCurrentIndex(1);
-            m_headline->setText(m_model.comparisonProblem());
+            m_headline->set(m_model.comparisonProblem());
             m_bandMean->clear();
             m_ribbon->draw();
             m_curves->draw();
@@ -275,7 +275,7 @@ void DifferencePage::refresh() {
     QString headline = QString::fromStdString(account.headline);
     if (!headline.isEmpty())
         headline[0] = headline[0].toUpper();
-    m_headline->setText(headline);
+    m_headline->set(headline);
     m_bandMean->clear(); // the same words in another light are laid out anew
     m_bandMean->set(Markup(QString::fromStdString(account.details.front())) + methodWord(QStringLiteral("The margin")));
     clearLayout(m_account);
@@ -335,7 +335,8 @@ void DifferencePage::showQuoted(double rpm) {
         if (!g.caution.empty())
             quoted += Markup::italic(QLatin1Char(' ') + QString::fromStdString(g.caution));
     }
-    m_quoted->set(Markup(tr("Gains as people quote them:")) + methodWord(QStringLiteral("Gains people quote")) + quoted);
+    m_quoted->set(Markup(tr("Gains as people quote them:")) + methodWord(QStringLiteral("Gains people quote")) +
+                  quoted);
     const double at = std::isfinite(rpm) ? rpm : comparison->base.peakPower ? comparison->base.peakPower->rpm : 0.;
     std::vector<Observation> levels;
     for (bool base : {true, false})
@@ -364,8 +365,7 @@ void DifferencePage::showCursor(double rpm) {
     const auto nearest = std::min_element(c.rpm.begin(), c.rpm.end(),
                                           [&](double a, double b) { return std::abs(a - rpm) < std::abs(b - rpm); });
     if (std::abs(*nearest - rpm) > 60.) {
-        m_readout->set(
-            tr("%1 rpm: not every pull has data here that counts.").arg(QLocale().toString(rpm, 'f', 0)));
+        m_readout->set(tr("%1 rpm: not every pull has data here that counts.").arg(QLocale().toString(rpm, 'f', 0)));
         return;
     }
     const auto i = static_cast<std::size_t>(nearest - c.rpm.begin());
@@ -378,16 +378,16 @@ void DifferencePage::showCursor(double rpm) {
                              ? QStringLiteral(" ± ") + QString::fromStdString(withUnit(margin, margin, u.power, w))
                              : tr(" (no margin known)");
     const auto side = [&](const std::string& setup, double powerW, double torqueNm) {
-        return Markup(QStringLiteral("%1 %2 · %3")
-                          .arg(Theme::mark(setupMarkOf(m_model, setup)).letter, u.powerText(powerW),
-                               u.torqueText(torqueNm)));
+        return Markup(
+            QStringLiteral("%1 %2 · %3")
+                .arg(Theme::mark(setupMarkOf(m_model, setup)).letter, u.powerText(powerW), u.torqueText(torqueNm)));
     };
-    Markup words = Markup::bold(tr("%1 rpm").arg(QLocale().toString(c.rpm[i], 'f', 0))) + Markup::gap() +
-                   side(m_model.settings().baseSetup, c.base.powerW[i], c.base.torqueNm[i]) + Markup::gap() +
-                   side(m_model.settings().withSetup, c.with.powerW[i], c.with.torqueNm[i]) + Markup::gap() +
-                   Markup::bold(difference + give) +
-                   Markup(QStringLiteral(" (%1 %)")
-                              .arg(QString::fromStdString(plainNumber(c.differencePct[i], 1, w, true))));
+    Markup words =
+        Markup::bold(tr("%1 rpm").arg(QLocale().toString(c.rpm[i], 'f', 0))) + Markup::gap() +
+        side(m_model.settings().baseSetup, c.base.powerW[i], c.base.torqueNm[i]) + Markup::gap() +
+        side(m_model.settings().withSetup, c.with.powerW[i], c.with.torqueNm[i]) + Markup::gap() +
+        Markup::bold(difference + give) +
+        Markup(QStringLiteral(" (%1 %)").arg(QString::fromStdString(plainNumber(c.differencePct[i], 1, w, true))));
     if (std::isfinite(c.base.afr[i]) && std::isfinite(c.with.afr[i]))
         words += Markup::gap() + Markup(tr("mixture %1, %2:1")
                                             .arg(QString::fromStdString(plainNumber(c.base.afr[i], 1, w)),

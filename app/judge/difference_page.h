@@ -50,7 +50,7 @@ private:
     QDoubleSpinBox* m_worth;
     QDoubleSpinBox* m_repeatability;
     QLabel* m_repeatabilityLabel;
-    QLabel* m_headline;
+    MarkedWords* m_headline;
     MarkedWords* m_bandMean;
     QVBoxLayout* m_account;
     MarkedWords* m_quoted = nullptr; ///< in the account, as long as there is a comparison

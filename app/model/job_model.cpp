@@ -14,8 +14,9 @@ namespace {
 LoadedPull load(PullRecord record, std::shared_ptr<const Trace> trace) {
     LoadedPull out{std::move(record), std::move(trace), nullptr, {}};
     if (out.trace->channels.empty()) {
-        out.problem = JobModel::tr("Its trace is damaged or lost in the database. \"Put right\" on Jobs takes it from its "
-                                   "pull file, if that is whole.");
+        out.problem =
+            JobModel::tr("Its trace is damaged or lost in the database. \"Put right\" on Jobs takes it from its "
+                         "pull file, if that is whole.");
         return out;
     }
     ReadyOptions options;

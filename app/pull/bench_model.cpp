@@ -173,12 +173,11 @@ void BenchModel::tryStandin(const QString& machine, double speed, const QStringL
         if (m_standin->canReadLine())
             connectTo(QString::fromUtf8(m_standin->readLine()).trimmed());
     });
-    m_standin->start(
-        program,
-        // It goes with this program, however that ends: its standard input closes then.
-        QStringList{QStringLiteral("--leave-with-input"), QStringLiteral("--machine"), machine,
-                    QStringLiteral("--speed"), QString::number(speed)} +
-            more);
+    m_standin->start(program,
+                     // It goes with this program, however that ends: its standard input closes then.
+                     QStringList{QStringLiteral("--leave-with-input"), QStringLiteral("--machine"), machine,
+                                 QStringLiteral("--speed"), QString::number(speed)} +
+                         more);
 }
 
 void BenchModel::closeSession() {

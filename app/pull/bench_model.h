@@ -50,8 +50,8 @@ public:
     void ask(const QString& offer);
     void stop();      ///< cut, then let go of the load; latched until clearStop()
     void clearStop(); ///< the operator has seen it
-    void zeroLoad(); ///< nothing hangs on the arm now
-    void handKey();  ///< begins a pull by hand, or ends it
+    void zeroLoad();  ///< nothing hangs on the arm now
+    void handKey();   ///< begins a pull by hand, or ends it
     void sweep(double fromRpm, double toRpm, double rpmPerS);
     void holdSteps(const std::vector<double>& stepsRpm);
 

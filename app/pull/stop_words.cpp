@@ -67,8 +67,7 @@ QString stopBannerWords(const StopStatus& s) {
         words << cutWords(s) << loadWords(s);
     words.removeAll(QString());
     const QString how = words.join(QStringLiteral("; "));
-    return s.reason.empty() ? tr("STOP: %1.").arg(how)
-                            : tr("STOP, %1: %2.").arg(QString::fromStdString(s.reason), how);
+    return s.reason.empty() ? tr("STOP: %1.").arg(how) : tr("STOP, %1: %2.").arg(QString::fromStdString(s.reason), how);
 }
 
 } // namespace jr::app

@@ -191,7 +191,7 @@ void PullsStation::setCursorRpm(double rpm) {
     const PullCurve* curve = m_model.curve(m_model.currentPull());
     const QString hint = tr("Arrow keys on the day strip go from pull to pull; point at the chart to read it.");
     if (!curve || !std::isfinite(rpm)) {
-        m_readout->setText(curve ? hint : QString());
+        m_readout->set(curve ? hint : QString());
         return;
     }
     const long i = curve->at(std::round(rpm / 50.) * 50.);

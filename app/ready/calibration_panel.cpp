@@ -87,7 +87,7 @@ QWidget* CalibrationPanel::loadCellPage() {
     auto* layout = new QVBoxLayout(page);
     layout->setContentsMargins(0, 0, 0, 0);
     auto* words = new Words(tr("Hang known weights at the arm's mark, lightest first, and write down what the cell "
-                                "reads. None at all counts as one."));
+                               "reads. None at all counts as one."));
     words->setWordWrap(true);
     words->setProperty("muted", true);
     layout->addWidget(words);
@@ -142,7 +142,7 @@ QWidget* CalibrationPanel::dragPage() {
     auto* layout = new QVBoxLayout(page);
     layout->setContentsMargins(0, 0, 0, 0);
     auto* words = new Words(tr("Spin the roller up, let go, and let it run. The last coast-down on the Pull station "
-                                "is used; its inertia must be known first."));
+                               "is used; its inertia must be known first."));
     words->setWordWrap(true);
     words->setProperty("muted", true);
     layout->addWidget(words);

@@ -87,10 +87,10 @@ StartPage::StartPage(const Theme& theme, JobModel& model, QWidget* parent)
     right->addWidget(other);
     right->addStretch(1);
     auto* safety = new Words(tr("Before every pull: nobody beside or behind the roller or in line with chain, belt or "
-                                 "shaft; tyre and straps sound; guards on; exhaust "
-                                 "extracted and carbon monoxide watched; ears and eyes covered; extinguisher and kill "
-                                 "switch in reach. The bench maker's instructions, local "
-                                 "rules and licensed practice come first."));
+                                "shaft; tyre and straps sound; guards on; exhaust "
+                                "extracted and carbon monoxide watched; ears and eyes covered; extinguisher and kill "
+                                "switch in reach. The bench maker's instructions, local "
+                                "rules and licensed practice come first."));
     safety->setWordWrap(true);
     safety->setProperty("muted", true);
     right->addWidget(safety);
@@ -169,12 +169,12 @@ void StartPage::fillJobs() {
         words->addWidget(name);
         const QString when = dayOf(job.lastPull);
         auto* about = new Words(QString::fromStdString(job.machine) +
-                                 (when.isEmpty() ? QString() : QStringLiteral("  ·  ") + when));
+                                (when.isEmpty() ? QString() : QStringLiteral("  ·  ") + when));
         about->setProperty("muted", true);
         words->addWidget(about);
         inside->addLayout(words, 1);
         auto* count = new Words(plural(job.pulls, tr("1 pull"), tr("%1 pulls")) + QStringLiteral("\n") +
-                                 plural(job.setups, tr("1 setup"), tr("%1 setups")));
+                                plural(job.setups, tr("1 setup"), tr("%1 setups")));
         count->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
         inside->addWidget(count);
         for (QLabel* label : {name, about, count})
@@ -185,9 +185,9 @@ void StartPage::fillJobs() {
     if (jobs.empty()) {
         auto* empty =
             new Words(m_model.archive() ? tr("There are no jobs here yet.\n\nBring in the pulls of two setups — say, "
-                                              "three with the standard part and three with the new one — "
-                                              "and the difference is judged at once.")
-                                         : tr("No archive is open. Choose a folder to keep your records in."));
+                                             "three with the standard part and three with the new one — "
+                                             "and the difference is judged at once.")
+                                        : tr("No archive is open. Choose a folder to keep your records in."));
         empty->setWordWrap(true);
         empty->setStyleSheet(QStringLiteral("font-size: 17px;"));
         m_jobs->addWidget(empty);

@@ -26,7 +26,8 @@ Markup Markup::italic(const QString& text) {
 
 Markup Markup::coloured(const Markup& inner, const QColor& colour) {
     Markup out;
-    out.m_html = QStringLiteral("<span style='color:%1'>").arg(colour.name()) + inner.m_html + QStringLiteral("</span>");
+    out.m_html =
+        QStringLiteral("<span style='color:%1'>").arg(colour.name()) + inner.m_html + QStringLiteral("</span>");
     return out;
 }
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Words on the screen. A label shows plain text, always: names come from strangers' files and benches, and a label that
-// guesses would load what a name asks for. Where a word is to be bold or a link, it is built as Markup, which can only be
-// made from pieces that are escaped as they go in. Every label of the window is one of these two
+// guesses would load what a name asks for. Where a word is to be bold or a link, it is built as Markup, which can only
+// be made from pieces that are escaped as they go in. Every label of the window is one of these two
 // (tests/app/test_plain_words.cpp looks for others).
 #pragma once
 
@@ -40,7 +40,8 @@ private:
 class MarkedWords : public QLabel {
 public:
     explicit MarkedWords(const Markup& text = {}, QWidget* parent = nullptr);
-    void set(const Markup& text) { setText(text.html()); }
+    void set(const Markup& text) { QLabel::setText(text.html()); }
+    void setText(const QString&) = delete; ///< only markup goes into it; hold it by this type, not as a QLabel
 };
 
 /// For a tool tip that is not a sentence of our own: shown as it stands.

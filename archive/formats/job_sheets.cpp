@@ -82,8 +82,9 @@ WalkRound walkRoundOf(const std::string& body) {
     const Json sheet = parsed(body);
     for (const Json& j : listOf(sheet, "lines"))
         out.lines.push_back({textOf(j, "key"), textOf(j, "words"), named<WalkArea>(textOf(j, "area"), kAreas),
-                             flagOf(j, "safety"), textOf(j, "unit"), numberOf(j, "low"), numberOf(j, "high"), flagOf(j, "ticked"),
-                             numberOf(j, "value"), textOf(j, "place"), textOf(j, "reason"), textOf(j, "who"), textOf(j, "when")});
+                             flagOf(j, "safety"), textOf(j, "unit"), numberOf(j, "low"), numberOf(j, "high"),
+                             flagOf(j, "ticked"), numberOf(j, "value"), textOf(j, "place"), textOf(j, "reason"),
+                             textOf(j, "who"), textOf(j, "when")});
     return out;
 }
 
@@ -150,17 +151,18 @@ std::vector<PutBackStep> putBackOf(const std::string& body) {
     const Json sheet = parsed(body);
     for (const Json& s : listOf(sheet, "steps"))
         out.push_back({textOf(s, "part"), textOf(s, "side"), textOf(s, "orientation"), numberOf(s, "torque_nm"),
-                       textOf(s, "thread_lock"), textOf(s, "note"), flagOf(s, "back"), textOf(s, "who"), textOf(s, "when")});
+                       textOf(s, "thread_lock"), textOf(s, "note"), flagOf(s, "back"), textOf(s, "who"),
+                       textOf(s, "when")});
     return out;
 }
 
 std::string sheetBody(const DayPlan& plan) {
     return writeJson({{"setups", plan.setups},
-                   {"order", plan.order},
-                   {"refuel_after", plan.refuelAfter},
-                   {"cool_after", plan.coolAfter},
-                   {"made_after_pull", plan.madeAfterPull},
-                   {"text", plan.text}});
+                      {"order", plan.order},
+                      {"refuel_after", plan.refuelAfter},
+                      {"cool_after", plan.coolAfter},
+                      {"made_after_pull", plan.madeAfterPull},
+                      {"text", plan.text}});
 }
 
 std::string sheetBody(const JudgingSheet& sheet) {
@@ -198,16 +200,16 @@ JudgingSheet judgingSheetOf(const std::string& body) {
 
 std::string sheetBody(const RepeatabilityNote& note) {
     return writeJson({{"bench", note.bench},
-                   {"machine", note.machine},
-                   {"pct", note.pct},
-                   {"pulls", note.pulls},
-                   {"day", note.day}});
+                      {"machine", note.machine},
+                      {"pct", note.pct},
+                      {"pulls", note.pulls},
+                      {"day", note.day}});
 }
 
 RepeatabilityNote repeatabilityNoteOf(const std::string& body) {
     const Json j = parsed(body);
-    return {textOf(j, "bench"), textOf(j, "machine"), numberOf(j, "pct").value_or(0.), wholeOf(j, "pulls", 0, 1000000, 0),
-            textOf(j, "day")};
+    return {textOf(j, "bench"), textOf(j, "machine"), numberOf(j, "pct").value_or(0.),
+            wholeOf(j, "pulls", 0, 1000000, 0), textOf(j, "day")};
 }
 
 DayPlan dayPlanOf(const std::string& body) {

@@ -62,6 +62,8 @@ const Json* member(const Json& object, const char* key) {
 } // namespace
 
 Result<Json> readJson(std::string_view bytes, const std::string& place, const JsonBounds& bounds) {
+    if (bytes.empty())
+        return Error{"this is not whole JSON", place}; // the common case of a sheet that was never written
     if (bytes.size() > bounds.mostBytes)
         return Error{"larger than " + std::to_string(bounds.mostBytes >> 20) + " MB: this is none of ours", place};
     if (const Result<Done> within = withinBounds(bytes, place, bounds); !within)

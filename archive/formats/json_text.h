@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The one way our JSON is read and written. What is read may have been edited by a person, cut off by a full disk or made
-// by a stranger: its size, its depth and the members of an object are bounded before a parser sees it, errors name the
-// place and the line, and the getters take a value of the wrong kind as not there. No exception leaves this file.
+// The one way our JSON is read and written. What is read may have been edited by a person, cut off by a full disk or
+// made by a stranger: its size, its depth and the members of an object are bounded before a parser sees it, errors name
+// the place and the line, and the getters take a value of the wrong kind as not there. No exception leaves this file.
 #pragma once
 
 #include "core/result.h"

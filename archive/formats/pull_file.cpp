@@ -3,7 +3,6 @@
 #include "archive/formats/text.h"
 
 #include <cmath>
-#include <cstring>
 #include <limits>
 #include <set>
 
@@ -57,23 +56,7 @@ std::string oneLine(std::string text) {
 
 namespace {
 
-/// A header or a row longer than this is none: nothing of it is taken in.
-constexpr std::size_t kLongestLine = 1u << 20;
 constexpr std::size_t kMostHeaderKeys = 1000, kMostColumns = 512;
-
-/// No line of a file may be longer than a reader's patience; looked at before the text is turned into another.
-Result<Done> linesWithin(std::string_view bytes, const std::string& fileName) {
-    long number = 1;
-    for (std::size_t at = 0; at < bytes.size(); ++number) {
-        const void* end = std::memchr(bytes.data() + at, '\n', bytes.size() - at);
-        const std::size_t next =
-            end ? static_cast<std::size_t>(static_cast<const char*>(end) - bytes.data()) : bytes.size();
-        if (next - at > kLongestLine && std::memchr(bytes.data() + at, '\r', next - at) == nullptr)
-            return Error{"a line of more than 1 MB: this is no pull file", fileName, number};
-        at = next + 1;
-    }
-    return Done{};
-}
 
 /// Magic line and keys, up to the column headings, which are returned.
 Result<Line> readHead(Lines& lines, const std::string& fileName, PullHeader& header) {
@@ -137,11 +120,9 @@ Result<PullHeader> readPullHeader(std::string_view bytes, const std::string& fil
         end = next == std::string_view::npos ? bytes.size() : next + 1;
     }
     const std::string_view head = bytes.substr(0, end);
-    if (const Result<Done> within = linesWithin(head, fileName); !within)
-        return within.error();
     const Result<std::string> decoded = decodeText(head);
     if (!decoded)
-        return Error{decoded.error().reason, fileName};
+        return Error{decoded.error().reason, fileName, decoded.error().line};
     Lines lines(*decoded);
     PullHeader header;
     const Result<Line> headings = readHead(lines, fileName, header);
@@ -160,11 +141,9 @@ std::string measuredContent(const Trace& trace) {
 }
 
 Result<Trace> readPullFile(std::string_view bytes, const std::string& fileName, PullFileNotes* notes) {
-    if (const Result<Done> within = linesWithin(bytes, fileName); !within)
-        return within.error();
     const Result<std::string> decoded = decodeText(bytes);
     if (!decoded)
-        return Error{decoded.error().reason, fileName};
+        return Error{decoded.error().reason, fileName, decoded.error().line};
     Lines lines(*decoded);
     Trace trace;
     const auto fail = [&](long number, std::string reason) { return Error{std::move(reason), fileName, number}; };

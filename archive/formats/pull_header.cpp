@@ -62,6 +62,12 @@ Result<Done> setLoss(PullHeader& header, std::string_view value) {
 
 Result<Done> setHeaderValue(PullHeader& h, std::string_view key, std::string_view value) {
     value = trimmed(value);
+    // What would end its line in the file, or the key before its time, could not be read again.
+    constexpr std::string_view kBreaks("\n\r\0", 3);
+    if (value.find_first_of(kBreaks) != std::string_view::npos)
+        return Error{std::string(key.substr(0, 60)) + ": the value has a line break in it"};
+    if (key.find_first_of(kBreaks) != std::string_view::npos || key.find(':') != std::string_view::npos)
+        return Error{"a header key is one word without a colon"};
     const auto notOneOf = [&](const char* choices) {
         return Error{std::string(key) + ": \"" + std::string(value.substr(0, 60)) + "\" is not one of " + choices};
     };

@@ -9,6 +9,8 @@
 namespace jr {
 namespace {
 
+constexpr std::size_t kLongestLine = 1u << 20; // a row longer than this is none
+
 void appendUtf8(std::string& out, std::uint32_t c) {
     if (c < 0x80) {
         out += static_cast<char>(c);
@@ -48,8 +50,8 @@ std::string fromUtf16(std::string_view bytes, bool bigEndian) {
     return out;
 }
 
-/// Bytes of the UTF-8 character at `i` (RFC 3629: no overlong forms, no surrogates, nothing past U+10FFFF); 0 when there
-/// is none.
+/// Bytes of the UTF-8 character at `i` (RFC 3629: no overlong forms, no surrogates, nothing past U+10FFFF); 0 when
+/// there is none.
 std::size_t utf8Length(std::string_view s, std::size_t i) {
     const auto at = [&](std::size_t k) { return k < s.size() ? static_cast<unsigned char>(s[k]) : 0u; };
     const unsigned c = at(i), second = at(i + 1);
@@ -125,9 +127,26 @@ inline bool simpleNumber(const char*& at, const char* end, double& value, char m
     return true;
 }
 
+/// The first line longer than kLongestLine, from 1; 0 when there is none.
+long overlongLine(std::string_view bytes) {
+    long number = 1;
+    for (std::size_t at = 0; at < bytes.size(); ++number) {
+        const void* end = std::memchr(bytes.data() + at, '\n', bytes.size() - at);
+        const std::size_t next =
+            end ? static_cast<std::size_t>(static_cast<const char*>(end) - bytes.data()) : bytes.size();
+        if (next - at > kLongestLine && std::memchr(bytes.data() + at, '\r', next - at) == nullptr)
+            return number;
+        at = next + 1;
+    }
+    return 0;
+}
+
 } // namespace
 
 Result<std::string> decodeText(std::string_view bytes) {
+    // Before the text is turned into another, which takes as much memory again.
+    if (const long line = overlongLine(bytes); line > 0)
+        return Error{"a line of more than 1 MB: this is no table of figures", {}, line};
     if (bytes.starts_with("\xEF\xBB\xBF"))
         bytes.remove_prefix(3);
     else if (bytes.starts_with("\xFF\xFE"))
@@ -380,8 +399,11 @@ std::string cleanedText(std::string_view text, std::size_t most) {
         const std::size_t length = utf8Length(text, i);
         const auto c = static_cast<unsigned char>(text[i]);
         // C0 controls and DEL; the C1 controls are U+0080 to U+009F.
-        const bool control = c < 0x20 || c == 0x7F || (length == 2 && c == 0xC2 && static_cast<unsigned char>(text[i + 1]) < 0xA0);
-        const std::string_view piece = length == 0 ? std::string_view("\xEF\xBF\xBD") : control ? std::string_view(" ") : text.substr(i, length);
+        const bool control =
+            c < 0x20 || c == 0x7F || (length == 2 && c == 0xC2 && static_cast<unsigned char>(text[i + 1]) < 0xA0);
+        const std::string_view piece = length == 0 ? std::string_view("\xEF\xBF\xBD")
+                                       : control   ? std::string_view(" ")
+                                                   : text.substr(i, length);
         if (out.size() + piece.size() > most)
             break;
         out += piece;

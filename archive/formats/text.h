@@ -11,7 +11,8 @@
 
 namespace jr {
 
-/// UTF-8 from UTF-8, UTF-16 (with or without a byte order mark) or Latin-1. Errors: binary content.
+/// UTF-8 from UTF-8, UTF-16 (with or without a byte order mark) or Latin-1. Errors: binary content, a line of more than
+/// 1 MB (named).
 Result<std::string> decodeText(std::string_view bytes);
 
 /// One physical line, without its end.

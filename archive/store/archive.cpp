@@ -71,7 +71,8 @@ Result<std::unique_ptr<Archive>> Archive::open(const QString& folder, bool* dama
     const Result<WriterLock> lock = WriterLock::take(dir.absolutePath(), "opening", mine);
     if (!lock)
         return lock.error();
-    Result<std::unique_ptr<Archive>> archive = openDatabase(dir.absolutePath(), QStringLiteral("jolly-ram.sqlite"), damaged);
+    Result<std::unique_ptr<Archive>> archive =
+        openDatabase(dir.absolutePath(), QStringLiteral("jolly-ram.sqlite"), damaged);
     if (!archive)
         return archive.error();
     if (!dir.mkpath(QStringLiteral("pulls")))
@@ -99,10 +100,10 @@ Result<std::vector<JobSummary>> Archive::jobs() const {
 
 Result<JobRecord> Archive::job(const std::string& jobId) const {
     JobRecord out;
-    const auto head =
-        m_db->query(QStringLiteral("SELECT job.name, coalesce(machine.name, ''), job.created, job.folder, job.revision FROM job LEFT JOIN machine"
-                                   " ON machine.id = job.machine_id WHERE job.id = ?"),
-                    {q(jobId)});
+    const auto head = m_db->query(QStringLiteral("SELECT job.name, coalesce(machine.name, ''), job.created, "
+                                                 "job.folder, job.revision FROM job LEFT JOIN machine"
+                                                 " ON machine.id = job.machine_id WHERE job.id = ?"),
+                                  {q(jobId)});
     if (!head)
         return head.error();
     if (head->empty())
@@ -123,11 +124,10 @@ Result<JobRecord> Archive::job(const std::string& jobId) const {
                                    " c.belongs, c.cylinder FROM setup_change c JOIN setup s ON s.id = c.setup_id"
                                    " WHERE s.job_id = ? ORDER BY c.id"),
                     {q(jobId)});
-    const auto pulls = m_db->query(
-        QStringLiteral(
-            "SELECT id, setup_id, sitting_id, number, started, started_s, source, mirror, aside, aside_why, sha256 FROM pull"
-            " WHERE job_id = ? ORDER BY number"),
-        {q(jobId)});
+    const auto pulls = m_db->query(QStringLiteral("SELECT id, setup_id, sitting_id, number, started, started_s, "
+                                                  "source, mirror, aside, aside_why, sha256 FROM pull"
+                                                  " WHERE job_id = ? ORDER BY number"),
+                                   {q(jobId)});
     const auto overrules = m_db->query(
         QStringLiteral(
             "SELECT o.pull_id, o.kind, o.at_s FROM flag_overrule o JOIN pull p ON p.id = o.pull_id WHERE p.job_id = ?"),
@@ -214,8 +214,9 @@ Result<std::string> Archive::beginImport(const std::vector<std::string>& files) 
     if (!lock)
         return lock.error();
     const std::string id = newId();
-    const auto done = m_db->run(QStringLiteral("INSERT INTO import_run (id, started, files) VALUES (?, ?, ?)"),
-                                {q(id), QDateTime::currentDateTimeUtc().toString(Qt::ISODate), q(writeJson(Json(files)))});
+    const auto done =
+        m_db->run(QStringLiteral("INSERT INTO import_run (id, started, files) VALUES (?, ?, ?)"),
+                  {q(id), QDateTime::currentDateTimeUtc().toString(Qt::ISODate), q(writeJson(Json(files)))});
     if (!done)
         return done.error();
     return id;

@@ -3,9 +3,9 @@
 // half alone rebuilds the other.
 //
 // How it stays whole: every change is one transaction together with an open file made ready beside its place and read
-// back; the transaction is committed, then the file takes its place in one step. A file that says more than the database
-// (by its revision, its checksum, or because it is none of ours) is never replaced, it is set away by name first. One
-// program writes at a time (writer_lock.h).
+// back; the transaction is committed, then the file takes its place in one step. A file that says more than the
+// database (by its revision, its checksum, or because it is none of ours) is never replaced, it is set away by name
+// first. One program writes at a time (writer_lock.h).
 #pragma once
 
 #include "archive/disk/path_name.h"
@@ -46,8 +46,8 @@ public:
     Result<JobRecord> job(const std::string& jobId) const;
 
     /// Keeps a pull for good: database and mirror file together. Its setup and sitting are found or made from the
-    /// header. Adding a pull whose id is already kept is no error and changes nothing; `wasHere` says so. Errors also: an
-    /// id that is kept with other contents (a conflict: neither is changed). Returns the pull's id.
+    /// header. Adding a pull whose id is already kept is no error and changes nothing; `wasHere` says so. Errors also:
+    /// an id that is kept with other contents (a conflict: neither is changed). Returns the pull's id.
     Result<std::string> addPull(const std::string& jobId, const Trace& trace, const std::string& source,
                                 const AddPullOptions& options, bool* wasHere = nullptr);
     Result<std::string> addPull(const std::string& jobId, const Trace& trace, const std::string& source,

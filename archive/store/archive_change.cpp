@@ -26,8 +26,8 @@ Result<Done> Archive::change(const std::string& jobId, const std::function<Resul
     const Result<Done> done = m_db->transaction([&]() -> Result<Done> {
         if (const Result<Done> worked = work(); !worked)
             return worked;
-        if (const auto counted = m_db->run(QStringLiteral("UPDATE job SET revision = revision + 1 WHERE id = ?"),
-                                           {q(jobId)});
+        if (const auto counted =
+                m_db->run(QStringLiteral("UPDATE job SET revision = revision + 1 WHERE id = ?"), {q(jobId)});
             !counted)
             return counted;
         Result<PreparedFile> prepared = prepareJobFile(jobId);
@@ -48,8 +48,8 @@ Result<Done> Archive::change(const std::string& jobId, const std::function<Resul
 }
 
 Result<std::string> Archive::freeJobFolder(const std::string& name, const std::string& id) const {
-    const QString wanted = QStringLiteral("pulls/%1-%2").arg(PathName::encoded(name).text(),
-                                                              PathName::encoded(id).shortened(8).text());
+    const QString wanted =
+        QStringLiteral("pulls/%1-%2").arg(PathName::encoded(name).text(), PathName::encoded(id).shortened(8).text());
     for (int n = 1; n < 10000; ++n) {
         const QString folder = n == 1 ? wanted : wanted + QStringLiteral("-%1").arg(n);
         const auto taken = m_db->query(QStringLiteral("SELECT 1 FROM job WHERE folder = ?"), {folder});
@@ -192,9 +192,9 @@ Result<Done> Archive::writeOverrules(const std::string& pullId, const std::vecto
     Result<Done> step = m_db->run(QStringLiteral("DELETE FROM flag_overrule WHERE pull_id = ?"), {q(pullId)});
     for (const FlagOverrule& o : overrules)
         if (step)
-            step = m_db->run(QStringLiteral("INSERT INTO flag_overrule (pull_id, kind, at_s) VALUES (?, ?, ?)"),
-                             {q(pullId), QString::fromUtf8(flagText(o.kind).data()),
-                              o.atS == o.atS ? QVariant(o.atS) : QVariant()});
+            step = m_db->run(
+                QStringLiteral("INSERT INTO flag_overrule (pull_id, kind, at_s) VALUES (?, ?, ?)"),
+                {q(pullId), QString::fromUtf8(flagText(o.kind).data()), o.atS == o.atS ? QVariant(o.atS) : QVariant()});
     return step;
 }
 
@@ -213,12 +213,12 @@ Result<Done> Archive::writeSetupChanges(const std::string& setupId, const std::s
         step = m_db->run(QStringLiteral("DELETE FROM setup_change WHERE setup_id = ?"), {q(setupId)});
     for (const SetupChange& c : changes)
         if (step)
-            step = m_db->run(
-                QStringLiteral("INSERT INTO setup_change (setup_id, part, from_text, to_text, "
-                               "weight_off_kg, weight_on_kg, price,"
-                               " hours, note, belongs, cylinder) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
-                {q(setupId), q(c.part), q(c.from), q(c.to), nullable(c.weightOffKg), nullable(c.weightOnKg),
-                 nullable(c.price), nullable(c.hours), q(c.note), c.belongs ? 1 : 0, c.cylinder});
+            step =
+                m_db->run(QStringLiteral("INSERT INTO setup_change (setup_id, part, from_text, to_text, "
+                                         "weight_off_kg, weight_on_kg, price,"
+                                         " hours, note, belongs, cylinder) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
+                          {q(setupId), q(c.part), q(c.from), q(c.to), nullable(c.weightOffKg), nullable(c.weightOnKg),
+                           nullable(c.price), nullable(c.hours), q(c.note), c.belongs ? 1 : 0, c.cylinder});
     return step;
 }
 

@@ -9,8 +9,9 @@ namespace jr {
 
 Result<std::vector<ClaimRecord>> Archive::claims(const std::string& jobId) const {
     const auto rows = m_db->query(
-        QStringLiteral("SELECT id, said, source, kind, pct, from_rpm, to_rpm, base_setup, with_setup, created FROM claim"
-                       " WHERE job_id = ? ORDER BY created, id"),
+        QStringLiteral(
+            "SELECT id, said, source, kind, pct, from_rpm, to_rpm, base_setup, with_setup, created FROM claim"
+            " WHERE job_id = ? ORDER BY created, id"),
         {q(jobId)});
     const auto verdicts = m_db->query(
         QStringLiteral("SELECT v.claim_id, v.made, v.verdict, v.reason, v.note FROM claim_verdict v JOIN claim c"
@@ -20,8 +21,9 @@ Result<std::vector<ClaimRecord>> Archive::claims(const std::string& jobId) const
         return (rows ? verdicts : rows).error();
     std::vector<ClaimRecord> out;
     for (const Row& r : *rows) {
-        ClaimRecord c{s(r[0]), s(r[1]),     s(r[2]),     s(r[9]), {static_cast<ClaimKind>(r[3].toInt()), r[4].toDouble()},
-                      maybe(r[5]), maybe(r[6]), s(r[7]), s(r[8]), {}};
+        ClaimRecord c{
+            s(r[0]),     s(r[1]),     s(r[2]), s(r[9]), {static_cast<ClaimKind>(r[3].toInt()), r[4].toDouble()},
+            maybe(r[5]), maybe(r[6]), s(r[7]), s(r[8]), {}};
         for (const Row& v : *verdicts)
             if (s(v[0]) == c.id)
                 c.history.push_back({s(v[1]), static_cast<Verdict>(v[2].toInt()), s(v[3]), s(v[4])});

@@ -20,7 +20,8 @@ Result<QString> Archive::copyTo(const QString& place) {
         return lock.error();
     QString name, target;
     for (int n = 1; name.isEmpty() || QFileInfo::exists(target); ++n) {
-        name = QStringLiteral("jolly-ram-") + QDateTime::currentDateTime().toString(QStringLiteral("yyyy-MM-dd-HHmmss")) +
+        name = QStringLiteral("jolly-ram-") +
+               QDateTime::currentDateTime().toString(QStringLiteral("yyyy-MM-dd-HHmmss")) +
                (n == 1 ? QString() : QStringLiteral("-%1").arg(n));
         target = QDir(place).filePath(name);
     }

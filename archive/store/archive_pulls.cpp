@@ -12,10 +12,10 @@
 namespace jr {
 
 Result<Done> Archive::sameAsKept(const std::string& pullId, const Trace& given) const {
-    const auto row = m_db->query(
-        QStringLiteral("SELECT pull.raw, pull.number, job.name FROM pull JOIN job ON job.id = pull.job_id"
-                       " WHERE pull.id = ?"),
-        {q(pullId)});
+    const auto row =
+        m_db->query(QStringLiteral("SELECT pull.raw, pull.number, job.name FROM pull JOIN job ON job.id = pull.job_id"
+                                   " WHERE pull.id = ?"),
+                    {q(pullId)});
     if (!row)
         return row.error();
     const std::string where = row->empty() ? "" : s(row->front()[2]) + ", no. " + s(row->front()[1]);
@@ -72,8 +72,8 @@ Result<Done> Archive::insertPull(const std::string& jobId, const PullRecord& pul
         QStringLiteral("INSERT INTO pull (id, job_id, setup_id, sitting_id, number, started, started_s, source, mirror,"
                        " sha256, raw, aside, aside_why) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
         {q(pull.id), q(jobId), q(pull.setupId), q(pull.sittingId), pull.number, q(pull.started),
-         nullable(pull.startedEpochS), q(pull.source), q(pull.mirror), q(pull.sha256), packed(text),
-         pull.aside ? 1 : 0, q(pull.aside ? pull.asideWhy : "")});
+         nullable(pull.startedEpochS), q(pull.source), q(pull.mirror), q(pull.sha256), packed(text), pull.aside ? 1 : 0,
+         q(pull.aside ? pull.asideWhy : "")});
 }
 
 Result<std::string> Archive::addPull(const std::string& jobId, const Trace& given, const std::string& source,
@@ -130,10 +130,11 @@ Result<std::string> Archive::addPull(const std::string& jobId, const Trace& give
             return folder.error();
         // The file first: should the power fail now, a pull file without a record is found and taken in by a rebuild.
         for (int n = 1; written.empty(); ++n) {
-            const QString name = QStringLiteral("/%1-%2-%3%4.pull.csv")
-                                     .arg(pull.number, 4, 10, QLatin1Char('0'))
-                                     .arg(PathName::encoded(h.setup).text(), PathName::encoded(h.id).shortened(8).text(),
-                                          n == 1 ? QString() : QStringLiteral("-%1").arg(n));
+            const QString name =
+                QStringLiteral("/%1-%2-%3%4.pull.csv")
+                    .arg(pull.number, 4, 10, QLatin1Char('0'))
+                    .arg(PathName::encoded(h.setup).text(), PathName::encoded(h.id).shortened(8).text(),
+                         n == 1 ? QString() : QStringLiteral("-%1").arg(n));
             const Result<InnerPath> path = InnerPath::below(m_folder, *folder + name);
             if (!path)
                 return path.error();

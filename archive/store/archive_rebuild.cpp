@@ -93,8 +93,7 @@ Result<Done> Rebuilder::openFilesOfJobs() {
     for (const Row& r : *rows) {
         const std::string id = s(r[0]);
         const Result<InnerPath> path = InnerPath::below(m_archive.m_folder, q(s(r[1]) + "/job.json"));
-        const Result<JobFile> file =
-            path ? loadJobFile(path->absolute().toStdString()) : Result<JobFile>(path.error());
+        const Result<JobFile> file = path ? loadJobFile(path->absolute().toStdString()) : Result<JobFile>(path.error());
         if (file && file->whole && file->id == id && file->revision == r[2].toLongLong() && !s(r[1]).empty())
             continue;
         if (!path && !s(r[1]).empty()) // it was to lie outside: a folder is chosen anew
@@ -110,8 +109,8 @@ Result<Done> Rebuilder::openFilesOfJobs() {
 
 Result<Rebuilt> Rebuilder::run() {
     tidy(m_archive.m_folder);
-    for (const auto step : {&Rebuilder::benches, &Rebuilder::databaseHalf, &Rebuilder::readJobFiles,
-                            &Rebuilder::looseFiles}) {
+    for (const auto step :
+         {&Rebuilder::benches, &Rebuilder::databaseHalf, &Rebuilder::readJobFiles, &Rebuilder::looseFiles}) {
         if (const Result<Done> done = (this->*step)(); !done)
             return done.error();
         if (m_stopped)
@@ -196,8 +195,8 @@ Result<Rebuilt> Archive::rebuildFolder(const QString& given, const Progress& pro
         removeDatabase(fresh);
         return out;
     }
-    const std::string stamp = database + ".damaged-" +
-                              QDateTime::currentDateTime().toString(QStringLiteral("yyyyMMdd-HHmmss")).toStdString();
+    const std::string stamp =
+        database + ".damaged-" + QDateTime::currentDateTime().toString(QStringLiteral("yyyyMMdd-HHmmss")).toStdString();
     std::string away = stamp;
     bool linked = ::link(database.c_str(), away.c_str()) == 0;
     for (int n = 2; !linked && errno == EEXIST && n < 1000; ++n) {

@@ -51,8 +51,11 @@ Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
         Json changes = Json::array();
         for (const SetupChange& c : one.changes)
             changes.push_back(changeJson(c));
-        setups.push_back(
-            {{"id", one.id}, {"name", one.name}, {"mark", one.mark}, {"parent", nameOf(one.parentId)}, {"changes", changes}});
+        setups.push_back({{"id", one.id},
+                          {"name", one.name},
+                          {"mark", one.mark},
+                          {"parent", nameOf(one.parentId)},
+                          {"changes", changes}});
     }
     for (const PullRecord& p : job.pulls) {
         Json overrules = Json::array();
@@ -100,20 +103,11 @@ Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
     for (const AttachmentRecord& a : job.attachments)
         attachments.push_back(
             {{"id", a.id}, {"about", a.about}, {"file", a.file}, {"words", a.words}, {"added", a.added}});
-    return {{"jolly-ram", "job 1"},
-            {"id", job.id},
-            {"revision", job.revision},
-            {"job", job.name},
-            {"machine", job.machine},
-            {"created", job.created},
-            {"setups", setups},
-            {"pulls", pulls},
-            {"comparison", comparison},
-            {"claims", claimList},
-            {"sheets", sheets},
-            {"attachments", attachments}};
+    return {{"jolly-ram", "job 1"}, {"id", job.id},           {"revision", job.revision},
+            {"job", job.name},      {"machine", job.machine}, {"created", job.created},
+            {"setups", setups},     {"pulls", pulls},         {"comparison", comparison},
+            {"claims", claimList},  {"sheets", sheets},       {"attachments", attachments}};
 }
-
 
 Verdict verdictOf(const std::string& word) {
     return word == "held" ? Verdict::Held : word == "failed" ? Verdict::Failed : Verdict::Undecided;
@@ -188,16 +182,16 @@ Result<JobFile> readJobFile(std::string_view bytes, const std::string& place) {
     out.checked = checksum == ChecksumState::Right;
     out.whole = checksum != ChecksumState::Wrong;
     for (const Json& one : listOf(j, "setups")) {
-        JobFileSetup setup{textOf(one, "id"), textOf(one, "name"), textOf(one, "parent"), wholeOf(one, "mark", 0, 7, 0),
-                           {}};
+        JobFileSetup setup{
+            textOf(one, "id"), textOf(one, "name"), textOf(one, "parent"), wholeOf(one, "mark", 0, 7, 0), {}};
         for (const Json& c : listOf(one, "changes"))
             setup.changes.push_back(changeOf(c));
         if (!setup.name.empty())
             out.setups.push_back(std::move(setup));
     }
     for (const Json& p : listOf(j, "pulls")) {
-        JobFilePull pull{textOf(p, "id"),     textOf(p, "setup"),     textOf(p, "file"),
-                         textOf(p, "sha256"), textOf(p, "why"),       wholeOf(p, "number", 0, 1 << 30, 0),
+        JobFilePull pull{textOf(p, "id"),     textOf(p, "setup"), textOf(p, "file"),
+                         textOf(p, "sha256"), textOf(p, "why"),   wholeOf(p, "number", 0, 1 << 30, 0),
                          flagOf(p, "aside"),  overrulesOf(p)};
         if (!pull.id.empty())
             out.pulls.push_back(std::move(pull));

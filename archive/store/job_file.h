@@ -33,7 +33,7 @@ struct JobFileClaim {
 struct JobFile {
     std::string id, job, machine, created;
     long long revision = 0;
-    bool whole = false; ///< its checksum is there and right, or it is of an older program that wrote none
+    bool whole = false;   ///< its checksum is there and right, or it is of an older program that wrote none
     bool checked = false; ///< its checksum is there and right
     std::vector<JobFileSetup> setups;
     std::vector<JobFilePull> pulls;

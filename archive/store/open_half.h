@@ -24,8 +24,8 @@ struct LoosePull {
 /// All files below `folder`/pulls with this ending, relative to `folder`, sorted.
 std::vector<std::string> filesBelow(const QString& folder, const QString& ending);
 
-/// Reads a pull file as far as it must be read to say whose it is; one without an id is known by its contents. Errors: as
-/// readPullFile.
+/// Reads a pull file as far as it must be read to say whose it is; one without an id is known by its contents. Errors:
+/// as readPullFile.
 Result<LoosePull> readLoosePull(const QString& folder, const std::string& path);
 
 /// Runs `work(0) … work(count - 1)` on as many threads as the machine has cores, and waits for them.

@@ -21,8 +21,7 @@ Result<Done> Rebuilder::benches() {
         const auto known = m_archive.benches();
         if (!known)
             return known.error();
-        return known->empty() ? Result<Done>(Done{})
-                              : m_archive.changeBenches([]() -> Result<Done> { return Done{}; });
+        return known->empty() ? Result<Done>(Done{}) : m_archive.changeBenches([]() -> Result<Done> { return Done{}; });
     }
     const Result<BenchFile> file = loadBenchFile(path);
     if (!file || !file->whole) {
@@ -41,8 +40,8 @@ Result<Done> Rebuilder::benches() {
         if (!file)
             return Done{};
         for (const auto& [bench, history] : file->benches) {
-            const auto known = m_archive.m_db->query(QStringLiteral("SELECT id FROM bench WHERE name = ?"),
-                                                     {q(bench.name)});
+            const auto known =
+                m_archive.m_db->query(QStringLiteral("SELECT id FROM bench WHERE name = ?"), {q(bench.name)});
             if (!known)
                 return known.error();
             std::string id = known->empty() ? bench.id.empty() ? newId() : bench.id : s(known->front()[0]);
@@ -129,8 +128,8 @@ Result<Done> Rebuilder::mend(const std::string& pullId) {
     }
     if (halves.traceWhole && !halves.fileWhole) {
         if (halves.absolute.empty()) { // its path was refused: a new one in its job's folder
-            const auto job = m_archive.m_db->query(QStringLiteral("SELECT job_id, number FROM pull WHERE id = ?"),
-                                                   {q(pullId)});
+            const auto job =
+                m_archive.m_db->query(QStringLiteral("SELECT job_id, number FROM pull WHERE id = ?"), {q(pullId)});
             if (!job)
                 return job.error();
             const Result<QString> folder = m_archive.folderOfJob(s(job->front()[0]));
@@ -169,9 +168,8 @@ Result<Done> Rebuilder::mend(const std::string& pullId) {
                 return put;
             // A record that was kept for a lost file did not know when the pull was made.
             if (const Result<PullHeader> header = readPullHeader(halves.file, halves.mirror))
-                if (const auto when =
-                        db("UPDATE pull SET started = ?, started_s = ? WHERE id = ? AND started = ''",
-                           {q(header->started), nullable(header->startedEpochS), q(pullId)});
+                if (const auto when = db("UPDATE pull SET started = ?, started_s = ? WHERE id = ? AND started = ''",
+                                         {q(header->started), nullable(header->startedEpochS), q(pullId)});
                     !when)
                     return when;
             return db("DELETE FROM repair WHERE pull_id = ?", {q(pullId)});

@@ -142,11 +142,11 @@ struct SafetyReport {
 /// What a rebuild did.
 struct Rebuilt {
     int filesWritten = 0, pullsTaken = 0;
-    int tracesMended = 0;               ///< damaged in the database, put right from their whole file
-    std::vector<std::string> setAway;   ///< files that were not what they should be, and where they are now
-    std::vector<std::string> offered;   ///< as in SafetyReport
-    std::vector<std::string> problems;  ///< what a check would still say
-    std::string databaseSetAway;        ///< the damaged database, when it was built anew from the open files
+    int tracesMended = 0;              ///< damaged in the database, put right from their whole file
+    std::vector<std::string> setAway;  ///< files that were not what they should be, and where they are now
+    std::vector<std::string> offered;  ///< as in SafetyReport
+    std::vector<std::string> problems; ///< what a check would still say
+    std::string databaseSetAway;       ///< the damaged database, when it was built anew from the open files
 };
 
 } // namespace jr

@@ -74,8 +74,8 @@ const std::vector<std::vector<const char*>> kMigrations = {
         "ALTER TABLE setup_change ADD COLUMN cylinder INTEGER NOT NULL DEFAULT 0",
     },
     {
-        // The checksum of each pull's file, by which either half is known to be whole ('': not known yet); where a job's
-        // open files stand, and how often what they say has changed; the order of pulls in time, for sittings.
+        // The checksum of each pull's file, by which either half is known to be whole ('': not known yet); where a
+        // job's open files stand, and how often what they say has changed; the order of pulls in time, for sittings.
         "ALTER TABLE pull ADD COLUMN sha256 TEXT NOT NULL DEFAULT ''",
         "ALTER TABLE job ADD COLUMN folder TEXT NOT NULL DEFAULT ''",
         "ALTER TABLE job ADD COLUMN revision INTEGER NOT NULL DEFAULT 0",

@@ -16,8 +16,8 @@ public:
     struct State;
     using Shared = std::weak_ptr<State>;
 
-    /// Waits up to `patienceMs` for other programs. `mine` is where an archive keeps its own: held already, it is shared.
-    /// Errors: who is writing, and what.
+    /// Waits up to `patienceMs` for other programs. `mine` is where an archive keeps its own: held already, it is
+    /// shared. Errors: who is writing, and what.
     static Result<WriterLock> take(const QString& folder, const char* what, Shared& mine, int patienceMs = 6000);
 
 private:

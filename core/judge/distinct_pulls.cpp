@@ -21,8 +21,9 @@ bool samePull(const PullFit& a, const PullFit& b) {
 }
 
 Caution countedOnce(int repeated) {
-    return {"counted-once", repeated == 1 ? "One pull was named twice; it counts once."
-                                          : std::to_string(repeated) + " pulls were named more than once; each counts once."};
+    return {"counted-once", repeated == 1
+                                ? "One pull was named twice; it counts once."
+                                : std::to_string(repeated) + " pulls were named more than once; each counts once."};
 }
 
 Result<DistinctPulls> distinctPulls(const std::vector<std::vector<const PullFit*>>& sets) {

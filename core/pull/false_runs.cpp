@@ -9,14 +9,14 @@
 namespace jr {
 namespace {
 
-constexpr double kSlewOverS = 0.05;   // the usual rate of change is looked at over so long, past single samples' noise
+constexpr double kSlewOverS = 0.05; // the usual rate of change is looked at over so long, past single samples' noise
 constexpr std::size_t kMostPieces = 400; // more steps than that are noise, and not this fault
-constexpr std::size_t kLevelOf = 5;   // samples at a piece's end that say where it stood
+constexpr std::size_t kLevelOf = 5;      // samples at a piece's end that say where it stood
 
 struct Piece {
-    std::size_t from, to;      ///< of the believed samples, [from, to)
-    double fromS, toS;         ///< time of its first and last sample
-    double begins, leaves;     ///< level at its two ends
+    std::size_t from, to;  ///< of the believed samples, [from, to)
+    double fromS, toS;     ///< time of its first and last sample
+    double begins, leaves; ///< level at its two ends
 };
 
 /// How fast the reading usually changes: three quarters of the record change no faster.
@@ -79,17 +79,16 @@ void maskFalseRuns(const ReadyPull& pull, const std::vector<double>& value, cons
         length[k] = pieces[k].to - pieces[k].from;
         for (std::size_t j = 0; j < k; ++j) {
             const std::size_t with = length[j] + pieces[k].to - pieces[k].from;
-            if (with > length[k] &&
-                std::abs(pieces[k].begins - pieces[j].leaves) <=
-                    reach(pieces[j].leaves, pieces[k].begins, pieces[k].fromS - pieces[j].toS)) {
+            if (with > length[k] && std::abs(pieces[k].begins - pieces[j].leaves) <=
+                                        reach(pieces[j].leaves, pieces[k].begins, pieces[k].fromS - pieces[j].toS)) {
                 length[k] = with;
                 before[k] = j;
             }
         }
     }
     std::vector<char> believed(n, 0);
-    std::size_t first = n, last = static_cast<std::size_t>(
-                               std::max_element(length.begin(), length.end()) - length.begin());
+    std::size_t first = n,
+                last = static_cast<std::size_t>(std::max_element(length.begin(), length.end()) - length.begin());
     for (std::size_t k = last; k < n; k = before[k]) {
         believed[k] = 1;
         first = k;

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 namespace jr {
 
@@ -150,7 +151,9 @@ void findSlip(ReadyPull& pull, const ReadyOptions& options) {
     std::vector<double> ratio(pull.size());
     bool strays = false; // where no single sample does, no line through them can
     for (std::size_t i = 0; i < pull.size(); ++i) {
-        ratio[i] = radPerSFromRpm(pull.engineRaw[i]) / std::max(pull.shaftSmooth[i], 1e-6);
+        // Where the roller itself was not read there is no ratio.
+        ratio[i] = pull.good[i] ? radPerSFromRpm(pull.engineRaw[i]) / std::max(pull.shaftSmooth[i], 1e-6)
+                                : std::numeric_limits<double>::quiet_NaN();
         if (i >= pull.from && i < pull.to && std::isfinite(ratio[i]))
             strays = strays || std::abs(ratio[i] / pull.ratio(pull.shaftSmooth[i]) - 1.) > 0.8 * o.slipRatio;
     }

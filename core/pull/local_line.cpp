@@ -81,4 +81,27 @@ double median(std::vector<double> values) {
     return quantile(std::move(values), 0.5);
 }
 
+void bridgeGaps(LocalLine& line, const std::vector<double>& timeS, const std::vector<char>& good, double longerThanS) {
+    const std::size_t n = timeS.size();
+    for (std::size_t i = 0; i < n;) {
+        if (good[i]) {
+            ++i;
+            continue;
+        }
+        std::size_t end = i;
+        while (end < n && !good[end])
+            ++end;
+        const bool before = i > 0, after = end < n;
+        if ((before || after) && timeS[end - 1] - timeS[i] > longerThanS) {
+            const std::size_t a = before ? i - 1 : end, b = after ? end : i - 1;
+            const double slope = before && after ? (line.value[b] - line.value[a]) / (timeS[b] - timeS[a]) : 0.;
+            for (std::size_t k = i; k < end; ++k) {
+                line.value[k] = line.value[a] + slope * (timeS[k] - timeS[a]);
+                line.slope[k] = slope;
+            }
+        }
+        i = end;
+    }
+}
+
 } // namespace jr

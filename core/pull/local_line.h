@@ -23,4 +23,8 @@ double median(std::vector<double> values);
 /// The value below which the share `q` of the values lies.
 double quantile(std::vector<double> values, double q);
 
+/// Over runs of samples that are not good and last longer than `longerThanS` there is nothing to draw a line through:
+/// straight from the last good one before to the first good one after, and level before the first and after the last.
+void bridgeGaps(LocalLine& line, const std::vector<double>& timeS, const std::vector<char>& good, double longerThanS);
+
 } // namespace jr

@@ -160,6 +160,7 @@ Result<ReadyPull> readyPull(const Trace& trace, const ReadyOptions& options) {
     const double brakeWiden = h.kind == PullKind::Brake ? 2. : 1.;
     const double half = std::max(kRoughHalfWidthS * brakeWiden, 2.2 * step);
     LocalLine line = localLine(pull.timeS, pull.shaftRadS, pull.good, half);
+    bridgeGaps(line, pull.timeS, pull.good, half);
     pull.shaftSmooth = std::move(line.value);
     pull.slopeRadS2 = std::move(line.slope);
     pull.torqueRough.resize(n);
@@ -170,7 +171,9 @@ Result<ReadyPull> readyPull(const Trace& trace, const ReadyOptions& options) {
             for (double& v : load)
                 v = std::isfinite(v) ? v : 0.;
             maskLoad(load);
-            pull.loadNm = localLine(pull.timeS, load, scaleGood, half).value;
+            LocalLine smooth = localLine(pull.timeS, load, scaleGood, half);
+            bridgeGaps(smooth, pull.timeS, scaleGood, half);
+            pull.loadNm = std::move(smooth.value);
         }
         for (std::size_t i = 0; i < n; ++i)
             pull.torqueRough[i] = *h.rollerInertiaKgM2 * pull.slopeRadS2[i] +
@@ -178,8 +181,10 @@ Result<ReadyPull> readyPull(const Trace& trace, const ReadyOptions& options) {
                                   (pull.loadNm.empty() ? 0. : pull.loadNm[i]);
         findRollerStretch(pull);
     } else {
-        const LocalLine load = localLine(pull.timeS, pull.loadNm, scaleGood, half);
-        const LocalLine slow2 = localLine(pull.timeS, pull.shaftRadS, pull.good, std::max(0.2, 4. * step));
+        LocalLine load = localLine(pull.timeS, pull.loadNm, scaleGood, half);
+        bridgeGaps(load, pull.timeS, scaleGood, half);
+        LocalLine slow2 = localLine(pull.timeS, pull.shaftRadS, pull.good, std::max(0.2, 4. * step));
+        bridgeGaps(slow2, pull.timeS, pull.good, half);
         pull.slopeRadS2 =
             slow2.slope; // the inertia term is small; a wide window keeps the tachometer's noise out of it
         for (std::size_t i = 0; i < n; ++i)

@@ -240,17 +240,28 @@ private slots:
             // As version 1 had it: none of the later tables and columns.
             auto db = Database::open(dir.filePath("jolly-ram.sqlite"));
             for (const char* sql :
-                 {"DROP TRIGGER pull_raw_once", "DROP TABLE repair", "DROP INDEX pull_by_start",
-                  "ALTER TABLE pull DROP COLUMN sha256", "ALTER TABLE job DROP COLUMN folder",
+                 {"DROP TRIGGER pull_raw_once",
+                  "DROP TABLE repair",
+                  "DROP INDEX pull_by_start",
+                  "ALTER TABLE pull DROP COLUMN sha256",
+                  "ALTER TABLE job DROP COLUMN folder",
                   "ALTER TABLE job DROP COLUMN revision",
                   "CREATE TRIGGER pull_raw_once BEFORE UPDATE OF raw ON pull BEGIN SELECT RAISE(ABORT, 'raw traces are "
                   "written once'); END",
-                  "DROP TABLE job_sheet", "DROP TABLE attachment", "ALTER TABLE setup_change DROP COLUMN cylinder",
-                  "DROP TABLE claim_verdict", "DROP TABLE claim", "DROP TABLE calibration", "DROP TABLE bench",
+                  "DROP TABLE job_sheet",
+                  "DROP TABLE attachment",
+                  "ALTER TABLE setup_change DROP COLUMN cylinder",
+                  "DROP TABLE claim_verdict",
+                  "DROP TABLE claim",
+                  "DROP TABLE calibration",
+                  "DROP TABLE bench",
                   "ALTER TABLE setup_change DROP COLUMN weight_off_kg",
-                  "ALTER TABLE setup_change DROP COLUMN weight_on_kg", "ALTER TABLE setup_change DROP COLUMN price",
-                  "ALTER TABLE setup_change DROP COLUMN hours", "ALTER TABLE setup_change DROP COLUMN note",
-                  "ALTER TABLE setup_change DROP COLUMN belongs", "PRAGMA user_version=1"})
+                  "ALTER TABLE setup_change DROP COLUMN weight_on_kg",
+                  "ALTER TABLE setup_change DROP COLUMN price",
+                  "ALTER TABLE setup_change DROP COLUMN hours",
+                  "ALTER TABLE setup_change DROP COLUMN note",
+                  "ALTER TABLE setup_change DROP COLUMN belongs",
+                  "PRAGMA user_version=1"})
                 QVERIFY2((*db)->run(QLatin1String(sql)), sql);
         }
         auto archive = Archive::open(dir.path());

@@ -1,13 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Every point of failure: each call that changes a file, in each way it can go wrong, in everything that writes. After
-// each the archive opens, a check is clean or names what is wrong, a rebuild puts it right, and nothing that was told to
-// be kept is gone.
+// each the archive opens, a check is clean or names what is wrong, a rebuild puts it right, and nothing that was told
+// to be kept is gone.
 #include "archive/formats/pull_file.h"
 #include "archive/store/archive.h"
 #include "bench/capture.h"
 #include "tests/support/archive_likeness.h"
 #include "tests/support/fault_layer.h"
 
+#include <QBuffer>
 #include <QDir>
 #include <QDirIterator>
 #include <QFile>
@@ -131,6 +132,7 @@ private slots:
         QTest::newRow("backup") << 6;
         QTest::newRow("a new archive") << 7;
         QTest::newRow("a bench and its calibration") << 8;
+        QTest::newRow("catch a pull and keep it") << 9;
     }
     void everyPoint() {
         QFETCH(int, what);
@@ -175,6 +177,32 @@ private slots:
                         if ((*archive)->addCalibration({"cal-1", *id, "inertia", "2026-01-01", "", {{"a", "b"}}, "n"}))
                             kept("!calibration");
             },
+            [this](const QString& folder, const auto& kept) {
+                QFile lines(QStringLiteral(JR_SOURCE "/tests/fuzz/corpus/capture/a-pull"));
+                if (!lines.open(QIODevice::ReadOnly))
+                    return;
+                const QByteArray bytes = lines.readAll();
+                auto capture = Capture::begin(folder + QStringLiteral("/capture"), {1.7e9, {}, {}});
+                bool caught = capture.ok();
+                for (qsizetype at = 0; caught && at < bytes.size(); at += 700)
+                    caught = (*capture)
+                                 ->append(QByteArrayView(bytes).sliced(at, std::min<qsizetype>(700, bytes.size() - at)))
+                                 .ok();
+                caught = caught && (*capture)->sync();
+                if (!caught)
+                    return;
+                kept("!caught"); // on the disk; from here on it may not be lost
+                QByteArray again = bytes;
+                QBuffer buffer(&again);
+                buffer.open(QIODevice::ReadOnly);
+                for (const CaughtPull& p : replayCapture(buffer, "x").pulls) {
+                    (*capture)->caught(p.trace.header.id);
+                    if (auto archive = Archive::open(folder))
+                        if ((*archive)->addPull(m_job, p.trace, "bench"))
+                            (*capture)->settled(p.trace.header.id);
+                }
+                (*capture)->finish();
+            },
         };
         const QString start = m_place.filePath(QStringLiteral("start-%1").arg(what));
         QVERIFY(copyFolder(m_base, start));
@@ -201,8 +229,7 @@ private slots:
         QCOMPARE(counted.exit, 0);
         QVERIFY2(counted.calls > 5, "the fault layer is not in the way of anything");
         long trials = 0;
-        for (Kind kind :
-             {Kind::NoSpace, Kind::Once, Kind::Short, Kind::SyncFails, Kind::Killed, Kind::PowerCut})
+        for (Kind kind : {Kind::NoSpace, Kind::Once, Kind::Short, Kind::SyncFails, Kind::Killed, Kind::PowerCut})
             for (long at = 1; at <= counted.calls; ++at, ++trials) {
                 QVERIFY(fresh());
                 const Ran ran = inChild(works[what], trial, kind, at);
@@ -245,6 +272,14 @@ private:
             if (word == "!setup")
                 return std::any_of(job->setups.begin(), job->setups.end(),
                                    [](const SetupRecord& s) { return s.name == "race"; });
+            if (word == "!caught") {
+                if (job->pulls.size() > 3)
+                    return true;
+                for (const Recovered& one : recoverCaptures(folder + QStringLiteral("/capture")))
+                    if (!one.pulls.empty())
+                        return true;
+                return false;
+            }
             if (word == "!calibration")
                 return (*archive)->benches()->size() == 2;
             return true;
@@ -256,8 +291,7 @@ private:
                 wanted.insert(told);
         for (const std::string& id : wanted) {
             const auto trace = (*archive)->trace(id);
-            QVERIFY2(trace && measuredContent(*trace) == m_pulls[id],
-                     (where + ": gone: " + id.c_str()).constData());
+            QVERIFY2(trace && measuredContent(*trace) == m_pulls[id], (where + ": gone: " + id.c_str()).constData());
         }
         for (const PullRecord& p : job->pulls) // a warm-up never counts, also when it was cut off in the middle
             if (p.id == "fault-5" || p.id == "fault-0")

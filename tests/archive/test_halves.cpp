@@ -53,8 +53,8 @@ QStringList filesIn(const QString& folder, const QString& pattern) {
 std::string fullJob(Archive& archive, const std::string& name, const std::string& machine, int pulls) {
     const std::string job = *archive.createJob(name, machine);
     for (int i = 0; i < pulls; ++i)
-        (void)archive.addPull(job, smallTrace(name + "-" + std::to_string(i), name, machine, i % 2 ? "long" : "short", i),
-                              "test");
+        (void)archive.addPull(
+            job, smallTrace(name + "-" + std::to_string(i), name, machine, i % 2 ? "long" : "short", i), "test");
     const auto record = archive.job(job);
     const std::string shortId = record->setups.empty() ? "" : record->setups[0].id,
                       longId = record->setups.size() > 1 ? record->setups[1].id : "";
@@ -139,7 +139,8 @@ private slots:
         }
         QVERIFY(!(*archive)->check(true)->problems.empty());
         QVERIFY((*archive)->rebuild());
-        QVERIFY2((*archive)->check(true)->problems.empty(), (*archive)->check(true)->problems.empty() ? "" : (*archive)->check(true)->problems.front().c_str());
+        QVERIFY2((*archive)->check(true)->problems.empty(),
+                 (*archive)->check(true)->problems.empty() ? "" : (*archive)->check(true)->problems.front().c_str());
         QVERIFY(!QFile::exists(dir.filePath("autostart")) && !QFile::exists(dir.filePath("../elsewhere")));
         for (const QString& file : filesIn(dir.path(), "*"))
             QVERIFY2(file.startsWith(folder + "/"), qPrintable(file));
@@ -351,10 +352,10 @@ private slots:
         // Thirty jobs in one folder, and one file that does not say.
         for (int j = 0; j < 30; ++j)
             for (int i = 0; i < 3; ++i)
-                QVERIFY(writeFile(dir.filePath(QStringLiteral("pulls/heap/%1-%2.pull.csv").arg(j).arg(i)),
-                                  writePullFile(smallTrace("p" + std::to_string(100 * j + i),
-                                                           "Job " + std::to_string(j / 2), j % 2 ? "Quill 125" : "Ostra 600",
-                                                           "stock", i))));
+                QVERIFY(writeFile(
+                    dir.filePath(QStringLiteral("pulls/heap/%1-%2.pull.csv").arg(j).arg(i)),
+                    writePullFile(smallTrace("p" + std::to_string(100 * j + i), "Job " + std::to_string(j / 2),
+                                             j % 2 ? "Quill 125" : "Ostra 600", "stock", i))));
         std::string nameless = writePullFile(smallTrace("nameless", "X", "Y", "stock", 9));
         nameless.erase(nameless.find("# job: X\n"), 9);
         QVERIFY(writeFile(dir.filePath("pulls/heap/nameless.pull.csv"), nameless));
@@ -458,9 +459,16 @@ private slots:
         std::string many = "{\"job\":\"x\",\"machine\":\"y\",\"id\":\"z\"";
         for (int i = 0; i < 5000; ++i)
             many += ",\"k" + std::to_string(i) + "\":1";
-        const std::string bad[] = {
-            "", "null", "[]", "{\"job\":7,\"machine\":[],\"pulls\":{},\"id\":null}", good.substr(0, good.size() / 2),
-            std::string(100000, '['), "{\"job\":" + std::string(100000, '{'), many + "}", "\xff\xfe\x00", "{\"job\":\"\xc3\x28\"}"};
+        const std::string bad[] = {"",
+                                   "null",
+                                   "[]",
+                                   "{\"job\":7,\"machine\":[],\"pulls\":{},\"id\":null}",
+                                   good.substr(0, good.size() / 2),
+                                   std::string(100000, '['),
+                                   "{\"job\":" + std::string(100000, '{'),
+                                   many + "}",
+                                   "\xff\xfe\x00",
+                                   "{\"job\":\"\xc3\x28\"}"};
         for (const std::string& text : bad) {
             QVERIFY(writeFile(jobFile, text));
             QVERIFY(writeFile(dir.filePath("benches.json"), text));
@@ -532,7 +540,8 @@ private slots:
                 for (int step = 0; step < 25; ++step) {
                     if (jobs.empty() || below(8) == 0) {
                         const int n = static_cast<int>(jobs.size());
-                        jobs.push_back(*(*archive)->createJob("Job " + std::to_string(n % 3), n % 2 ? "Quill 125" : ""));
+                        jobs.push_back(
+                            *(*archive)->createJob("Job " + std::to_string(n % 3), n % 2 ? "Quill 125" : ""));
                     }
                     const std::string job = jobs[static_cast<std::size_t>(below(static_cast<int>(jobs.size())))];
                     const auto record = (*archive)->job(job);
@@ -551,9 +560,9 @@ private slots:
                             QVERIFY((*archive)->setAside(record->pulls.front().id, below(2) == 0, "seen"));
                         break;
                     case 4: {
-                        const auto id = (*archive)->createSetup(job, "extra " + std::to_string(step),
-                                                                record->setups.empty() ? "" : record->setups[0].id,
-                                                                {{"jet", "95", "98", {}, {}, 4., {}, "", below(2) == 0, 0}});
+                        const auto id = (*archive)->createSetup(
+                            job, "extra " + std::to_string(step), record->setups.empty() ? "" : record->setups[0].id,
+                            {{"jet", "95", "98", {}, {}, 4., {}, "", below(2) == 0, 0}});
                         QVERIFY(id);
                         break;
                     }

@@ -3,11 +3,13 @@
 #include "archive/formats/text.h"
 
 #include <QDir>
+#include <QElapsedTimer>
 #include <QFileInfo>
 #include <QTemporaryDir>
 #include <QTest>
 
 #include <cmath>
+#include <sys/stat.h>
 
 using namespace jr;
 
@@ -28,6 +30,50 @@ QString why(const std::string& text) {
 class TestPullFile : public QObject {
     Q_OBJECT
 private slots:
+    void everyReaderHasABound() {
+        const std::string head = "# jolly-ram: pull 1\n# kind: roller\n# roller_inertia_kg_m2: 5\n";
+        const std::string tail = "time [s],roller_speed [rad/s]\n0,1\n1,2\n";
+        const auto refused = [&](const std::string& text, const char* words) {
+            const auto trace = readPullFile(text, "x");
+            return !trace && trace.error().reason.find(words) != std::string::npos;
+        };
+        // A million header keys, with and without a colon.
+        std::string keys = head, remarks = head;
+        for (int i = 0; i < 1'000'000; ++i)
+            keys += "# k" + std::to_string(i) + ": v\n";
+        for (int i = 0; i < 100'000; ++i)
+            remarks += "# no colon\n";
+        QVERIFY(refused(keys + tail, "header lines"));
+        QVERIFY(refused(remarks + tail, "header lines"));
+        // A line without end, in the head and in the rows.
+        QVERIFY(refused(head + "# note: " + std::string(3'000'000, 'x') + "\n" + tail, "a line of more than"));
+        QVERIFY(refused(head + tail + std::string(3'000'000, '1'), "a line of more than"));
+        QVERIFY(refused(head + "time [s]" + std::string(2000, ','), "columns"));
+        // A file larger than any pull, a folder, a pipe that nobody writes to, a device without end.
+        QTemporaryDir dir;
+        QFile large(dir.filePath("large"));
+        QVERIFY(large.open(QIODevice::WriteOnly) && large.resize(400ll << 20));
+        large.close();
+        const auto said = [&](const QString& path, const char* words) {
+            const auto trace = loadPullFile(path.toStdString());
+            return !trace && QString::fromStdString(trace.error().reason).contains(QLatin1String(words));
+        };
+        QVERIFY(said(dir.filePath("large"), "larger than 256 MB"));
+        QVERIFY(said(dir.path(), "a folder"));
+        QVERIFY(said("/dev/zero", "larger than"));
+        QCOMPARE(::mkfifo(dir.filePath("pipe").toLocal8Bit().constData(), 0600), 0);
+        QElapsedTimer timer;
+        timer.start();
+        QVERIFY(said(dir.filePath("pipe"), "nothing comes out"));
+        QVERIFY(timer.elapsed() < 20000);
+    }
+    void valuesThatWouldBreakTheFile() {
+        PullHeader h;
+        for (const char* value : {"two\nlines", "two\rlines", "a\nkind: curve"})
+            QVERIFY(!setHeaderValue(h, "note", value));
+        QVERIFY(!setHeaderValue(h, "bad:key", "v") && !setHeaderValue(h, "bad\nkey", "v"));
+        QVERIFY(setHeaderValue(h, "setup", "long stack: 120 mm"));
+    }
     void readsAndKeepsEverything() {
         const auto t = readPullFile(kGood, "x");
         QVERIFY2(t, t ? "" : t.error().text().c_str());

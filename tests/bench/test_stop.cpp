@@ -20,9 +20,15 @@ namespace {
 
 constexpr double kNoThrottle = std::numeric_limits<double>::quiet_NaN();
 
-const QStringList kBrakeBench{"hello bench-lines 1 yard brake", "fact kind brake",     "fact brake_arm_m 0.3",
-                              "fact can_cut yes",               "channel 0 engine_speed rpm", "channel 1 load_force N",
-                              "channel 2 throttle %",           "channel 3 afr_1 1", "begin"};
+const QStringList kBrakeBench{"hello bench-lines 1 yard brake",
+                              "fact kind brake",
+                              "fact brake_arm_m 0.3",
+                              "fact can_cut yes",
+                              "channel 0 engine_speed rpm",
+                              "channel 1 load_force N",
+                              "channel 2 throttle %",
+                              "channel 3 afr_1 1",
+                              "begin"};
 QStringList without(QStringList lines, const QString& line) {
     lines.removeAll(line);
     return lines;
@@ -75,7 +81,7 @@ private slots:
         QCOMPARE(o.due(0.), std::vector<std::string>{"target hold 6000"});
         o.stop({}, 1.);
         QCOMPARE(o.due(1.), std::vector<std::string>{"cut"});
-        QVERIFY(o.due(1.1).empty()); // not more often than it is worth
+        QVERIFY(o.due(1.1).empty());                           // not more often than it is worth
         QCOMPARE(o.due(1.3), std::vector<std::string>{"cut"}); // repeated until answered
         QCOMPARE(o.status().cut, OrderState::Asked);
         QCOMPARE(o.status().release, OrderState::NotAsked);
@@ -102,7 +108,8 @@ private slots:
                     firstRelease = t;
             }
         QVERIFY2(cuts >= 35 && releases >= 30, qPrintable(QString::number(cuts)));
-        QVERIFY(firstRelease >= OrderOptions{}.cutPatienceS); // not thrown off while the engine pulls, nor held for ever
+        QVERIFY(firstRelease >=
+                OrderOptions{}.cutPatienceS); // not thrown off while the engine pulls, nor held for ever
         QVERIFY(o.status().waitingS > 9. && o.status().cut == OrderState::Asked);
         QCOMPARE(o.status().reason, std::string("cylinder 1 lean"));
     }
@@ -113,7 +120,7 @@ private slots:
         QVERIFY(o.due(0.).empty()); // the throttle is open: the load holds the engine
         o.feed(1., 6000., 0.05, true, 0.5);
         QCOMPARE(o.due(0.5), std::vector<std::string>{"release"}); // shut: now it may go
-        BenchOrders roller; // has no load to hold
+        BenchOrders roller;                                        // has no load to hold
         roller.describe(described(false, false));
         roller.stop({}, 0.);
         QCOMPARE(roller.due(0.), std::vector<std::string>{"release"});
@@ -303,8 +310,8 @@ private slots:
         good.close();
         QVERIFY(bad.open(QIODevice::WriteOnly) && bad.write("#jr capture 1 1700000000.000\n") > 0);
         bad.close();
-        // A program that was killed while it read a good one leaves the same mark as one that died of it: tried once more,
-        // in a process of its own, and read.
+        // A program that was killed while it read a good one leaves the same mark as one that died of it: tried once
+        // more, in a process of its own, and read.
         QFile mark(dir.filePath("a.lines.reading"));
         QVERIFY(mark.open(QIODevice::WriteOnly));
         mark.close();
@@ -312,6 +319,22 @@ private slots:
         QCOMPARE(found.size(), std::size_t(2));
         QVERIFY(!found[0].setAside && found[0].problems.empty());
         QVERIFY(!QFile::exists(dir.filePath("a.lines.reading")));
+        // One that ends whoever reads it is put away by name, said, and not read again.
+        QFile again(dir.filePath("b.lines.reading"));
+        QVERIFY(again.open(QIODevice::WriteOnly));
+        again.close();
+        int reads = 0;
+        found = recoverCaptures(dir.path(), [&](const QString& path) {
+            if (path.endsWith("b.lines"))
+                ::raise(SIGSEGV);
+            ++reads;
+            return Recovered{path, {}, {}};
+        });
+        QCOMPARE(reads, 1); // of the other
+        QCOMPARE(found.size(), std::size_t(2));
+        QVERIFY(found[1].setAside && !found[1].problems.empty());
+        QVERIFY(QFile::exists(dir.filePath("b.lines.set-aside")) && !QFile::exists(dir.filePath("b.lines")));
+        QCOMPARE(recoverCaptures(dir.path()).size(), std::size_t(1));
     }
     void aCaptureStaysUntilItsPullsAreSafe() {
         QTemporaryDir dir;
@@ -370,7 +393,8 @@ private slots:
         QTest::newRow("cuts") << brake << true << true << false;
         QTest::newRow("answers late") << brake + QStringList{"--cut-after", "1.2"} << true << true << false;
         QTest::newRow("never answers") << brake + QStringList{"--mute-cut"} << true << false << false;
-        QTest::newRow("cannot cut") << brake + QStringList{"--cannot-cut", "--reaction", "2.5"} << false << false << true;
+        QTest::newRow("cannot cut") << brake + QStringList{"--cannot-cut", "--reaction", "2.5"} << false << false
+                                    << true;
     }
     void theSimulatedBenchStopsAsAMachineDoes() {
         QFETCH(QStringList, options);
@@ -384,9 +408,8 @@ private slots:
         QCOMPARE(s->snapshot().stop.canCut, cuts);
         s->hold(7000.);
         s->askOffer("pull");
-        QTRY_VERIFY_WITH_TIMEOUT(s->snapshot().state == BenchState::Pulling &&
-                                     std::abs(s->snapshot().figures.rpm - 7000.) < 80.,
-                                 15000);
+        QTRY_VERIFY_WITH_TIMEOUT(
+            s->snapshot().state == BenchState::Pulling && std::abs(s->snapshot().figures.rpm - 7000.) < 80., 15000);
         double most = 0.;
         s->stop();
         QVERIFY(s->snapshot().stop.cut != OrderState::Answered); // not before it is so

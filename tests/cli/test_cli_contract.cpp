@@ -3,9 +3,13 @@
 #include "tests/support/cli_process.h"
 
 #include <QDir>
+#include <QDirIterator>
 #include <QFile>
+#include <QRegularExpression>
 #include <QTemporaryDir>
 #include <QTest>
+
+#include <sys/stat.h>
 
 #include <cmath>
 #include <set>
@@ -52,6 +56,104 @@ QString curveFile(const QTemporaryDir& dir, const char* name, const QByteArray& 
 class TestCliContract : public QObject {
     Q_OBJECT
 private slots:
+    void whatIsNoNumberIsWrongUsage() {
+        for (const QString& no :
+             {QStringLiteral("nan"), QStringLiteral("inf"), QStringLiteral("-nan"), QStringLiteral("1e999")}) {
+            QCOMPARE(runCli({"curve", sample("brake.pull.csv"), "--grid", no}).code, 2);
+            QCOMPARE(runCli(QStringList{"compare", "--base"} + sorrel("14", "standard") + QStringList{"--with"} +
+                            sorrel("23", "open") + QStringList{"--worth", no})
+                         .code,
+                     2);
+            QCOMPARE(runCli({"air", "--temp-c", no, "--pressure-hpa", "1000", "--humidity", "50"}).code, 2);
+            QCOMPARE(runCli({"plan", "--setups", "2", "--repeatability", no, "--worth", "1"}).code, 2);
+        }
+    }
+    void theSamePullCountsOnce() {
+        const QStringList base = sorrel("14", "standard"), with = sorrel("23", "open");
+        const auto compared = [](const QStringList& a, const QStringList& b) {
+            return runCli(QStringList{"compare", "--base"} + a + QStringList{"--with"} + b);
+        };
+        const Ran honest = compared(base, with);
+        const Ran thrice = compared(base + base + base, with + with + with);
+        QCOMPARE(thrice.code, 0);
+        QCOMPARE(thrice.json()["base"].toObject()["pulls"].toInt(), 2);
+        QCOMPARE(thrice.json()["calls"], honest.json()["calls"]);
+        QCOMPARE(thrice.json()["low_w"], honest.json()["low_w"]);
+        QVERIFY(!cautionOf(thrice.json(), "counted-once").isEmpty());
+        QVERIFY(cautionOf(honest.json(), "counted-once").isEmpty());
+        // A copy under another name, and one whose id was taken away: still the same samples.
+        QTemporaryDir dir;
+        QVERIFY(QFile::copy(base[0], dir.filePath("copy.pull.csv")));
+        QFile file(base[0]), bare(dir.filePath("bare.pull.csv"));
+        QVERIFY(file.open(QIODevice::ReadOnly) && bare.open(QIODevice::WriteOnly));
+        for (const QByteArray& line : file.readAll().split('\n'))
+            if (!line.startsWith("# id:"))
+                bare.write(line + "\n");
+        bare.close();
+        const Ran copies =
+            compared(base + QStringList{dir.filePath("copy.pull.csv"), dir.filePath("bare.pull.csv")}, with);
+        QCOMPARE(copies.json()["base"].toObject()["pulls"].toInt(), 2);
+        // On both sides it is refused.
+        const Ran both = compared(base, QStringList{base[1]} + with);
+        QCOMPARE(both.code, 3);
+        QVERIFY2(both.err.contains("both sides"), both.err.constData());
+        // In steps and sweeps as well.
+        const QString twice = base[0] + "," + base[0] + "," + base[1];
+        const Ran ladder = runCli({"ladder", "--step", "a=" + twice, "--step", "b=" + with.join(",")});
+        QCOMPARE(ladder.code, 0);
+        QVERIFY(!cautionOf(ladder.json(), "counted-once").isEmpty());
+        QCOMPARE(ladder.json()["steps"],
+                 runCli({"ladder", "--step", "a=" + base.join(","), "--step", "b=" + with.join(",")}).json()["steps"]);
+        QCOMPARE(runCli({"ladder", "--step", "a=" + base.join(","), "--step", "b=" + base.join(",")}).code, 3);
+        // Another pull under a known id is not what it says.
+        QFile other(with[0]), forged(dir.filePath("forged.pull.csv"));
+        QVERIFY(file.seek(0) && other.open(QIODevice::ReadOnly) && forged.open(QIODevice::WriteOnly));
+        QByteArray id;
+        for (const QByteArray& line : file.readAll().split('\n'))
+            if (line.startsWith("# id:"))
+                id = line;
+        for (const QByteArray& line : other.readAll().split('\n'))
+            forged.write((line.startsWith("# id:") ? id : line) + "\n");
+        forged.close();
+        QVERIFY(!id.isEmpty());
+        QCOMPARE(compared(base + QStringList{dir.filePath("forged.pull.csv")}, {with[1]}).code, 3);
+    }
+    void aHeaderThatNothingCouldReadAgain() {
+        QTemporaryDir dir;
+        const QString out = dir.filePath("out.pull.csv");
+        const Ran bad = runCli({"import", sample("foreign-semicolon.txt"), "--out", out, "--set", "note=one\ntwo"});
+        QCOMPARE(bad.code, 2);
+        QVERIFY(!QFile::exists(out));
+    }
+    void aPipeNobodyWritesToIsSaid() {
+        QTemporaryDir dir;
+        QCOMPARE(::mkfifo(dir.filePath("pipe").toLocal8Bit().constData(), 0600), 0);
+        const Ran ran = runCli({"curve", dir.filePath("pipe")});
+        QCOMPARE(ran.code, 3);
+        QVERIFY2(ran.err.contains("nothing comes out"), ran.err.constData());
+    }
+    void noFigureOfTheTradeStandsInHelpOrDocs() {
+        // The check values of the trade stand in tests only; what is printed is of our own invention.
+        const QRegularExpression known(
+            QStringLiteral("@4\\.51|@4\\.60|@4\\.56|@7\\.65|@9\\.94|@9\\.48|@11\\.12|3\\.475|122\\.7 "
+                           "hp|70\\.6|\\b15\\.8 \\+ 7\\.2|39\\.5 in|26\\.54 mm"));
+        QString printed;
+        for (const char* command : {"", "ladder", "factorial", "sweep", "compare", "curve", "import", "plan", "record",
+                                    "calibrate", "setups", "archive", "air"})
+            printed += QString::fromUtf8(runCli({QLatin1String(command), "--help"}).out);
+        QDirIterator docs(QStringLiteral(JR_SOURCE "/docs"), {"*.md"}, QDir::Files);
+        QStringList files{QStringLiteral(JR_SOURCE "/README.md"), QStringLiteral(JR_SOURCE "/CHANGELOG.md"),
+                          QStringLiteral(JR_SOURCE "/ARCHITECTURE.md")};
+        while (docs.hasNext())
+            files << docs.next();
+        for (const QString& name : files) {
+            QFile file(name);
+            QVERIFY2(file.open(QIODevice::ReadOnly), qPrintable(name));
+            printed += QString::fromUtf8(file.readAll());
+        }
+        const auto match = known.match(printed);
+        QVERIFY2(!match.hasMatch(), qPrintable(match.captured()));
+    }
     void aCurveKeepsToItsGrid() {
         for (int grid : {25, 50, 200}) {
             const Ran r = runCli({"curve", sample("sorrel-1-standard.pull.csv"), "--grid", QString::number(grid)});

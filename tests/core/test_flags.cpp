@@ -70,6 +70,85 @@ private slots:
         QVERIFY(has(fit, FlagKind::Slip));
         QVERIFY(peakIsClear(*fit));
     }
+    void runsOfFalseReadings_data() {
+        QTest::addColumn<bool>("onBrake");
+        QTest::addColumn<QString>("channel");
+        QTest::addColumn<double>("forS");
+        QTest::addColumn<double>("sampleHz");
+        QTest::addColumn<double>("reads"); // NaN: stuck at the last reading before
+        for (double hz : {100., 200., 1000.}) {
+            const QByteArray at = QByteArray(" at ") + QByteArray::number(hz) + " Hz";
+            for (double forS : {0.03, 0.2, 0.8}) {
+                const QByteArray span = QByteArray(" for ") + QByteArray::number(forS) + " s" + at;
+                QTest::newRow("tachometer zero" + span) << false << "engine_speed" << forS << hz << 0.;
+                QTest::newRow("drum pickup zero" + span) << false << "roller_speed" << forS << hz << 0.;
+                QTest::newRow("drum pickup doubles" + span) << false << "roller_speed" << forS << hz << -2.;
+            }
+            QTest::newRow("scale zero" + at) << true << "load_force" << 0.25 << hz << 0.;
+            QTest::newRow("scale zero, long" + at) << true << "load_force" << 0.8 << hz << 0.;
+            QTest::newRow("brake tachometer zero" + at) << true << "engine_speed" << 0.25 << hz << 0.;
+        }
+    }
+    /// A run that no machine can have followed is a dropout and nothing else, the fit leaves it out, and the curve is
+    /// the one without it.
+    void runsOfFalseReadings() {
+        QFETCH(bool, onBrake);
+        QFETCH(QString, channel);
+        QFETCH(double, forS);
+        QFETCH(double, sampleHz);
+        QFETCH(double, reads);
+        standin::BenchSetting b;
+        b.sampleHz = sampleHz;
+        for (std::uint64_t seed = 1; seed <= 3; ++seed) {
+            PullSetting p;
+            p.seed = seed;
+            const auto recorded = onBrake ? standin::brakePull({}, b, p) : standin::rollerPull({}, b, p);
+            const PullKind kind = onBrake ? PullKind::Brake : PullKind::Roller;
+            const Trace clean = testsupport::traceOf(recorded, kind);
+            Trace bad = clean;
+            const std::vector<double> time = bad.find(ChannelId::Time)->values;
+            const double from = time.front() + 0.45 * (time.back() - time.front());
+            for (Channel& c : bad.channels)
+                if (channelText(c.name) == channel.toStdString())
+                    for (std::size_t i = 0; i < time.size(); ++i)
+                        if (time[i] >= from && time[i] < from + forS)
+                            c.values[i] = reads < 0. ? -reads * c.values[i] : reads;
+            const auto truth = fitPull(clean), fit = fitPull(bad);
+            QVERIFY2(truth && fit, fit ? "" : fit.error().reason.c_str());
+            QVERIFY(truth->flags().empty());
+            QVERIFY(has(fit, FlagKind::Dropout));
+            for (const Flag& f : fit->flags()) {
+                QVERIFY2(f.kind == FlagKind::Dropout, f.text.c_str());
+                QVERIFY2(f.fromS >= from - 0.06 && f.toS <= from + forS + 0.06, f.text.c_str());
+            }
+            QVERIFY(peakIsClear(*fit));
+            CurveOptions o;
+            o.detailRpm = 200.;
+            const auto a = curveOf(*truth, o), c = curveOf(*fit, o);
+            QVERIFY(a && c);
+            for (std::size_t i = 0; i < c->rpm.size(); ++i)
+                if (const long k = a->at(c->rpm[i]); k >= 0 && c->counted[i])
+                    QVERIFY2(std::abs(c->powerW[i] / a->powerW[static_cast<std::size_t>(k)] - 1.) < 0.04,
+                             qPrintable(QStringLiteral("%1 rpm: %2 for %3")
+                                            .arg(c->rpm[i])
+                                            .arg(c->powerW[i])
+                                            .arg(a->powerW[static_cast<std::size_t>(k)])));
+        }
+    }
+    void aLimiterOnABrakeIsNoFalseReading() {
+        // The load falls away in one sample and comes back near the top: the limiter's, whoever wrote it down.
+        PullSetting p;
+        Trace t = brake(p);
+        std::vector<double>& load = const_cast<Channel*>(t.find(ChannelId::LoadForce))->values;
+        const std::vector<double>& time = t.find(ChannelId::Time)->values;
+        for (std::size_t i = 0; i < load.size(); ++i)
+            if (const double left = time.back() - time[i]; left < 0.5 && std::fmod(left, 0.2) < 0.1)
+                load[i] = 0.;
+        const auto fit = fitPull(t);
+        QVERIFY(fit);
+        for (const Flag& f : fit->flags())
+            QVERIFY2(f.kind != FlagKind::Dropout || f.toS - f.fromS < 0.1, f.text.c_str());
+    }
     void tachoDropout() {
         PullSetting p;
         p.dropoutAtS = 2.;

@@ -15,8 +15,10 @@ class TestProcedure : public QObject {
     Q_OBJECT
 
     /// A pull of the simulated roller that says it was run by `procedure`.
-    static Trace pull(const std::string& procedure, double coolantC, double intakeC, const char* setup = "a") {
+    static Trace pull(const std::string& procedure, double coolantC, double intakeC, const char* setup = "a",
+                      std::uint64_t seed = 1) { // another seed, another pull
         standin::PullSetting setting;
+        setting.seed = seed;
         setting.coolantC = coolantC;
         Trace trace = testsupport::traceOf(standin::rollerPull({}, {}, setting), PullKind::Roller);
         trace.header.setup = setup;
@@ -88,7 +90,8 @@ private slots:
         const std::string procedure = "start_rpm=3000 end_rpm=9200 coolant_c=60..105";
         std::vector<PullFit> fits;
         for (int i = 0; i < 4; ++i)
-            fits.push_back(*fitPull(pull(procedure, i == 3 ? 40. : 80., 20., i < 2 ? "a" : "b")));
+            fits.push_back(*fitPull(
+                pull(procedure, i == 3 ? 40. : 80., 20., i < 2 ? "a" : "b", static_cast<std::uint64_t>(i) + 1)));
         const auto result = compare({&fits[0], &fits[1]}, {&fits[2], &fits[3]}, {});
         QVERIFY(result);
         const auto found = std::find_if(result->cautions.begin(), result->cautions.end(),

@@ -159,10 +159,9 @@ void capture(std::string_view bytes) {
 }
 
 const std::vector<Target>& targets() {
-    static const std::vector<Target> all = {{"pull-file", pullFile}, {"foreign-log", foreignLog},
-                                            {"job-file", jobFile},   {"bench-file", benchFile},
-                                            {"sheets", sheets},      {"bench-lines", benchLines},
-                                            {"nmea", nmea},          {"capture", capture}};
+    static const std::vector<Target> all = {
+        {"pull-file", pullFile}, {"foreign-log", foreignLog}, {"job-file", jobFile}, {"bench-file", benchFile},
+        {"sheets", sheets},      {"bench-lines", benchLines}, {"nmea", nmea},        {"capture", capture}};
     return all;
 }
 

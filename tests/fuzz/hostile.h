@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Every reader over some bytes of a stranger's. Nothing may crash, hang or give a trace whose channels differ in length;
-// what is read must be written and read again the same. The fuzz targets and the replay of the corpus in ./check run the
-// same functions.
+// Every reader over some bytes of a stranger's. Nothing may crash, hang or give a trace whose channels differ in
+// length; what is read must be written and read again the same. The fuzz targets and the replay of the corpus in
+// ./check run the same functions.
 #pragma once
 
 #include <string_view>

@@ -53,21 +53,9 @@ private slots:
         const auto below = [&](std::size_t n) {
             return static_cast<std::size_t>(dice.uniform() * static_cast<double>(n)) % n;
         };
-        const char* tokens[] = {",",
-                                "\n",
-                                "nan",
-                                "1e999",
-                                "-",
-                                "\"",
-                                "#",
-                                "\xff",
-                                "[rpm]",
-                                "0",
-                                "999999999999999999999",
-                                "time [s]",
-                                ";",
-                                "\t",
-                                "-1e308"};
+        const char* tokens[] = {
+            ",",        "\n", "nan", "1e999", "-", "\"", "#", "\xff", "[rpm]", "0", "999999999999999999999",
+            "time [s]", ";",  "\t",  "-1e308"};
         for (int round = 0; round < 1500; ++round) {
             std::string text = seeds[below(seeds.size())];
             const std::size_t edits = 1 + below(6);

@@ -15,7 +15,8 @@ namespace testsupport {
 Trace smallTrace(const std::string& id, const std::string& job, const std::string& machine, const std::string& setup,
                  int number) {
     std::string text = "# jolly-ram: pull 1\n# id: " + id + "\n# job: " + job + "\n# machine: " + machine +
-                       "\n# setup: " + setup + "\n# kind: roller\n# roller_inertia_kg_m2: 9\n# engine_per_roller: 4.5\n";
+                       "\n# setup: " + setup +
+                       "\n# kind: roller\n# roller_inertia_kg_m2: 9\n# engine_per_roller: 4.5\n";
     char line[120];
     std::snprintf(line, sizeof line, "# started: 2026-05-02T10:%02d:00+02:00\ntime [s],roller_speed [rad/s]\n",
                   number % 60);

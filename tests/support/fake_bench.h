@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A bench made of a socket and a list: it says what a test gives it and writes down what it hears. For what no real bench
-// should do.
+// A bench made of a socket and a list: it says what a test gives it and writes down what it hears. For what no real
+// bench should do.
 #pragma once
 
 #include "bench/bench_lines.h"
@@ -25,7 +25,8 @@ public:
         m_ticker.setInterval(10);
         connect(&m_ticker, &QTimer::timeout, this, [this] {
             if (streaming && sample)
-                say(QStringLiteral("s %1 %2 %3").arg(m_count).arg(0.01 * m_count, 0, 'f', 3).arg(sample(m_count))), ++m_count;
+                say(QStringLiteral("s %1 %2 %3").arg(m_count).arg(0.01 * m_count, 0, 'f', 3).arg(sample(m_count))),
+                    ++m_count;
         });
         m_ticker.start();
         m_clock.start();
@@ -54,8 +55,8 @@ public:
     }
 
     bool streaming = false;
-    std::function<QString(int n)> sample;            ///< the values of sample n
-    std::function<QString(const QString&)> answer;   ///< to an order; empty: none
+    std::function<QString(int n)> sample;          ///< the values of sample n
+    std::function<QString(const QString&)> answer; ///< to an order; empty: none
     QStringList heard;
     QList<qint64> at; ///< ms, of each
 

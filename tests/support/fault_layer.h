@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A fault layer under files and database: the system calls of this process that change regular files are counted, and
-// one of them (or all from one on) goes wrong in a chosen way. It stands in front of the C library, so Qt, SQLite and our
-// own code all meet it without knowing.
+// one of them (or all from one on) goes wrong in a chosen way. It stands in front of the C library, so Qt, SQLite and
+// our own code all meet it without knowing.
 #pragma once
 
 namespace faults {
