@@ -142,6 +142,19 @@ bool grabPulls(MainWindow& window, const QDir& out) {
         asked = asked && runUntil([&] { return state() == BenchState::Ready; });
     }
     asked = asked && runUntil([&] { return bench.lastCoast() != nullptr; });
+    // Stopped in the middle of a pull, and answered.
+    if (asked) {
+        bench.ask(QStringLiteral("pull"));
+        asked = runUntil([&] { return state() == BenchState::Pulling && bench.snapshot().figures.rpm > 6000.; });
+        bench.stop();
+        asked = asked && runUntil([&] { return bench.snapshot().stop.release == OrderState::Answered; });
+        good = grab(window, out.filePath(QStringLiteral("pull-stop.png"))) && good;
+        runUntil([&] { return bench.card().has_value() || state() == BenchState::Ready; });
+        if (bench.card())
+            bench.setCardAside(QStringLiteral("stopped to show the stop"));
+        bench.dismissCard();
+        bench.clearStop();
+    }
     window.ready().bench().calibration().setKind(2);
     window.ready().show(ReadyStation::Bench);
     window.showStation(MainWindow::Ready);

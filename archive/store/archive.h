@@ -115,6 +115,9 @@ private:
     /// The lock of this archive's writer, held until the result goes; at once when this archive holds it already.
     Result<WriterLock> writing(const char* what) const;
 
+    /// `work` in one transaction with the file it makes ready; `put` is called when that has taken its place.
+    Result<Done> withOpenFile(const char* what, const std::function<Result<PreparedFile>()>& work,
+                              const std::function<void(const std::string& path)>& put);
     /// One change to what the job file says: `work` and the file's new text in one transaction.
     Result<Done> change(const std::string& jobId, const std::function<Result<Done>()>& work);
     Result<Done> changeBenches(const std::function<Result<Done>()>& work);

@@ -75,24 +75,14 @@ Result<std::vector<CalibrationRecord>> Archive::calibrations(const std::string& 
 }
 
 Result<Done> Archive::changeBenches(const std::function<Result<Done>()>& work) {
-    const Result<WriterLock> lock = writing("a bench");
-    if (!lock)
-        return lock.error();
-    std::optional<PreparedFile> file;
-    const Result<Done> done = m_db->transaction([&]() -> Result<Done> {
-        if (const Result<Done> worked = work(); !worked)
-            return worked;
-        Result<PreparedFile> prepared = prepareBenchFile();
-        if (!prepared)
-            return prepared.error();
-        file.emplace(std::move(prepared).value());
-        return Done{};
-    });
-    if (!done)
-        return done;
-    if (const Result<Done> put = file->put(); !put && m_remark)
-        m_remark("kept, but its open copy is behind: " + put.error().text());
-    return Done{};
+    return withOpenFile(
+        "a bench",
+        [&]() -> Result<PreparedFile> {
+            if (const Result<Done> worked = work(); !worked)
+                return worked.error();
+            return prepareBenchFile();
+        },
+        [](const std::string&) {});
 }
 
 Result<std::string> Archive::benchFileText() const {

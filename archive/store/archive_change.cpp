@@ -18,19 +18,14 @@ Error notInArchive(const char* what) {
 
 } // namespace
 
-Result<Done> Archive::change(const std::string& jobId, const std::function<Result<Done>()>& work) {
-    const Result<WriterLock> lock = writing("a change");
+Result<Done> Archive::withOpenFile(const char* what, const std::function<Result<PreparedFile>()>& work,
+                                   const std::function<void(const std::string&)>& put) {
+    const Result<WriterLock> lock = writing(what);
     if (!lock)
         return lock.error();
     std::optional<PreparedFile> file;
     const Result<Done> done = m_db->transaction([&]() -> Result<Done> {
-        if (const Result<Done> worked = work(); !worked)
-            return worked;
-        if (const auto counted =
-                m_db->run(QStringLiteral("UPDATE job SET revision = revision + 1 WHERE id = ?"), {q(jobId)});
-            !counted)
-            return counted;
-        Result<PreparedFile> prepared = prepareJobFile(jobId);
+        Result<PreparedFile> prepared = work();
         if (!prepared)
             return prepared.error();
         file.emplace(std::move(prepared).value());
@@ -39,12 +34,26 @@ Result<Done> Archive::change(const std::string& jobId, const std::function<Resul
     if (!done)
         return done;
     // The change is safe in the database from here on; its open copy is behind by one step at the worst.
-    const Result<Done> put = file->put();
-    if (put)
-        m_ours[jobId] = stampOf(file->path());
+    if (const Result<Done> placed = file->put(); placed)
+        put(file->path());
     else if (m_remark)
-        m_remark("kept, but its open copy is behind: " + put.error().text());
+        m_remark("kept, but its open copy is behind: " + placed.error().text());
     return Done{};
+}
+
+Result<Done> Archive::change(const std::string& jobId, const std::function<Result<Done>()>& work) {
+    return withOpenFile(
+        "a change",
+        [&]() -> Result<PreparedFile> {
+            if (const Result<Done> worked = work(); !worked)
+                return worked.error();
+            if (const auto counted =
+                    m_db->run(QStringLiteral("UPDATE job SET revision = revision + 1 WHERE id = ?"), {q(jobId)});
+                !counted)
+                return counted.error();
+            return prepareJobFile(jobId);
+        },
+        [&](const std::string& path) { m_ours[jobId] = stampOf(path); });
 }
 
 Result<std::string> Archive::freeJobFolder(const std::string& name, const std::string& id) const {
