@@ -16,7 +16,7 @@
 namespace jr {
 namespace {
 
-constexpr char kRemark[] = "#jr ";
+constexpr std::string_view kRemark = "#jr ";
 constexpr qint64 kLongestRead = 65536;
 constexpr unsigned kTrialS = 60;
 
@@ -51,10 +51,10 @@ public:
         else if (key == "setup")
             m_sitting.setup = value;
         else if (key == "key") {
-            const auto [name, what] = split(value);
-            std::erase_if(m_sitting.keys, [&](const auto& k) { return k.first == name; });
-            if (!what.empty() && m_sitting.keys.size() < kMostKeys)
-                m_sitting.keys.emplace_back(name, what);
+            const Word fixed = split(value);
+            std::erase_if(m_sitting.keys, [&](const auto& k) { return k.first == fixed.first; });
+            if (!fixed.rest.empty() && m_sitting.keys.size() < kMostKeys)
+                m_sitting.keys.emplace_back(fixed.first, fixed.rest);
         } else if (key == "fact") {
             const auto [name, what] = split(value);
             (void)m_catcher.setFact(name, what); // what the bench may not be was refused when it was live, too
@@ -137,16 +137,16 @@ Recovered replayCapture(QIODevice& file, const QString& path) {
         replay.catcher().feed().said.clear();
         replay.catcher().feed().answers.clear();
     };
+    std::vector<char> buffer(kLongestRead);
     while (!file.atEnd()) {
-        const QByteArray line = file.readLine(kLongestRead);
-        if (line.isEmpty())
+        const qint64 length = file.readLine(buffer.data(), kLongestRead);
+        if (length <= 0)
             break; // cannot be read any further
-        if (line.startsWith(kRemark))
-            replay.remark(cleanedText(trimmed(std::string_view(line.constData(), static_cast<std::size_t>(line.size()))
-                                                  .substr(sizeof kRemark - 1)),
-                                      4000));
+        const std::string_view line(buffer.data(), static_cast<std::size_t>(length));
+        if (line.starts_with(kRemark))
+            replay.remark(cleanedText(trimmed(line.substr(kRemark.size())), 4000));
         else
-            (void)replay.catcher().take({line.constData(), static_cast<std::size_t>(line.size())});
+            (void)replay.catcher().take(line);
         take();
     }
     if (!file.atEnd())

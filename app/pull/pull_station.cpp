@@ -199,6 +199,12 @@ void PullStation::showState(const LiveSnapshot& now) {
         m_next->setText(m_bench.linkWords());
         return;
     }
+    if (now.stop.latched) {
+        // Nobody is told to hold it open under a stop.
+        m_state->setText(tr("Stop"));
+        m_next->setText(tr("Shut the throttle. Clear the stop (C) when the machine stands still and you know why."));
+        return;
+    }
     switch (now.state) {
     case BenchState::WarmUp:
         m_state->setText(tr("Warm up"));

@@ -51,10 +51,10 @@ QString stopButtonWords(const StopStatus& s) {
     if (s.latched)
         return tr("STOP again  (Esc)");
     if (s.canCut)
-        return s.hasBrake ? tr("STOP: cut the engine, then unload  (Esc)") : tr("STOP: cut the engine  (Esc)");
+        return s.hasBrake ? tr("STOP: cut the engine,\nthen unload  (Esc)") : tr("STOP: cut the engine  (Esc)");
     if (s.canListen && s.hasBrake)
         return tr("STOP: unload the brake  (Esc)\nIt cannot cut: kill switch");
-    return tr("Kill switch! Nothing here can stop it  (Esc)");
+    return tr("Kill switch! Nothing here\ncan stop it  (Esc)");
 }
 
 QString stopBannerWords(const StopStatus& s) {

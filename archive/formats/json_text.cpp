@@ -52,6 +52,27 @@ Result<Done> withinBounds(std::string_view text, const std::string& place, const
     return Done{};
 }
 
+/// Reads past everything and keeps the place of the first fault.
+struct WhereItFails : Json::json_sax_t {
+    std::size_t byte = 0;
+    bool null() override { return true; }
+    bool boolean(bool) override { return true; }
+    bool number_integer(number_integer_t) override { return true; }
+    bool number_unsigned(number_unsigned_t) override { return true; }
+    bool number_float(number_float_t, const string_t&) override { return true; }
+    bool string(string_t&) override { return true; }
+    bool binary(binary_t&) override { return true; }
+    bool start_object(std::size_t) override { return true; }
+    bool key(string_t&) override { return true; }
+    bool end_object() override { return true; }
+    bool start_array(std::size_t) override { return true; }
+    bool end_array() override { return true; }
+    bool parse_error(std::size_t position, const std::string&, const Json::exception&) override {
+        byte = position;
+        return false;
+    }
+};
+
 const Json* member(const Json& object, const char* key) {
     if (!object.is_object())
         return nullptr;
@@ -68,15 +89,14 @@ Result<Json> readJson(std::string_view bytes, const std::string& place, const Js
         return Error{"larger than " + std::to_string(bounds.mostBytes >> 20) + " MB: this is none of ours", place};
     if (const Result<Done> within = withinBounds(bytes, place, bounds); !within)
         return within.error();
-    try {
-        return Json::parse(bytes);
-    } catch (const Json::parse_error& problem) {
-        const std::size_t at = std::min(bytes.size(), static_cast<std::size_t>(problem.byte));
-        return Error{"this is not whole JSON", place,
-                     1 + static_cast<long>(std::count(bytes.begin(), bytes.begin() + static_cast<long>(at), '\n'))};
-    } catch (const std::exception& problem) {
-        return Error{std::string("this JSON cannot be read: ") + problem.what(), place};
-    }
+    Json out = Json::parse(bytes, nullptr, false); // throws nothing: what is no JSON is discarded
+    if (!out.is_discarded())
+        return out;
+    WhereItFails where;
+    (void)Json::sax_parse(bytes, &where);
+    const std::size_t at = std::min(bytes.size(), where.byte);
+    return Error{"this is not whole JSON", place,
+                 1 + static_cast<long>(std::count(bytes.begin(), bytes.begin() + static_cast<long>(at), '\n'))};
 }
 
 std::string writeJson(const Json& json, int indent) {

@@ -37,12 +37,23 @@ Result<Channel> readHeading(std::string_view heading) {
 }
 
 std::string csvCell(const std::string& text) {
-    if (text.find_first_of(",\"\r\n") == std::string::npos)
+    // Also what would be taken for a key at the head of a line, and what would lose its blanks.
+    const bool plain = text.find_first_of(",\"\r\n") == std::string::npos && !text.starts_with('#') &&
+                       trimmed(text).size() == text.size();
+    if (plain)
         return text;
     std::string out = "\"";
     for (char c : text)
         out += c == '"' ? std::string("\"\"") : std::string(1, c);
     return out + "\"";
+}
+
+/// The only cell of a row, and nothing to be seen in it: a blank line would be no row.
+void quoteBlankRow(std::string& out, std::size_t from) {
+    if (!trimmed(std::string_view(out).substr(from)).empty())
+        return;
+    out.insert(from, 1, '"');
+    out += '"';
 }
 
 std::string oneLine(std::string text) {
@@ -94,7 +105,11 @@ Result<Line> readHead(Lines& lines, const std::string& fileName, PullHeader& hea
             continue;
         }
         const std::string_view key = trimmed(text.substr(0, colon));
-        if (!key.empty() && !seen.insert(std::string(key)).second)
+        if (key.empty()) { // a remark that begins with a colon, and no key
+            header.other.emplace_back("", std::string(text));
+            continue;
+        }
+        if (!seen.insert(std::string(key)).second)
             return fail(line->number, "the key \"" + std::string(key.substr(0, 60)) + "\" stands twice");
         kindGiven = kindGiven || key == "kind";
         const Result<Done> set = setHeaderValue(header, key, text.substr(colon + 1));
@@ -272,6 +287,7 @@ std::string writePullFile(const Trace& trace) {
         out += name.empty() ? "# " + oneLine(value) + "\n" : "# " + name + ": " + oneLine(value) + "\n";
 
     std::vector<Unit> units;
+    const std::size_t headingsFrom = out.size();
     for (std::size_t c = 0; c < trace.channels.size(); ++c) {
         const Channel& channel = trace.channels[c];
         const std::string name = channel.name.id == ChannelId::Other ? channel.heading : channelText(channel.name);
@@ -281,8 +297,10 @@ std::string writePullFile(const Trace& trace) {
                                      : std::string(units.back().symbol);
         out += (c ? "," : "") + csvCell(unit.empty() ? name : name + " [" + unit + "]");
     }
+    quoteBlankRow(out, headingsFrom);
     out += "\n";
     for (std::size_t row = 0; row < trace.rows(); ++row) {
+        const std::size_t rowFrom = out.size();
         for (std::size_t c = 0; c < trace.channels.size(); ++c) {
             const Channel& channel = trace.channels[c];
             if (c)
@@ -292,6 +310,7 @@ std::string writePullFile(const Trace& trace) {
             else
                 out += numberText(fromSi(channel.values[row], units[c]));
         }
+        quoteBlankRow(out, rowFrom);
         out += "\n";
     }
     return out;

@@ -141,6 +141,13 @@ long overlongLine(std::string_view bytes) {
     return 0;
 }
 
+/// A stray control character in a text is a blank: kept, it would make the file that is written from it none.
+void blankControls(std::string& text) {
+    for (char& c : text)
+        if (static_cast<unsigned char>(c) < 0x20 && c != '\t' && c != '\n' && c != '\r' && c != '\f')
+            c = ' ';
+}
+
 } // namespace
 
 Result<std::string> decodeText(std::string_view bytes) {
@@ -170,12 +177,16 @@ Result<std::string> decodeText(std::string_view bytes) {
         odd += static_cast<unsigned char>(c) < 32 && c != '\t' && c != '\n' && c != '\r' && c != '\f';
     if (odd > head.size() / 20)
         return Error{"this is not a text file"};
-    if (isUtf8(bytes))
-        return std::string(bytes);
+    if (isUtf8(bytes)) {
+        std::string out(bytes);
+        blankControls(out);
+        return out;
+    }
     std::string out;
     out.reserve(bytes.size() + bytes.size() / 8);
     for (char c : bytes)
         appendUtf8(out, static_cast<unsigned char>(c));
+    blankControls(out);
     return out;
 }
 

@@ -256,6 +256,7 @@ private slots:
         QTRY_VERIFY2(station.bannerWords().contains("cannot cut"), qPrintable(station.bannerWords()));
         QTRY_VERIFY(fake.count("release") >= 1);
         QCOMPARE(fake.count("cut"), 0);
+        QTRY_COMPARE(station.stateWords(), QStringLiteral("Stop")); // and nobody is told to hold it open
         bench.ask("pull");
         QTest::qWait(100);
         QCOMPARE(fake.count("do pull"), 0);

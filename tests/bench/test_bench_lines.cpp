@@ -134,7 +134,7 @@ private slots:
             for (int k = 0; k < 12; ++k) {
                 const auto at = static_cast<std::size_t>(dice.uniform() * static_cast<double>(bytes.size()));
                 if (dice.uniform() < 0.5)
-                    bytes[at] = static_cast<char>(256. * dice.uniform());
+                    bytes[at] = static_cast<char>(static_cast<unsigned char>(256. * dice.uniform()));
                 else
                     bytes.erase(at, static_cast<std::size_t>(20. * dice.uniform()));
             }

@@ -113,14 +113,32 @@ void benchFile(std::string_view bytes) {
 
 void sheets(std::string_view bytes) {
     const std::string body(bytes);
-    require(jr::machineSheetOf(body).cylinders >= 1);
-    (void)jr::walkRoundOf(body);
-    (void)jr::faultHuntOf(body);
-    (void)jr::putBackOf(body);
-    (void)jr::dayPlanOf(body);
-    (void)jr::sittingSheetOf(body);
-    (void)jr::judgingSheetOf(body);
-    (void)jr::repeatabilityNoteOf(body);
+    // One of them an input, by its length: eight readers of one text find no more than eight texts do.
+    switch (body.size() % 8) {
+    case 0:
+        require(jr::machineSheetOf(body).cylinders >= 1);
+        break;
+    case 1:
+        (void)jr::walkRoundOf(body);
+        break;
+    case 2:
+        (void)jr::faultHuntOf(body);
+        break;
+    case 3:
+        (void)jr::putBackOf(body);
+        break;
+    case 4:
+        (void)jr::dayPlanOf(body);
+        break;
+    case 5:
+        (void)jr::sittingSheetOf(body);
+        break;
+    case 6:
+        (void)jr::judgingSheetOf(body);
+        break;
+    default:
+        (void)jr::repeatabilityNoteOf(body);
+    }
 }
 
 void benchLines(std::string_view bytes) {
