@@ -1,4 +1,6 @@
 // Includes only ever point down the list of layers, and no interface header stands below the window.
+#include "tests/support/suites.h"
+
 #include <QDirIterator>
 #include <QFile>
 #include <QRegularExpression>
@@ -43,5 +45,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestLayers)
+JR_SUITE(TestLayers)
 #include "test_layers.moc"

@@ -1,5 +1,7 @@
 #include "core/judge/along_range.h"
 
+#include "core/judge/range_model.h"
+
 #include <cmath>
 #include <limits>
 
@@ -11,7 +13,9 @@ EffectsAlongRange effectsAlongRange(const CrossDesign& design, const RangeModel&
     const std::vector<double> half = m.scatter ? bandHalfWidth(*m.scatter, m.rpm, BandOptions{confidence})
                                                : std::vector<double>(m.rpm.size(), std::nan(""));
     for (std::size_t k = 0; k < design.terms.size(); ++k) {
-        const Eigen::VectorXd sets = design.effectOfCells.row(static_cast<Eigen::Index>(k)).transpose();
+        const std::vector<double>& effect = design.effectOfCells[k];
+        const Eigen::VectorXd sets =
+            Eigen::Map<const Eigen::VectorXd>(effect.data(), static_cast<Eigen::Index>(effect.size()));
         const Eigen::VectorXd weights = m.weightsOf(sets);
         EffectCurve curve;
         curve.term = design.terms[k];

@@ -2,10 +2,11 @@
 #pragma once
 
 #include "core/judge/factorial.h"
-#include "core/judge/range_model.h"
 #include "core/judge/sweep.h"
 
 namespace jr {
+
+struct RangeModel;
 
 /// One term's effect over engine speed, percent of the power of all cells, with its simultaneous band (NaN: scatter is
 /// not known).

@@ -65,7 +65,7 @@ double studentQuantile(double confidence, double freedom) {
     return boost::math::quantile(boost::math::students_t(freedom), p);
 }
 
-Scatter scatterOf(const Eigen::MatrixXd& residuals, const std::vector<double>& rpm, int freedom, double detailRpm) {
+Scatter scatterOf(const DenseMatrix& residuals, const std::vector<double>& rpm, int freedom, double detailRpm) {
     const Eigen::Index n = residuals.rows(), g = residuals.cols();
     Scatter out;
     const Eigen::VectorXd means = residuals.rowwise().mean();

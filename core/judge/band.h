@@ -12,7 +12,7 @@
 // derives it and shows what coverage it reaches.
 #pragma once
 
-#include <Eigen/Core>
+#include "core/dense.h"
 
 #include <optional>
 #include <vector>
@@ -30,7 +30,7 @@ struct Scatter {
 
 /// From residuals (pulls x grid points, of a model with `freedom` spare pulls). `detailRpm` bounds the correlation
 /// length from below. Needs freedom > 0.
-Scatter scatterOf(const Eigen::MatrixXd& residuals, const std::vector<double>& rpm, int freedom, double detailRpm);
+Scatter scatterOf(const DenseMatrix& residuals, const std::vector<double>& rpm, int freedom, double detailRpm);
 
 struct BandOptions {
     double confidence = 0.95;

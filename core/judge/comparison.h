@@ -1,7 +1,6 @@
 // Base against changed: the difference over the rev range with its margin, and what may be said about each stretch.
 #pragma once
 
-#include "core/judge/band.h"
 #include "core/pull/curve.h"
 
 #include <optional>

@@ -12,8 +12,8 @@ std::vector<double> smoothingBend(const PullFit& pull, const std::vector<double>
     if (!pull.fit || !pull.ready.geared)
         return out;
     const double detail = std::max(detailRpm, pull.fit->finestDetailRpm());
-    const Eigen::VectorXd spline = pull.fit->coefficients(detail, true);
-    const Eigen::VectorXd again = pull.fit->smoothedAgain(spline, detail, true);
+    const std::vector<double> spline = pull.fit->coefficients(detail, true);
+    const std::vector<double> again = pull.fit->smoothedAgain(spline, detail, true);
     for (std::size_t g = 0; g < rpm.size(); ++g) {
         const double value = pull.fit->value(spline, rpm[g]);
         out[g] = (pull.fit->value(again, rpm[g]) - value) / std::max(std::abs(value), 1e-9);

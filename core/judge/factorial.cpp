@@ -74,7 +74,10 @@ Result<CrossDesign> crossDesign(const std::vector<std::string>& factors, const s
     }
     const Eigen::MatrixXd solve =
         Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(x).solve(Eigen::MatrixXd::Identity(rows, rows));
-    out.effectOfCells = 2. * solve.bottomRows(static_cast<Eigen::Index>(out.terms.size()));
+    for (Eigen::Index term = 1; term < solve.rows(); ++term) { // row 0 is the mean of all
+        const Eigen::RowVectorXd effect = 2. * solve.row(term);
+        out.effectOfCells.emplace_back(effect.data(), effect.data() + effect.size());
+    }
     return out;
 }
 
@@ -101,7 +104,7 @@ Result<Factorial> factorial(const std::vector<std::string>& factors, const std::
         e.term = design->terms[k];
         std::vector<double> weights(observations.size(), 0.);
         for (std::size_t c = 0; c < cells.size(); ++c) {
-            const double w = design->effectOfCells(static_cast<Eigen::Index>(k), static_cast<Eigen::Index>(c));
+            const double w = design->effectOfCells[k][c];
             e.effect += w * out.fit.mean[c];
             for (std::size_t i = 0; i < weights.size(); ++i)
                 weights[i] += w * out.fit.weight[c][i];

@@ -9,8 +9,6 @@
 
 #include "core/judge/value.h"
 
-#include <Eigen/Core>
-
 namespace jr {
 
 struct Cell {
@@ -22,7 +20,7 @@ struct CrossDesign {
     std::vector<std::pair<std::string, std::string>> levels; ///< low and high of each factor
     std::vector<unsigned> code;                              ///< of each cell; bit f set: factor f is high
     std::vector<std::string> terms, notSeparable;
-    Eigen::MatrixXd effectOfCells; ///< terms x cells
+    std::vector<std::vector<double>> effectOfCells; ///< per term: weight of each cell
 };
 
 /// Errors: as factorial.

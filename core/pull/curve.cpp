@@ -170,7 +170,7 @@ Result<PullCurve> curveOf(const PullFit& pull, const CurveOptions& options) {
     out.detailRpm = std::max(options.detailRpm, pull.fit->finestDetailRpm());
     out.factor = correctionFactor(pull.header, *options.standard, out.cautions);
     const double f = out.factor.value_or(1.);
-    const Eigen::VectorXd spline = pull.fit->coefficients(out.detailRpm, true);
+    const std::vector<double> spline = pull.fit->coefficients(out.detailRpm, true);
     const ReadyPull& ready = pull.ready;
 
     if (ready.geared) {

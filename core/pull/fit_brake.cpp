@@ -1,11 +1,13 @@
 #include "core/pull/fit_rows.h"
 
+#include <Eigen/Core>
+
 #include <cmath>
 
 namespace jr {
 
-std::shared_ptr<const PenalisedFit> fitBrake(const ReadyPull& pull, const PullHeader& header,
-                                             const std::vector<double>& x, double low, double high) {
+Result<std::shared_ptr<const PenalisedFit>> fitBrake(const ReadyPull& pull, const PullHeader& header,
+                                                     const std::vector<double>& x, double low, double high) {
     const SplineBasis basis(low, high, knotSpacing(high - low));
     const std::vector<SampleBlock> blocks = cutBlocks(pull);
     Eigen::MatrixXd design = Eigen::MatrixXd::Zero(static_cast<Eigen::Index>(blocks.size()), basis.size());
@@ -21,7 +23,7 @@ std::shared_ptr<const PenalisedFit> fitBrake(const ReadyPull& pull, const PullHe
             observed[r] += share * (pull.loadNm[i] + header.brakeInertiaKgM2 * pull.slopeRadS2[i]);
         }
     }
-    return std::make_shared<PenalisedFit>(PenalisedFit::make(std::move(design), observed, 0, basis, high - low));
+    return PenalisedFit::make(design, observed, 0, basis, high - low);
 }
 
 } // namespace jr

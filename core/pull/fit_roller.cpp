@@ -1,6 +1,8 @@
 #include "core/pull/fit_rows.h"
 #include "core/pull/noise.h"
 
+#include <Eigen/Core>
+
 #include <algorithm>
 #include <cmath>
 
@@ -27,8 +29,8 @@ void whiten(RowMajor& design, Eigen::VectorXd& observed, const std::vector<doubl
 
 } // namespace
 
-std::shared_ptr<const PenalisedFit> fitRoller(const ReadyPull& pull, const PullHeader& header,
-                                              const std::vector<double>& x, double low, double high) {
+Result<std::shared_ptr<const PenalisedFit>> fitRoller(const ReadyPull& pull, const PullHeader& header,
+                                                      const std::vector<double>& x, double low, double high) {
     const double perInertia = 1. / *header.rollerInertiaKgM2;
     const SplineBasis basis(low, high, knotSpacing(high - low));
     const std::vector<SampleBlock> blocks = cutBlocks(pull);
@@ -97,8 +99,7 @@ std::shared_ptr<const PenalisedFit> fitRoller(const ReadyPull& pull, const PullH
                 -middle[j] * middle[j - 1] * noise.edgeVariance * share / static_cast<double>(blocks[j - 1].count);
     }
     whiten(rows, observed, diagonal, below);
-    return std::make_shared<PenalisedFit>(
-        PenalisedFit::make(Eigen::MatrixXd(rows), observed, static_cast<int>(free), basis, high - low));
+    return PenalisedFit::make(rows, observed, static_cast<int>(free), basis, high - low);
 }
 
 } // namespace jr

@@ -46,8 +46,12 @@ Result<PullFit> fitPull(const Trace& trace, const ReadyOptions& options) {
         return Error{"engine speed hardly changes: there is no curve in this trace"};
     out.lowRpm = low;
     out.highRpm = high;
-    out.fit = pull.kind == PullKind::Roller ? fitRoller(pull, trace.header, x, low, high)
-                                            : fitBrake(pull, trace.header, x, low, high);
+    Result<std::shared_ptr<const PenalisedFit>> fit = pull.kind == PullKind::Roller
+                                                          ? fitRoller(pull, trace.header, x, low, high)
+                                                          : fitBrake(pull, trace.header, x, low, high);
+    if (!fit)
+        return fit.error();
+    out.fit = std::move(fit).value();
 
     std::vector<std::pair<const Channel*, double>> mixture;
     for (const Channel* c : trace.findAll(ChannelId::Afr))

@@ -11,6 +11,7 @@
 #include "demo_job/demo_day.h"
 #include "tests/support/demo_window.h"
 #include "tests/support/simulated_trace.h"
+#include "tests/support/suites.h"
 
 #include <QComboBox>
 #include <QDropEvent>
@@ -244,5 +245,5 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestFrame)
+JR_SUITE(TestFrame)
 #include "test_frame.moc"

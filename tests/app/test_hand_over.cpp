@@ -4,6 +4,7 @@
 #include "core/judge/sentences.h"
 #include "tests/support/cli_process.h"
 #include "tests/support/demo_window.h"
+#include "tests/support/suites.h"
 
 #include <QDir>
 #include <QFile>
@@ -203,5 +204,5 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestHandOver)
+JR_SUITE(TestHandOver)
 #include "test_hand_over.moc"

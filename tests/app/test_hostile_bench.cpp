@@ -6,6 +6,7 @@
 #include "app/pull/bench_model.h"
 #include "bench/bench_lines.h"
 #include "standin/simulated_bench.h"
+#include "tests/support/suites.h"
 
 #include <QApplication>
 #include <QElapsedTimer>
@@ -239,5 +240,5 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestHostileBench)
+JR_SUITE(TestHostileBench)
 #include "test_hostile_bench.moc"

@@ -6,6 +6,7 @@
 #include "demo_job/larkspur.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/demo_window.h"
+#include "tests/support/suites.h"
 
 #include <QComboBox>
 #include <QFile>
@@ -268,5 +269,5 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestImport)
+JR_SUITE(TestImport)
 #include "test_import.moc"

@@ -3,6 +3,7 @@
 #include "app/judge/call_strip.h"
 #include "app/judge/sides_mixture.h"
 #include "tests/support/demo_window.h"
+#include "tests/support/suites.h"
 
 #include <QComboBox>
 #include <QDialog>
@@ -356,5 +357,5 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestJudgeHands)
+JR_SUITE(TestJudgeHands)
 #include "test_judge_hands.moc"

@@ -6,6 +6,7 @@
 #include "core/judge/sentences.h"
 #include "demo_job/demo_day.h"
 #include "tests/support/demo_window.h"
+#include "tests/support/suites.h"
 
 #include <QComboBox>
 #include <QRegularExpression>
@@ -255,5 +256,5 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestJudgePages)
+JR_SUITE(TestJudgePages)
 #include "test_judge_pages.moc"

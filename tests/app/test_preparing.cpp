@@ -6,6 +6,7 @@
 #include "app/pull/pull_station.h"
 #include "app/ready/ready_station.h"
 #include "demo_job/demo_archive.h"
+#include "tests/support/suites.h"
 
 #include <QApplication>
 #include <QComboBox>
@@ -295,5 +296,5 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestPreparing)
+JR_SUITE(TestPreparing)
 #include "test_preparing.moc"

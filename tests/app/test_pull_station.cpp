@@ -3,6 +3,7 @@
 #include "app/pull/pull_station.h"
 #include "app/ready/ready_station.h"
 #include "tests/support/standin_process.h"
+#include "tests/support/suites.h"
 
 #include <QLabel>
 #include <QPushButton>
@@ -376,5 +377,5 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestPullStation)
+JR_SUITE(TestPullStation)
 #include "test_pull_station.moc"

@@ -4,6 +4,7 @@
 #include "app/charts/nice_ticks.h"
 #include "app/model/display_units.h"
 #include "app/theme/theme.h"
+#include "tests/support/suites.h"
 
 #include <QApplication>
 #include <QDirIterator>
@@ -269,5 +270,5 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestTheme)
+JR_SUITE(TestTheme)
 #include "test_theme.moc"

@@ -11,6 +11,7 @@
 #include "tests/support/demo_window.h"
 #include "tests/support/fake_bench.h"
 #include "tests/support/standin_process.h"
+#include "tests/support/suites.h"
 
 #include <QDirIterator>
 #include <QFile>
@@ -328,5 +329,5 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestTold)
+JR_SUITE(TestTold)
 #include "test_told.moc"

@@ -8,6 +8,7 @@
 #include "app/judge/judge_station.h"
 #include "demo_job/demo_archive.h"
 #include "demo_job/larkspur.h"
+#include "tests/support/suites.h"
 
 #include <QLabel>
 #include <QPushButton>
@@ -243,5 +244,5 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestWindow)
+JR_SUITE(TestWindow)
 #include "test_window.moc"

@@ -5,6 +5,7 @@
 #include "archive/store/archive.h"
 #include "demo_job/demo_archive.h"
 #include "demo_job/larkspur.h"
+#include "tests/support/suites.h"
 
 #include <QDir>
 #include <QDirIterator>
@@ -42,7 +43,8 @@ int mirrorFiles(const QString& folder) {
 }
 
 /// What the child of the kill test does: import 200 pulls, slowly enough to be caught.
-int importForever(const QString& folder) {
+int importForever(const QStringList& arguments) {
+    const QString& folder = arguments.front();
     auto archive = Archive::open(folder);
     std::vector<std::string> files;
     for (int i = 0; i < 200; ++i)
@@ -404,11 +406,6 @@ private slots:
     }
 };
 
-int main(int argc, char** argv) {
-    QCoreApplication application(argc, argv);
-    if (argc == 3 && QString::fromLocal8Bit(argv[1]) == QLatin1String("--import-forever"))
-        return importForever(QString::fromLocal8Bit(argv[2]));
-    TestArchive test;
-    return QTest::qExec(&test, argc, argv);
-}
+JR_HELPER("--import-forever", importForever)
+JR_SUITE(TestArchive)
 #include "test_archive.moc"

@@ -7,6 +7,7 @@
 #include "bench/capture.h"
 #include "tests/support/archive_likeness.h"
 #include "tests/support/fault_layer.h"
+#include "tests/support/suites.h"
 
 #include <QBuffer>
 #include <QDir>
@@ -301,5 +302,5 @@ private:
     }
 };
 
-QTEST_GUILESS_MAIN(TestFaults)
+JR_SUITE(TestFaults)
 #include "test_faults.moc"

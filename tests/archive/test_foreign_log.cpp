@@ -2,6 +2,7 @@
 #include "archive/formats/foreign_log.h"
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -107,5 +108,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestForeignLog)
+JR_SUITE(TestForeignLog)
 #include "test_foreign_log.moc"

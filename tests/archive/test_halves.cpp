@@ -10,6 +10,7 @@
 #include "standin/simulated_bench.h"
 #include "tests/support/archive_likeness.h"
 #include "tests/support/cli_process.h"
+#include "tests/support/suites.h"
 
 #include <QDir>
 #include <QDirIterator>
@@ -80,7 +81,8 @@ std::string fullJob(Archive& archive, const std::string& name, const std::string
     return job;
 }
 
-int openOften(const QString& folder) {
+int openOften(const QStringList& arguments) {
+    const QString& folder = arguments.front();
     for (int i = 0; i < 10; ++i) {
         auto archive = Archive::open(folder);
         if (!archive || !(*archive)->createJob("Both", "")) {
@@ -91,7 +93,8 @@ int openOften(const QString& folder) {
     return 0;
 }
 
-int rebuildOnce(const QString& folder) {
+int rebuildOnce(const QStringList& arguments) {
+    const QString& folder = arguments.front();
     const auto done = Archive::rebuildFolder(folder);
     if (!done)
         std::fprintf(stderr, "%s\n", done.error().text().c_str());
@@ -621,14 +624,7 @@ private slots:
     }
 };
 
-int main(int argc, char** argv) {
-    QCoreApplication application(argc, argv);
-    const QString what = argc == 3 ? QString::fromLocal8Bit(argv[1]) : QString();
-    if (what == QLatin1String("--rebuild"))
-        return rebuildOnce(QString::fromLocal8Bit(argv[2]));
-    if (what == QLatin1String("--open-often"))
-        return openOften(QString::fromLocal8Bit(argv[2]));
-    TestHalves test;
-    return QTest::qExec(&test, argc, argv);
-}
+JR_HELPER("--rebuild", rebuildOnce)
+JR_HELPER("--open-often", openOften)
+JR_SUITE(TestHalves)
 #include "test_halves.moc"

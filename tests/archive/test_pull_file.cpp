@@ -1,6 +1,7 @@
 // The pull file: what is read, what is refused and how, and that nothing is lost on the way through.
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
+#include "tests/support/suites.h"
 
 #include <QDir>
 #include <QElapsedTimer>
@@ -183,5 +184,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestPullFile)
+JR_SUITE(TestPullFile)
 #include "test_pull_file.moc"

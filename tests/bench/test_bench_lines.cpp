@@ -6,6 +6,7 @@
 #include "bench/pull_cutter.h"
 #include "standin/bench_speech.h"
 #include "tests/fuzz/hostile.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -275,5 +276,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestBenchLines)
+JR_SUITE(TestBenchLines)
 #include "test_bench_lines.moc"

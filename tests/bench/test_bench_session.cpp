@@ -4,6 +4,7 @@
 #include "bench/bench_session.h"
 #include "core/pull/curve.h"
 #include "tests/support/standin_process.h"
+#include "tests/support/suites.h"
 
 #include <QCoreApplication>
 #include <QDir>
@@ -85,7 +86,8 @@ Error_ against(const Trace& trace, const std::vector<std::pair<double, double>>&
     return n < 40. ? Error_{98., 98.} : Error_{100. * std::sqrt(squares / n), 100. * sum / n};
 }
 
-int catchForever(const QString& address, const QString& folder) {
+int catchForever(const QStringList& arguments) {
+    const QString &address = arguments.at(0), folder = arguments.at(1);
     Listening l(address, folder);
     SittingFacts facts;
     facts.job = "Killed day";
@@ -334,11 +336,6 @@ private slots:
     }
 };
 
-int main(int argc, char** argv) {
-    QCoreApplication application(argc, argv);
-    if (argc == 4 && QString::fromLocal8Bit(argv[1]) == QLatin1String("--catch-forever"))
-        return catchForever(QString::fromLocal8Bit(argv[2]), QString::fromLocal8Bit(argv[3]));
-    TestBenchSession test;
-    return QTest::qExec(&test, argc, argv);
-}
+JR_HELPER("--catch-forever", catchForever)
+JR_SUITE(TestBenchSession)
 #include "test_bench_session.moc"

@@ -4,6 +4,7 @@
 #include "bench/last_words.h"
 #include "tests/support/fake_bench.h"
 #include "tests/support/standin_process.h"
+#include "tests/support/suites.h"
 
 #include <QCoreApplication>
 #include <QTemporaryDir>
@@ -57,7 +58,8 @@ bool streaming(const BenchSession& s) {
 }
 
 /// What the child of the signal tests does: listens until it is ended.
-int listenForever(const QString& address) {
+int listenForever(const QStringList& arguments) {
+    const QString& address = arguments.front();
     auto s = session(address);
     QObject::connect(s.get(), &BenchSession::linkChanged, s.get(), [](LinkState state, const QString&) {
         if (state == LinkState::Streaming) {
@@ -454,11 +456,6 @@ private slots:
     }
 };
 
-int main(int argc, char** argv) {
-    QCoreApplication application(argc, argv);
-    if (argc == 3 && QString::fromLocal8Bit(argv[1]) == QLatin1String("--listen-forever"))
-        return listenForever(QString::fromLocal8Bit(argv[2]));
-    TestStop test;
-    return QTest::qExec(&test, argc, argv);
-}
+JR_HELPER("--listen-forever", listenForever)
+JR_SUITE(TestStop)
 #include "test_stop.moc"

@@ -4,6 +4,7 @@
 #include "demo_job/demo_day.h"
 #include "demo_job/larkspur.h"
 #include "tests/support/cli_process.h"
+#include "tests/support/suites.h"
 
 #include <QDir>
 #include <QFile>
@@ -205,5 +206,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestCli)
+JR_SUITE(TestCli)
 #include "test_cli.moc"

@@ -1,5 +1,6 @@
 // record, calibrate, plan, ladder, factorial and sweep as a script sees them.
 #include "tests/support/standin_process.h"
+#include "tests/support/suites.h"
 
 #include <QDir>
 #include <QFile>
@@ -165,5 +166,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestCliBench)
+JR_SUITE(TestCliBench)
 #include "test_cli_bench.moc"

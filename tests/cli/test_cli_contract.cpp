@@ -1,6 +1,7 @@
 // What scripts may lean on, whatever the figures: keys, ranges, order, exit codes, one answer for one input. Every rule
 // here is in docs/command-line.md or docs/formats.md.
 #include "tests/support/cli_process.h"
+#include "tests/support/suites.h"
 
 #include <QDir>
 #include <QDirIterator>
@@ -436,5 +437,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestCliContract)
+JR_SUITE(TestCliContract)
 #include "test_cli_contract.moc"

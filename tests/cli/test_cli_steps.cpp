@@ -1,6 +1,7 @@
 // ladder, factorial, sweep and plan as a script sees them: keys and signs exactly as documented, the trade's own
 // figures, pull files as well as bare numbers, and what is said when something is off.
 #include "tests/support/cli_process.h"
+#include "tests/support/suites.h"
 
 #include <QDir>
 #include <QFile>
@@ -293,5 +294,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestCliSteps)
+JR_SUITE(TestCliSteps)
 #include "test_cli_steps.moc"

@@ -1,6 +1,7 @@
 // Air against steam tables, the ISO 2533 atmosphere and the standards' own reference points.
 #include "core/air/standards.h"
 #include "standin/simulated_bench.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -68,5 +69,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestAir)
+JR_SUITE(TestAir)
 #include "test_air.moc"

@@ -2,6 +2,7 @@
 // drawn residuals it covers as often as it says.
 #include "core/judge/band.h"
 #include "core/judge/pull_model.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -214,5 +215,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestBand)
+JR_SUITE(TestBand)
 #include "test_band.moc"

@@ -2,6 +2,7 @@
 // else.
 #include "core/judge/comparison.h"
 #include "tests/support/simulated_trace.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -188,5 +189,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestComparison)
+JR_SUITE(TestComparison)
 #include "test_comparison.moc"

@@ -1,6 +1,7 @@
 // Traces to curves, held against the simulated bench's known truth.
 #include "core/pull/curve.h"
 #include "tests/support/simulated_trace.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -148,5 +149,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestCurve)
+JR_SUITE(TestCurve)
 #include "test_curve.moc"

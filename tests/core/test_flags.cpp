@@ -1,6 +1,7 @@
 // What is not the engine is found, named, and leaves peaks; a clean pull carries no flag.
 #include "core/pull/curve.h"
 #include "tests/support/simulated_trace.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -247,5 +248,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestFlags)
+JR_SUITE(TestFlags)
 #include "test_flags.moc"

@@ -9,6 +9,7 @@
 #include "core/judge/sentences.h"
 #include "core/judge/sweep.h"
 #include "core/judge/working_band.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -381,5 +382,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestJudgeProperties)
+JR_SUITE(TestJudgeProperties)
 #include "test_judge_properties.moc"

@@ -7,6 +7,7 @@
 #include "core/mixture/steady_points.h"
 #include "core/plan/fuel.h"
 #include "standin/simulated_bench.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 #include <gsl/gsl_fit.h>
@@ -297,5 +298,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestLive)
+JR_SUITE(TestLive)
 #include "test_live.moc"

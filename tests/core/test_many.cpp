@@ -2,9 +2,12 @@
 // Linear model and pooled scatter against NIST certified data (StRD: Norris, SiRstv; data and certified values from
 // memory; a slip in either would show, since they must agree to ten digits).
 #include "core/judge/along_range.h"
+#include "core/judge/pull_model.h"
+#include "core/judge/range_model.h"
 #include "core/judge/gain_kinds.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/simulated_trace.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -231,5 +234,5 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestMany)
+JR_SUITE(TestMany)
 #include "test_many.moc"

@@ -3,6 +3,7 @@
 #include "core/judge/pull_model.h"
 #include "core/plan/plan.h"
 #include "core/plan/setup_tree.h"
+#include "tests/support/suites.h"
 
 #include "standin/simulated_bench.h" // Dice
 #include <Eigen/Dense>
@@ -258,5 +259,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestPlan)
+JR_SUITE(TestPlan)
 #include "test_plan.moc"

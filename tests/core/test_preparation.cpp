@@ -5,6 +5,7 @@
 #include "core/plan/fault_hunt.h"
 #include "core/ready/put_back.h"
 #include "core/ready/walk_round.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -251,5 +252,5 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestPreparation)
+JR_SUITE(TestPreparation)
 #include "test_preparation.moc"

@@ -4,6 +4,7 @@
 #include "core/pull/pull_fit.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/simulated_trace.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -103,5 +104,5 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestProcedure)
+JR_SUITE(TestProcedure)
 #include "test_procedure.moc"

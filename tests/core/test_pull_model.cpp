@@ -1,6 +1,7 @@
 // The linear model against GSL's least squares, and the Student quantile against GSL's.
 #include "core/judge/band.h"
 #include "core/judge/pull_model.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -90,5 +91,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestPullModel)
+JR_SUITE(TestPullModel)
 #include "test_pull_model.moc"

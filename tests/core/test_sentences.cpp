@@ -1,5 +1,6 @@
 // The plain-language result on a table of cases: rounding, wording, decimal marks.
 #include "core/judge/sentences.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -103,5 +104,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestSentences)
+JR_SUITE(TestSentences)
 #include "test_sentences.moc"

@@ -8,6 +8,7 @@
 #include "core/mixture/mixture_finding.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/simulated_trace.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -313,5 +314,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestSittings)
+JR_SUITE(TestSittings)
 #include "test_sittings.moc"

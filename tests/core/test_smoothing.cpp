@@ -7,6 +7,7 @@
 #include "core/pull/penalised_fit.h"
 #include "core/pull/pull_fit.h"
 #include "core/pull/speed_means.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -96,6 +97,10 @@ double lambdaFor(const Points& p, double detail, int free) {
     return std::exp(0.5 * (low + high));
 }
 
+Eigen::VectorXd vectorOf(const std::vector<double>& values) {
+    return Eigen::Map<const Eigen::VectorXd>(values.data(), static_cast<Eigen::Index>(values.size()));
+}
+
 } // namespace
 
 class TestSmoothing : public QObject {
@@ -142,13 +147,15 @@ private slots:
         QFETCH(int, free);
         QFETCH(double, detail);
         const Points p(free);
-        const PenalisedFit fit = PenalisedFit::make(p.design, p.observed, free, p.basis, 4000.);
+        const auto made = PenalisedFit::make(p.design, p.observed, free, p.basis, 4000.);
+        const PenalisedFit& fit = **made;
         const Plain plain(p, lambdaFor(p, detail, free));
-        const Eigen::VectorXd once = fit.coefficients(detail, false), twice = fit.coefficients(detail, true);
+        const std::vector<double> found = fit.coefficients(detail, false);
+        const Eigen::VectorXd once = vectorOf(found), twice = vectorOf(fit.coefficients(detail, true));
         QVERIFY((once - plain.once().tail(once.size())).norm() < 1e-5 * once.norm());
         QVERIFY((twice - plain.twice().tail(twice.size())).norm() < 1e-5 * twice.norm());
         // The same smoothing of a given curve: of data without noise that lie on it.
-        const Eigen::VectorXd again = fit.smoothedAgain(once, detail, false);
+        const Eigen::VectorXd again = vectorOf(fit.smoothedAgain(found, detail, false));
         Eigen::VectorXd whole = Eigen::VectorXd::Zero(p.design.cols());
         whole.tail(once.size()) = once;
         const Eigen::VectorXd byHand = plain.inverse * (plain.cross * whole);
@@ -163,13 +170,14 @@ private slots:
                 row[free + b.first + k] = b.value[k];
             const double variance = row.dot(plain.inverse * plain.cross * plain.inverse * row);
             QVERIFY(std::abs(errors[i] / (fit.noiseScale(detail) * std::sqrt(variance)) - 1.) < 1e-4);
-            QVERIFY(std::abs(fit.value(once, at[i]) - row.dot(plain.once())) < 1e-3);
+            QVERIFY(std::abs(fit.value(found, at[i]) - row.dot(plain.once())) < 1e-3);
         }
     }
 
     void theLikelihoodIsThePlainFormula() {
         const Points p;
-        const PenalisedFit fit = PenalisedFit::make(p.design, p.observed, 0, p.basis, 4000.);
+        const auto made = PenalisedFit::make(p.design, p.observed, 0, p.basis, 4000.);
+        const PenalisedFit& fit = **made;
         const auto plain = [&](double detail) { return Plain(p, lambdaFor(p, detail, 0)).deviance(2); };
         const double reference = 250.;
         for (double detail : {130., 180., 400., 900.})
@@ -190,9 +198,10 @@ private slots:
         Points p;
         for (Eigen::Index i = 0; i < p.observed.size(); ++i)
             p.observed[i] = 12. + 0.004 * p.rpm[static_cast<std::size_t>(i)];
-        const PenalisedFit fit = PenalisedFit::make(p.design, p.observed, 0, p.basis, 4000.);
+        const auto made = PenalisedFit::make(p.design, p.observed, 0, p.basis, 4000.);
+        const PenalisedFit& fit = **made;
         for (double detail : {fit.finestDetailRpm(), 300., fit.coarsestDetailRpm()}) {
-            const Eigen::VectorXd spline = fit.coefficients(detail, false);
+            const std::vector<double> spline = fit.coefficients(detail, false);
             for (double x : {3050., 4444., 6950.})
                 QVERIFY(std::abs(fit.value(spline, x) - 12. - 0.004 * x) < 1e-4);
         }
@@ -200,13 +209,14 @@ private slots:
 
     void detailIsHeldToWhatTheDataCanShow() {
         const Points p;
-        const PenalisedFit fit = PenalisedFit::make(p.design, p.observed, 0, p.basis, 4000.);
+        const auto made = PenalisedFit::make(p.design, p.observed, 0, p.basis, 4000.);
+        const PenalisedFit& fit = **made;
         QVERIFY(fit.finestDetailRpm() > 90. && fit.finestDetailRpm() < 110.); // the knots
         QVERIFY(std::abs(fit.coarsestDetailRpm() - 4000. / 3.) < 1.);
         // Less is followed as the detail grows: the curve's bends can only shrink.
         double last = 1e300;
         for (double detail = 110.; detail < 1300.; detail *= 1.3) {
-            const Eigen::VectorXd b = fit.coefficients(detail, false);
+            const Eigen::VectorXd b = vectorOf(fit.coefficients(detail, false));
             double bends = 0.;
             for (Eigen::Index i = 2; i < b.size(); ++i)
                 bends += std::pow(b[i] - 2. * b[i - 1] + b[i - 2], 2);
@@ -222,10 +232,29 @@ private slots:
                 p.design.row(i).setZero();
                 p.observed[i] = 0.;
             }
-        const PenalisedFit fit = PenalisedFit::make(p.design, p.observed, 0, p.basis, 4000.);
-        const Eigen::VectorXd spline = fit.coefficients(300., true);
-        QVERIFY(spline.allFinite());
+        const auto made = PenalisedFit::make(p.design, p.observed, 0, p.basis, 4000.);
+        const PenalisedFit& fit = **made;
+        const std::vector<double> spline = fit.coefficients(300., true);
+        QVERIFY(vectorOf(spline).allFinite());
         QVERIFY(std::abs(fit.value(spline, 3500.) - 40. - 6. * std::sin(3500. / 450.)) < 1.5);
+    }
+
+    /// A factorisation that fails is a result with words, not a curve of nonsense.
+    void whatHoldsNoCurveIsRefused() {
+        Points p;
+        QVERIFY(PenalisedFit::make(p.design, p.observed, 0, p.basis, 4000.).ok());
+        p.observed[3] = std::nan("");
+        QVERIFY(!PenalisedFit::make(p.design, p.observed, 0, p.basis, 4000.).ok());
+        Points empty;
+        empty.design.setZero();
+        QVERIFY(!PenalisedFit::make(empty.design, empty.observed, 0, empty.basis, 4000.).ok());
+        // All data at one speed: a line through a point is any line.
+        Points one;
+        for (Eigen::Index i = 1; i < one.design.rows(); ++i)
+            one.design.row(i) = one.design.row(0);
+        const auto refused = PenalisedFit::make(one.design, one.observed, 0, one.basis, 4000.);
+        QVERIFY(!refused.ok());
+        QVERIFY(refused.error().reason.find("cannot be fitted") != std::string::npos);
     }
 
     void noiseOfKnownSizeIsFound_data() {
@@ -339,5 +368,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestSmoothing)
+JR_SUITE(TestSmoothing)
 #include "test_smoothing.moc"

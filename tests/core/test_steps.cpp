@@ -3,6 +3,7 @@
 #include "core/judge/factorial.h"
 #include "core/judge/ladder.h"
 #include "core/judge/sweep.h"
+#include "tests/support/suites.h"
 #include "standin/simulated_bench.h" // Dice
 
 #include <QTest>
@@ -220,5 +221,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestSteps)
+JR_SUITE(TestSteps)
 #include "test_steps.moc"

@@ -1,5 +1,6 @@
 // The unit table against GNU units (Debian package "units"), an independent outside.
 #include "core/units/units.h"
+#include "tests/support/suites.h"
 
 #include <QProcess>
 #include <QTest>
@@ -100,5 +101,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestUnits)
+JR_SUITE(TestUnits)
 #include "test_units.moc"

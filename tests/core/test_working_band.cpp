@@ -5,6 +5,7 @@
 #include "core/mixture/mixture_finding.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/simulated_trace.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -285,5 +286,5 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestWorkingBand)
+JR_SUITE(TestWorkingBand)
 #include "test_working_band.moc"

@@ -1,6 +1,7 @@
 // A short seeded run of mutations over real files; the same readers as the libFuzzer target.
 #include "standin/simulated_bench.h"
 #include "tests/fuzz/hostile.h"
+#include "tests/support/suites.h"
 
 #include <QDir>
 #include <QFile>
@@ -101,5 +102,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestHostileInput)
+JR_SUITE(TestHostileInput)
 #include "test_hostile_input.moc"

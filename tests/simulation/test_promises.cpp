@@ -4,6 +4,7 @@
 #include "core/plan/plan.h"
 #include "tests/simulation/promises.h"
 #include "tests/support/simulated_trace.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -79,5 +80,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestPromises)
+JR_SUITE(TestPromises)
 #include "test_promises.moc"

@@ -4,6 +4,7 @@
 #include "core/air/air.h"
 #include "core/air/standards.h"
 #include "standin/simulated_bench.h"
+#include "tests/support/suites.h"
 
 #include <QTest>
 
@@ -221,5 +222,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestSimulatedBench)
+JR_SUITE(TestSimulatedBench)
 #include "test_simulated_bench.moc"
