@@ -1,7 +1,8 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // jolly-ram: the window.
 #include "app/frame/main_window.h"
-#include "app/pull/bench_model.h"
-#include "app/start/start_page.h"
+#include "app/jobs/jobs_station.h"
+#include "app/model/bench_model.h"
 #include "app/tools/screenshots.h"
 #include "bench/last_words.h"
 #include "demo_job/demo_archive.h"
@@ -12,6 +13,7 @@
 #include <QSocketNotifier>
 #include <QStandardPaths>
 #include <QTemporaryDir>
+#include <QtConcurrent>
 
 #include <clocale>
 #include <csignal>
@@ -34,6 +36,14 @@ public:
         }
     }
 };
+
+/// A new archive in the folder with the demo's jobs, closed again; the id of the first.
+jr::Result<std::string> makeDemo(const QString& folder) {
+    const auto archive = jr::Archive::open(folder);
+    if (!archive)
+        return archive.error();
+    return jr::fillWholeDemo(**archive);
+}
 
 } // namespace
 
@@ -80,19 +90,33 @@ int main(int argc, char** argv) {
                      ? throwAway.filePath(QStringLiteral("archive"))
                      : QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/archive");
     jr::app::MainWindow window(theme);
-    window.start().setThrowAway(folder.startsWith(throwAway.path()));
-    const bool open = window.openArchive(folder);
-    if (open && (parser.isSet(demoOption) || parser.isSet(shotsOption))) {
-        const auto job = jr::fillWholeDemo(*window.model().archive());
+    window.jobs().setThrowAway(folder.startsWith(throwAway.path()));
+    if (parser.isSet(shotsOption)) {
+        const auto job = makeDemo(folder);
         if (!job) {
             std::fprintf(stderr, "%s\n", job.error().text().c_str());
             return 4;
         }
+        window.openArchive(folder);
         window.openJob(*job);
-        window.start().refresh();
+        window.jobs().refresh();
+    } else if (parser.isSet(demoOption)) {
+        // The demo's pulls are simulated and kept while the window stands already.
+        window.say(jr::app::MainWindow::tr("Making the demo's three jobs: a moment."));
+        QtConcurrent::run(makeDemo, folder).then(&window, [&window, folder](const jr::Result<std::string>& job) {
+            if (!job) {
+                window.say(QString::fromStdString(job.error().text()));
+                return;
+            }
+            window.say({});
+            if (window.openArchive(folder) && window.openJob(*job))
+                window.showStation(jr::app::MainWindow::Judge);
+        });
+    } else {
+        window.openArchive(folder);
     }
     if (parser.isSet(logsOption))
-        window.start().setTryFolder(parser.value(logsOption));
+        window.jobs().setTryFolder(parser.value(logsOption));
     if (parser.isSet(shotsOption))
         return jr::app::writeScreenshots(window, theme, parser.value(shotsOption), parser.value(logsOption));
     // Ended by a signal, the bench has heard "cut" and "release" from the handler already; the rest ends in order.

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Where a bench is: "tcp:HOST:PORT" or "serial:PATH" with an optional "@BAUD".
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The line protocol of docs/bench-lines.md: one line in, one message out.
 #pragma once
 

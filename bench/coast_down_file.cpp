@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "bench/coast_down_file.h"
 
 #include <algorithm>

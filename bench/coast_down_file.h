@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A coast-down as a file: the form of a pull file with time and roller_speed, so that anybody can look at it.
 #pragma once
 

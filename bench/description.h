@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What a bench says of itself, and one sample of it.
 #pragma once
 

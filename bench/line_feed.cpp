@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "bench/line_feed.h"
 
 #include "archive/formats/pull_file.h"

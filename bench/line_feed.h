@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Bytes from a bench, however they arrive, into frames: lines put together, checksums and counts checked, weather
 // picked out, the clock made continuous. Nothing is dropped in silence: what was wrong is counted and the last of each
 // kind can be shown.

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // NMEA 0183 sentences of weather stations and satellite receivers: what a bench wants of them.
 // Field meanings: value from memory of the published sentence lists.
 #pragma once

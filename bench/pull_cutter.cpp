@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "bench/pull_cutter.h"
 
 #include "archive/formats/pull_file.h"
@@ -242,12 +243,14 @@ void PullCutter::cut(double fromS, double toS, bool cutShort) {
         if (!value.empty())
             (void)setHeaderValue(h, name, value);
     };
-    key("bench", m_bench.name);
+    key(std::string(header_key::bench.key), m_bench.name);
     for (const auto& [name, value] : m_sitting.keys)
         key(name, value);
-    for (const char* fact : {"displacement_cc", "cylinders"})
+    for (const std::string_view known : {header_key::displacementCm3.key, header_key::cylinders.key}) {
+        const std::string fact(known);
         if (const auto it = m_bench.facts.find(fact); it != m_bench.facts.end())
             key(fact, it->second);
+    }
     pull.fuelMl = m_fuelKg / kPetrolKgPerMl;
     m_fuelKg = 0.;
     pull.workJ = std::exchange(m_workJ, 0.);

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // From frames to pulls: watches the bench, cuts each pull out with a lead-in and a run-out, keeps the free deceleration
 // after it, trips the guards, and works out the power of the moment. Plain values, no threads: the live session and the
 // replay of a capture both use it.

@@ -1,7 +1,12 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/commands.h"
 
 #include "core/air/air.h"
 #include "core/air/standards.h"
+#include "core/words/wording.h"
+
+#include <CLI/CLI.hpp>
+#include <nlohmann/json.hpp>
 
 namespace jr::cli {
 
@@ -21,16 +26,16 @@ void addAir(CLI::App& app, Action& action) {
         action = [o] {
             const Air air{o->tempC, o->pressureHpa * 100., o->humidity / 100.};
             if (const auto problem = airProblem(air)) {
-                say("air: " + *problem);
+                say("air: " + said(*problem));
                 return kUsage;
             }
             Json factors, cautions = Json::array();
-            for (const AirCaution& caution : airCautions(air))
-                cautions.push_back({{"kind", caution.kind}, {"text", caution.text}});
+            for (const Caution& caution : airCautions(air))
+                cautions.push_back({{"kind", caution.kind}, {"text", said(caution)}});
             for (const Standard& s : allStandards()) {
                 factors[std::string(s.id)] = s.factor(air);
-                for (const AirCaution& caution : airCautions(s, air))
-                    cautions.push_back({{"kind", caution.kind}, {"text", caution.text}});
+                for (const Caution& caution : airCautions(s, air))
+                    cautions.push_back({{"kind", caution.kind}, {"text", said(caution)}});
             }
             return print({{"vapour_pressure_hpa", vapourPressurePa(air) / 100.},
                           {"dry_pressure_hpa", dryPressurePa(air) / 100.},

@@ -1,8 +1,12 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/commands.h"
 
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
 #include "bench/coast_down_file.h"
+
+#include <CLI/CLI.hpp>
+#include <nlohmann/json.hpp>
 
 namespace jr::cli {
 namespace {

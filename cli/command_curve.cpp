@@ -1,6 +1,11 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/commands.h"
 
 #include "core/pull/curve.h"
+#include "core/words/wording.h"
+
+#include <CLI/CLI.hpp>
+#include <nlohmann/json.hpp>
 
 #include <cmath>
 
@@ -42,7 +47,7 @@ int runCurve(const Options& o) {
         for (const Flag& f : fits[i].flags())
             flags.push_back(flagJson(f));
         for (const Caution& c : curve->cautions)
-            cautions.push_back({{"kind", c.kind}, {"text", o.files[i] + ": " + c.text}});
+            cautions.push_back({{"kind", c.kind}, {"text", o.files[i] + ": " + said(c)}});
         pulls.push_back({{"file", o.files[i]},
                          {"setup", fits[i].header.setup},
                          {"kind", kindText(fits[i].header.kind)},

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/commands.h"
 
 #include "archive/formats/pull_file.h"
@@ -5,6 +6,9 @@
 #include "bench/coast_down_file.h"
 #include "bench/last_words.h"
 #include "core/pull/curve.h"
+
+#include <CLI/CLI.hpp>
+#include <nlohmann/json.hpp>
 
 #include <QCoreApplication>
 #include <QDir>

@@ -1,9 +1,14 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // ladder, factorial and sweep.
 #include "archive/formats/text.h"
 #include "cli/items.h"
 #include "core/judge/factorial.h"
 #include "core/judge/ladder.h"
 #include "core/judge/sweep.h"
+#include "core/words/wording.h"
+
+#include <CLI/CLI.hpp>
+#include <nlohmann/json.hpp>
 
 namespace jr::cli {
 namespace {
@@ -82,12 +87,8 @@ int runFactorial(const std::string& factorText, const std::vector<std::string>& 
         alone[factor] = orNull(value);
     Json cautions = allCautions(*items, result->fit, static_cast<int>(cells.size()));
     if (!result->notSeparable.empty()) {
-        std::string list;
-        for (const std::string& term : result->notSeparable)
-            list += (list.empty() ? "" : ", ") + term;
         cautions.push_back(
-            {{"kind", "confounded"},
-             {"text", "These cells cannot separate " + list + " from the other terms: it is taken to be nothing."}});
+            {{"kind", "confounded"}, {"text", said(Message{"group.not-separable", {Names{result->notSeparable}}})}});
     }
     return print({{"metric", o.metric},
                   {"unit", items->unit},
@@ -131,7 +132,7 @@ int runSweep(const std::string& name, const std::vector<std::string>& arguments,
         low.push_back(orNull(s.low[i]));
         high.push_back(orNull(s.high[i]));
     }
-    say(name + ": " + s.advice);
+    say(name + ": " + said(s.advice));
     return print(
         {{"name", name},
          {"metric", o.metric},
@@ -143,7 +144,7 @@ int runSweep(const std::string& name, const std::vector<std::string>& arguments,
          {"long_side_per_unit", s.longSidePerUnit},
          {"curve", {{"x", s.x}, {"value", s.curve}, {"low", low}, {"high", high}}},
          {"next", s.next},
-         {"advice", s.advice},
+         {"advice", said(s.advice)},
          {"cautions", allCautions(*items, s.fit, static_cast<int>(points.size()))}});
 }
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Each command registers itself on the command line and, when chosen, sets what is to be run.
 // Exit codes: 0 done, 2 wrong usage, 3 unreadable or impossible input, 4 could not write.
 #pragma once
@@ -5,12 +6,16 @@
 #include "core/judge/comparison.h"
 #include "core/pull/pull_fit.h"
 
-#include <CLI/CLI.hpp>
-#include <nlohmann/json.hpp>
+#include <nlohmann/json_fwd.hpp>
 
 #include <functional>
 #include <string>
 #include <vector>
+
+namespace CLI {
+class App;
+class Validator;
+} // namespace CLI
 
 namespace jr::cli {
 

@@ -1,7 +1,13 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/items.h"
 
 #include "archive/formats/text.h"
 #include "core/judge/distinct_pulls.h"
+#include "core/study/study.h"
+#include "core/words/wording.h"
+
+#include <CLI/CLI.hpp>
+#include <nlohmann/json.hpp>
 
 #include <algorithm>
 #include <set>
@@ -84,12 +90,30 @@ std::optional<Items> readItems(const std::vector<std::string>& groups, const Met
     }
     exit = kInput;
     bool good = true;
-    const std::vector<PullFit> fits = fitFiles(files, good);
+    std::vector<PullFit> fits = fitFiles(files, good);
     if (!good)
         return std::nullopt;
-    std::vector<std::vector<const PullFit*>> sides(groups.size());
+    // A group is a setup of a study, whatever the files call it.
+    std::vector<StudyPull> pulls;
+    std::vector<std::string> setups;
+    std::vector<SetupNode> tree;
+    for (std::size_t g = 0; g < groups.size(); ++g) {
+        setups.push_back(std::to_string(g));
+        tree.push_back({setups.back(), groups[g], {}, {}});
+    }
     for (std::size_t i = 0; i < fits.size(); ++i)
-        sides[static_cast<std::size_t>(fileGroups[i])].push_back(&fits[i]);
+        pulls.push_back({files[i], static_cast<int>(i) + 1, setups[static_cast<std::size_t>(fileGroups[i])], true,
+                         std::make_shared<const PullFit>(std::move(fits[i])), nullptr});
+    StudySettings settings;
+    settings.standard = findStandard(o.standard);
+    settings.fromRpm = o.from;
+    settings.toRpm = o.to;
+    settings.confidence = o.confidence;
+    settings.repeatabilityPct = o.repeatability;
+    const std::shared_ptr<const Study> study = Study::make(std::move(pulls), std::move(tree), settings);
+    std::vector<std::vector<const PullFit*>> sides(groups.size());
+    for (std::size_t i = 0; i < study->pulls().size(); ++i)
+        sides[static_cast<std::size_t>(fileGroups[i])].push_back(study->pulls()[i].fit.get());
     const Result<DistinctPulls> distinct = distinctPulls(sides);
     if (!distinct) {
         say(distinct.error().reason);
@@ -97,65 +121,34 @@ std::optional<Items> readItems(const std::vector<std::string>& groups, const Met
     }
     if (distinct->repeated > 0)
         out.cautions.push_back(countedOnce(distinct->repeated));
-    const auto counts = [&](const PullFit& f) {
-        for (const auto& side : distinct->sets)
-            if (std::find(side.begin(), side.end(), &f) != side.end())
-                return true;
-        return false;
-    };
-    std::vector<const PullFit*> pointers;
-    for (const auto& side : distinct->sets)
-        pointers.insert(pointers.end(), side.begin(), side.end());
-    CurveOptions options;
-    options.standard = findStandard(o.standard);
-    // One standard for all or none: a pull without air takes everything back to "as measured".
-    for (const PullFit& f : fits)
-        if (std::vector<Caution> ignored; !correctionFactor(f.header, *options.standard, ignored))
-            options.standard = findStandard("none");
-    options.detailRpm = likelyDetailRpm(pointers);
-    std::vector<PullCurve> curves;
     std::set<std::string> said;
     std::set<MeasuredAt> places;
-    std::vector<std::size_t> counted; // which of the files each curve is of
-    for (std::size_t i = 0; i < fits.size(); ++i) {
-        if (!counts(fits[i]))
-            continue;
-        counted.push_back(i);
-        Result<PullCurve> curve = curveOf(fits[i], options);
-        if (!curve) {
-            say(files[i] + ": " + curve.error().reason);
-            return std::nullopt;
-        }
-        for (const Caution& c : curve->cautions)
-            if (said.insert(c.kind).second)
-                out.cautions.push_back(c);
-        places.insert(fits[i].header.measuredAt);
-        curves.push_back(std::move(curve).value());
+    for (std::size_t i = 0; i < study->pulls().size(); ++i) {
+        if (const auto curve = study->curve(i))
+            for (const Caution& c : curve->cautions)
+                if (said.insert(c.kind).second)
+                    out.cautions.push_back(c);
+        places.insert(study->pulls()[i].fit->header.measuredAt);
     }
-    if (options.standard->id != o.standard && said.insert("standard-unknown").second)
-        out.cautions.push_back(
-            {"standard-unknown",
-             "The air of at least one pull is unknown, so all are taken as measured, without correction."});
+    if (study->standard().id != o.standard && said.insert("standard-unknown").second)
+        out.cautions.push_back({"standard-unknown", {"standard.none-for-all"}});
     if (places.size() > 1)
-        out.cautions.push_back(
-            {"measured-at-differs", "The pulls were not all measured at the same place (crank, hub or wheel)."});
+        out.cautions.push_back({"measured-at-differs", {"sides.measured-at"}});
     Metric metric;
     metric.kind = o.metric == "peak" ? Metric::Kind::Peak : o.metric == "at" ? Metric::Kind::At : Metric::Kind::Band;
-    metric.fromRpm = o.from;
-    metric.toRpm = o.to;
     metric.atRpm = o.at.value_or(0.);
-    const Result<std::vector<double>> values = pullValues(curves, metric);
+    const Result<PullValues> values = study->values(setups, metric);
     if (!values) {
         // "pull 3 …" -> its file
         std::string reason = values.error().reason;
-        const int index = std::atoi(reason.c_str() + 5);
-        const std::size_t gap = reason.find(' ', 5);
-        say(files[counted[static_cast<std::size_t>(std::max(1, index)) - 1]] + ":" +
-            (gap == std::string::npos ? " " + reason : reason.substr(gap)));
+        const int number = reason.starts_with("pull ") ? std::atoi(reason.c_str() + 5) : 0;
+        const std::size_t gap = number > 0 ? reason.find_first_of(" :", 5) : std::string::npos;
+        say(number > 0 && gap != std::string::npos
+                ? files[static_cast<std::size_t>(number) - 1] + ":" + reason.substr(reason[gap] == ':' ? gap + 1 : gap)
+                : reason);
         return std::nullopt;
     }
-    for (std::size_t i = 0; i < counted.size(); ++i)
-        out.observations.push_back({fileGroups[counted[i]], (*values)[i], fits[counted[i]].header.startedEpochS});
+    out.observations = values->observations;
     out.fromPulls = true;
     out.unit = "W";
     exit = kDone;

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // ITEMS of the commands that tell steps, crosses and sweeps: pull files, or numbers written @44.1, separated by commas.
 #pragma once
 

@@ -1,8 +1,13 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // jolly-ram-cli: the same computation as the window, for scripts.
 #include "cli/commands.h"
 
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
+#include "core/words/wording.h"
+
+#include <CLI/CLI.hpp>
+#include <nlohmann/json.hpp>
 
 #include <clocale>
 #include <csignal>
@@ -54,7 +59,7 @@ Json peakJson(const std::optional<Peak>& peak, const char* unitKey) {
 Json cautionsJson(const std::vector<Caution>& cautions) {
     Json out = Json::array();
     for (const Caution& c : cautions)
-        out.push_back({{"kind", c.kind}, {"text", c.text}});
+        out.push_back({{"kind", c.kind}, {"text", said(c)}});
     return out;
 }
 

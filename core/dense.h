@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Names of the linear algebra library's types without its headers: enough to declare what takes or returns them. Who
 // works with them includes <Eigen/Core> in the .cpp; a header that did would cost every file that includes it seconds.
 #pragma once

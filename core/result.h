@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What a fallible function returns: the value, or what went wrong in words a person can act on.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Puts the demo day into an archive as if it had been pulled there.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A day at the bench of an invented machine, as the demo makes it: setups with what they change, and pulls with known
 // truth. Links only the simulated bench, so that what the program finds can be held against it.
 #pragma once

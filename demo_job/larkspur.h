@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The invented Larkspur 410 and its day at the bench: short against long intake stack, A B B A A B B A. Known truth,
 // seeded noise; links only the simulated bench, so that what the program finds can be held against it.
 #pragma once

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Writes the demo data into folders: make-demo pulls DIR | logs DIR | truth.
 #include "archive/formats/pull_file.h"
 #include "demo_job/larkspur.h"

@@ -1,4 +1,5 @@
 #!/usr/bin/env bash
+# SPDX-License-Identifier: GPL-3.0-or-later
 # Installs the packages of packages.txt that are missing, as root or through sudo. Says plainly what to do when it cannot.
 set -euo pipefail
 here="$(cd "$(dirname "$0")" && pwd)"

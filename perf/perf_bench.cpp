@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The live bench at its bar: 1 kHz and 24 channels in real time with the Pull station in view. Prints what was lost,
 // the share of one core, memory at the start and at the end, and how often the station was painted. Usage: perf_bench
 // [seconds]

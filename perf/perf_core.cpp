@@ -1,13 +1,15 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The computation: a pull to a curve, a comparison with its band, reading text against a plain reader.
 #include "archive/formats/foreign_log.h"
 #include "archive/formats/pull_file.h"
 #include "core/judge/comparison.h"
-#include "core/judge/curve_store.h"
+#include "core/study/study.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/simulated_trace.h"
 
 #include <benchmark/benchmark.h>
 
+#include <algorithm>
 #include <atomic>
 #include <cstdlib>
 #include <sstream>
@@ -119,30 +121,44 @@ void largeJobFitOnly(benchmark::State& state) {
 }
 BENCHMARK(largeJobFitOnly)->Unit(benchmark::kMillisecond)->UseRealTime();
 
+/// The same pulls as a study, as the window keeps one: setups as roots of their own, the first against the second.
+std::shared_ptr<const jr::Study> studyOf(std::vector<jr::PullFit> fits) {
+    std::vector<jr::StudyPull> pulls;
+    std::vector<jr::SetupNode> tree;
+    for (jr::PullFit& f : fits) {
+        const std::string setup = f.header.setup;
+        if (std::none_of(tree.begin(), tree.end(), [&](const jr::SetupNode& n) { return n.id == setup; }))
+            tree.push_back({setup, setup, {}, {}});
+        pulls.push_back({std::to_string(pulls.size()), static_cast<int>(pulls.size()) + 1, setup, true,
+                         std::make_shared<const jr::PullFit>(std::move(f)), nullptr});
+    }
+    jr::StudySettings settings;
+    settings.detailRpm = 250.;
+    settings.baseSetup = "0";
+    settings.withSetup = "1";
+    return jr::Study::make(std::move(pulls), std::move(tree), settings);
+}
+
 void largeJobOtherStandard(benchmark::State& state) {
-    const std::vector<jr::PullFit> fits = fitAll(largeJob());
-    jr::CurveStore store;
-    jr::CompareOptions options;
-    options.detailRpm = 250.;
-    options.store = &store;
+    std::shared_ptr<const jr::Study> study = studyOf(fitAll(largeJob()));
     bool other = false;
     for (auto _ : state) {
-        options.standard = jr::findStandard((other = !other) ? "din-70020" : "sae-j1349");
-        benchmark::DoNotOptimize(jr::compareSets(setsOf(fits), options));
+        jr::StudySettings settings = study->settings();
+        settings.standard = jr::findStandard((other = !other) ? "din-70020" : "sae-j1349");
+        study = jr::Study::make(study->pulls(), study->tree(), settings, study.get());
+        benchmark::DoNotOptimize(study->everySetup());
     }
 }
 BENCHMARK(largeJobOtherStandard)->Unit(benchmark::kMillisecond);
 
 void largeJobOtherBand(benchmark::State& state) {
-    const std::vector<jr::PullFit> fits = fitAll(largeJob());
-    jr::CurveStore store; // as the window keeps one
-    jr::CompareOptions options;
-    options.detailRpm = 250.;
-    options.store = &store;
+    std::shared_ptr<const jr::Study> study = studyOf(fitAll(largeJob()));
     double from = 4000.;
     for (auto _ : state) {
-        options.fromRpm = from = from > 5000. ? 4000. : from + 50.;
-        benchmark::DoNotOptimize(jr::compareSets(setsOf(fits), options));
+        jr::StudySettings settings = study->settings();
+        settings.fromRpm = from = from > 5000. ? 4000. : from + 50.;
+        study = jr::Study::make(study->pulls(), study->tree(), settings, study.get());
+        benchmark::DoNotOptimize(study->everySetup());
     }
 }
 BENCHMARK(largeJobOtherBand)->Unit(benchmark::kMillisecond);

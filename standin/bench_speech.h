@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The stand-in's own writing and reading of docs/bench-lines.md and of NMEA 0183. Shares nothing with the reading side
 // but that text.
 #pragma once

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // An engine simple enough to explain: how much air it gets, what mixture that makes, what torque is left after
 // friction. docs/standin.md says each formula in words. Every part is a number here, so that every swap can be played.
 #pragma once

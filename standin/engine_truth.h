@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Invented engines with a torque curve that is known exactly: the truth that tests hold the program against.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Where the stand-in is spoken to: a TCP port on the loopback, or a pseudo terminal that looks like a serial device.
 #pragma once
 

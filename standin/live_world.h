@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The simulated bench as it lives: a rider, an engine, a roller or a brake, heat, fuel and weather, stepped through
 // time. It hands out what the pickups would have read, errors and all.
 #pragma once

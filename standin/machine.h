@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The three invented machines, each strapped to its own bench.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // jolly-ram-standin: a bench that never existed, to try everything on.
 #include "standin/bench_speech.h"
 #include "standin/line_port.h"

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A roller bench and an engine brake that never existed: they integrate a known engine and write down what their
 // pickups would have read, errors and all. Used by the demo, the tests and the simulated promises of docs/judging.md.
 #pragma once

@@ -1,10 +1,41 @@
-// Includes only ever point down the list of layers, and no interface header stands below the window.
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Includes only ever point down: from layer to layer, and from room to room inside core, archive and app; no interface
+// header stands below the window, no heavy one in a header; every file says its licence.
 #include "tests/support/suites.h"
 
 #include <QDirIterator>
 #include <QFile>
 #include <QRegularExpression>
 #include <QTest>
+
+namespace {
+
+struct SourceFile {
+    QString path; ///< from the root
+    QString text;
+};
+
+std::vector<SourceFile> sources(const QString& folder) {
+    std::vector<SourceFile> out;
+    const QString root = QStringLiteral(JR_SOURCE "/");
+    QDirIterator it(root + folder, {"*.h", "*.cpp"}, QDir::Files, QDirIterator::Subdirectories);
+    while (it.hasNext()) {
+        QFile file(it.next());
+        if (file.open(QIODevice::ReadOnly))
+            out.push_back({file.fileName().mid(root.size()), QString::fromUtf8(file.readAll())});
+    }
+    return out;
+}
+
+QStringList includesOf(const QString& text, const QString& layer) {
+    const QRegularExpression ours(QStringLiteral("#include \"") + layer + QStringLiteral("/([a-z_]+)/"));
+    QStringList out;
+    for (auto match = ours.globalMatch(text); match.hasNext();)
+        out << match.next().captured(1);
+    return out;
+}
+
+} // namespace
 
 class TestLayers : public QObject {
     Q_OBJECT
@@ -22,26 +53,84 @@ private slots:
             qt(QStringLiteral("#include <Q[A-Z]")),
             widgets(QStringLiteral("#include <Q(Widget|Application|MainWindow|Dialog|Painter)"));
         int seen = 0;
-        for (auto layer = allowed.begin(); layer != allowed.end(); ++layer) {
-            QDirIterator it(QStringLiteral(JR_SOURCE "/") + layer.key(), {"*.h", "*.cpp"}, QDir::Files,
-                            QDirIterator::Subdirectories);
-            while (it.hasNext()) {
-                QFile file(it.next());
-                QVERIFY(file.open(QIODevice::ReadOnly));
-                const QString text = QString::fromUtf8(file.readAll());
+        for (auto layer = allowed.begin(); layer != allowed.end(); ++layer)
+            for (const SourceFile& file : sources(layer.key())) {
                 ++seen;
-                auto match = ours.globalMatch(text);
-                while (match.hasNext()) {
+                for (auto match = ours.globalMatch(file.text); match.hasNext();) {
                     const QString used = match.next().captured(1);
-                    QVERIFY2(layer.value().contains(used), qPrintable(file.fileName() + " includes " + used));
+                    QVERIFY2(layer.value().contains(used), qPrintable(file.path + " includes " + used));
                 }
                 if (layer.key() == QLatin1String("core") || layer.key() == QLatin1String("standin"))
-                    QVERIFY2(!qt.match(text).hasMatch(), qPrintable(file.fileName()));
+                    QVERIFY2(!qt.match(file.text).hasMatch(), qPrintable(file.path));
                 if (layer.key() != QLatin1String("app"))
-                    QVERIFY2(!widgets.match(text).hasMatch(), qPrintable(file.fileName()));
+                    QVERIFY2(!widgets.match(file.text).hasMatch(), qPrintable(file.path));
             }
+        QVERIFY(seen > 300);
+    }
+
+    /// Rooms in their order: one may include those named before it, and itself. Stations do not know each other, so in
+    /// app they stand beside one another.
+    void roomsPointDown_data() {
+        QTest::addColumn<QString>("layer");
+        QTest::addColumn<QList<QStringList>>("floors");
+        QTest::newRow("core") << "core" << QList<QStringList>{{"units"},
+                                                              {"words"},
+                                                              {"air"},
+                                                              {"pull"},
+                                                              {"live", "driveline", "calibrate"},
+                                                              {"judge"},
+                                                              {"mixture", "machine", "plan"},
+                                                              {"ready"},
+                                                              {"study"}};
+        QTest::newRow("archive") << "archive" << QList<QStringList>{{"disk"}, {"formats"}, {"store"}};
+        QTest::newRow("app") << "app"
+                             << QList<QStringList>{
+                                    {"theme"},
+                                    {"charts"},
+                                    {"model"},
+                                    {"widgets"},
+                                    {"ask", "ready", "pull", "look", "judge", "handover", "jobs", "import"},
+                                    {"frame"},
+                                    {"tools"}};
+    }
+    void roomsPointDown() {
+        QFETCH(QString, layer);
+        QFETCH(QList<QStringList>, floors);
+        QMap<QString, int> floorOf;
+        for (int k = 0; k < floors.size(); ++k)
+            for (const QString& room : floors[k])
+                floorOf[room] = k;
+        for (const SourceFile& file : sources(layer)) {
+            const QString room = file.path.section(QLatin1Char('/'), 1, 1);
+            if (room.contains(QLatin1Char('.')))
+                continue; // in no room: core/result.h, app/main.cpp
+            QVERIFY2(floorOf.contains(room), qPrintable(file.path + ": a room that has no floor yet"));
+            for (const QString& used : includesOf(file.text, layer))
+                QVERIFY2(used == room || floorOf.value(used, 99) < floorOf[room],
+                         qPrintable(file.path + " includes " + used + ", which stands beside or above it"));
         }
-        QVERIFY(seen > 60);
+    }
+
+    /// Seconds for every file that includes it: these stay in .cpp files.
+    void headersAreLight() {
+        static const QRegularExpression heavy(
+            QStringLiteral("#include <(Eigen/|boost/|nlohmann/json\\.hpp|CLI/|QtWidgets>|QtConcurrent)"));
+        // The linear models' own inside: included by the .cpp files of core/judge, core/study and their tests alone.
+        const QStringList inside{"core/judge/pull_model.h", "core/judge/range_model.h"};
+        for (const char* layer : {"core", "archive", "bench", "cli", "app", "demo_job", "standin"})
+            for (const SourceFile& file : sources(QLatin1String(layer)))
+                if (file.path.endsWith(QLatin1String(".h")) && !inside.contains(file.path))
+                    QVERIFY2(!heavy.match(file.text).hasMatch(), qPrintable(file.path));
+        for (const SourceFile& file : sources(QStringLiteral("app")))
+            for (const QString& header : inside)
+                QVERIFY2(!file.text.contains(header), qPrintable(file.path + " includes " + header));
+    }
+
+    void everyFileSaysItsLicence() {
+        for (const char* folder : {"core", "archive", "bench", "standin", "cli", "demo_job", "app", "tests", "perf"})
+            for (const SourceFile& file : sources(QLatin1String(folder)))
+                QVERIFY2(file.text.startsWith(QLatin1String("// SPDX-License-Identifier: GPL-3.0-or-later\n")),
+                         qPrintable(file.path));
     }
 };
 

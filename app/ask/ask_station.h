@@ -1,10 +1,11 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Ask: the question with its setups, plan and claims; the machine; the fault hunt.
 #pragma once
 
 #include "app/ask/hunt_page.h"
 #include "app/ask/machine_page.h"
 #include "app/ask/question_page.h"
-#include "app/frame/page_stack.h"
+#include "app/widgets/page_stack.h"
 
 namespace jr::app {
 
@@ -14,6 +15,7 @@ public:
     enum Page { Question, Machine, FaultHunt };
 
     AskStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    StationFace face() const override;
     QuestionPage& question() { return *m_question; }
     MachinePage& machine() { return *m_machine; }
     HuntPage& hunt() { return *m_hunt; }

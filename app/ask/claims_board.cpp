@@ -1,8 +1,10 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/claims_board.h"
 
-#include "app/frame/clear_layout.h"
-#include "app/frame/method_dialog.h"
 #include "app/theme/words.h"
+#include "app/widgets/clear_layout.h"
+#include "app/widgets/method_dialog.h"
+#include "core/words/wording.h"
 #include <QComboBox>
 #include <QDateTime>
 #include <QDoubleSpinBox>
@@ -110,27 +112,52 @@ void ClaimsBoard::argue(const ClaimRecord& claim, const QString& note) {
 }
 
 void ClaimsBoard::refresh() {
-    clearLayout(m_list);
-    if (!m_model.archive() || !m_model.hasJob())
+    if (!m_model.archive() || !m_model.hasJob()) {
+        clearLayout(m_list);
         return;
-    const auto claims = m_model.archive()->claims(m_model.job().id);
-    if (!claims)
+    }
+    const auto kept = m_model.archive()->claims(m_model.job().id);
+    if (!kept)
         return;
-    const Tokens& t = m_theme.tokens();
-    const QLocale l;
-    for (ClaimRecord c : *claims) {
-        // The verdict follows from the pulls as they stand now; a new one joins the history.
-        if (const auto comparison = m_model.loading()
-                                        ? std::nullopt
-                                        : m_model.compareSetups(c.baseSetup, c.withSetup, c.fromRpm, c.toRpm)) {
-            const Judgement now = judgeClaim(c.claim, *comparison);
-            if (c.history.empty() || c.history.back().verdict != now.verdict || c.history.back().reason != now.reason) {
-                const VerdictRecord verdict{
-                    QDateTime::currentDateTime().toString(Qt::ISODate).toStdString(), now.verdict, now.reason, {}};
-                if (m_model.archive()->addVerdict(c.id, verdict))
-                    c.history.push_back(verdict);
-            }
+    list(*kept);
+    if (m_model.loading())
+        return;
+    // The verdict follows from the pulls as they stand now; a new one joins the history.
+    m_model.ask(this, [this, claims = *kept](const StudyPtr& study) -> StudyDesk::Draw {
+        std::vector<const Comparison*> found;
+        for (const ClaimRecord& c : claims) {
+            found.push_back(nullptr);
+            if (!study->countingPulls(c.baseSetup).empty() && !study->countingPulls(c.withSetup).empty())
+                if (const auto& comparison = study->comparisonOf(c.baseSetup, c.withSetup, c.fromRpm, c.toRpm))
+                    found.back() = &*comparison;
         }
+        return [this, study, claims, found]() mutable {
+            bool fresh = false;
+            for (std::size_t i = 0; i < claims.size(); ++i)
+                fresh = (found[i] && judgeAnew(claims[i], *found[i])) || fresh;
+            if (fresh) // else a note being typed would be in the way for nothing
+                list(claims);
+        };
+    });
+}
+
+bool ClaimsBoard::judgeAnew(ClaimRecord& c, const Comparison& comparison) {
+    const Judgement now = judgeClaim(c.claim, comparison);
+    const std::string reason = said(now.reason); // kept as it was made, in the archive's own words
+    if (!c.history.empty() && c.history.back().verdict == now.verdict && c.history.back().reason == reason)
+        return false;
+    const VerdictRecord verdict{
+        QDateTime::currentDateTime().toString(Qt::ISODate).toStdString(), now.verdict, reason, {}};
+    if (!m_model.archive()->addVerdict(c.id, verdict))
+        return false;
+    c.history.push_back(verdict);
+    return true;
+}
+
+void ClaimsBoard::list(const std::vector<ClaimRecord>& claims) {
+    clearLayout(m_list);
+    const Tokens& t = m_theme.tokens();
+    for (const ClaimRecord& c : claims) {
         const VerdictRecord* last = c.history.empty() ? nullptr : &c.history.back();
         const QString word = !last                              ? tr("not tested yet")
                              : last->verdict == Verdict::Held   ? tr("held")
@@ -173,7 +200,7 @@ void ClaimsBoard::refresh() {
             m_list->addWidget(note);
         }
     }
-    if (claims->empty()) {
+    if (claims.empty()) {
         auto* empty = new Words(tr("Nothing is chalked up. Write down what somebody claims before the pulls are made; "
                                    "the test then says held, failed or undecided, and why."));
         empty->setWordWrap(true);

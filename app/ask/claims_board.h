@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Claims chalked up before the test, each with the verdict the test gives it: never set by hand, its history kept.
 #pragma once
 
@@ -25,6 +26,9 @@ public:
     bool chalk(const QString& said, const QString& source, ClaimKind kind, double pct);
 
 private:
+    void list(const std::vector<ClaimRecord>& claims);
+    bool judgeAnew(ClaimRecord& claim, const Comparison& comparison);
+
     const Theme& m_theme;
     JobModel& m_model;
     QVBoxLayout* m_list;

@@ -1,7 +1,8 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/hunt_page.h"
 
-#include "app/frame/clear_layout.h"
 #include "app/theme/words.h"
+#include "app/widgets/clear_layout.h"
 #include "archive/formats/job_sheets.h"
 #include "core/plan/fuel.h"
 
@@ -185,9 +186,8 @@ std::vector<HuntPull> HuntPage::knownPulls() const {
                         break;
                     }
         if (p.trace)
-            for (const auto& [key, value] : p.trace->header.other)
-                if (key == "pulls_since_fuel")
-                    known.pullsSinceFuel = QString::fromStdString(value).toInt();
+            if (const auto pulls = p.trace->header.number(header_key::pullsSinceFuel))
+                known.pullsSinceFuel = static_cast<int>(*pulls);
         out.push_back(std::move(known));
     }
     return out;
@@ -199,11 +199,10 @@ std::optional<int> HuntPage::pullsPerTank() const {
     double sum = 0., n = 0.;
     for (const LoadedPull& p : m_model.pulls())
         if (p.trace)
-            for (const auto& [key, value] : p.trace->header.other)
-                if (const double ml = key == "fuel_ml" ? QString::fromStdString(value).toDouble() : 0.; ml > 0.) {
-                    sum += ml;
-                    n += 1.;
-                }
+            if (const double ml = p.trace->header.number(header_key::fuelMl).value_or(0.); ml > 0.) {
+                sum += ml;
+                n += 1.;
+            }
     return tank && n > 0. ? std::optional(pullsLeft(*tank, 0., sum / n)) : std::nullopt;
 }
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The fault hunt: what it does, what could be the reason, one swap at a time with its result and pulls, and what to do
 // next in large words.
 #pragma once

@@ -1,7 +1,8 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/machine_page.h"
 
-#include "app/frame/clear_layout.h"
 #include "app/theme/words.h"
+#include "app/widgets/clear_layout.h"
 #include "archive/formats/job_sheets.h"
 
 #include <QComboBox>

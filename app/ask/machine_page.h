@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The machine's sheet: what it is and its state of tune, cylinder by cylinder, with what cannot be right said beside it
 // and its cylinders drawn to scale.
 #pragma once

@@ -1,8 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/plan_card.h"
 
-#include "app/frame/method_dialog.h"
-#include "app/model/plural.h"
+#include "app/theme/plural.h"
 #include "app/theme/words.h"
+#include "app/widgets/method_dialog.h"
 
 #include <QComboBox>
 #include <QDoubleSpinBox>

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The plan: which setups, how many pulls, in which order, how long, with which stops; the curve of what so many pulls
 // can show. Put on the day strip, it is followed from there.
 #pragma once

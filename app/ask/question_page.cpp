@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/question_page.h"
 #include "app/theme/words.h"
 

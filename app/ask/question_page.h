@@ -1,10 +1,11 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The question as a sentence with slots, the setups as a family tree with their changes, the plan, and the claims.
 #pragma once
 
 #include "app/ask/claims_board.h"
 #include "app/ask/plan_card.h"
 #include "app/ask/setup_tree_view.h"
-#include "app/notes/note_strip.h"
+#include "app/widgets/note_strip.h"
 
 class QTableWidget;
 class QPushButton;

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What so many pulls can show: the smallest gain over the number of pulls, its point draggable.
 #pragma once
 

@@ -1,6 +1,7 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/setup_tree_view.h"
 
-#include "app/model/plural.h"
+#include "app/theme/plural.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>

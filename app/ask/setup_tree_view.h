@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The setups as cards in a family tree: each hangs from its parent with only its changes written on the branch.
 #pragma once
 

@@ -1,4 +1,7 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/charts/rpm_chart.h"
+
+#include "app/charts/label_places.h"
 
 #include <cmath>
 
@@ -31,6 +34,7 @@ RpmChart::RpmChart(const Theme& theme, QWidget* parent) : QCustomPlot(parent), m
     m_zoomNote->position->setCoords(0.01, 0.02);
     m_zoomNote->setVisible(false);
     dress();
+    connect(this, &QCustomPlot::afterLayout, this, &RpmChart::placeOwnLabels);
     connect(&m_theme, &Theme::changed, this, &RpmChart::dress);
 }
 
@@ -107,17 +111,48 @@ void RpmChart::showRpmTicks(bool show) {
 
 void RpmChart::addLabel(double rpm, double value, const QString& text, const QColor& color, Qt::Alignment where) {
     auto* label = new QCPItemText(this);
-    label->position->setCoords(rpm, value);
-    label->setPositionAlignment(where);
+    label->position->setType(QCPItemPosition::ptAbsolute);
+    label->setPositionAlignment(Qt::AlignLeft | Qt::AlignTop);
     label->setText(text);
     label->setColor(color);
     label->setFont(Theme::font(Size::Small, true));
-    // Below a point, far enough down not to lie on the line itself.
-    label->setPadding(where & Qt::AlignTop ? QMargins(4, 12, 4, 2) : QMargins(4, 2, 4, 2));
+    label->setPadding(QMargins(3, 1, 3, 1));
+    m_labels.push_back({label, rpm, value, !(where & Qt::AlignTop)});
+}
+
+/// Once the axes stand: every label beside what it names, as they are drawn now.
+void RpmChart::placeOwnLabels() {
+    if (m_labels.empty())
+        return;
+    std::vector<DrawnLine> lines;
+    for (int i = 0; i < graphCount(); ++i) {
+        const QCPGraph* g = graph(i);
+        if (g->pen().style() == Qt::NoPen || !g->visible())
+            continue;
+        DrawnLine line;
+        line.thin = g->pen().widthF() < 1.5 && g->brush().style() == Qt::NoBrush && !g->channelFillGraph();
+        for (const QCPGraphData& point : *g->data())
+            line.points << QPointF(xAxis->coordToPixel(point.key), yAxis->coordToPixel(point.value));
+        lines.push_back(std::move(line));
+    }
+    std::vector<LabelWish> wishes;
+    for (const Label& label : m_labels) {
+        const QRectF size = QFontMetricsF(label.item->font()).boundingRect(label.item->text());
+        wishes.push_back({{xAxis->coordToPixel(label.rpm), yAxis->coordToPixel(label.value)},
+                          {size.width() + 8., size.height() + 3.},
+                          label.above});
+    }
+    std::vector<QRectF> taken;
+    if (m_zoomNote->visible())
+        taken.push_back(QRectF(m_zoomNote->topLeft->pixelPosition(), m_zoomNote->bottomRight->pixelPosition()));
+    const std::vector<QRectF> places = placeLabels(wishes, lines, std::move(taken), QRectF(axisRect()->rect()));
+    for (std::size_t i = 0; i < places.size(); ++i)
+        m_labels[i].item->position->setCoords(places[i].topLeft());
 }
 
 void RpmChart::clearDrawing() {
     clearPlottables();
+    m_labels.clear();
     for (int i = itemCount() - 1; i >= 0; --i)
         if (QCPAbstractItem* one = item(i); one != m_cursor && one != m_note && one != m_zoomNote)
             removeItem(one);

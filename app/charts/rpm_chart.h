@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A chart over engine speed in our dress: same margins everywhere so that charts line up, a cursor line, direct labels,
 // a note that says what is drawn, and an axis that starts at zero unless a person zooms (and then says so).
 #pragma once
@@ -25,7 +26,7 @@ public:
     void setNaturalRange(double low, double high);
     bool zoomed() const { return m_zoomed; }
     void showRpmTicks(bool show);
-    /// A label standing on the chart beside what it names.
+    /// A label standing on the chart beside what it names, clear of lines and other labels (label_places.h).
     void addLabel(double rpm, double value, const QString& text, const QColor& color,
                   Qt::Alignment where = Qt::AlignLeft | Qt::AlignBottom);
     void clearDrawing(); ///< graphs and labels, not cursor and note
@@ -47,7 +48,15 @@ protected:
     const Theme& m_theme;
 
 private:
+    struct Label {
+        QCPItemText* item;
+        double rpm, value;
+        bool above;
+    };
     void updateZoomNote();
+    void placeOwnLabels();
+
+    std::vector<Label> m_labels;
     QCPItemStraightLine* m_cursor;
     QCPItemText* m_note;
     QCPItemText* m_zoomNote;

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/frame/capture_offer.h"
 #include "app/theme/words.h"
 

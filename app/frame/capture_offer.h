@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The offer at the start: what was caught before the program or the power went. Stays until taken in or put off.
 #pragma once
 

@@ -1,8 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/frame/day_strip.h"
 
 #include "app/theme/words.h"
 
-#include "app/model/plural.h"
+#include "app/theme/plural.h"
 
 #include <QContextMenuEvent>
 #include <QDateTime>

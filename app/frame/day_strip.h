@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The spine of a job: one tile per pull in true order along a time line, with gaps where the spanners were out.
 // Clicking, arrows or dragging across tiles picks pulls everywhere in the program.
 #pragma once

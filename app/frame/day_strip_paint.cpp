@@ -1,7 +1,8 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // How the day strip looks; what it does is in day_strip.cpp.
 #include "app/frame/day_strip.h"
 
-#include "app/model/plural.h"
+#include "app/theme/plural.h"
 
 #include <QDateTime>
 #include <QPainter>

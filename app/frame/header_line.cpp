@@ -1,8 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/frame/header_line.h"
 
-#include "app/frame/method_dialog.h"
-#include "app/judge/chart_words.h"
 #include "app/theme/words.h"
+#include "app/widgets/chart_words.h"
+#include "app/widgets/method_dialog.h"
 
 #include <QAction>
 #include <QComboBox>

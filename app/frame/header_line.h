@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // One line above every station with the four things that mislead when unseen: the job, the standard in force, the
 // units, the air.
 #pragma once

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/frame/main_window.h"
 
 #include "app/ask/ask_station.h"
@@ -7,12 +8,12 @@
 #include "app/frame/rail.h"
 #include "app/handover/handover_station.h"
 #include "app/import/import_dialog.h"
+#include "app/jobs/jobs_station.h"
 #include "app/judge/judge_station.h"
-#include "app/model/plural.h"
+#include "app/look/look_station.h"
 #include "app/pull/pull_station.h"
-#include "app/pulls/pulls_station.h"
 #include "app/ready/ready_station.h"
-#include "app/start/start_page.h"
+#include "app/theme/plural.h"
 #include "app/theme/words.h"
 
 #include <QAction>
@@ -58,48 +59,43 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     setCentralWidget(whole);
 
     m_bench = std::make_unique<BenchModel>(m_model);
-    m_start = new StartPage(theme, m_model);
+    m_jobs = new JobsStation(theme, m_model);
     m_ask = new AskStation(theme, m_model);
     m_ready = new ReadyStation(theme, m_model, *m_bench);
     m_pull = new PullStation(theme, m_model, *m_bench);
-    m_pulls = new PullsStation(theme, m_model);
+    m_look = new LookStation(theme, m_model);
     m_judge = new JudgeStation(theme, m_model);
     m_handover = new HandoverStation(theme, m_model);
-    m_rail->addStation(tr("Jobs"), QStringLiteral("house"), QStringLiteral("Ctrl+0"));
-    m_rail->addStation(tr("Ask"), QStringLiteral("message-circle-question"), QStringLiteral("Ctrl+1"));
-    m_rail->addStation(tr("Ready"), QStringLiteral("clipboard-list"), QStringLiteral("Ctrl+2"));
-    m_rail->addStation(tr("Pull"), QStringLiteral("gauge"), QStringLiteral("Ctrl+3"));
-    m_rail->addStation(tr("Look"), QStringLiteral("activity"), QStringLiteral("Ctrl+L"));
-    m_rail->addStation(tr("Judge"), QStringLiteral("scale"), QStringLiteral("Ctrl+4"));
-    m_rail->addStation(tr("Hand over"), QStringLiteral("printer"), QStringLiteral("Ctrl+7"));
-    for (QWidget* station :
-         std::initializer_list<QWidget*>{m_start, m_ask, m_ready, m_pull, m_pulls, m_judge, m_handover})
+    m_list = {m_jobs, m_ask, m_ready, m_pull, m_look, m_judge, m_handover};
+    for (Station* station : m_list) {
+        m_rail->addStation(station->face());
         m_stations->addWidget(station);
+    }
 
     connect(m_rail, &Rail::chosen, this, &MainWindow::showStation);
-    connect(m_start, &StartPage::jobChosen, this, [this](const QString& id) {
+    connect(m_jobs, &JobsStation::jobChosen, this, [this](const QString& id) {
         if (openJob(id.toStdString()))
             showStation(Judge);
     });
-    connect(m_start, &StartPage::importWanted, this, &MainWindow::importFiles);
-    connect(m_start, &StartPage::archiveWanted, this, &MainWindow::openArchive);
-    connect(m_start, &StartPage::message, this, &MainWindow::say);
+    connect(m_jobs, &JobsStation::importWanted, this, &MainWindow::importFiles);
+    connect(m_jobs, &JobsStation::archiveWanted, this, &MainWindow::openArchive);
+    connect(m_jobs, &JobsStation::message, this, &MainWindow::say);
     connect(m_handover, &HandoverStation::message, this, &MainWindow::say);
     connect(m_dayStrip, &DayStrip::pullOpened, this, [this](int i) {
         m_model.setCurrentPull(i);
-        showStation(Pulls);
+        showStation(Look);
     });
     connect(m_captures, &CaptureOffer::takeIn, this, [this] {
         const int taken = m_bench->recoverCaptures();
         say(plural(taken, tr("1 pull taken in; it is in its job now."),
                    tr("%1 pulls taken in; they are in their job now.")));
         m_model.reload();
-        m_start->refresh();
+        m_jobs->refresh();
     });
     connect(&m_model, &JobModel::problem, this, &MainWindow::say);
     connect(m_bench.get(), &BenchModel::said, this, &MainWindow::say);
     addShortcuts();
-    showStation(Start);
+    showStation(Jobs);
     m_dayStrip->setFocus();
 }
 
@@ -124,7 +120,7 @@ void MainWindow::addShortcuts() {
         connect(action, &QAction::triggered, this, run);
     };
     shortcut(QKeySequence(Qt::Key_F9), [this] { m_theme.toggle(); });
-    shortcut(QKeySequence(QStringLiteral("Ctrl+I")), [this] { m_start->chooseFiles(); });
+    shortcut(QKeySequence(QStringLiteral("Ctrl+I")), [this] { m_jobs->chooseFiles(); });
     shortcut(QKeySequence(QStringLiteral("Ctrl+E")), [this] { showStation(Handover); });
     shortcut(QKeySequence(Qt::Key_F6), [this] { m_dayStrip->setFocus(Qt::ShortcutFocusReason); });
 }
@@ -144,18 +140,18 @@ bool MainWindow::openArchive(const QString& folder) {
     if (!archive) {
         const QString words = QString::fromStdString(archive.error().text());
         say(words);
-        m_start->setDamaged(damaged && !m_archive ? folder : QString(), words);
+        m_jobs->setDamaged(damaged && !m_archive ? folder : QString(), words);
         return false;
     }
     archive.value()->setRemarkListener([this](const std::string& words) { say(QString::fromStdString(words)); });
-    m_start->setDamaged({}, {});
+    m_jobs->setDamaged({}, {});
     m_bench->disconnectBench();
     m_model.setArchive(nullptr);
     m_archive = std::move(archive).value();
     m_model.setArchive(m_archive.get());
     m_captures->offer(m_bench->pendingCaptures());
-    m_start->refresh();
-    showStation(Start);
+    m_jobs->refresh();
+    showStation(Jobs);
     return true;
 }
 
@@ -170,9 +166,8 @@ bool MainWindow::openJob(const std::string& jobId) {
 void MainWindow::showStation(int station) {
     m_stations->setCurrentIndex(station);
     m_rail->setCurrent(station);
-    m_dayStrip->setVisible(station != Start || m_model.hasJob());
-    if (station == Start)
-        m_start->refresh();
+    m_dayStrip->setVisible(station != Jobs || m_model.hasJob());
+    m_list[static_cast<std::size_t>(station)]->arrive();
 }
 
 void MainWindow::importFiles(const QStringList& paths) {
@@ -184,12 +179,12 @@ void MainWindow::importFiles(const QStringList& paths) {
         return;
     ImportDialog dialog(m_theme, m_model, paths, this);
     if (dialog.exec() != QDialog::Accepted) {
-        m_start->refresh();
+        m_jobs->refresh();
         return;
     }
     if (openJob(dialog.jobId()))
         showStation(Judge);
-    m_start->refresh();
+    m_jobs->refresh();
     say(dialog.summary());
 }
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The frame: rail, header line, stations, day strip. It only wires; each station decides for itself.
 #pragma once
 
@@ -18,15 +19,16 @@ class AskStation;
 class BenchModel;
 class JudgeStation;
 class PullStation;
-class PullsStation;
+class LookStation;
 class Rail;
 class ReadyStation;
-class StartPage;
+class JobsStation;
+class Station;
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
-    enum Station { Start = 0, Ask, Ready, Pull, Pulls, Judge, Handover };
+    enum Place { Jobs = 0, Ask, Ready, Pull, Look, Judge, Handover }; ///< of `stations`, in working order
 
     MainWindow(Theme& theme, QWidget* parent = nullptr);
     ~MainWindow() override;
@@ -36,7 +38,9 @@ public:
     bool openJob(const std::string& jobId);
     void showStation(int station);
     void importFiles(const QStringList& paths);
+    void say(const QString& text); ///< above the stations for a while; empty: nothing any more
 
+    const std::vector<Station*>& stations() const { return m_list; }
     JobModel& model() { return m_model; }
     DayStrip& dayStrip() { return *m_dayStrip; }
     JudgeStation& judge() { return *m_judge; }
@@ -44,16 +48,15 @@ public:
     AskStation& ask() { return *m_ask; }
     ReadyStation& ready() { return *m_ready; }
     PullStation& pullStation() { return *m_pull; }
-    PullsStation& pullsStation() { return *m_pulls; }
+    LookStation& lookStation() { return *m_look; }
     HandoverStation& handover() { return *m_handover; }
-    StartPage& start() { return *m_start; }
+    JobsStation& jobs() { return *m_jobs; }
 
 protected:
     void dragEnterEvent(QDragEnterEvent* event) override;
     void dropEvent(QDropEvent* event) override;
 
 private:
-    void say(const QString& text);
     void addShortcuts();
 
     Theme& m_theme;
@@ -62,13 +65,14 @@ private:
     std::unique_ptr<BenchModel> m_bench;
     Rail* m_rail;
     QStackedWidget* m_stations;
-    StartPage* m_start;
+    JobsStation* m_jobs;
     AskStation* m_ask;
     ReadyStation* m_ready;
     PullStation* m_pull;
-    PullsStation* m_pulls;
+    LookStation* m_look;
     JudgeStation* m_judge;
     HandoverStation* m_handover;
+    std::vector<Station*> m_list; ///< all of them, in working order
     CaptureOffer* m_captures;
     DayStrip* m_dayStrip;
     QLabel* m_message;

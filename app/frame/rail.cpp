@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/frame/rail.h"
 
 #include "app/theme/words.h"
@@ -17,11 +18,11 @@ Rail::Rail(const Theme& theme, QWidget* parent) : QWidget(parent), m_theme(theme
     connect(&theme, &Theme::changed, this, &Rail::dress);
 }
 
-void Rail::addStation(const QString& name, const QString& icon, const QString& key) {
+void Rail::addStation(const StationFace& face) {
     auto* button = new QToolButton;
-    button->setText(name);
-    button->setToolTip(plainTip(QStringLiteral("%1 (%2)").arg(name, key)));
-    button->setShortcut(QKeySequence(key));
+    button->setText(face.name);
+    button->setToolTip(plainTip(QStringLiteral("%1 (%2)").arg(face.name, face.key)));
+    button->setShortcut(QKeySequence(face.key));
     button->setCheckable(true);
     button->setAutoExclusive(true);
     button->setToolButtonStyle(Qt::ToolButtonTextUnderIcon);
@@ -30,7 +31,7 @@ void Rail::addStation(const QString& name, const QString& icon, const QString& k
     button->setMinimumHeight(62);
     const int index = static_cast<int>(m_buttons.size());
     m_layout->insertWidget(index, button);
-    m_buttons.emplace_back(button, icon);
+    m_buttons.emplace_back(button, face.icon);
     connect(button, &QToolButton::clicked, this, [this, index] { emit chosen(index); });
     dress();
 }

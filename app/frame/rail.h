@@ -1,7 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The stations down the left side, in working order.
 #pragma once
 
 #include "app/theme/theme.h"
+#include "app/widgets/station.h"
 
 #include <QWidget>
 
@@ -14,8 +16,8 @@ class Rail : public QWidget {
     Q_OBJECT
 public:
     explicit Rail(const Theme& theme, QWidget* parent = nullptr);
-    /// `key` is shown in the tip and works everywhere in the window.
-    void addStation(const QString& name, const QString& icon, const QString& key);
+    /// Its key is shown in the tip and works everywhere in the window.
+    void addStation(const StationFace& face);
     void setCurrent(int index);
 
 signals:

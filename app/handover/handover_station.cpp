@@ -1,8 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/handover/handover_station.h"
 
-#include "app/frame/method_dialog.h"
 #include "app/handover/sheet_painter.h"
 #include "app/theme/words.h"
+#include "app/widgets/method_dialog.h"
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
 
@@ -47,7 +48,7 @@ private:
 };
 
 HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* parent)
-    : QWidget(parent), m_model(model) {
+    : Station(parent), m_model(model) {
     auto* across = new QHBoxLayout(this);
     across->setContentsMargins(12, 8, 12, 8);
     m_sheet = new SheetView(theme, model);
@@ -115,6 +116,7 @@ Result<Done> keep(const QString& path, const QByteArray& bytes) {
 } // namespace
 
 Result<Done> HandoverStation::writePdf(const QString& path) const {
+    m_model.waitUntilAnswered(); // what leaves the house is the answer to what is set now
     QByteArray bytes;
     QBuffer buffer(&bytes);
     buffer.open(QIODevice::WriteOnly);
@@ -132,6 +134,7 @@ Result<Done> HandoverStation::writePdf(const QString& path) const {
 }
 
 Result<Done> HandoverStation::writePng(const QString& path) const {
+    m_model.waitUntilAnswered(); // what leaves the house is the answer to what is set now
     QImage image(static_cast<int>(2 * kSheetWidth), static_cast<int>(2 * kSheetHeight), QImage::Format_RGB32);
     image.fill(Qt::white);
     {
@@ -147,6 +150,7 @@ Result<Done> HandoverStation::writePng(const QString& path) const {
 }
 
 Result<Done> HandoverStation::writeSvg(const QString& path) const {
+    m_model.waitUntilAnswered(); // what leaves the house is the answer to what is set now
     QByteArray bytes;
     QBuffer buffer(&bytes);
     buffer.open(QIODevice::WriteOnly);
@@ -163,6 +167,7 @@ Result<Done> HandoverStation::writeSvg(const QString& path) const {
 }
 
 Result<Done> HandoverStation::writeCsv(const QString& path) const {
+    m_model.waitUntilAnswered(); // what leaves the house is the answer to what is set now
     if (!m_model.comparison())
         return Error{"there is nothing to write yet"};
     const Comparison& c = *m_model.comparison();
@@ -178,6 +183,7 @@ Result<Done> HandoverStation::writeCsv(const QString& path) const {
 }
 
 Result<Done> HandoverStation::writeJson(const QString& path) const {
+    m_model.waitUntilAnswered(); // what leaves the house is the answer to what is set now
     if (!m_model.comparison())
         return Error{"there is nothing to write yet"};
     using Json = nlohmann::ordered_json;
@@ -191,7 +197,7 @@ Result<Done> HandoverStation::writeJson(const QString& path) const {
                          {"mean_w", call.meanW},
                          {"mean_pct", call.meanPct}});
     for (const Caution& caution : c.cautions)
-        cautions.push_back({{"kind", caution.kind}, {"text", caution.text}});
+        cautions.push_back({{"kind", caution.kind}, {"text", said(caution, m_model.units().wording())}});
     const Json json = {{"job", m_model.job().name},
                        {"machine", m_model.job().machine},
                        {"standard", c.standard->id},
@@ -210,6 +216,13 @@ Result<Done> HandoverStation::writeJson(const QString& path) const {
                        {"calls", calls},
                        {"cautions", cautions}};
     return writeBytes(path.toStdString(), json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n");
+}
+
+StationFace HandoverStation::face() const {
+    return {tr("Hand over"),
+            QStringLiteral("printer"),
+            QStringLiteral("Ctrl+7"),
+            {QStringLiteral("hand-over.png"), QStringLiteral("sheet.png")}};
 }
 
 } // namespace jr::app

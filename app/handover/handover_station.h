@@ -1,8 +1,10 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Hand over: the sheet as it will print, and every export.
 #pragma once
 
 #include "app/model/job_model.h"
 #include "app/theme/theme.h"
+#include "app/widgets/station.h"
 
 #include <QWidget>
 
@@ -12,10 +14,11 @@ namespace jr::app {
 
 class SheetView;
 
-class HandoverStation : public QWidget {
+class HandoverStation : public Station {
     Q_OBJECT
 public:
     HandoverStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    StationFace face() const override;
 
     // Each writes whole or not at all, and says what went wrong.
     Result<Done> writePdf(const QString& path) const;

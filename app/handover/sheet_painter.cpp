@@ -1,7 +1,8 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/handover/sheet_painter.h"
 
-#include "app/judge/call_strip.h"
-#include "app/judge/chart_words.h"
+#include "app/widgets/call_strip.h"
+#include "app/widgets/chart_words.h"
 
 #include <QDate>
 #include <QFile>
@@ -255,11 +256,11 @@ void paintSheet(QPainter& p, const JobModel& model) {
     for (const Caution& caution : c.cautions) {
         const QRectF need = QFontMetricsF(Theme::font(Size::Small))
                                 .boundingRect(QRectF(0, 0, kSheetWidth - 2 * kEdge - 12, 400), Qt::TextWordWrap,
-                                              QString::fromStdString(caution.text));
+                                              QString::fromStdString(said(caution, model.units().wording())));
         if (y + need.height() + 18 > foot)
             break;
         const double from = y;
-        y = text(p, y, QCoreApplication::translate("Cautions", caution.text.c_str()), Theme::font(Size::Small), t.ink,
+        y = text(p, y, QString::fromStdString(said(caution, model.units().wording())), Theme::font(Size::Small), t.ink,
                  kEdge + 12) +
             4;
         p.fillRect(QRectF(kEdge, from, 4, y - from - 4), t.amber);

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The customer's sheet: one page, painted the same way on screen, PDF, PNG and SVG. Always on white with the day's
 // colours, made to survive a grey printer.
 #pragma once

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What each column of a log becomes: its heading, what its cells read like, the channel and the unit chosen for it.
 #pragma once
 

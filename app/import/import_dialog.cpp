@@ -1,9 +1,10 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/import/import_dialog.h"
 
 #include "app/import/import_columns.h"
 #include "app/import/import_facts.h"
 #include "app/import/import_picture.h"
-#include "app/model/plural.h"
+#include "app/theme/plural.h"
 #include "app/theme/words.h"
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Bringing pulls in: what each file is, what each column becomes, what will be left out and why, and a live picture of
 // the result.
 #pragma once

@@ -1,8 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The facts beside an import: what the log does not say of the bench and the air, typed in and checked one by one.
 #include "app/import/import_facts.h"
 #include "app/import/import_dialog.h"
 #include "app/import/import_picture.h"
-#include "app/model/plural.h"
+#include "app/theme/plural.h"
 #include "app/theme/words.h"
 
 #include "archive/formats/pull_file.h"

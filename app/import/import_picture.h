@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What a file becomes: its curve with the raw points behind, or, while something is missing for a curve, its speeds
 // over time, so that a wrong column is seen at once.
 #pragma once

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/import/import_set.h"
 
 #include "archive/formats/json_text.h"

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What a handful of dropped files would become, decided without any widget: read, mapped, told apart into usable and
 // not.
 #pragma once

@@ -1,10 +1,10 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/band_page.h"
 #include "app/theme/words.h"
 
 #include "archive/formats/foreign_log.h"
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
-#include "core/judge/range_model.h"
 
 #include <QComboBox>
 #include <QFileDialog>
@@ -91,84 +91,73 @@ bool BandPage::takeRide(const QString& path) {
     return true;
 }
 
-void BandPage::fill() {
-    m_ranking.reset();
-    const std::vector<std::string> ids = pulledSetups(m_model);
-    CompareOptions options = compareOptionsOf(m_model);
-    options.fromRpm.reset();
-    options.toRpm.reset();
-    const auto none = [&](const QString& head, const QString& words) {
-        m_canvas->setUse({}, {}, {});
-        headline(head);
-        say(words, "muted");
-    };
-    if (ids.size() < 2) {
-        none(tr("Nothing to rank yet."),
-             tr("Pull a second setup: setups are ranked here by the power they give where the machine works."));
-        return;
-    }
-    const auto model = rangeModel(setsOf(m_model, ids), options);
-    if (!model) {
-        none(tr("The setups cannot be ranked."), QString::fromStdString(model.error().reason));
-        return;
-    }
-    std::vector<std::string> names;
-    std::vector<std::vector<double>> means;
-    std::vector<UseCanvas::Curve> curves;
-    for (std::size_t s = 0; s < ids.size(); ++s) {
-        names.push_back(m_model.job().setup(ids[s])->name);
-        means.push_back(model->meanW(s));
-        curves.push_back({QString::fromStdString(names.back()), m_model.job().setup(ids[s])->mark, means.back()});
-    }
+StudyDesk::Work BandPage::work() {
     const JudgingSheet kept = judging();
-    const bool own = !kept.use && !kept.drawn.empty();
-    if (!own) {
-        const UseKind use = kept.use.value_or(useKinds().front());
-        const auto& first = means.front();
-        const double peak =
-            model->rpm[static_cast<std::size_t>(std::max_element(first.begin(), first.end()) - first.begin())];
-        m_weights = usualWeights(use, peak);
-        m_use->setCurrentIndex(
-            static_cast<int>(std::find(useKinds().begin(), useKinds().end(), use) - useKinds().begin()));
-    } else {
-        m_weights = kept.drawn;
-        m_use->setCurrentIndex(m_use->count() - 1);
+    const UseKind use = kept.use.value_or(useKinds().front());
+    const std::optional<UseWeights> own = !kept.use && !kept.drawn.empty() ? std::optional(kept.drawn) : std::nullopt;
+    const QString ride = QString::fromStdString(own ? kept.ride : std::string());
+    m_use->setCurrentIndex(
+        own ? m_use->count() - 1
+            : static_cast<int>(std::find(useKinds().begin(), useKinds().end(), use) - useKinds().begin()));
+    return [this, use, own, ride](const StudyPtr& study) -> StudyDesk::Draw {
+        if (study->pulledSetups().size() < 2)
+            return [this] {
+                showNone(tr("Nothing to rank yet."),
+                         tr("Pull a second setup: setups are ranked here by the power they give where the machine "
+                            "works."));
+            };
+        const Result<RankingAnswer>& answer = study->ranking(use, own);
+        return [this, study, ride, &answer] {
+            if (answer)
+                show(*answer, ride);
+            else
+                showNone(tr("The setups cannot be ranked."), QString::fromStdString(answer.error().reason));
+        };
+    };
+}
+
+void BandPage::showNone(const QString& head, const QString& words) {
+    m_ranking.reset();
+    m_canvas->setUse({}, {}, {});
+    headline(head);
+    say(words, "muted");
+}
+
+void BandPage::show(const RankingAnswer& answer, const QString& ride) {
+    m_ranking.reset();
+    m_weights = answer.weights;
+    std::vector<UseCanvas::Curve> curves;
+    for (std::size_t s = 0; s < answer.setupIds.size(); ++s) {
+        const SetupRecord* setup = m_model.job().setup(answer.setupIds[s]);
+        curves.push_back({setupName(answer.setupIds[s]), setup ? setup->mark : 0, answer.meanW[s]});
     }
-    m_canvas->setUse(model->rpm, std::move(curves), m_weights);
-    std::vector<Observation> scores;
-    for (std::size_t s = 0; s < ids.size(); ++s)
-        for (std::size_t i = model->firstOf(s); i < model->firstOf(s) + model->sizes[s]; ++i) {
-            const auto score = weightedPower(model->curves[i], m_weights);
-            if (!score) {
-                headline(tr("The use reaches beyond the pulls."));
-                say(tr("%1: %2.").arg(QString::fromStdString(names[s]), QString::fromStdString(score.error().reason)),
-                    "muted");
-                return;
-            }
-            scores.push_back({static_cast<int>(s), *score, model->pulls[i]->header.startedEpochS});
-        }
-    const auto ranking = rankSetups(names, scores, means, model->rpm, m_weights, m_model.repeatabilityPct());
-    if (!ranking) {
-        headline(tr("The setups cannot be ranked."));
-        say(QString::fromStdString(ranking.error().reason), "muted");
+    m_canvas->setUse(answer.rpm, std::move(curves), m_weights);
+    if (answer.problem) {
+        headline(tr("The setups cannot be ranked by this use."));
+        say(QString::fromStdString(answer.problem->reason), "muted");
         return;
     }
-    m_ranking = *ranking;
+    m_ranking = answer.ranking;
     const auto& best = m_ranking->setups;
     int tied = 0;
     for (const RankedSetup& r : best)
         tied += r.place == 1;
     headline(tied == 1 ? tr("%1 is best where it works").arg(QString::fromStdString(best.front().name))
                        : tr("%1 setups cannot be told apart at the top").arg(tied));
-    say(!own || kept.ride.empty() ? tr("Power weighted by use, drift taken out.")
-                                  : tr("Power weighted by the ride in %1.").arg(QString::fromStdString(kept.ride)),
+    say(ride.isEmpty() ? tr("Power weighted by use, drift taken out.")
+                       : tr("Power weighted by the ride in %1.").arg(ride),
         "muted");
     const QLocale l;
     for (const RankedSetup& r : best) {
         const double margin = r.lowW ? 0.5 * (*r.highW - *r.lowW) : 0.;
         const QString score =
             power(r.scoreW, margin) + (r.lowW ? QStringLiteral(" ± ") + power(margin, margin) : QString());
-        say(Markup::bold(tr("%1. %2").arg(r.place).arg(QString::fromStdString(r.name))) + Markup::gap() +
+        const bool shared = std::count_if(best.begin(), best.end(),
+                                          [&](const RankedSetup& other) { return other.place == r.place; }) > 1;
+        // A place that several share is no rank of any of them.
+        say(Markup::bold(shared ? QString::fromStdString(r.name)
+                                : tr("%1. %2").arg(r.place).arg(QString::fromStdString(r.name))) +
+            Markup::gap() +
             Markup(
                 score + QLatin1Char('\n') +
                 tr("above nine tenths of its peak over %1 rpm; lowest in use %2 % of its mean")
@@ -180,7 +169,7 @@ void BandPage::fill() {
             list << QString::fromStdString(best[static_cast<std::size_t>(i)].name);
         say(tr("Not to be told apart: %1.").arg(list.join(QStringLiteral(", "))), "caution");
     }
-    sayCautions(groupCautions(m_ranking->fit, scores, static_cast<int>(ids.size()), true));
+    sayCautions(answer.cautions);
 }
 
 } // namespace jr::app

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The working band (P14): how much each engine speed is used, drawn by hand, from a preset or from a logged ride, and
 // the setups ranked by the power they give there.
 #pragma once
@@ -56,9 +57,12 @@ public:
     bool takeRide(const QString& path); ///< a pull file or a log with time and engine speed
 
 protected:
-    void fill() override;
+    StudyDesk::Work work() override;
 
 private:
+    void show(const RankingAnswer& answer, const QString& ride);
+    void showNone(const QString& head, const QString& words);
+
     QComboBox* m_use;
     UseCanvas* m_canvas;
     UseWeights m_weights; ///< in force

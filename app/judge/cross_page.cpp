@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/cross_page.h"
 
 #include <QPainter>
@@ -70,8 +71,8 @@ void TogetherBars::paintEvent(QPaintEvent*) {
         }
         p.setPen(t.ink);
         p.setFont(Theme::font(Size::Body, true));
-        p.drawText(QRectF(std::max(box.right(), left + (*b.w + m_marginW) * scale) + 8, y, 120, row), Qt::AlignVCenter,
-                   QString::fromStdString(withUnit(*b.w, m_marginW, u.power, w, true)));
+        p.drawText(QRectF(std::max(box.right(), left + (*b.w + (b.hollow ? 0. : m_marginW)) * scale) + 8, y, 120, row),
+                   Qt::AlignVCenter, QString::fromStdString(withUnit(*b.w, m_marginW, u.power, w, true)));
     }
     p.setPen(QPen(t.ink, 1));
     p.drawLine(QPointF(left, 4), QPointF(left, height() - 4));
@@ -140,40 +141,43 @@ void CrossPage::drawEffects() {
     m_chart->replot(QCustomPlot::rpQueuedReplot);
 }
 
-void CrossPage::fill() {
+StudyDesk::Work CrossPage::work() {
+    return [this, metric = metric()](const StudyPtr& study) -> StudyDesk::Draw {
+        if (!study->foundCross())
+            return [this] {
+                showNone(
+                    tr("No cross among these setups."),
+                    tr("A cross needs two parts at two levels each, and at least one setup with both changed: pull "
+                       "each part alone and both together, and write on Ask what each setup changes."));
+            };
+        const Result<CrossAnswer>& answer = study->cross(metric);
+        return [this, study, &answer] {
+            if (answer)
+                show(*answer);
+            else
+                showNone(tr("This cross cannot be worked out."), QString::fromStdString(answer.error().reason));
+        };
+    };
+}
+
+void CrossPage::showNone(const QString& head, const QString& words) {
     m_cross.reset();
     m_effects = {};
-    const auto none = [&](const QString& head, const QString& words) {
-        m_bars->setCross({}, 0.);
-        drawEffects();
-        headline(head);
-        say(words, "muted");
-    };
-    const auto found = findCross(m_model);
-    if (!found) {
-        none(tr("No cross among these setups."), tr("A cross needs two parts at two levels each, and at least one "
-                                                    "setup with both changed: pull each part alone and "
-                                                    "both together, and write on Ask what each setup changes."));
-        return;
-    }
-    const auto observations = observationsOf(m_model, found->setupIds, metric());
-    const auto result = observations
-                            ? factorial(found->factors, found->cells, *observations, m_model.repeatabilityPct())
-                            : Result<Factorial>(observations.error());
-    if (!result) {
-        none(tr("This cross cannot be worked out."), QString::fromStdString(result.error().reason));
-        return;
-    }
-    m_cross = *result;
-    const int zero = 0;
+    m_bars->setCross({}, 0.);
+    drawEffects();
+    headline(head);
+    say(words, "muted");
+}
+
+void CrossPage::show(const CrossAnswer& answer) {
+    const FoundCross& found = answer.found;
+    m_cross = answer.factorial;
+    m_effects = answer.along ? *answer.along : EffectsAlongRange{};
     double margin = 0.;
-    if (found->cells.size() > 1)
-        if (const auto half = m_cross->fit.halfWidth(m_cross->fit.difference(zero, 1), 0.95))
+    if (found.cells.size() > 1)
+        if (const auto half = m_cross->fit.halfWidth(m_cross->fit.difference(0, 1), 0.95))
             margin = *half;
     m_bars->setCross(m_cross, margin);
-    if (const auto design = crossDesign(found->factors, found->cells))
-        if (const auto model = rangeModel(setsOf(m_model, found->setupIds), compareOptionsOf(m_model)))
-            m_effects = effectsAlongRange(*design, *model);
     drawEffects();
 
     if (m_cross->together)
@@ -182,10 +186,10 @@ void CrossPage::fill() {
                              : tr("Together they are worth %1").arg(power(*m_cross->together, margin, true)));
     else
         headline(tr("Not every cell was pulled"));
-    say(tr("Read as %1, against %2.").arg(metricWords(), setupName(found->setupIds.front())), "muted");
+    say(tr("Read as %1, against %2.").arg(metricWords(), setupName(found.setupIds.front())), "muted");
     for (const auto& [factor, alone] : m_cross->alone) {
         std::size_t f = 0;
-        while (found->factors[f] != factor)
+        while (found.factors[f] != factor)
             ++f;
         const QString name = tr("%1 (%2 to %3)")
                                  .arg(QString::fromStdString(factor), QString::fromStdString(m_cross->levels[f].first),
@@ -222,7 +226,7 @@ void CrossPage::fill() {
         say(tr("%1 cannot be told apart from the others with the cells pulled.")
                 .arg(QString::fromStdString(term).replace(QLatin1Char('*'), QStringLiteral(" × "))),
             "caution");
-    sayCautions(groupCautions(m_cross->fit, *observations, static_cast<int>(found->cells.size()), true));
+    sayCautions(answer.cautions);
 }
 
 } // namespace jr::app

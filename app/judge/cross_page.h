@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A cross (P12): what each part is worth alone, what they are worth together, and where along the rev range each effect
 // works.
 #pragma once
@@ -33,9 +34,11 @@ public:
     const EffectsAlongRange& effects() const { return m_effects; }
 
 protected:
-    void fill() override;
+    StudyDesk::Work work() override;
 
 private:
+    void show(const CrossAnswer& answer);
+    void showNone(const QString& head, const QString& words);
     void drawEffects();
 
     TogetherBars* m_bars;

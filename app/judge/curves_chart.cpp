@@ -1,6 +1,7 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/curves_chart.h"
 
-#include "app/judge/chart_words.h"
+#include "app/widgets/chart_words.h"
 
 #include <algorithm>
 #include <cmath>
@@ -101,7 +102,7 @@ void CurvesChart::draw() {
         line->setAntialiased(true);
         QVector<double> keys;
         const QVector<double> y = withHoles(
-            c.rpm, lineOf(d.side.powerW, m_model.sidePulls(d.base)), [](double v) { return v; }, keys);
+            c.rpm, c.gridRpm, lineOf(d.side.powerW, m_model.sidePulls(d.base)), [](double v) { return v; }, keys);
         QVector<double> shown;
         for (qsizetype i = 0; i < y.size(); ++i)
             shown.append(std::isfinite(y[i]) ? value(y[i], keys[i]) : qQNaN());

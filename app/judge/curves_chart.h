@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The two mean curves with their bands, and the raw pulls as threads behind them.
 #pragma once
 

@@ -1,9 +1,10 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/difference_page.h"
 
-#include "app/frame/clear_layout.h"
-#include "app/frame/method_dialog.h"
-#include "app/judge/chart_words.h"
 #include "app/theme/words.h"
+#include "app/widgets/chart_words.h"
+#include "app/widgets/clear_layout.h"
+#include "app/widgets/method_dialog.h"
 #include "core/judge/gain_kinds.h"
 #include "core/judge/sound.h"
 
@@ -64,6 +65,7 @@ DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* par
     left->setSpacing(2);
     m_readout = new MarkedWords;
     m_readout->setMinimumHeight(24);
+    m_readout->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     m_readout->setAccessibleName(tr("Figures at the cursor"));
     left->addWidget(m_readout);
     m_ribbon = new GainRibbon(theme, model);
@@ -83,29 +85,32 @@ DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* par
     columns->addLayout(left, 1);
     columns->addWidget(buildSide());
 
-    // Small switches on the charts themselves, each with its key.
-    const auto onChart = [this](QWidget* chart, int x, const QString& text, const QString& tip, int key) {
-        auto* button = new QToolButton(chart);
+    // Small switches beside the pages' names, each with its key: on a chart they would lie on what it shows.
+    m_switches = new QWidget;
+    auto* row = new QHBoxLayout(m_switches);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(6);
+    const auto above = [row](const QString& text, const QString& tip, int key) {
+        auto* button = new QToolButton;
         button->setText(text);
         button->setToolTip(plainTip(tip));
         button->setShortcut(QKeySequence(key));
         button->setProperty("switch", true);
-        button->move(RpmChart::kLeft + x, 30);
+        row->addWidget(button);
         return button;
     };
-    auto* ratio = onChart(m_ribbon, 8, tr("in % (P)"), tr("The gain in per cent of the base (P)"), Qt::Key_P);
+    auto* ratio = above(tr("gain in % (P)"), tr("The gain in per cent of the base (P)"), Qt::Key_P);
     ratio->setCheckable(true);
     connect(ratio, &QToolButton::toggled, m_ribbon, &GainRibbon::setRatio);
-    auto* what = onChart(m_curves, 8, tr("power (T)"),
-                         tr("Power, torque, or both with the mixture one above the other (T)"), Qt::Key_T);
-    auto* school = onChart(m_curves, 120, tr("average (M)"),
-                           tr("Average, median or best of the pulls; calls always use the average (M)"), Qt::Key_M);
+    auto* what =
+        above(tr("power (T)"), tr("Power, torque, or both with the mixture one above the other (T)"), Qt::Key_T);
+    auto* school = above(tr("average (M)"),
+                         tr("Average, median or best of the pulls; calls always use the average (M)"), Qt::Key_M);
     const auto show = [this, what, school] {
         const QString names[] = {tr("average (M)"), tr("median (M)"), tr("best of (M)")};
         const auto rename = [](QToolButton* button, const QString& text, int key) {
             button->setText(text);
             button->setShortcut(QKeySequence(key)); // new words take the old key with them
-            button->adjustSize();
         };
         rename(school, names[m_school], Qt::Key_M);
         const QString whats[] = {tr("power (T)"), tr("torque (T)"), tr("together (T)")};
@@ -182,7 +187,7 @@ QWidget* DifferencePage::buildSide() {
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     auto* text = new QWidget;
     m_account = new QVBoxLayout(text);
-    m_account->setContentsMargins(0, 0, 8, 0);
+    m_account->setContentsMargins(0, 0, 8, 14); // the last line's "how?" is not cut off
     m_account->setSpacing(8);
     scroll->setWidget(text);
     layout->addWidget(scroll, 1);
@@ -287,8 +292,8 @@ void DifferencePage::refresh() {
     for (const std::string& s : account.stretches)
         add(QString::fromStdString(s), &s == &account.stretches.back(), "Calls");
     for (const Caution& caution : c.cautions)
-        add(QCoreApplication::translate("Cautions", caution.text.c_str()), &caution == &c.cautions.back(), "Cautions",
-            "caution");
+        add(QString::fromStdString(said(caution, m_model.units().wording())), &caution == &c.cautions.back(),
+            "Cautions", "caution");
     for (std::size_t i = 1; i < account.details.size(); ++i)
         add(QString::fromStdString(account.details[i]), i + 1 == account.details.size(), "The model of a sitting",
             "muted");
@@ -348,7 +353,7 @@ void DifferencePage::showQuoted(double rpm) {
     const auto sound = soundDifference(levels, at);
     m_sound->setVisible(sound.ok());
     if (sound)
-        m_sound->set(QString::fromStdString(sound->text));
+        m_sound->set(QString::fromStdString(said(sound->message, wording)));
 }
 
 void DifferencePage::showCursor(double rpm) {

@@ -1,11 +1,12 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The difference: the gain ribbon first, what each stretch may be called, then the two curves; the result in sentences
 // beside them.
 #pragma once
 
-#include "app/judge/call_strip.h"
 #include "app/judge/curves_chart.h"
 #include "app/judge/gain_ribbon.h"
 #include "app/judge/sides_mixture.h"
+#include "app/widgets/call_strip.h"
 
 class QComboBox;
 class QDoubleSpinBox;
@@ -21,6 +22,8 @@ class DifferencePage : public QWidget {
     Q_OBJECT
 public:
     DifferencePage(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    /// The charts' switches; the station puts them beside the names of its pages.
+    QWidget* switches() { return m_switches; }
 
     void setCursorRpm(double rpm);
 
@@ -37,6 +40,7 @@ private:
 
     const Theme& m_theme;
     JobModel& m_model;
+    QWidget* m_switches;
     QStackedWidget* m_pages;
     QLabel* m_empty;
     GainRibbon* m_ribbon;

@@ -1,6 +1,7 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/gain_ribbon.h"
 
-#include "app/judge/chart_words.h"
+#include "app/widgets/chart_words.h"
 
 #include <algorithm>
 #include <cmath>
@@ -54,7 +55,7 @@ void GainRibbon::draw() {
             QVector<double> x, low, high;
             for (std::size_t i = 0; i < c.rpm.size(); ++i)
                 // One step beyond, so that pieces meet.
-                if (c.rpm[i] >= call.fromRpm - 51. && c.rpm[i] <= call.toRpm + 1.) {
+                if (c.rpm[i] >= call.fromRpm - 1.01 * c.gridRpm && c.rpm[i] <= call.toRpm + 1.) {
                     x.append(c.rpm[i]);
                     low.append(power(lows[i]));
                     high.append(power(highs[i]));
@@ -82,7 +83,7 @@ void GainRibbon::draw() {
     QPen pen(t.ink);
     pen.setWidthF(2.4);
     line->setPen(pen);
-    const QVector<double> y = withHoles(c.rpm, difference, power, keys);
+    const QVector<double> y = withHoles(c.rpm, c.gridRpm, difference, power, keys);
     line->setData(keys, y, true);
     line->setAntialiased(true);
 
@@ -93,7 +94,11 @@ void GainRibbon::draw() {
             const auto at =
                 static_cast<std::size_t>(std::find(c.rpm.begin(), c.rpm.end(), call.maxRpm) - c.rpm.begin());
             const double pct = at < c.rpm.size() ? c.differencePct[at] : call.meanPct;
-            addLabel(call.maxRpm, m_ratio ? pct : power(call.maxW),
+            // Beyond the band's edge, not on it.
+            const bool gain = call.kind == CallKind::Gain;
+            const double edge = at < c.rpm.size() && c.margins ? power(gain ? highs[at] : lows[at])
+                                                               : (m_ratio ? pct : power(call.maxW));
+            addLabel(call.maxRpm, edge,
                      m_ratio ? QString::fromStdString(plainNumber(pct, 1, w, true)) + QStringLiteral(" %")
                              : QString::fromStdString(withUnit(call.maxW, margin, u.power, w, true)),
                      call.kind == CallKind::Gain ? t.gain : t.loss,

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The difference with its band around zero: the first thing the Judge shows.
 #pragma once
 

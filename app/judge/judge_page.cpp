@@ -1,8 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/judge_page.h"
 
-#include "app/frame/clear_layout.h"
-#include "app/frame/method_dialog.h"
 #include "app/theme/words.h"
+#include "app/widgets/clear_layout.h"
+#include "app/widgets/method_dialog.h"
 
 #include <QComboBox>
 #include <QCoreApplication>
@@ -66,11 +67,23 @@ void JudgePage::showEvent(QShowEvent* event) {
 void JudgePage::refresh() {
     if (!isVisible() || m_model.loading())
         return;
+    if (!m_model.hasJob()) {
+        draw([this] { headline(tr("Open a job on the start page, or drop pulls on the window.")); });
+        return;
+    }
+    // What is shown stays until the answer is there; with nothing shown yet, or a long wait, it is said.
+    if (m_headline->text().isEmpty())
+        m_headline->setText(tr("Working it out…"));
+    m_model.ask(this, [this, question = work()](const StudyPtr& study) -> StudyDesk::Draw {
+        return [this, answer = question(study)] { draw(answer); };
+    });
+}
+
+void JudgePage::draw(const StudyDesk::Draw& answer) {
     clearLayout(m_words);
     m_headline->clear();
-    if (!m_model.hasJob())
-        headline(tr("Open a job on the start page, or drop pulls on the window."));
-    fill();
+    if (answer)
+        answer();
     m_words->addStretch(1);
 }
 
@@ -104,7 +117,7 @@ void JudgePage::add(QLabel* label, const char* property) {
 
 void JudgePage::sayCautions(const std::vector<Caution>& cautions) {
     for (const Caution& c : cautions)
-        say(QCoreApplication::translate("Cautions", c.text.c_str()), "caution");
+        say(QString::fromStdString(said(c, m_model.units().wording())), "caution");
 }
 
 void JudgePage::addMetric() {
@@ -136,8 +149,6 @@ Metric JudgePage::metric() const {
     m.kind = m_metric && m_metric->currentIndex() == 1   ? Metric::Kind::Peak
              : m_metric && m_metric->currentIndex() == 2 ? Metric::Kind::At
                                                          : Metric::Kind::Band;
-    m.fromRpm = m_model.settings().fromRpm;
-    m.toRpm = m_model.settings().toRpm;
     m.atRpm = m_at ? m_at->value() : 0.;
     return m;
 }
@@ -149,11 +160,12 @@ QString JudgePage::metricWords() const {
         return tr("peak power");
     if (m.kind == Metric::Kind::At)
         return tr("power at %1 rpm").arg(l.toString(m.atRpm, 'f', 0));
-    if (!m.fromRpm && !m.toRpm)
+    const ComparisonRecord& s = m_model.settings();
+    if (!s.fromRpm && !s.toRpm)
         return tr("mean power over the range all have in common");
     return tr("mean power from %1 to %2 rpm")
-        .arg(m.fromRpm ? l.toString(*m.fromRpm, 'f', 0) : tr("the lowest"),
-             m.toRpm ? l.toString(*m.toRpm, 'f', 0) : tr("the highest"));
+        .arg(s.fromRpm ? l.toString(*s.fromRpm, 'f', 0) : tr("the lowest"),
+             s.toRpm ? l.toString(*s.toRpm, 'f', 0) : tr("the highest"));
 }
 
 JudgingSheet JudgePage::judging() const {
@@ -169,11 +181,6 @@ void JudgePage::keepJudging(const QString& what, const std::function<void(Judgin
 QString JudgePage::power(double watt, double marginW, bool sign) const {
     const DisplayUnits& u = m_model.units();
     return QString::fromStdString(withUnit(watt, marginW, u.power, u.wording(), sign));
-}
-
-QString JudgePage::fromCore(const std::string& sentence) {
-    static const QRegularExpression point(QStringLiteral("(?<=\\d)\\.(?=\\d)"));
-    return QString::fromStdString(sentence).replace(point, QLocale().decimalPoint());
 }
 
 QString JudgePage::setupName(const std::string& id) const {

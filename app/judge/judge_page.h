@@ -1,8 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What the pages of Judge have alike: drawings on the left, beside them the account in words, cautions, and where it is
 // written how this was found.
 #pragma once
 
-#include "app/judge/judge_data.h"
+#include "app/model/job_model.h"
 #include "app/theme/theme.h"
 
 #include <QWidget>
@@ -28,7 +29,9 @@ public:
 
 protected:
     void showEvent(QShowEvent* event) override;
-    virtual void fill() = 0; ///< draws and says; called when visible and something changed
+    /// What is to be asked of the study, as the page's switches stand now; what it gives back draws and says. Called
+    /// when the page is visible and something changed.
+    virtual StudyDesk::Work work() = 0;
 
     QVBoxLayout* drawings() { return m_drawings; }
     QVBoxLayout* tools() { return m_tools; } ///< above the words
@@ -45,13 +48,12 @@ protected:
     void keepJudging(const QString& what, const std::function<void(JudgingSheet&)>& change);
     QString power(double watt, double marginW, bool sign = false) const;
     QString setupName(const std::string& id) const;
-    /// A sentence of the core with the reader's decimal mark.
-    static QString fromCore(const std::string& sentence);
 
     const Theme& m_theme;
     JobModel& m_model;
 
 private:
+    void draw(const StudyDesk::Draw& answer);
     void add(QLabel* label, const char* property);
     QVBoxLayout* m_drawings;
     QVBoxLayout* m_tools;

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/judge_station.h"
 
 namespace jr::app {
@@ -15,6 +16,18 @@ JudgeStation::JudgeStation(const Theme& theme, JobModel& model, QWidget* parent)
     m_band = page(tr("Working band"), new BandPage(theme, model));
     m_mixture = page(tr("Mixture"), new MixturePage(theme, model));
     m_scatter = page(tr("Scatter"), new ScatterPage(theme, model));
+    addCorner(m_difference->switches());
+    connect(this, &PageStack::shown, this,
+            [this](int index) { m_difference->switches()->setVisible(index == Difference); });
+}
+
+StationFace JudgeStation::face() const {
+    return {tr("Judge"),
+            QStringLiteral("scale"),
+            QStringLiteral("Ctrl+4"),
+            {QStringLiteral("judge-day.png"), QStringLiteral("judge-night.png"),
+             QStringLiteral("judge-setups-steps.png"), QStringLiteral("judge-cross-sweep.png"),
+             QStringLiteral("judge-band-mixture.png"), QStringLiteral("judge-scatter-cross-night.png")}};
 }
 
 } // namespace jr::app

@@ -1,7 +1,7 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Judge: the difference first, and pages for all setups, steps, crosses, sweeps, the working band, mixture, scatter.
 #pragma once
 
-#include "app/frame/page_stack.h"
 #include "app/judge/band_page.h"
 #include "app/judge/cross_page.h"
 #include "app/judge/difference_page.h"
@@ -10,6 +10,7 @@
 #include "app/judge/scatter_page.h"
 #include "app/judge/steps_page.h"
 #include "app/judge/sweep_page.h"
+#include "app/widgets/page_stack.h"
 
 namespace jr::app {
 
@@ -19,6 +20,7 @@ public:
     enum Page { Difference, Many, Steps, Cross, SweepOf, Band, Mixture, ScatterOf };
 
     JudgeStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    StationFace face() const override;
     void setCursorRpm(double rpm) { m_difference->setCursorRpm(rpm); }
     DifferencePage& difference() { return *m_difference; }
     ManyPage& many() { return *m_many; }

@@ -1,6 +1,7 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/many_page.h"
 
-#include "app/model/plural.h"
+#include "app/theme/plural.h"
 #include "app/theme/words.h"
 
 #include <QPainter>
@@ -70,10 +71,10 @@ void RibbonStack::drawRow(QPainter& p, const QRectF& row, std::size_t index, dou
     for (const Call& call : c.calls) {
         QPolygonF band;
         for (std::size_t i = 0; i < c.rpm.size(); ++i)
-            if (c.margins && c.rpm[i] >= call.fromRpm - 51. && c.rpm[i] <= call.toRpm + 1.)
+            if (c.margins && c.rpm[i] >= call.fromRpm - 1.01 * c.gridRpm && c.rpm[i] <= call.toRpm + 1.)
                 band << QPointF(x(c.rpm[i]), y(c.highW[i]));
         for (std::size_t i = c.rpm.size(); i-- > 0;)
-            if (c.margins && c.rpm[i] >= call.fromRpm - 51. && c.rpm[i] <= call.toRpm + 1.)
+            if (c.margins && c.rpm[i] >= call.fromRpm - 1.01 * c.gridRpm && c.rpm[i] <= call.toRpm + 1.)
                 band << QPointF(x(c.rpm[i]), y(c.lowW[i]));
         const QColor fill = call.kind == CallKind::Gain   ? t.gainSoft
                             : call.kind == CallKind::Loss ? t.lossSoft
@@ -118,30 +119,36 @@ ManyPage::ManyPage(const Theme& theme, JobModel& model, QWidget* parent)
     drawings()->addWidget(m_stack, 1);
 }
 
-void ManyPage::fill() {
-    m_comparisons.clear();
-    std::vector<std::string> ids = pulledSetups(m_model);
-    const std::string& base = m_model.settings().baseSetup;
+StudyDesk::Work ManyPage::work() {
+    return [this](const StudyPtr& study) -> StudyDesk::Draw {
+        const bool enough =
+            study->pulledSetups().size() > 1 && !study->countingPulls(study->settings().baseSetup).empty();
+        const Result<std::vector<Comparison>>* answer = enough ? &study->everySetup() : nullptr;
+        return [this, study, answer] {
+            m_comparisons.clear();
+            if (answer && *answer) {
+                show(**answer, *study);
+                return;
+            }
+            m_stack->setComparisons({}, {});
+            headline(answer ? tr("They cannot be set against one another.") : tr("One setup so far."));
+            say(answer ? QString::fromStdString(answer->error().reason)
+                       : tr("Pull another setup, and each is set against the base here, in one scale."),
+                "muted");
+        };
+    };
+}
+
+void ManyPage::show(const std::vector<Comparison>& comparisons, const Study& study) {
+    m_comparisons = comparisons;
+    const std::string& base = study.settings().baseSetup;
+    std::vector<std::string> ids = study.pulledSetups();
     std::erase(ids, base);
-    ids.insert(ids.begin(), base);
-    if (ids.size() < 2 || countingPulls(m_model, base).empty()) {
-        m_stack->setComparisons({}, {});
-        headline(tr("One setup so far."));
-        say(tr("Pull another setup, and each is set against the base here, in one scale."), "muted");
-        return;
-    }
-    CompareOptions options = compareOptionsOf(m_model);
-    Result<std::vector<Comparison>> all = compareSets(setsOf(m_model, ids), options);
-    if (!all) {
-        m_stack->setComparisons({}, {});
-        headline(tr("They cannot be set against one another."));
-        say(QString::fromStdString(all.error().reason));
-        return;
-    }
-    m_comparisons = std::move(all).value();
     std::vector<int> marks;
-    for (std::size_t i = 1; i < ids.size(); ++i)
-        marks.push_back(m_model.job().setup(ids[i])->mark);
+    for (const std::string& id : ids) {
+        const SetupRecord* setup = m_model.job().setup(id);
+        marks.push_back(setup ? setup->mark : 0);
+    }
     m_stack->setComparisons(m_comparisons, marks);
     headline(plural(static_cast<int>(m_comparisons.size()), tr("1 setup against %1").arg(setupName(base)),
                     tr("%1 setups against ") + setupName(base)));
@@ -150,16 +157,17 @@ void ManyPage::fill() {
         const Account account = describe(m_comparisons[i], m_model.units().wording());
         say(Markup::bold(QString::fromStdString(account.headline)) +
             Markup(QLatin1Char('\n') + QString::fromStdString(account.details.front())));
-        const SetupDifference d = differenceOf(m_model.job().setupTree(), base, ids[i + 1]);
+        const SetupDifference d = differenceOf(study.tree(), base, ids[i]);
         if (d.independent > 1)
-            say(tr("%1 differs in more than one thing; the credit is shared.").arg(setupName(ids[i + 1])), "caution");
+            say(tr("%1 differs in more than one thing; the credit is shared.").arg(setupName(ids[i])), "caution");
         for (const Caution& c : m_comparisons[i].cautions)
-            if (std::none_of(cautions.begin(), cautions.end(), [&](const Caution& k) { return k.text == c.text; }))
+            if (std::none_of(cautions.begin(), cautions.end(),
+                             [&](const Caution& k) { return k.message == c.message; }))
                 cautions.push_back(c);
     }
     sayCautions(cautions);
     say(tr("The bands hold for all setups and the whole range together, %1 %.")
-            .arg(QLocale().toString(100. * options.confidence, 'f', 0)),
+            .arg(QLocale().toString(100. * study.settings().confidence, 'f', 0)),
         "muted");
 }
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // All setups against the base at once: one gain ribbon each in one scale, the bands held for all of them together.
 #pragma once
 
@@ -31,9 +32,11 @@ public:
     const std::vector<Comparison>& comparisons() const { return m_comparisons; }
 
 protected:
-    void fill() override;
+    StudyDesk::Work work() override;
 
 private:
+    void show(const std::vector<Comparison>& comparisons, const Study& study);
+
     RibbonStack* m_stack;
     std::vector<Comparison> m_comparisons;
 };

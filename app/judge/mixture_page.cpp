@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/mixture_page.h"
 #include "app/theme/words.h"
 
@@ -43,95 +44,70 @@ MixturePage::MixturePage(const Theme& theme, JobModel& model, QWidget* parent)
     drawings()->addWidget(m_chart, 1);
 }
 
-void MixturePage::fill() {
-    m_whatIf.reset();
-    if (m_foundOf != m_model.job().id || m_found.size() > 3000) { // of another job, or many targets tried
-        m_found.clear();
-        m_kept.clear();
-        m_foundOf = m_model.job().id;
-    }
-    bool any = false;
-    for (const LoadedPull& p : m_model.pulls())
-        any = any || (p.fit && !p.fit->afr.empty());
-    MixtureOptions options;
-    options.target = mixtureTargetOf(m_model);
+StudyDesk::Work MixturePage::work() {
+    const MixtureTarget target = mixtureTargetOf(m_model);
     m_filling = true;
-    m_rich->setValue(options.target.richAfr);
-    m_lean->setValue(options.target.leanAfr);
+    m_rich->setValue(target.richAfr);
+    m_lean->setValue(target.leanAfr);
     m_filling = false;
+    return [this, target](const StudyPtr& study) -> StudyDesk::Draw {
+        const MixtureAnswer& answer = study->mixture(target);
+        return [this, study, &answer] { show(answer, *study); };
+    };
+}
+
+void MixturePage::show(const MixtureAnswer& answer, const Study& study) {
+    m_whatIf = answer.whatIf;
     m_chart->draw();
-    if (!any) {
+    if (!answer.recorded) {
         headline(tr("No mixture was recorded."));
         say(tr("A channel afr or lambda, one a cylinder, is looked at here."), "muted");
         return;
     }
-    std::vector<Observation> values;
-    std::vector<double> afr;
-    std::vector<std::string> ids = pulledSetups(m_model);
     double worstInside = 1.;
     QString worst;
-    for (std::size_t s = 0; s < ids.size(); ++s) {
-        const bool shown = ids[s] == m_model.settings().baseSetup || ids[s] == m_model.settings().withSetup;
-        for (int i : countingPulls(m_model, ids[s])) {
-            const LoadedPull& p = m_model.pulls()[static_cast<std::size_t>(i)];
-            // From the whole trace, and the same under every band: worked out once a pull and target.
-            const auto [at, anew] =
-                m_found.try_emplace(std::pair(p.fit.get(), std::pair(options.target.richAfr, options.target.leanAfr)));
-            if (anew) {
-                at->second = mixtureOf(*p.trace, p.fit->ready, options);
-                m_kept.push_back(p.fit);
-            }
-            const MixtureFinding& found = at->second;
-            if (!found.known)
+    // What is said alike of several pulls is said once.
+    std::vector<std::pair<QStringList, QString>> told; // pulls, words
+    std::vector<bool> danger;
+    for (const std::string& id : study.pulledSetups()) {
+        if (id != study.settings().baseSetup && id != study.settings().withSetup)
+            continue;
+        for (std::size_t i : study.countingPulls(id)) {
+            const auto& found = answer.found[i];
+            if (!found || !found->known)
                 continue;
-            const double mean = m_model.bandMeansW()[static_cast<std::size_t>(i)];
-            if (std::isfinite(mean)) {
-                values.push_back({static_cast<int>(s), mean, p.fit->header.startedEpochS});
-                afr.push_back(found.meanAfr);
-            }
-            if (!shown)
-                continue;
-            QStringList words;
-            for (const std::string& sentence : found.sentences)
-                words << fromCore(sentence);
-            const QString head = tr("Pull %1, %2").arg(p.record.number).arg(setupName(ids[s]));
-            say(Markup::bold(head) + Markup(QLatin1Char('\n') + words.join(QLatin1Char(' '))),
-                found.leanUnderLoadS > 0. || found.notFiringS > 0. ? "caution" : nullptr);
-            if (found.insideShare < worstInside) {
-                worstInside = found.insideShare;
+            const QString head = tr("pull %1, %2").arg(study.pulls()[i].number).arg(setupName(id));
+            if (found->insideShare < worstInside) {
+                worstInside = found->insideShare;
                 worst = head;
             }
+            const QString words = QString::fromStdString(said(found->account, m_model.units().wording()));
+            const auto alike =
+                std::find_if(told.begin(), told.end(), [&](const auto& one) { return one.second == words; });
+            if (alike != told.end()) {
+                alike->first << head;
+                continue;
+            }
+            told.emplace_back(QStringList{head}, words);
+            danger.push_back(found->leanUnderLoadS > 0. || found->notFiringS > 0.);
         }
     }
+    if (!worst.isEmpty())
+        worst[0] = worst[0].toUpper();
     headline(worst.isEmpty() || worstInside > 0.9
                  ? tr("Inside its window nearly all the time")
                  : tr("%1: only %2 % of the time inside").arg(worst, QLocale().toString(100. * worstInside, 'f', 0)));
-    // What another mixture would be worth, over all setups, each with its own level.
-    std::vector<int> count(ids.size(), 0);
-    for (const Observation& o : values)
-        ++count[static_cast<std::size_t>(o.group)];
-    std::vector<Observation> kept;
-    std::vector<double> keptAfr;
-    std::vector<int> to(ids.size(), -1);
-    int groups = 0;
-    for (std::size_t i = 0; i < values.size(); ++i) {
-        const auto g = static_cast<std::size_t>(values[i].group);
-        if (count[g] < 2)
-            continue;
-        if (to[g] < 0)
-            to[g] = groups++;
-        kept.push_back(values[i]);
-        kept.back().group = to[g];
-        keptAfr.push_back(afr[i]);
+    for (std::size_t k = 0; k < told.size(); ++k) {
+        QString head = told[k].first.join(QStringLiteral(" · "));
+        head[0] = head[0].toUpper();
+        say(Markup::bold(head) + Markup(QLatin1Char('\n') + told[k].second), danger[k] ? "caution" : nullptr);
     }
-    const auto whatIf = mixtureWhatIf(kept, keptAfr, groups);
-    if (whatIf) {
-        m_whatIf = *whatIf;
-        say(tr("What if? %1").arg(fromCore(whatIf->text)), "strong");
-    } else {
-        say(tr("What another mixture is worth cannot be told: %1.").arg(QString::fromStdString(whatIf.error().reason)),
+    if (answer.whatIf)
+        say(tr("What if? %1").arg(QString::fromStdString(said(answer.whatIf->message, m_model.units().wording()))),
+            "strong");
+    else
+        say(tr("What another mixture is worth cannot be told: %1.").arg(QString::fromStdString(answer.whatIfProblem)),
             "muted");
-    }
     say(tr("A mixture that is right on the bench may be too lean to hold for minutes: that is a judgement for whoever "
            "answers for the engine."),
         "muted");

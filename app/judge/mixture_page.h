@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Mixture (P10): both sides over engine speed against the target window, how choppy, how far the cylinders lie apart,
 // and what another mixture would be worth.
 #pragma once
@@ -15,16 +16,15 @@ public:
     const std::optional<MixtureWhatIf>& whatIf() const { return m_whatIf; }
 
 protected:
-    void fill() override;
+    StudyDesk::Work work() override;
 
 private:
+    void show(const MixtureAnswer& answer, const Study& study);
+
     QDoubleSpinBox* m_rich;
     QDoubleSpinBox* m_lean;
     SidesMixture* m_chart;
     std::optional<MixtureWhatIf> m_whatIf;
-    std::map<std::pair<const PullFit*, std::pair<double, double>>, MixtureFinding> m_found; ///< by pull and target
-    std::vector<std::shared_ptr<const PullFit>> m_kept; ///< so that no address comes to mean another pull
-    std::string m_foundOf;
     bool m_filling = false;
 };
 

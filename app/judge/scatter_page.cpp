@@ -1,4 +1,6 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/scatter_page.h"
+#include "core/words/wording.h"
 
 #include <QDateTime>
 #include <QLocale>
@@ -14,14 +16,6 @@ namespace jr::app {
 namespace {
 
 constexpr double kLeft = 66., kRight = 20.;
-
-std::optional<double> firstOf(const Trace& trace, ChannelId id) {
-    if (const Channel* channel = trace.find(id))
-        for (double v : channel->values)
-            if (std::isfinite(v))
-                return v;
-    return std::nullopt;
-}
 
 QString dayText(const RunPull& pull) {
     return pull.startedS
@@ -145,6 +139,8 @@ void RunPicture::paintEvent(QPaintEvent*) {
         }
         from = to;
     }
+    p.setPen(QPen(t.muted, 1, Qt::DotLine));
+    p.drawLine(QPointF(area.left(), y(0.)), QPointF(area.right(), y(0.)));
     for (std::size_t i = 0; i < m_pulls.size(); ++i) {
         const RunPoint& point = m_chart.points[i];
         const QPointF at(x(i), y(point.withDriftPct));
@@ -195,60 +191,43 @@ ScatterPage::ScatterPage(const Theme& theme, JobModel& model, QWidget* parent)
             [this](int i) { m_model.setCurrentPull(m_indices[static_cast<std::size_t>(i)]); });
 }
 
-void ScatterPage::fill() {
-    m_run = {};
+StudyDesk::Work ScatterPage::work() {
+    return [this](const StudyPtr& study) -> StudyDesk::Draw {
+        const Result<ScatterAnswer>& answer = study->scatter();
+        return [this, study, &answer] {
+            if (answer) {
+                show(*answer, *study);
+                return;
+            }
+            m_run = {};
+            m_indices.clear();
+            m_picture->setRun({}, {}, {});
+            headline(tr("Too few pulls to show scatter."));
+            say(tr("Every pull stands here in its order, against its own setup."), "muted");
+        };
+    };
+}
+
+void ScatterPage::show(const ScatterAnswer& answer, const Study& study) {
+    m_run = answer.chart;
     m_indices.clear();
-    std::vector<RunPull> pulls;
     std::vector<int> marks;
-    std::map<std::string, int> setups;
-    for (int i = 0; i < static_cast<int>(m_model.pulls().size()); ++i) {
-        const LoadedPull& p = m_model.pulls()[static_cast<std::size_t>(i)];
-        const double mean = m_model.bandMeansW()[static_cast<std::size_t>(i)];
-        if (p.record.aside || !p.fit || !(mean > 0.) || (!m_model.picked().empty() && !m_model.picked().contains(i)))
-            continue;
-        RunPull r;
-        r.number = p.record.number;
-        r.setup = setups.try_emplace(p.record.setupId, static_cast<int>(setups.size())).first->second;
-        r.valueW = mean;
-        r.startedS = p.fit->header.startedEpochS;
-        r.coolantC = firstOf(*p.trace, ChannelId::Coolant);
-        const auto air = p.fit->header.air();
-        r.intakeC = firstOf(*p.trace, ChannelId::IntakeAir);
-        if (air) {
-            r.airTempC = air->tempC;
-            r.airPressureHpa = air->pressurePa / 100.;
-            if (!r.intakeC)
-                r.intakeC = air->tempC;
-        }
-        for (const auto& [key, value] : p.trace->header.other)
-            if (key == "pulls_since_fuel")
-                r.pullsSinceFuel = QString::fromStdString(value).toInt();
-        for (const Flag& f : p.fit->flags())
-            if (!f.overruled)
-                r.flags.emplace_back(flagText(f.kind));
-        r.departures = p.fit->departures;
-        const SetupRecord* setup = m_model.job().setup(p.record.setupId);
+    for (std::size_t i : answer.which) {
+        m_indices.push_back(static_cast<int>(i));
+        const SetupRecord* setup = m_model.job().setup(study.pulls()[i].setupId);
         marks.push_back(setup ? setup->mark : 0);
-        pulls.push_back(std::move(r));
-        m_indices.push_back(i);
     }
-    if (pulls.size() < 2) {
-        m_picture->setRun({}, {}, {});
-        headline(tr("Too few pulls to show scatter."));
-        say(tr("Every pull stands here in its order, against its own setup."), "muted");
-        return;
-    }
-    m_run = runChart(pulls, static_cast<int>(setups.size()));
+    const std::vector<RunPull>& pulls = answer.pulls;
     m_picture->setRun(m_run, pulls, marks);
     const QLocale l;
     headline(m_run.sdPct ? tr("A pull repeats within %1 %").arg(l.toString(*m_run.sdPct, 'f', 2))
                          : tr("The scatter is not known"));
-    say(fromCore(m_run.text));
+    say(QString::fromStdString(said(m_run.account, m_model.units().wording())));
     for (std::size_t i = 0; i < m_run.points.size(); ++i)
         if (m_run.points[i].odd) {
             QStringList causes;
-            for (const std::string& c : m_run.points[i].causes)
-                causes << fromCore(c);
+            for (const Message& c : m_run.points[i].causes)
+                causes << QString::fromStdString(said(c, m_model.units().wording()));
             say(tr("Pull %1 is odd: %2 % against its own. Likely: %3. Look at it, and set it aside only with a reason.")
                     .arg(pulls[i].number)
                     .arg(QString::fromStdString(plainNumber(m_run.points[i].pct, 1, m_model.units().wording(), true)),
@@ -264,13 +243,14 @@ void ScatterPage::fill() {
                         .arg(note.pulls);
         say(tr("This machine over its history:") + QLatin1Char('\n') + list.join(QLatin1Char('\n')), "muted");
     }
-    for (const char* flag : {"fuel-starved", "hot", "cold", "slip"}) {
+    for (FlagKind flag : {FlagKind::FuelStarved, FlagKind::Hot, FlagKind::Cold, FlagKind::Slip}) {
         QStringList numbers;
         for (const RunPull& p : pulls)
             if (std::find(p.flags.begin(), p.flags.end(), flag) != p.flags.end())
                 numbers << QString::number(p.number);
         if (!numbers.empty())
-            say(tr("Flagged %1: pull %2.").arg(QString::fromLatin1(flag), numbers.join(QStringLiteral(", "))));
+            say(tr("Flagged %1: pull %2.")
+                    .arg(QString::fromUtf8(flagText(flag).data()), numbers.join(QStringLiteral(", "))));
     }
 }
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Scatter and drift (P16): every pull in order with limits, the drift with its margin, coolant, intake and weather
 // under it, and what the odd one may come from.
 #pragma once
@@ -40,9 +41,11 @@ public:
     const RunChart& run() const { return m_run; }
 
 protected:
-    void fill() override;
+    StudyDesk::Work work() override;
 
 private:
+    void show(const ScatterAnswer& answer, const Study& study);
+
     RunPicture* m_picture;
     RunChart m_run;
     std::vector<int> m_indices; ///< into the job's pulls

@@ -1,6 +1,7 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/sides_mixture.h"
 
-#include "app/judge/chart_words.h"
+#include "app/widgets/chart_words.h"
 
 #include <algorithm>
 #include <cmath>

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The mixture of both sides over engine speed against the target window: mean lines, and the single pulls as threads.
 #pragma once
 

@@ -1,33 +1,11 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A ladder of steps (P11): what each was worth against the one before and against the first, and what it cost.
 #pragma once
 
 #include "app/judge/judge_page.h"
-#include "core/judge/ladder.h"
+#include "app/judge/step_stair.h"
 
 namespace jr::app {
-
-/// What stands beside a step's bar.
-struct StepNote {
-    int mark = 0;
-    std::optional<double> kg, price, hours; ///< of this step alone
-    bool shared = false;                    ///< changed more than one thing
-};
-
-class StepBars : public QWidget {
-    Q_OBJECT
-public:
-    StepBars(const Theme& theme, const JobModel& model, QWidget* parent = nullptr);
-    void setLadder(Ladder ladder, std::vector<StepNote> notes);
-
-protected:
-    void paintEvent(QPaintEvent* event) override;
-
-private:
-    const Theme& m_theme;
-    const JobModel& m_model;
-    Ladder m_ladder;
-    std::vector<StepNote> m_notes;
-};
 
 class StepsPage : public JudgePage {
     Q_OBJECT
@@ -36,10 +14,13 @@ public:
     const std::optional<Ladder>& ladderShown() const { return m_ladder; }
 
 protected:
-    void fill() override;
+    StudyDesk::Work work() override;
 
 private:
-    StepBars* m_bars;
+    void show(const Result<LadderAnswer>* answer, const Study& study);
+    std::vector<StepNote> notesOf(const std::vector<std::string>& ids, const std::vector<SetupNode>& tree) const;
+
+    StepStair* m_stair;
     std::optional<Ladder> m_ladder;
 };
 

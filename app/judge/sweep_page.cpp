@@ -1,5 +1,7 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/sweep_page.h"
 
+#include "app/charts/label_places.h"
 #include "app/charts/nice_ticks.h"
 
 #include <QCheckBox>
@@ -109,11 +111,27 @@ void SweepChart::paintEvent(QPaintEvent*) {
         p.drawText(QRectF(x(m_points[i]) - 40, area.bottom() + 3, 80, 15), Qt::AlignCenter,
                    l.toString(m_points[i], 'g', 5));
     }
+    std::vector<LabelWish> wishes;
+    std::vector<DrawnLine> lines{{QPolygonF(line.toFillPolygon()), false}};
+    QStringList words;
     for (double next : s.next) {
         p.setPen(QPen(t.amber, 1.5, Qt::DotLine));
-        p.drawLine(QPointF(x(next), area.top()), QPointF(x(next), area.bottom()));
-        p.drawText(QRectF(x(next) - 60, area.top() + 2, 120, 15), Qt::AlignCenter,
-                   tr("next: %1").arg(l.toString(next, 'g', 4)));
+        const QLineF upright(x(next), area.top(), x(next), area.bottom());
+        p.drawLine(upright);
+        lines.push_back({QPolygonF{upright.p1(), upright.p2()}, false});
+        words << tr("next: %1").arg(l.toString(next, 'g', 4));
+        wishes.push_back({{x(next), area.top() + 4.},
+                          {p.fontMetrics().horizontalAdvance(words.back()) + 10., p.fontMetrics().height() + 2.},
+                          false});
+    }
+    for (std::size_t i = 0; i < m_points.size(); ++i)
+        lines.push_back({QPolygonF{QPointF(x(m_points[i]), y(s.fit.mean[i] - half[i])),
+                                   QPointF(x(m_points[i]), y(s.fit.mean[i] + half[i]))},
+                         false});
+    const std::vector<QRectF> places = placeLabels(wishes, lines, {}, area.adjusted(3, 3, -3, -3));
+    for (std::size_t i = 0; i < places.size(); ++i) {
+        p.setPen(t.amber);
+        p.drawText(places[i], Qt::AlignCenter, words[static_cast<qsizetype>(i)]);
     }
     p.setPen(t.muted);
     const double least = u.powerOf(low), most = u.powerOf(high);
@@ -210,46 +228,57 @@ SweepPage::SweepPage(const Theme& theme, JobModel& model, QWidget* parent)
     connect(m_cut, &QCheckBox::toggled, this, &SweepPage::refresh);
 }
 
-void SweepPage::fill() {
-    m_sweep.reset();
-    m_best.clear();
-    const std::vector<FoundSweep> sweeps = findSweeps(m_model);
-    const QString before = m_which->currentText();
+StudyDesk::Work SweepPage::work() {
+    return [this, metric = metric(), part = m_which->currentText().toStdString(),
+            cut = m_cut->isChecked()](const StudyPtr& study) -> StudyDesk::Draw {
+        const std::vector<FoundSweep>& sweeps = study->foundSweeps();
+        if (sweeps.empty())
+            return [this] {
+                offer({}, {});
+                showNone(tr("No sweep among these setups."),
+                         tr("A sweep needs three setups or more that differ in one part alone, with a number in it: "
+                            "write on Ask what each changes, say a stack from 60 mm to 120 mm."));
+            };
+        const bool known =
+            std::any_of(sweeps.begin(), sweeps.end(), [&](const FoundSweep& s) { return s.part == part; });
+        const std::string shown = known ? part : sweeps.front().part;
+        const Result<SweepAnswer>& answer = study->sweep(shown, metric, cut);
+        return [this, study, shown, &answer] {
+            offer(study->foundSweeps(), shown);
+            if (answer)
+                show(*answer);
+            else
+                showNone(tr("This sweep cannot be worked out."), QString::fromStdString(answer.error().reason));
+        };
+    };
+}
+
+/// The parts that were stepped through, to choose from where there are several.
+void SweepPage::offer(const std::vector<FoundSweep>& sweeps, const std::string& shown) {
     m_which->clear();
     for (const FoundSweep& s : sweeps)
         m_which->addItem(QString::fromStdString(s.part));
-    m_which->setCurrentIndex(std::max(0, m_which->findText(before)));
+    m_which->setCurrentIndex(m_which->findText(QString::fromStdString(shown)));
     m_which->setVisible(sweeps.size() > 1);
-    const auto none = [&](const QString& head, const QString& words) {
-        m_chart->setSweep({}, {}, {});
-        m_bestChart->setBest({}, {}, {});
-        headline(head);
-        say(words, "muted");
-    };
-    if (sweeps.empty()) {
-        none(tr("No sweep among these setups."),
-             tr("A sweep needs three setups or more that differ in one part alone, with a number in it: write on "
-                "Ask what each changes, say a stack from 60 mm to 120 mm."));
-        return;
-    }
-    const FoundSweep& found = sweeps[static_cast<std::size_t>(std::max(0, m_which->currentIndex()))];
-    const auto observations = observationsOf(m_model, found.setupIds, metric());
-    SweepOptions options;
-    options.repeatabilityPct = m_model.repeatabilityPct();
-    options.onlyShorter = m_cut->isChecked();
-    const auto result =
-        observations ? sweep(found.points, *observations, options) : Result<Sweep>(observations.error());
+}
+
+void SweepPage::showNone(const QString& head, const QString& words) {
+    m_sweep.reset();
+    m_best.clear();
+    m_chart->setSweep({}, {}, {});
+    m_bestChart->setBest({}, {}, {});
+    headline(head);
+    say(words, "muted");
+}
+
+void SweepPage::show(const SweepAnswer& answer) {
+    const FoundSweep& found = answer.found;
     const QString name =
         found.unit.empty() ? QString::fromStdString(found.part)
                            : tr("%1 [%2]").arg(QString::fromStdString(found.part), QString::fromStdString(found.unit));
-    if (!result) {
-        none(tr("This sweep cannot be worked out."), QString::fromStdString(result.error().reason));
-        return;
-    }
-    m_sweep = *result;
+    m_sweep = *answer.sweep;
+    m_best = answer.along;
     m_chart->setSweep(m_sweep, found.points, name);
-    if (const auto model = rangeModel(setsOf(m_model, found.setupIds), compareOptionsOf(m_model)))
-        m_best = bestAlongRange(found.points, *model, options);
     m_bestChart->setBest(m_best, found.points, name);
 
     const Sweep& s = *m_sweep;
@@ -272,7 +301,7 @@ void SweepPage::fill() {
             say(tr("A step below costs %1 a unit, a step above %2.")
                     .arg(power(std::abs(s.shortSidePerUnit), 0.), power(std::abs(s.longSidePerUnit), 0.)));
     }
-    say(fromCore(s.advice));
+    say(QString::fromStdString(said(s.advice, m_model.units().wording())));
     int edge = 0, flat = 0;
     double least = 1e300, most = -1e300;
     for (const BestAtSpeed& b : m_best) {
@@ -288,7 +317,7 @@ void SweepPage::fill() {
                 ? tr("It is the same at every engine speed.")
                 : tr("Along the engine speeds the best runs from %1 to %2%3; one value is a compromise.")
                       .arg(l.toString(least, 'g', 4), l.toString(most, 'g', 4), unit));
-    sayCautions(groupCautions(s.fit, *observations, static_cast<int>(found.points.size()), true));
+    sayCautions(answer.cautions);
 }
 
 } // namespace jr::app

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A sweep (P13): power over a length, a jet, a weight or a timing; where the best is, how sure, which point next; and
 // the best value at each engine speed.
 #pragma once
@@ -53,9 +54,13 @@ public:
     const std::vector<BestAtSpeed>& best() const { return m_best; }
 
 protected:
-    void fill() override;
+    StudyDesk::Work work() override;
 
 private:
+    void offer(const std::vector<FoundSweep>& sweeps, const std::string& shown);
+    void show(const SweepAnswer& answer);
+    void showNone(const QString& head, const QString& words);
+
     QComboBox* m_which;
     QCheckBox* m_cut;
     SweepChart* m_chart;

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/band_page.h"
 
 #include "app/charts/nice_ticks.h"

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/model/display_units.h"
 
 #include <QCoreApplication>
@@ -32,7 +33,6 @@ Wording DisplayUnits::wording() const {
     w.power = power;
     w.torque = torque;
     w.decimalPoint = QLocale().decimalPoint() == QLatin1String(",") ? ',' : '.';
-    w.translate = [](const char* text) { return QCoreApplication::translate("Sentences", text).toStdString(); };
     return w;
 }
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The units a person chose to read in. Everything inside stays SI.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/model/job_model.h"
 
 #include "app/model/job_commands.h"
@@ -31,7 +32,7 @@ LoadedPull load(PullRecord record, std::shared_ptr<const Trace> trace) {
 
 } // namespace
 
-JobModel::JobModel(QObject* parent) : QObject(parent) {
+JobModel::JobModel(QObject* parent) : QObject(parent), m_shown(m_desk.study()) {
     m_units = DisplayUnits::choiceForLocale(QLocale());
     m_keepTimer.setSingleShot(true);
     m_keepTimer.setInterval(200);
@@ -45,10 +46,8 @@ JobModel::JobModel(QObject* parent) : QObject(parent) {
         const QFuture<LoadedPull> future = m_watcher.future();
         if (future.isCanceled())
             return;
-        for (int i = 0; i < future.resultCount() && i < static_cast<int>(m_pulls.size()); ++i)
-            m_pulls[static_cast<std::size_t>(i)] = future.resultAt(i);
-        m_store.forget();
-        m_likelyDetail = -1.;
+        for (const LoadedPull& loaded : future.results())
+            takeFit(loaded);
         chooseSides();
         recompute();
         emit loadingChanged(static_cast<int>(m_pulls.size()), static_cast<int>(m_pulls.size()));
@@ -70,11 +69,13 @@ void JobModel::setArchive(Archive* archive) {
     keepSettingsNow();
     m_archive = archive;
     m_job = {};
-    m_store.forget();
     m_pulls.clear();
     m_picked.clear();
     m_current = -1;
     m_comparison.reset();
+    m_bandMeans.clear();
+    m_desk.lay(Study::make({}, {}, {}));
+    m_shown = m_desk.study();
     m_undo.clear();
     emit jobChanged();
 }
@@ -98,7 +99,6 @@ bool JobModel::openJob(const std::string& jobId, QString* problemText) {
         m_picked.clear();
         m_settings = m_job.comparison.value_or(ComparisonRecord{});
     }
-    m_store.forget();
     m_pulls.clear();
     std::vector<std::pair<PullRecord, std::shared_ptr<const Trace>>> work;
     std::map<std::string, std::shared_ptr<const Trace>> byId;
@@ -115,6 +115,8 @@ bool JobModel::openJob(const std::string& jobId, QString* problemText) {
     m_comparison.reset();
     m_comparisonProblem = m_pulls.empty() ? tr("There are no pulls in this job yet.") : tr("Working the pulls out…");
     m_bandMeans.assign(m_pulls.size(), std::numeric_limits<double>::quiet_NaN());
+    m_desk.lay(Study::make({}, {}, {})); // what is still being worked out is of other pulls
+    m_shown = m_desk.study();
     m_watcher.setFuture(QtConcurrent::mapped(work, [](const std::pair<PullRecord, std::shared_ptr<const Trace>>& item) {
         return load(item.first, item.second);
     }));
@@ -142,11 +144,12 @@ int JobModel::takeIn(const std::string& pullId) {
     m_job = *job;
     for (const PullRecord& record : m_job.pulls)
         if (record.id == pullId)
-            m_pulls.push_back(load(record, std::make_shared<const Trace>(std::move(trace).value())));
+            m_pulls.push_back(
+                {record, std::make_shared<const Trace>(std::move(trace).value()), nullptr, tr("Working it out…")});
     m_current = static_cast<int>(m_pulls.size()) - 1;
-    m_likelyDetail = -1.;
+    m_bandMeans.resize(m_pulls.size(), std::numeric_limits<double>::quiet_NaN());
     chooseSides();
-    recompute();
+    fitLater(m_current);
     emit jobChanged();
     emit pullsChanged();
     return m_current;
@@ -156,6 +159,12 @@ void JobModel::waitUntilLoaded() {
     while (m_watcher.isRunning() || !m_watcher.isFinished())
         QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
     QCoreApplication::processEvents();
+    waitUntilAnswered();
+}
+
+void JobModel::waitUntilAnswered() {
+    while (m_fitsOpen > 0 || m_desk.working())
+        QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
 }
 
 void JobModel::setCurrentPull(int index) {
@@ -247,9 +256,13 @@ void JobModel::setRepeatabilityPct(std::optional<double> pct) {
     recompute();
 }
 
-const Standard& JobModel::standard() const {
+const Standard& JobModel::standardAsked() const {
     const Standard* s = findStandard(m_settings.standard);
     return s ? *s : *findStandard("sae-j1349");
+}
+
+const Standard& JobModel::standard() const {
+    return m_shown->pulls().empty() ? standardAsked() : m_shown->standard();
 }
 
 void JobModel::setUnitsChoice(int choice) {
@@ -286,89 +299,66 @@ std::vector<int> JobModel::sidePulls(bool base) const {
 double JobModel::detailInForce() const {
     if (m_settings.detailRpm > 0.)
         return m_settings.detailRpm;
-    if (m_likelyDetail < 0.) {
-        std::vector<const PullFit*> fits;
-        for (const LoadedPull& p : m_pulls)
-            if (p.fit && !p.record.aside)
-                fits.push_back(p.fit.get());
-        m_likelyDetail = likelyDetailRpm(fits);
-    }
-    return m_likelyDetail;
+    return m_shown->pulls().empty() ? 0. : m_shown->detailRpm(); // known: what is shown was worked out with it
 }
 
 const PullCurve* JobModel::curve(int index) const {
-    if (index < 0 || index >= static_cast<int>(m_pulls.size()) || !m_pulls[static_cast<std::size_t>(index)].fit)
+    if (index < 0 || index >= static_cast<int>(m_shown->pulls().size()))
         return nullptr;
-    CurveOptions options;
-    options.detailRpm = detailInForce() > 0. ? detailInForce() : 100.;
-    options.standard = &standard();
-    const auto made = m_store.curve(*m_pulls[static_cast<std::size_t>(index)].fit, options);
-    return made ? made->get() : nullptr; // the store keeps it
+    return m_shown->curve(static_cast<std::size_t>(index)).get(); // the study keeps it
+}
+
+StudyPtr JobModel::makeStudy() const {
+    std::vector<StudyPull> pulls;
+    for (int i = 0; i < static_cast<int>(m_pulls.size()); ++i) {
+        const LoadedPull& p = m_pulls[static_cast<std::size_t>(i)];
+        pulls.push_back({p.record.id, p.record.number, p.record.setupId,
+                         !p.record.aside && (m_picked.empty() || m_picked.contains(i)), p.fit, p.trace});
+    }
+    StudySettings settings;
+    settings.standard = &standardAsked();
+    settings.detailRpm = m_settings.detailRpm;
+    settings.fromRpm = m_settings.fromRpm;
+    settings.toRpm = m_settings.toRpm;
+    settings.worthPct = m_settings.worthPct;
+    settings.repeatabilityPct = m_repeatabilityPct;
+    settings.baseSetup = m_settings.baseSetup;
+    settings.withSetup = m_settings.withSetup;
+    return Study::make(std::move(pulls), m_job.setupTree(), std::move(settings), m_desk.study().get());
 }
 
 void JobModel::recompute() {
-    // Curves stay for as long as the pulls do: a turn of the band or the worth works none of them out anew. Many
-    // details tried are let go again.
-    if (m_store.size() > 4000)
-        m_store.forget();
+    m_desk.lay(makeStudy());
+    // What everything draws from is worked out before anybody is told.
+    m_desk.ask(this, [this](const StudyPtr& study) -> StudyDesk::Draw {
+        (void)study->detailRpm();
+        (void)study->bandMeansW();
+        if (!study->countingPulls(study->settings().baseSetup).empty() &&
+            !study->countingPulls(study->settings().withSetup).empty())
+            (void)study->comparison();
+        return [this, study] { takeAnswers(study); };
+    });
+}
+
+void JobModel::takeAnswers(const StudyPtr& study) {
+    m_shown = study;
+    m_bandMeans = study->bandMeansW();
+    m_bandMeans.resize(m_pulls.size(), std::numeric_limits<double>::quiet_NaN());
     m_comparison.reset();
     m_comparisonProblem.clear();
-    m_bandMeans.assign(m_pulls.size(), std::numeric_limits<double>::quiet_NaN());
-    std::vector<const PullFit*> base, with;
-    for (int i : sidePulls(true))
-        base.push_back(m_pulls[static_cast<std::size_t>(i)].fit.get());
-    for (int i : sidePulls(false))
-        with.push_back(m_pulls[static_cast<std::size_t>(i)].fit.get());
     if (m_pulls.empty()) {
         m_comparisonProblem = tr("There are no pulls in this job yet. Import some to begin.");
     } else if (m_settings.withSetup.empty()) {
         m_comparisonProblem =
             tr("All pulls so far are of one setup. Change one thing, pull again, and the difference is judged here.");
-    } else if (base.empty() || with.empty()) {
+    } else if (study->countingPulls(m_settings.baseSetup).empty() ||
+               study->countingPulls(m_settings.withSetup).empty()) {
         m_comparisonProblem =
             tr("One side has no pull that counts: it was set aside, not picked, or cannot become a curve.");
+    } else if (const Result<Comparison>& result = study->comparison()) {
+        m_comparison = *result;
     } else {
-        CompareOptions options;
-        options.standard = &standard();
-        options.detailRpm = detailInForce();
-        options.fromRpm = m_settings.fromRpm;
-        options.toRpm = m_settings.toRpm;
-        options.worthPct = m_settings.worthPct;
-        options.repeatabilityPct = m_repeatabilityPct;
-        options.store = &m_store;
-        // A change that was forced by another shares its credit and is no second one.
-        const SetupDifference difference = differenceOf(m_job.setupTree(), m_settings.baseSetup, m_settings.withSetup);
-        for (const PartChange& c : difference.changes)
-            if (!c.belongs || difference.independent == static_cast<int>(difference.changes.size()))
-                options.changes.push_back(partName(c));
-        Result<Comparison> result = compare(base, with, options);
-        if (result)
-            m_comparison = std::move(result).value();
-        else
-            m_comparisonProblem = QString::fromStdString(result.error().reason);
-    }
-    // Small bars of the day strip: each pull's mean over what all pulls that count have in common.
-    double low = 0., high = std::numeric_limits<double>::infinity();
-    std::vector<const PullCurve*> curves;
-    for (int i = 0; i < static_cast<int>(m_pulls.size()); ++i) {
-        curves.push_back(curve(i));
-        if (curves.back() && !m_pulls[static_cast<std::size_t>(i)].record.aside) {
-            low = std::max(low, curves.back()->rpm.front());
-            high = std::min(high, curves.back()->rpm.back());
-        }
-    }
-    low = std::max(low, m_settings.fromRpm.value_or(0.));
-    high = std::min(high, m_settings.toRpm.value_or(1e9));
-    for (std::size_t i = 0; i < curves.size(); ++i) {
-        double sum = 0., n = 0.;
-        if (curves[i])
-            for (std::size_t k = 0; k < curves[i]->rpm.size(); ++k)
-                if (curves[i]->rpm[k] >= low && curves[i]->rpm[k] <= high) {
-                    sum += curves[i]->powerW[k];
-                    n += 1.;
-                }
-        if (n > 0.)
-            m_bandMeans[i] = sum / n;
+        m_comparisonProblem = QString::fromStdString(result.error().reason);
     }
     m_noteTimer.start();
     emit comparisonChanged();
@@ -381,34 +371,30 @@ int JobModel::indexOf(const std::string& pullId) const {
     return -1;
 }
 
-void JobModel::refit(int index) {
-    m_store.forget(); // kept by address, and this one's is about to be another's
-    LoadedPull& p = m_pulls[static_cast<std::size_t>(index)];
-    p = load(p.record, p.trace);
-    m_likelyDetail = -1.;
+/// By the pull's id, and only what was worked out: its record may have changed in between.
+void JobModel::takeFit(const LoadedPull& loaded) {
+    if (const int i = indexOf(loaded.record.id); i >= 0) {
+        LoadedPull& now = m_pulls[static_cast<std::size_t>(i)];
+        now.fit = loaded.fit;
+        now.problem = loaded.problem;
+    }
 }
 
-std::optional<Comparison> JobModel::compareSetups(const std::string& base, const std::string& with,
-                                                  std::optional<double> fromRpm, std::optional<double> toRpm) const {
-    std::vector<const PullFit*> a, b;
-    for (const LoadedPull& p : m_pulls)
-        if (p.fit && !p.record.aside) {
-            if (p.record.setupId == base)
-                a.push_back(p.fit.get());
-            else if (p.record.setupId == with)
-                b.push_back(p.fit.get());
-        }
-    if (a.empty() || b.empty())
-        return std::nullopt;
-    CompareOptions options;
-    options.standard = &standard();
-    options.detailRpm = detailInForce();
-    options.fromRpm = fromRpm;
-    options.toRpm = toRpm;
-    options.repeatabilityPct = m_repeatabilityPct;
-    options.store = &m_store;
-    Result<Comparison> result = compare(a, b, options);
-    return result ? std::optional(std::move(result).value()) : std::nullopt;
+void JobModel::fitLater(int index) {
+    const LoadedPull& p = m_pulls[static_cast<std::size_t>(index)];
+    const quint64 turn = m_newestFit[p.record.id] = ++m_fitsBegun;
+    ++m_fitsOpen;
+    QtConcurrent::run([record = p.record, trace = p.trace] {
+        return load(record, trace);
+    }).then(this, [this, turn](const LoadedPull& loaded) {
+        --m_fitsOpen;
+        const int i = indexOf(loaded.record.id);
+        if (i < 0 || m_newestFit[loaded.record.id] != turn)
+            return;
+        takeFit(loaded);
+        recompute();
+        emit pullsChanged();
+    });
 }
 
 } // namespace jr::app

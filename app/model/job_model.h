@@ -1,17 +1,19 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The open job: one observable model. Stations read it and ask it; they do not know each other.
 #pragma once
 
 #include "app/model/display_units.h"
+#include "app/model/study_desk.h"
 #include "archive/formats/job_sheets.h"
 #include "archive/store/archive.h"
 #include "core/judge/comparison.h"
-#include "core/judge/curve_store.h"
 
 #include <QFutureWatcher>
 #include <QObject>
 #include <QTimer>
 #include <QUndoStack>
 
+#include <map>
 #include <memory>
 #include <set>
 
@@ -44,7 +46,14 @@ public:
     const JobRecord& job() const { return m_job; }
     const std::vector<LoadedPull>& pulls() const { return m_pulls; }
     bool loading() const { return m_watcher.isRunning(); }
+    /// Until every pull is fitted and every question to the study is answered.
     void waitUntilLoaded();
+    void waitUntilAnswered();
+    /// Asks the study of the pulls and settings as they are now, in its own thread (study_desk.h).
+    void ask(QObject* asker, StudyDesk::Work work) const { m_desk.ask(asker, std::move(work)); }
+    const StudyDesk& desk() const { return m_desk; }
+    /// The study whose answers are shown: that of `comparison`, curves and band means. Never null.
+    const StudyPtr& shown() const { return m_shown; }
 
     // What is looked at.
     int currentPull() const { return m_current; }
@@ -62,7 +71,8 @@ public:
     void setDetailRpm(double detail); ///< 0: chosen from the data
     void setRepeatabilityPct(std::optional<double> pct);
     std::optional<double> repeatabilityPct() const { return m_repeatabilityPct; }
-    CurveStore& curveStore() const { return m_store; } ///< of the pulls as they are now
+    const Standard& standardAsked() const;
+    /// In force for everything shown: what was asked for, or none when the air of some pull is not known.
     const Standard& standard() const;
     const DisplayUnits& units() const { return DisplayUnits::choices()[static_cast<std::size_t>(m_units)]; }
     int unitsChoice() const { return m_units; }
@@ -74,9 +84,9 @@ public:
     std::vector<int> sidePulls(bool base) const; ///< indices of pulls that count on a side
     /// The detail in force: as set, or what the data make likely.
     double detailInForce() const;
-    /// The pull's corrected curve under the standard and detail in force; null when it has none.
+    /// The pull's corrected curve under the standard and detail in force; null when it has none, or not yet.
     const PullCurve* curve(int pullIndex) const;
-    /// Mean corrected power over the range common to all, in W, per pull; NaN where unknown.
+    /// The one band mean of each pull, W (core/study); NaN where unknown, or not yet.
     const std::vector<double>& bandMeansW() const { return m_bandMeans; }
 
     // Changes to data: each can be undone.
@@ -84,9 +94,6 @@ public:
     bool addSetup(const QString& name, const std::string& parentId, const std::vector<SetupChange>& changes);
     void setSetupChanges(const std::string& setupId, const std::string& parentId,
                          const std::vector<SetupChange>& changes);
-    /// The comparison of two setups over a band of their own, for claims; nothing when there are no pulls.
-    std::optional<Comparison> compareSetups(const std::string& base, const std::string& with,
-                                            std::optional<double> fromRpm, std::optional<double> toRpm) const;
     /// One of the job's sheets as kept (archive/formats/job_sheets.h); empty when there is none yet.
     std::string sheet(const char* kind) const;
     /// `what` names the change for undo: "tick the straps".
@@ -137,7 +144,11 @@ private:
     void applyOverrules(const std::string& pullId, const std::vector<FlagOverrule>& overrules);
     void applyMove(const std::string& pullId, const std::string& setupId);
     int indexOf(const std::string& pullId) const;
-    void refit(int index);
+    /// Fits a pull in a thread of its own; the newest fit of a pull wins.
+    void fitLater(int index);
+    void takeFit(const LoadedPull& loaded);
+    StudyPtr makeStudy() const;
+    void takeAnswers(const StudyPtr& study);
     void recompute();
     void keepSettings();
     void keepSettingsNow();
@@ -154,8 +165,11 @@ private:
     std::optional<Comparison> m_comparison;
     QString m_comparisonProblem;
     std::vector<double> m_bandMeans;
-    mutable double m_likelyDetail = -1.;
-    mutable CurveStore m_store;
+    std::map<std::string, quint64> m_newestFit; ///< of each pull being fitted
+    quint64 m_fitsBegun = 0;
+    int m_fitsOpen = 0;
+    mutable StudyDesk m_desk;
+    StudyPtr m_shown;
     std::string m_fitted;
     std::optional<int> m_fuelPulls;
     QTimer m_keepTimer;

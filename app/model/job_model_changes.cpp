@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What a person changes of a job: setups, sheets, notes, pulls set aside, overruled or moved. Each can be undone.
 #include "app/model/job_commands.h"
 
@@ -70,7 +71,6 @@ void JobModel::applyAside(const std::string& pullId, bool aside, const std::stri
     else if (i >= 0) {
         m_pulls[static_cast<std::size_t>(i)].record.aside = aside;
         m_pulls[static_cast<std::size_t>(i)].record.asideWhy = aside ? why : "";
-        m_likelyDetail = -1.;
         recompute();
         emit pullsChanged();
     }
@@ -82,8 +82,7 @@ void JobModel::applyOverrules(const std::string& pullId, const std::vector<FlagO
         emit problem(QString::fromStdString(done.error().text()));
     else if (i >= 0) {
         m_pulls[static_cast<std::size_t>(i)].record.overrules = overrules;
-        refit(i);
-        recompute();
+        fitLater(i); // what is shown stays until the new fit is there
         emit pullsChanged();
     }
 }
@@ -198,9 +197,8 @@ void JobModel::noteRepeatability() {
         if (p.fit && !p.record.aside) {
             ++note.pulls;
             note.day = p.record.started.substr(0, 10);
-            for (const auto& [key, value] : p.trace->header.other)
-                if (key == "bench")
-                    note.bench = value;
+            if (const std::string_view bench = p.trace->header.text(header_key::bench); !bench.empty())
+                note.bench = bench;
         }
     const std::string body = sheetBody(note);
     if (body != sheet(sheet_kind::repeatability) && m_archive->setSheet(m_job.id, sheet_kind::repeatability, body).ok())

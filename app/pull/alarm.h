@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The sound of a guard: a rising three-tone, heard over a fan. Where there is no sound device the system's bell is all
 // there is.
 #pragma once

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/pull/big_figure.h"
 
 #include <QPainter>
@@ -11,11 +12,19 @@ BigFigure::BigFigure(const Theme& theme, const QString& what, const QString& uni
     connect(&theme, &Theme::changed, this, qOverload<>(&QWidget::update));
 }
 
-void BigFigure::setFigure(const QString& text, bool alarm) {
-    if (text == m_text && alarm == m_alarm)
+void BigFigure::setWhat(const QString& what) {
+    if (what == m_what)
+        return;
+    m_what = what;
+    setAccessibleName(what);
+    update();
+}
+
+void BigFigure::setFigure(const QString& text, Tone tone) {
+    if (text == m_text && tone == m_tone)
         return;
     m_text = text;
-    m_alarm = alarm;
+    m_tone = tone;
     setAccessibleDescription(text + QLatin1Char(' ') + m_unit);
     update();
 }
@@ -29,13 +38,14 @@ void BigFigure::paintEvent(QPaintEvent*) {
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     const Tokens& t = m_theme.tokens();
-    if (m_alarm) {
+    const bool alarm = m_tone == Tone::Alarm;
+    if (alarm) {
         p.setPen(Qt::NoPen);
         p.setBrush(t.amberSoft);
         p.drawRoundedRect(rect().adjusted(0, 0, -6, 0), 8, 8);
     }
-    p.setPen(m_alarm ? t.amber : t.muted);
-    p.setFont(Theme::font(Size::Strong, m_alarm));
+    p.setPen(alarm ? t.amber : t.muted);
+    p.setFont(Theme::font(Size::Strong, alarm));
     p.drawText(QRect(10, 2, width() - 12, 24), Qt::AlignLeft | Qt::AlignVCenter, m_what);
     // As large as fits, never under the size that is read from two metres unless the window is too narrow for it.
     QFont figure = Theme::font(Size::Figure, true);
@@ -44,7 +54,7 @@ void BigFigure::paintEvent(QPaintEvent*) {
     while (figure.pixelSize() > 34 && QFontMetrics(figure).horizontalAdvance(m_text) + unitWide > width() - 16)
         figure.setPixelSize(figure.pixelSize() - 2);
     p.setFont(figure);
-    p.setPen(m_alarm ? t.amber : m_text == QStringLiteral("–") ? t.line : t.ink);
+    p.setPen(alarm ? t.amber : m_tone == Tone::Idle || m_text == QStringLiteral("–") ? t.line : t.ink);
     const int wide = QFontMetrics(figure).horizontalAdvance(m_text);
     const int baseline = height() - 16;
     p.drawText(QPoint(8, baseline), m_text);

@@ -1,9 +1,10 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/pull/card_page.h"
 
-#include "app/frame/method_dialog.h"
-#include "app/model/plural.h"
-#include "app/pulls/aside_why.h"
+#include "app/theme/plural.h"
 #include "app/theme/words.h"
+#include "app/widgets/aside_why.h"
+#include "app/widgets/method_dialog.h"
 
 #include <QHeaderView>
 #include <QPushButton>

@@ -1,8 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The card after a pull: what it made, how it sits among its own, what was flagged. Keep it, or set it aside and say
 // why.
 #pragma once
 
-#include "app/pull/bench_model.h"
+#include "app/model/bench_model.h"
 #include "app/theme/theme.h"
 
 #include <QFrame>

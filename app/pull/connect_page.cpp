@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/pull/connect_page.h"
 #include "app/theme/words.h"
 

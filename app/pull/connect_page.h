@@ -1,7 +1,8 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // No bench yet: where it is, or one of the simulated ones.
 #pragma once
 
-#include "app/pull/bench_model.h"
+#include "app/model/bench_model.h"
 #include "app/theme/theme.h"
 
 #include <QFrame>

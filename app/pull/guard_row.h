@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The guards as bars: mixture and exhaust of every cylinder, coolant and intake, each with its limit drawn on it.
 #pragma once
 

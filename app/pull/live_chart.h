@@ -1,9 +1,10 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The pull as it happens, in corrected power, against the ghost of the last counted pull of the same setup and the
 // spread of its others.
 #pragma once
 
 #include "app/charts/rpm_chart.h"
-#include "app/pull/bench_model.h"
+#include "app/model/bench_model.h"
 
 namespace jr::app {
 

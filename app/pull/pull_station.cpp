@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/pull/pull_station.h"
 
 #include "app/pull/stop_words.h"
@@ -23,7 +24,7 @@ QString figureText(double value, int decimals) {
 } // namespace
 
 PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent)
-    : QWidget(parent), m_theme(theme), m_job(job), m_bench(bench) {
+    : Station(parent), m_theme(theme), m_job(job), m_bench(bench) {
     setFocusPolicy(Qt::StrongFocus);
     auto* columns = new QHBoxLayout(this);
     columns->setContentsMargins(12, 6, 12, 8);
@@ -267,23 +268,29 @@ void PullStation::tick() {
     const double factor = now.air ? standard.factor(*now.air) : 1.;
     m_rpm->setFigure(live ? figureText(std::round(f.rpm / 10.) * 10., 0) : figureText(std::nan(""), 0));
     const bool pulling = now.state == BenchState::Pulling;
+    const bool made = !pulling && m_bench.card() && m_bench.card()->peak; // shown until the card goes
+    m_power->setWhat(made ? tr("peak power, corrected") : pulling ? tr("power, corrected") : tr("power"));
     if (pulling && std::isfinite(f.powerW))
         m_power->setFigure(figureText(m_job.units().powerOf(f.powerW * factor), 1));
-    else if (m_bench.card() && m_bench.card()->peak)
-        m_power->setFigure(
-            figureText(m_job.units().powerOf(m_bench.card()->peak->value), 1)); // what it made, until it is kept
     else
-        m_power->setFigure(QStringLiteral("–"));
+        m_power->setFigure(made ? figureText(m_job.units().powerOf(m_bench.card()->peak->value), 1)
+                                : QStringLiteral("–"));
     double leanest = std::nan("");
     for (double afr : f.afr)
         if (!(afr <= leanest))
             leanest = afr;
     const bool loaded = pulling && (!std::isfinite(f.throttle) || f.throttle >= m_bench.limits().loadThrottle);
+    // Driven by the machine, an engine has no mixture: what the probe reads then is air.
+    const bool overRun = now.state == BenchState::Coasting || now.state == BenchState::Done;
     m_mixture->setFigure(live ? figureText(leanest, 1) : QStringLiteral("–"),
-                         loaded && leanest > m_bench.limits().leanAfr);
+                         loaded && leanest > m_bench.limits().leanAfr ? BigFigure::Tone::Alarm
+                         : overRun                                    ? BigFigure::Tone::Idle
+                                                                      : BigFigure::Tone::Live);
     m_coolant->setFigure(
         live ? figureText(f.coolantC, 0) : QStringLiteral("–"),
-        live && (f.coolantC > m_bench.procedure().coolantToC || f.coolantC < m_bench.procedure().coolantFromC));
+        live && (f.coolantC > m_bench.procedure().coolantToC || f.coolantC < m_bench.procedure().coolantFromC)
+            ? BigFigure::Tone::Alarm
+            : BigFigure::Tone::Live);
     m_chart->add(m_bench.takePoints(), factor);
     if (m_bench.wanted() && m_pages->currentWidget() == m_running && m_paints % 4 == 0)
         m_running->showLive(now);
@@ -305,6 +312,13 @@ void PullStation::keyPressEvent(QKeyEvent* event) {
     default:
         QWidget::keyPressEvent(event);
     }
+}
+
+StationFace PullStation::face() const {
+    return {tr("Pull"),
+            QStringLiteral("gauge"),
+            QStringLiteral("Ctrl+3"),
+            {QStringLiteral("pull-live.png"), QStringLiteral("pull-card.png"), QStringLiteral("pull-stop.png")}};
 }
 
 } // namespace jr::app

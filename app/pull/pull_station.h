@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Pull: for standing two metres away. The state in words, a few very large figures, the live curve with the ghost of
 // the last pull of this setup, the guards, one large stop; after the pull one card.
 #pragma once
@@ -8,6 +9,7 @@
 #include "app/pull/connect_page.h"
 #include "app/pull/live_chart.h"
 #include "app/pull/running_page.h"
+#include "app/widgets/station.h"
 
 #include <QTimer>
 
@@ -15,10 +17,11 @@ class QStackedWidget;
 
 namespace jr::app {
 
-class PullStation : public QWidget {
+class PullStation : public Station {
     Q_OBJECT
 public:
     PullStation(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent = nullptr);
+    StationFace face() const override;
 
     QString stateWords() const;
     QString bannerWords() const;

@@ -1,6 +1,7 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/pull/running_page.h"
 
-#include "app/model/plural.h"
+#include "app/theme/plural.h"
 #include "app/theme/words.h"
 #include "archive/formats/text.h"
 

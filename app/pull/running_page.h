@@ -1,8 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Beside the live chart while a bench is connected: what the next pulls are of, fuel, guards, and what may be asked of
 // the bench.
 #pragma once
 
-#include "app/pull/bench_model.h"
+#include "app/model/bench_model.h"
 #include "app/pull/guard_row.h"
 
 #include <QFrame>

@@ -1,8 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Taken apart and put back: parts in the order they came off, each with side, orientation, torque, thread-lock and
 // photo; what is still off stands above in the order it goes back.
 #pragma once
 
-#include "app/notes/note_strip.h"
+#include "app/widgets/note_strip.h"
 #include "core/ready/put_back.h"
 
 class QLabel;

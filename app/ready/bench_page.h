@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The bench and its calibration, and what the crank may be making.
 #pragma once
 

@@ -1,7 +1,8 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ready/calibration_panel.h"
 
-#include "app/frame/method_dialog.h"
 #include "app/theme/words.h"
+#include "app/widgets/method_dialog.h"
 #include "archive/formats/text.h"
 
 #include <QComboBox>

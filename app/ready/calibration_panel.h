@@ -1,8 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The three calibrations of a bench, each where its work is seen: dead weights on the load cell, inertia by two runs,
 // drag by coasting down.
 #pragma once
 
-#include "app/pull/bench_model.h"
+#include "app/model/bench_model.h"
 #include "app/ready/fit_chart.h"
 
 #include <QFrame>

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ready/fit_chart.h"
 
 namespace jr::app {
@@ -47,12 +48,17 @@ void FitChart::show(const QString& xLabel, const QString& yLabel, const QVector<
         graph(2)->setData(secondX, secondY);
     }
     rescaleAxes();
-    // From zero where that is near, so that a slope is not made a cliff.
+    // From zero where that is near, so that a slope is not made a cliff; far from it the data would be a hair in a
+    // corner, and the axis says that it does not start there.
+    constexpr double kNear = 1.5; // of the data's own span
     for (QCPAxis* axis : {xAxis, yAxis}) {
         QCPRange r = axis->range();
-        if (r.lower > 0.)
+        const double away = r.lower > 0. ? r.lower : r.upper < 0. ? -r.upper : 0.;
+        if (away > kNear * r.size())
+            axis->setLabel(tr("%1, not from zero").arg(axis->label()));
+        else if (r.lower > 0.)
             r.lower = 0.;
-        if (r.upper < 0.)
+        else if (r.upper < 0.)
             r.upper = 0.;
         axis->setRange(QCPRange(r.lower - 0.04 * r.size(), r.upper + 0.06 * r.size()));
     }

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A small chart of a calibration: what was measured as points, what was fitted as a line.
 #pragma once
 

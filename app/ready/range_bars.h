@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Ranges side by side on one scale: an estimate is shown as an estimate, with its range.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ready/ready_station.h"
 
 #include "archive/formats/job_sheets.h"
@@ -26,6 +27,14 @@ void ReadyStation::nameThePages() {
                                    : tr("Walk-round (%1)").arg(state.missingSafety.size()));
     const auto off = stillOff(putBackOf(m_job.sheet(sheet_kind::putBack)));
     setPageName(Apart, off.empty() ? tr("Taken apart") : tr("Taken apart (%1 off)").arg(off.size()));
+}
+
+StationFace ReadyStation::face() const {
+    return {
+        tr("Ready"),
+        QStringLiteral("clipboard-list"),
+        QStringLiteral("Ctrl+2"),
+        {QStringLiteral("ready.png"), QStringLiteral("ready-bench.png"), QStringLiteral("ready-sitting-apart.png")}};
 }
 
 } // namespace jr::app

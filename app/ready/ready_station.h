@@ -1,11 +1,12 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Ready: the walk-round, how the sitting is run, the bench and its calibration, and what has been taken apart.
 #pragma once
 
-#include "app/frame/page_stack.h"
 #include "app/ready/apart_page.h"
 #include "app/ready/bench_page.h"
 #include "app/ready/sitting_page.h"
 #include "app/ready/walk_page.h"
+#include "app/widgets/page_stack.h"
 
 namespace jr::app {
 
@@ -15,6 +16,7 @@ public:
     enum Page { WalkRoundPage, Sitting, Bench, Apart };
 
     ReadyStation(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent = nullptr);
+    StationFace face() const override;
     WalkPage& walk() { return *m_walk; }
     SittingPage& sitting() { return *m_sitting; }
     BenchPage& bench() { return *m_bench; }

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ready/sitting_page.h"
 #include "app/theme/words.h"
 
@@ -23,9 +24,9 @@ SittingPage::SittingPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
 
     QGridLayout* same = card(left, tr("The same for every pull"),
                              tr("Written into each pull. A change between the sides becomes a caution in Judge."));
-    line(same, tr("&Gear"), QStringLiteral("gear"), tr("4th"));
-    line(same, tr("T&yre, cold, kPa"), QStringLiteral("tyre_pressure_kpa"), QStringLiteral("240"));
-    line(same, tr("&Straps"), QStringLiteral("straps"), tr("two each side, 60 kg"));
+    line(same, tr("&Gear"), QLatin1String(header_key::gear.key.data()), tr("4th"));
+    line(same, tr("T&yre, cold, kPa"), QLatin1String(header_key::tyrePressureKpa.key.data()), QStringLiteral("240"));
+    line(same, tr("&Straps"), QLatin1String(header_key::straps.key.data()), tr("two each side, 60 kg"));
     line(same, tr("&Fans"), QStringLiteral("fans"), tr("radiator 1 m ahead, none across the intake"));
     line(same, tr("&Operator"), QStringLiteral("operator"), tr("who works the throttle"));
     QGridLayout* run = card(left, tr("How a pull is run"), tr("A pull that departs from it says so in Judge."));

@@ -1,8 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // How this sitting is run, the same for every pull: gear, speeds, ramp, rest, fans and temperature windows, and the
 // guards. Every pull carries it and is held to it.
 #pragma once
 
-#include "app/pull/bench_model.h"
+#include "app/model/bench_model.h"
 #include "app/theme/theme.h"
 
 #include <QWidget>

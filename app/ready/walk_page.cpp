@@ -1,8 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ready/walk_page.h"
 
-#include "app/frame/clear_layout.h"
-#include "app/model/plural.h"
+#include "app/theme/plural.h"
 #include "app/theme/words.h"
+#include "app/widgets/clear_layout.h"
 #include "archive/formats/job_sheets.h"
 
 #include <QCheckBox>
@@ -173,8 +174,9 @@ void WalkPage::measure(const std::string& key, std::optional<double> value) {
         l.ticked = value.has_value() && !outsideWindow(l);
     });
     // What the pulls carry as well.
-    if (key == "tyre_pressure_kpa" && value)
-        m_bench.setSittingKey(QStringLiteral("tyre_pressure_kpa"), QString::number(*value, 'g', 6));
+    if (key == header_key::tyrePressureKpa.key && value)
+        m_bench.setSittingKey(QLatin1String(key.data(), static_cast<qsizetype>(key.size())),
+                              QString::number(*value, 'g', 6));
 }
 
 void WalkPage::giveReason(const std::string& key, const QString& reason) {

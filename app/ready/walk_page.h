@@ -1,8 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The walk-round: lines in working order in four areas, measured values against their windows, safety lines that want a
 // tick or a written reason.
 #pragma once
 
-#include "app/pull/bench_model.h"
+#include "app/model/bench_model.h"
 #include "app/theme/theme.h"
 #include "core/ready/walk_round.h"
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Every colour, size and mark of the interface in one place. No literal colours anywhere else.
 #pragma once
 

@@ -1,13 +1,14 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/tools/screenshots.h"
 
 #include "app/ask/ask_station.h"
 #include "app/frame/main_window.h"
 #include "app/handover/handover_station.h"
 #include "app/import/import_dialog.h"
+#include "app/jobs/jobs_station.h"
 #include "app/judge/judge_station.h"
 #include "app/pull/pull_station.h"
 #include "app/ready/ready_station.h"
-#include "app/start/start_page.h"
 
 #include <QApplication>
 #include <QDir>
@@ -26,6 +27,8 @@ bool grab(QWidget& widget, const QString& path) {
         QApplication::processEvents();
         QApplication::sendPostedEvents();
     }
+    if (auto* window = qobject_cast<MainWindow*>(&widget))
+        window->model().waitUntilAnswered();
     const bool good = widget.grab().save(path);
     if (!good)
         std::fprintf(stderr, "%s could not be written\n", qPrintable(path));
@@ -40,6 +43,8 @@ public:
             QApplication::processEvents();
             QApplication::sendPostedEvents();
         }
+        if (auto* window = qobject_cast<MainWindow*>(&widget))
+            window->model().waitUntilAnswered();
         m_shots.push_back(widget.grab());
         return !m_shots.back().isNull();
     }
@@ -177,7 +182,7 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
         good = grab(window, out.filePath(QLatin1String(name))) && good;
     };
     theme.setMode(Theme::Mode::Day);
-    shot("start.png", MainWindow::Start);
+    shot("start.png", MainWindow::Jobs);
     shot("ask.png", MainWindow::Ask);
     Stack ask, ready;
     window.ask().show(AskStation::Machine);
@@ -202,7 +207,7 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     shot("judge-night.png", MainWindow::Judge);
     theme.setMode(Theme::Mode::Day);
     window.model().setCurrentPull(3);
-    shot("look.png", MainWindow::Pulls);
+    shot("look.png", MainWindow::Look);
     shot("hand-over.png", MainWindow::Handover);
     good = window.handover().writePng(out.filePath(QStringLiteral("sheet.png"))).ok() && good;
     QStringList logs;

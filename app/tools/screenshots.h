@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The pictures of docs/screenshots/, made from the demo data by the program itself.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Logs written by strangers: what each column seems to be, what was mapped, and the trace that comes of it.
 // Nothing is guessed silently: every proposal can be seen and changed, and every row left out has its line and reason.
 #pragma once

@@ -1,7 +1,8 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/formats/job_sheets.h"
 
 #include "archive/formats/json_text.h"
-#include "core/live/procedure_check.h"
+#include "core/pull/procedure_check.h"
 
 #include <nlohmann/json.hpp>
 

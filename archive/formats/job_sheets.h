@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The sheets of a job as JSON text, for the archive and job.json: docs/archive.md. Reading takes whatever is there and
 // of the right kind; the rest keeps its defaults, so that a sheet edited by hand cannot do harm.
 #pragma once

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/formats/foreign_log.h"
 #include "archive/formats/heading_words.h"
 #include "archive/formats/text.h"

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The pull file (*.pull.csv), version 1: docs/formats.md.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
 
@@ -21,13 +22,13 @@ Result<double> bounded(std::string_view key, std::string_view value, double low,
     return *number;
 }
 
-struct NumberKey {
+struct KnownNumber {
     std::string_view key;
     double low, high;
     void (*put)(PullHeader&, double);
 };
 
-const NumberKey kNumberKeys[] = {
+const KnownNumber kNumberKeys[] = {
     {"air_temp_c", -60., 80., [](PullHeader& h, double v) { h.airTempC = v; }},
     {"air_pressure_hpa", 300., 1200., [](PullHeader& h, double v) { h.airPressurePa = v * 100.; }},
     {"humidity_pct", 0., 100., [](PullHeader& h, double v) { h.humidity = v / 100.; }},
@@ -71,7 +72,7 @@ Result<Done> setHeaderValue(PullHeader& h, std::string_view key, std::string_vie
     const auto notOneOf = [&](const char* choices) {
         return Error{std::string(key) + ": \"" + std::string(value.substr(0, 60)) + "\" is not one of " + choices};
     };
-    for (const NumberKey& k : kNumberKeys)
+    for (const KnownNumber& k : kNumberKeys)
         if (k.key == key) {
             const Result<double> number = bounded(key, value, k.low, k.high);
             if (!number)

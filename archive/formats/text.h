@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Text as strangers write it: encodings, lines, cells, numbers. No Qt, so that the fuzz target can run it alone.
 #pragma once
 

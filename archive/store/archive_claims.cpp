@@ -6,6 +6,13 @@
 #include <QDateTime>
 
 namespace jr {
+namespace {
+
+QString named(std::string_view name) {
+    return QString::fromUtf8(name.data(), static_cast<qsizetype>(name.size()));
+}
+
+} // namespace
 
 Result<std::vector<ClaimRecord>> Archive::claims(const std::string& jobId) const {
     const auto rows = m_db->query(
@@ -21,12 +28,11 @@ Result<std::vector<ClaimRecord>> Archive::claims(const std::string& jobId) const
         return (rows ? verdicts : rows).error();
     std::vector<ClaimRecord> out;
     for (const Row& r : *rows) {
-        ClaimRecord c{
-            s(r[0]),     s(r[1]),     s(r[2]), s(r[9]), {static_cast<ClaimKind>(r[3].toInt()), r[4].toDouble()},
-            maybe(r[5]), maybe(r[6]), s(r[7]), s(r[8]), {}};
+        ClaimRecord c{s(r[0]),     s(r[1]),     s(r[2]), s(r[9]), {claimKindOf(s(r[3])), r[4].toDouble()},
+                      maybe(r[5]), maybe(r[6]), s(r[7]), s(r[8]), {}};
         for (const Row& v : *verdicts)
             if (s(v[0]) == c.id)
-                c.history.push_back({s(v[1]), static_cast<Verdict>(v[2].toInt()), s(v[3]), s(v[4])});
+                c.history.push_back({s(v[1]), verdictOf(s(v[2])), s(v[3]), s(v[4])});
         out.push_back(std::move(c));
     }
     return out;
@@ -39,12 +45,12 @@ Result<Done> Archive::writeClaim(const std::string& jobId, const ClaimRecord& c)
     if (!found->empty())
         return m_db->run(QStringLiteral("UPDATE claim SET said = ?, source = ?, kind = ?, pct = ?, from_rpm = ?, "
                                         "to_rpm = ?, base_setup = ?, with_setup = ? WHERE id = ?"),
-                         {q(c.said), q(c.source), static_cast<int>(c.claim.kind), c.claim.pct, nullable(c.fromRpm),
+                         {q(c.said), q(c.source), named(claimKindText(c.claim.kind)), c.claim.pct, nullable(c.fromRpm),
                           nullable(c.toRpm), q(c.baseSetup), q(c.withSetup), q(c.id)});
     return m_db->run(QStringLiteral("INSERT INTO claim (id, job_id, said, source, kind, pct, from_rpm, to_rpm, "
                                     "base_setup, with_setup, created)"
                                     " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
-                     {q(c.id), q(jobId), q(c.said), q(c.source), static_cast<int>(c.claim.kind), c.claim.pct,
+                     {q(c.id), q(jobId), q(c.said), q(c.source), named(claimKindText(c.claim.kind)), c.claim.pct,
                       nullable(c.fromRpm), nullable(c.toRpm), q(c.baseSetup), q(c.withSetup),
                       c.created.empty() ? QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs) : q(c.created)});
 }
@@ -64,7 +70,7 @@ Result<std::string> Archive::saveClaim(const std::string& jobId, const ClaimReco
 Result<Done> Archive::writeVerdict(const std::string& claimId, const VerdictRecord& v) {
     return m_db->run(
         QStringLiteral("INSERT INTO claim_verdict (claim_id, made, verdict, reason, note) VALUES (?, ?, ?, ?, ?)"),
-        {q(claimId), q(v.made), static_cast<int>(v.verdict), q(v.reason), q(v.note)});
+        {q(claimId), q(v.made), named(verdictText(v.verdict)), q(v.reason), q(v.note)});
 }
 
 Result<Done> Archive::addVerdict(const std::string& claimId, const VerdictRecord& verdict) {

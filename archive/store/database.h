@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The one narrow place where SQL is spoken. Portable SQL only above it, so that another engine can stand here later.
 #pragma once
 

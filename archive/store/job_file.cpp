@@ -80,7 +80,7 @@ Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
                              {"created", c.created},
                              {"said", c.said},
                              {"source", c.source},
-                             {"kind", c.claim.kind == ClaimKind::GainsAtLeast ? "gains" : "costs-nothing"},
+                             {"kind", claimKindText(c.claim.kind)},
                              {"pct", c.claim.pct},
                              {"from_rpm", orNull(c.fromRpm)},
                              {"to_rpm", orNull(c.toRpm)},
@@ -109,10 +109,6 @@ Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
             {"claims", claimList},  {"sheets", sheets},       {"attachments", attachments}};
 }
 
-Verdict verdictOf(const std::string& word) {
-    return word == "held" ? Verdict::Held : word == "failed" ? Verdict::Failed : Verdict::Undecided;
-}
-
 std::vector<FlagOverrule> overrulesOf(const Json& pull) {
     std::vector<FlagOverrule> out;
     for (const Json& o : listOf(pull, "overrules"))
@@ -128,7 +124,7 @@ JobFileClaim claimOf(const Json& c) {
     claim.created = textOf(c, "created");
     claim.said = textOf(c, "said");
     claim.source = textOf(c, "source");
-    claim.claim.kind = textOf(c, "kind") == "costs-nothing" ? ClaimKind::CostsNothing : ClaimKind::GainsAtLeast;
+    claim.claim.kind = claimKindOf(textOf(c, "kind"));
     claim.claim.pct = numberOf(c, "pct").value_or(1.);
     claim.fromRpm = numberOf(c, "from_rpm");
     claim.toRpm = numberOf(c, "to_rpm");

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What the archive keeps, as plain values.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/store/schema.h"
 
 namespace jr {
@@ -85,6 +86,21 @@ const std::vector<std::vector<const char*>> kMigrations = {
         "CREATE TABLE repair (pull_id TEXT PRIMARY KEY)",
         "CREATE TRIGGER pull_raw_once BEFORE UPDATE OF raw ON pull WHEN NOT EXISTS (SELECT 1 FROM repair WHERE pull_id "
         "= OLD.id) BEGIN SELECT RAISE(ABORT, 'raw traces are written once'); END",
+    },
+    {
+        // Kinds and verdicts by their names: a number means something else once the list in the code changes.
+        "ALTER TABLE claim ADD COLUMN kind_name TEXT NOT NULL DEFAULT ''",
+        "UPDATE claim SET kind_name = CASE kind WHEN 1 THEN 'costs-nothing' ELSE 'gains' END",
+        "ALTER TABLE claim DROP COLUMN kind",
+        "ALTER TABLE claim RENAME COLUMN kind_name TO kind",
+        "DROP TRIGGER verdict_once",
+        "ALTER TABLE claim_verdict ADD COLUMN verdict_name TEXT NOT NULL DEFAULT ''",
+        "UPDATE claim_verdict SET verdict_name = CASE verdict WHEN 0 THEN 'held' WHEN 1 THEN 'failed' ELSE 'undecided' "
+        "END",
+        "ALTER TABLE claim_verdict DROP COLUMN verdict",
+        "ALTER TABLE claim_verdict RENAME COLUMN verdict_name TO verdict",
+        "CREATE TRIGGER verdict_once BEFORE UPDATE ON claim_verdict BEGIN SELECT RAISE(ABORT, 'verdicts are kept as "
+        "they were made'); END",
     },
 };
 

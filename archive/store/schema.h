@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The tables of the archive and how older archives become newer ones.
 #pragma once
 
@@ -5,7 +6,7 @@
 
 namespace jr {
 
-inline constexpr int kSchemaVersion = 5;
+inline constexpr int kSchemaVersion = 6;
 /// Written into every archive's header so that a stranger's database is never mistaken for ours ("JRam").
 inline constexpr int kApplicationId = 0x4A52616D;
 

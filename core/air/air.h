@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The air an engine breathes: vapour, density, density altitude, and whether a pressure can be a station pressure.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/air/standards.h"
 
 #include <cmath>
@@ -41,12 +42,6 @@ const std::vector<Standard> kStandards = {
     {"iso-1585", "ISO 1585", "25 °C, 990 hPa dry", "ISO 1585", factorIso1585, 0.93, 1.07, -kInf, kInf},
 };
 
-std::string formatted(const char* format, double a, double b = 0., double c = 0.) {
-    char buffer[256];
-    std::snprintf(buffer, sizeof buffer, format, a, b, c);
-    return buffer;
-}
-
 } // namespace
 
 const std::vector<Standard>& allStandards() {
@@ -60,44 +55,44 @@ const Standard* findStandard(std::string_view id) {
     return nullptr;
 }
 
-std::vector<AirCaution> airCautions(const Standard& standard, const Air& air) {
-    std::vector<AirCaution> out;
+std::vector<Caution> airCautions(const Standard& standard, const Air& air) {
+    constexpr double kLargeCorrection = 0.07; // what most standards allow. Common practice, no source
+    std::vector<Caution> out;
+    const std::string label(standard.label);
     const double f = standard.factor(air);
     if (f < standard.minFactor || f > standard.maxFactor)
-        out.push_back({"outside-validity", std::string(standard.label) +
-                                               formatted(" is meant for factors from %.2f to %.2f; here it is %.3f.",
-                                                         standard.minFactor, standard.maxFactor, f)});
-    else if (std::abs(f - 1.) > 0.07)
-        out.push_back({"large-correction",
-                       std::string(standard.label) + formatted(" changes the figures by %+.1f %%.", 100. * (f - 1.))});
+        out.push_back({"outside-validity",
+                       {"air.factor-outside",
+                        {label, Number{standard.minFactor, 2}, Number{standard.maxFactor, 2}, Number{f, 3}}}});
+    else if (std::abs(f - 1.) > kLargeCorrection)
+        out.push_back({"large-correction", {"air.large-correction", {label, Number{100. * (f - 1.), 1, true}}}});
     if (air.tempC < standard.minTempC || air.tempC > standard.maxTempC)
-        out.push_back({"outside-validity", std::string(standard.label) +
-                                               formatted(" is meant for air of %.0f to %.0f °C; here it is %.1f °C.",
-                                                         standard.minTempC, standard.maxTempC, air.tempC)});
+        out.push_back({"outside-validity",
+                       {"air.temperature-outside",
+                        {label, Number{standard.minTempC}, Number{standard.maxTempC}, Number{air.tempC, 1}}}});
     return out;
 }
 
-std::vector<AirCaution> airCautions(const Air& air) {
-    std::vector<AirCaution> out;
-    // Common practice, no source: benches stand between the Dead Sea and about 3000 m.
-    if (air.pressurePa < 65000. || air.pressurePa > 108000.)
-        out.push_back(
-            {"air-implausible", formatted("A station pressure of %.0f hPa is hardly possible; check the barometer.",
-                                          air.pressurePa / 100.)});
-    if (air.tempC < -25. || air.tempC > 50.)
-        out.push_back({"air-implausible", formatted("Intake air of %.1f °C is unusual; check the probe.", air.tempC)});
+std::vector<Caution> airCautions(const Air& air) {
+    // Benches stand between the Dead Sea and about 3000 m. Common practice, no source.
+    constexpr double kLeastPa = 65000., kMostPa = 108000., kColdC = -25., kHotC = 50.;
+    std::vector<Caution> out;
+    if (air.pressurePa < kLeastPa || air.pressurePa > kMostPa)
+        out.push_back({"air-implausible", {"air.pressure-implausible", {Number{air.pressurePa / 100.}}}});
+    if (air.tempC < kColdC || air.tempC > kHotC)
+        out.push_back({"air-implausible", {"air.temperature-unusual", {Number{air.tempC, 1}}}});
     return out;
 }
 
-std::optional<std::string> airProblem(const Air& air) {
+std::optional<Message> airProblem(const Air& air) {
     if (!std::isfinite(air.tempC) || air.tempC < -60. || air.tempC > 80.)
-        return formatted("air temperature %g degC is outside -60 to 80", air.tempC);
+        return Message{"air.wrong-temperature", {Number{air.tempC, 1}}};
     if (!std::isfinite(air.pressurePa) || air.pressurePa < 30000. || air.pressurePa > 120000.)
-        return formatted("air pressure %g hPa is outside 300 to 1200", air.pressurePa / 100.);
+        return Message{"air.wrong-pressure", {Number{air.pressurePa / 100., 1}}};
     if (!std::isfinite(air.humidity) || air.humidity < 0. || air.humidity > 1.)
-        return formatted("humidity %g %% is outside 0 to 100", air.humidity * 100.);
+        return Message{"air.wrong-humidity", {Number{air.humidity * 100., 1}}};
     if (dryPressurePa(air) < 0.5 * air.pressurePa)
-        return std::string("the vapour outweighs the air");
+        return Message{"air.wrong-vapour"};
     return std::nullopt;
 }
 

@@ -1,8 +1,10 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Correction standards: what a result is multiplied by to stand for the reference air.
 // A new standard is one entry in the table of standards.cpp (docs/how-to-add.md).
 #pragma once
 
 #include "core/air/air.h"
+#include "core/words/message.h"
 
 #include <optional>
 #include <string>
@@ -28,20 +30,15 @@ const std::vector<Standard>& allStandards();
 /// nullptr when the id is not known.
 const Standard* findStandard(std::string_view id);
 
-struct AirCaution {
-    std::string kind; ///< "large-correction", "outside-validity", "air-implausible"
-    std::string text;
-};
-
-/// What to be told about using this standard in this air.
-std::vector<AirCaution> airCautions(const Standard& standard, const Air& air);
+/// What to be told about using this standard in this air: "large-correction", "outside-validity".
+std::vector<Caution> airCautions(const Standard& standard, const Air& air);
 
 /// What to be told about the air itself: humidity above 100 %, a pressure no bench stands in, air hotter than an engine
 /// bay.
-std::vector<AirCaution> airCautions(const Air& air);
+std::vector<Caution> airCautions(const Air& air);
 
 /// Whether numbers can be computed at all: finite, temperature -60…80 degC, pressure 300…1200 hPa, humidity 0…1, and
 /// the vapour not outweighing the air. Returns the reason when not.
-std::optional<std::string> airProblem(const Air& air);
+std::optional<Message> airProblem(const Air& air);
 
 } // namespace jr

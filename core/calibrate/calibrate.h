@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What a bench must know of itself: the scale's factor by dead weights, the roller's inertia by two runs, its drag by
 // coasting down. Each fit comes with its residuals and standard errors, so that a bad weight or a dragging brake shows.
 #pragma once

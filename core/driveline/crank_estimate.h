@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What the crank may be making when the wheel was measured: three schools, each a range, none of them a measurement.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/along_range.h"
 
 #include "core/judge/range_model.h"
@@ -32,12 +33,15 @@ EffectsAlongRange effectsAlongRange(const CrossDesign& design, const RangeModel&
 }
 
 std::vector<BestAtSpeed> bestAlongRange(const std::vector<double>& points, const RangeModel& m,
-                                        const SweepOptions& given, double stepRpm) {
+                                        const SweepOptions& given, double stepRpm,
+                                        const std::function<bool()>& abandoned) {
     std::vector<BestAtSpeed> out;
     SweepOptions options = given;
     options.draws = std::min(options.draws, 80); // an interval at every speed; each needs less than one alone
     double next = -std::numeric_limits<double>::infinity();
     for (std::size_t g = 0; g < m.rpm.size(); ++g) {
+        if (abandoned && abandoned())
+            break;
         if (m.rpm[g] < next)
             continue;
         next = m.rpm[g] + stepRpm - 1e-6;
@@ -47,7 +51,7 @@ std::vector<BestAtSpeed> bestAlongRange(const std::vector<double>& points, const
                 observations.push_back(
                     {static_cast<int>(s),
                      std::exp(m.logPower(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(g))),
-                     m.pulls[i]->header.startedEpochS});
+                     m.pulls[i].fit->header.startedEpochS});
         if (const Result<Sweep> at = sweep(points, observations, options))
             out.push_back({m.rpm[g], at->bestX, at->bestLow, at->bestHigh, at->inside, at->shape});
     }

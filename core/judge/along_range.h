@@ -1,8 +1,11 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Crosses and sweeps along the rev range: where each effect works, and which length is best at each speed.
 #pragma once
 
 #include "core/judge/factorial.h"
 #include "core/judge/sweep.h"
+
+#include <functional>
 
 namespace jr {
 
@@ -33,8 +36,10 @@ struct BestAtSpeed {
     SweepShape shape;
 };
 
-/// `points` belong to the model's sets, in order. Every `stepRpm`; the interval is per speed, not for all together.
+/// `points` belong to the model's sets, in order; `abandoned` ends it early. Every `stepRpm`; the interval is per
+/// speed, not for all together.
 std::vector<BestAtSpeed> bestAlongRange(const std::vector<double>& points, const RangeModel& model,
-                                        const SweepOptions& options, double stepRpm = 250.);
+                                        const SweepOptions& options, double stepRpm = 250.,
+                                        const std::function<bool()>& abandoned = {});
 
 } // namespace jr

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The margin of a difference curve: a band that covers the whole true curve at the stated confidence.
 //
 // A pull errs in two ways: as a whole (straps, tyre, the day: one number per pull, known only with as many degrees of

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/comparison.h"
 
 #include <cmath>
@@ -9,6 +10,11 @@ struct Run {
     CallKind kind;
     std::size_t from, to; // [from, to)
 };
+
+/// Whether a hole in the range (a flagged stretch) lies before point `i`.
+bool holeBefore(const Comparison& c, std::size_t i) {
+    return i > 0 && c.rpm[i] - c.rpm[i - 1] > 1.5 * c.gridRpm;
+}
 
 CallKind callAt(const Comparison& c, std::size_t i) {
     if (!std::isfinite(c.lowPct[i]) || !std::isfinite(c.highPct[i]))
@@ -38,7 +44,7 @@ void mergeShort(const Comparison& c, std::vector<Run>& runs, double minRpm) {
     const auto joinEqual = [&] {
         std::vector<Run> out;
         for (const Run& run : runs)
-            if (!out.empty() && out.back().kind == run.kind)
+            if (!out.empty() && out.back().kind == run.kind && !holeBefore(c, run.from))
                 out.back().to = run.to;
             else
                 out.push_back(run);
@@ -48,8 +54,8 @@ void mergeShort(const Comparison& c, std::vector<Run>& runs, double minRpm) {
         Run& run = runs[k];
         const CallKind around = runs[k - 1].kind;
         if (run.kind != CallKind::Open || around != runs[k + 1].kind || length(c, run) >= minRpm ||
-            (around != CallKind::Gain && around != CallKind::Loss))
-            continue;
+            (around != CallKind::Gain && around != CallKind::Loss) || holeBefore(c, run.from) || holeBefore(c, run.to))
+            continue; // across a hole nothing is known, so nothing joins
         bool joins = true;
         for (std::size_t i = run.from; i < run.to; ++i) {
             const double half = 0.5 * (c.highPct[i] - c.lowPct[i]);
@@ -88,9 +94,7 @@ std::vector<Call> callStretches(const Comparison& c, double minRpm) {
     std::vector<Run> runs;
     for (std::size_t i = 0; i < c.rpm.size(); ++i) {
         const CallKind kind = callAt(c, i);
-        // A hole in the range (a flagged stretch) ends a stretch too.
-        const bool hole = i > 0 && i > 1 && c.rpm[i] - c.rpm[i - 1] > 1.5 * (c.rpm[1] - c.rpm[0]);
-        if (runs.empty() || runs.back().kind != kind || hole)
+        if (runs.empty() || runs.back().kind != kind || holeBefore(c, i))
             runs.push_back({kind, i, i + 1});
         else
             runs.back().to = i + 1;

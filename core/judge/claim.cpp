@@ -1,6 +1,5 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/claim.h"
-
-#include <cstdio>
 
 namespace jr {
 
@@ -16,12 +15,23 @@ std::string_view verdictText(Verdict verdict) {
     return "";
 }
 
+std::string_view claimKindText(ClaimKind kind) {
+    return kind == ClaimKind::CostsNothing ? "costs-nothing" : "gains";
+}
+
+ClaimKind claimKindOf(std::string_view text) {
+    return text == "costs-nothing" ? ClaimKind::CostsNothing : ClaimKind::GainsAtLeast;
+}
+
+Verdict verdictOf(std::string_view text) {
+    return text == "held" ? Verdict::Held : text == "failed" ? Verdict::Failed : Verdict::Undecided;
+}
+
 Judgement judgeClaim(const Claim& claim, const Comparison& c) {
     const BandMean& b = c.bandMean;
     Judgement out;
-    char text[200];
     if (!b.lowW || !b.highW || !(b.baseW > 0.)) {
-        out.reason = "nothing is known of the scatter, so this test cannot tell";
+        out.reason = {"claim.no-scatter"};
         return out;
     }
     const double low = 100. * *b.lowW / b.baseW, high = 100. * *b.highW / b.baseW;
@@ -36,10 +46,9 @@ Judgement judgeClaim(const Claim& claim, const Comparison& c) {
         else if (high < -claim.pct)
             out.verdict = Verdict::Failed;
     }
-    std::snprintf(text, sizeof text, "mean from %.0f to %.0f rpm %+.1f %% (%+.1f to %+.1f), claimed %s %.1f %%",
-                  b.fromRpm, b.toRpm, b.pct, low, high,
-                  claim.kind == ClaimKind::GainsAtLeast ? "a gain of at least" : "a loss of no more than", claim.pct);
-    out.reason = text;
+    out.reason = {claim.kind == ClaimKind::GainsAtLeast ? "claim.gains" : "claim.costs-nothing",
+                  {Number{b.fromRpm}, Number{b.toRpm}, Number{b.pct, 1, true}, Number{low, 1, true},
+                   Number{high, 1, true}, Number{claim.pct, 1}}};
     return out;
 }
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A claim chalked up before the test, and what the test says of it: held, failed, or undecided, with the numbers it
 // follows from.
 #pragma once
@@ -5,12 +6,18 @@
 #include "core/judge/comparison.h"
 
 #include <string>
+#include <string_view>
 
 namespace jr {
 
 enum class ClaimKind { GainsAtLeast, CostsNothing };
 enum class Verdict { Held, Failed, Undecided };
-std::string_view verdictText(Verdict verdict); ///< "held"
+// Their names in files and in the archive: "gains", "costs-nothing"; "held", "failed", "undecided". What is none of
+// them reads as the first kind, and as undecided.
+std::string_view claimKindText(ClaimKind kind);
+ClaimKind claimKindOf(std::string_view text);
+std::string_view verdictText(Verdict verdict);
+Verdict verdictOf(std::string_view text);
 
 struct Claim {
     ClaimKind kind = ClaimKind::GainsAtLeast;
@@ -19,7 +26,7 @@ struct Claim {
 
 struct Judgement {
     Verdict verdict = Verdict::Undecided;
-    std::string reason;
+    Message reason; ///< the numbers it follows from
 };
 
 /// From the band mean of a comparison already worked out over the claim's band. Gains at least p: held when the whole

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/comparison.h"
 
 #include "core/judge/comparison_cautions.h"
@@ -8,6 +9,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <span>
 
 namespace jr {
 namespace {
@@ -18,11 +20,11 @@ constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 /// so the whole of it covers too much; this share was set on simulated benches (docs/judging.md).
 constexpr double kBiasShare = 0.3;
 
-std::string setupName(const std::vector<const PullFit*>& pulls) {
+std::string setupName(std::span<const CurvedPull> pulls) {
     std::vector<std::string> names;
-    for (const PullFit* p : pulls)
-        if (std::find(names.begin(), names.end(), p->header.setup) == names.end())
-            names.push_back(p->header.setup);
+    for (const CurvedPull& p : pulls)
+        if (std::find(names.begin(), names.end(), p.fit->header.setup) == names.end())
+            names.push_back(p.fit->header.setup);
     std::string out;
     for (const std::string& name : names)
         out += (out.empty() ? "" : " + ") + name;
@@ -45,7 +47,7 @@ std::vector<double> smoothingBias(const RangeModel& m, std::size_t with) {
     for (std::size_t set : {std::size_t(0), with}) {
         double traces = 0.;
         for (std::size_t i = m.firstOf(set); i < m.firstOf(set) + m.sizes[set]; ++i)
-            traces += m.pulls[i]->fit && m.pulls[i]->ready.geared;
+            traces += m.pulls[i].fit->fit && m.pulls[i].fit->ready.geared;
         for (std::size_t i = m.firstOf(set); i < m.firstOf(set) + m.sizes[set]; ++i)
             for (std::size_t g = 0; g < m.rpm.size(); ++g)
                 out[g] += (set == 0 ? -1. : 1.) * m.bend[i][g] / std::max(traces, 1.);
@@ -79,8 +81,7 @@ std::vector<Crossover> findCrossovers(const Comparison& c) {
 Side sideOf(const RangeModel& m, std::size_t set) {
     Side side;
     const std::size_t first = m.firstOf(set), end = first + m.sizes[set];
-    side.setup = setupName(
-        {m.pulls.begin() + static_cast<std::ptrdiff_t>(first), m.pulls.begin() + static_cast<std::ptrdiff_t>(end)});
+    side.setup = setupName(std::span(m.pulls).subspan(first, m.sizes[set]));
     side.pulls = static_cast<int>(m.sizes[set]);
     side.powerW = m.meanW(set);
     const std::size_t g = m.rpm.size();
@@ -90,7 +91,7 @@ Side sideOf(const RangeModel& m, std::size_t set) {
     double factors = 0.;
     std::vector<double> afrSum(g, 0.), afrCount(g, 0.);
     for (std::size_t i = first; i < end; ++i) {
-        const PullCurve& curve = m.curves[i];
+        const PullCurve& curve = *m.pulls[i].curve;
         factors += curve.factor.value_or(1.) / side.pulls;
         for (std::size_t j = 0; j < g && !curve.afr.empty(); ++j)
             if (const double v = curve.afr[static_cast<std::size_t>(curve.at(m.rpm[j]))]; std::isfinite(v)) {
@@ -112,6 +113,7 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const std::vector
     out.worthPct = options.worthPct;
     out.standard = m.standard;
     out.detailRpm = m.detailRpm;
+    out.gridRpm = m.gridRpm;
     out.rpm = m.rpm;
     out.drift = m.drift;
     out.sittings = m.model.sittings;
@@ -151,18 +153,15 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const std::vector
     out.crossovers = findCrossovers(out);
 
     // Band mean: one number a pull, so an ordinary Student interval.
-    Eigen::VectorXd logMean(static_cast<Eigen::Index>(m.pulls.size()));
-    for (Eigen::Index i = 0; i < logMean.size(); ++i)
-        logMean[i] = std::log(m.logPower.row(i).array().exp().mean());
-    std::vector<const PullFit*> pulls;
-    std::vector<PullCurve> curves;
+    const std::vector<double> means = pullMeansW(m);
+    const Eigen::VectorXd logMean =
+        Eigen::Map<const Eigen::VectorXd>(means.data(), static_cast<Eigen::Index>(means.size())).array().log();
+    std::vector<CurvedPull> pulls;
     std::vector<std::optional<double>> starts;
     for (std::size_t set : {std::size_t(0), with})
         for (std::size_t i = m.firstOf(set); i < m.firstOf(set) + m.sizes[set]; ++i) {
-            out.pullBandMeanW.push_back(std::exp(logMean[static_cast<Eigen::Index>(i)]));
             pulls.push_back(m.pulls[i]);
-            starts.push_back(m.pulls[i]->header.startedEpochS);
-            curves.push_back(m.curves[i]);
+            starts.push_back(m.pulls[i].fit->header.startedEpochS);
         }
     const std::vector<int> sitting = sittingsOf(starts);
     out.evenings = 1 + *std::max_element(sitting.begin(), sitting.end());
@@ -181,7 +180,7 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const std::vector
         bandMean.highW = bandMean.baseW * std::expm1(d + h);
         out.repeatabilityPct = 100. * spread;
     }
-    out.cautions = comparisonCautions(out, pulls, curves, m.sizes[0], options);
+    out.cautions = comparisonCautions(out, pulls, m.sizes[0], options);
     return out;
 }
 
@@ -196,13 +195,22 @@ Result<Comparison> compare(const std::vector<const PullFit*>& base, const std::v
 }
 
 Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<const PullFit*>>& sets,
-                                            const CompareOptions& options) {
-    if (sets.size() < 2)
-        return Error{"a comparison needs a base and at least one other setup"};
+                                            const CompareOptions& given) {
     const Result<DistinctPulls> distinct = distinctPulls(sets);
     if (!distinct)
         return distinct.error();
-    const Result<RangeModel> m = rangeModel(distinct->sets, options);
+    CompareOptions options = given;
+    const auto curved = curvedSets(distinct->sets, options);
+    if (!curved)
+        return curved.error();
+    return compareSets(*curved, options, distinct->repeated);
+}
+
+Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<CurvedPull>>& sets,
+                                            const CompareOptions& options, int repeated) {
+    if (sets.size() < 2)
+        return Error{"a comparison needs a base and at least one other setup"};
+    const Result<RangeModel> m = rangeModel(sets, options);
     if (!m)
         return m.error();
     // Held for all of them together: each band at 1 - (1 - confidence) / their number (Bonferroni's inequality).
@@ -212,9 +220,9 @@ Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<const 
     std::vector<Comparison> out;
     for (std::size_t with = 1; with < sets.size(); ++with)
         out.push_back(comparisonOf(*m, with, half, options, confidence));
-    if (distinct->repeated > 0)
+    if (repeated > 0)
         for (Comparison& c : out)
-            c.cautions.push_back(countedOnce(distinct->repeated));
+            c.cautions.push_back(countedOnce(repeated));
     return out;
 }
 

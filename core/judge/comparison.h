@@ -1,15 +1,15 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Base against changed: the difference over the rev range with its margin, and what may be said about each stretch.
 #pragma once
 
 #include "core/pull/curve.h"
+#include "core/pull/many_curves.h"
 
 #include <optional>
 #include <string>
 #include <vector>
 
 namespace jr {
-
-class CurveStore;
 
 struct CompareOptions {
     const Standard* standard = findStandard("sae-j1349");
@@ -21,7 +21,7 @@ struct CompareOptions {
     std::optional<double> repeatabilityPct; ///< of the bench, for when the pulls cannot tell; never invented
     /// What else differs between the sides, as known from the setups (one entry each); more than one is a caution.
     std::vector<std::string> changes;
-    CurveStore* store = nullptr; ///< keeps curves from one comparison to the next; not owned
+    const Standard* wantedStandard = nullptr; ///< what was asked for, where `standard` had to give way
 };
 
 enum class CallKind { Gain, Loss, Same, Open };
@@ -66,6 +66,7 @@ struct Comparison {
     const Standard* standard = nullptr; ///< in force for both sides (none when some pull has no air)
     double confidence = 0.95, worthPct = 1., detailRpm = 0.;
     Side base, with;
+    double gridRpm = 50.; ///< step of `rpm`; more between two neighbours is a hole
     std::vector<double> rpm;
     std::vector<double> differenceW, lowW, highW; ///< with minus base; NaN margins when scatter is unknown
     std::vector<double> differenceNm, lowNm, highNm;
@@ -77,10 +78,9 @@ struct Comparison {
     std::optional<double> repeatabilityPct;
     bool repeatabilityBorrowed = false;
     DriftFinding drift;
-    int sittings = 1;                  ///< above 1: each sitting has a level of its own, taken out
-    int evenings = 1;                  ///< sittings the two were run in, whether their levels could be told or not
-    bool apart = false;                ///< base and changed setup never shared a sitting, not even through a third
-    std::vector<double> pullBandMeanW; ///< band mean of every pull, base first, as run (drift not removed)
+    int sittings = 1;   ///< above 1: each sitting has a level of its own, taken out
+    int evenings = 1;   ///< sittings the two were run in, whether their levels could be told or not
+    bool apart = false; ///< base and changed setup never shared a sitting, not even through a third
     std::vector<Caution> cautions;
 };
 
@@ -92,6 +92,10 @@ Result<Comparison> compare(const std::vector<const PullFit*>& base, const std::v
 /// of them together (docs/judging.md, "More than two setups"). One comparison a changed setup. Errors as above.
 Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<const PullFit*>>& sets,
                                             const CompareOptions& options);
+
+/// The same of pulls whose curves are there already, each measurement once; `repeated` says how many were left out.
+Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<CurvedPull>>& sets,
+                                            const CompareOptions& options, int repeated);
 
 /// Names each stretch of the range. `minRpm`: shorter stretches are merged. Bands may be NaN: then all is open.
 std::vector<Call> callStretches(const Comparison& comparison, double minRpm);

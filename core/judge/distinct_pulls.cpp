@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/distinct_pulls.h"
 
+#include "core/pull/pull_method.h"
+
 #include <string>
 
 namespace jr {
@@ -9,7 +11,7 @@ namespace {
 bool sameSamples(const PullFit& a, const PullFit& b) {
     if (a.header.kind != b.header.kind)
         return false;
-    if (a.header.kind == PullKind::Curve)
+    if (!methodOf(a.header.kind).measured())
         return a.givenRpm == b.givenRpm && a.givenPowerW == b.givenPowerW && a.givenTorqueNm == b.givenTorqueNm;
     return a.ready.size() > 0 && a.ready.timeS == b.ready.timeS && a.ready.shaftRadS == b.ready.shaftRadS;
 }
@@ -21,9 +23,7 @@ bool samePull(const PullFit& a, const PullFit& b) {
 }
 
 Caution countedOnce(int repeated) {
-    return {"counted-once", repeated == 1
-                                ? "One pull was named twice; it counts once."
-                                : std::to_string(repeated) + " pulls were named more than once; each counts once."};
+    return {"counted-once", {"pulls.counted-once", {Count{repeated}}}};
 }
 
 Result<DistinctPulls> distinctPulls(const std::vector<std::vector<const PullFit*>>& sets) {

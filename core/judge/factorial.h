@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Combinations: two to four factors at two levels. What each is worth, what they are worth together, and what they do
 // to each other.
 //

@@ -1,19 +1,10 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/gain_kinds.h"
 
 #include <cmath>
 #include <cstdio>
 
 namespace jr {
-namespace {
-
-std::string filled(const std::string& text, double a, double b = 0.) {
-    char buffer[240];
-    std::snprintf(buffer, sizeof buffer, text.c_str(), a, b);
-    return buffer;
-}
-
-} // namespace
-
 std::vector<QuotedGain> quotedGains(const Comparison& c, double atRpm, const Wording& w) {
     std::vector<QuotedGain> out;
     const auto margin = [&](std::size_t i) {
@@ -29,7 +20,7 @@ std::vector<QuotedGain> quotedGains(const Comparison& c, double atRpm, const Wor
                      c.bandMean.fromRpm,
                      "",
                      ""};
-        g.label = filled(w.translate("mean from %.0f to %.0f rpm"), c.bandMean.fromRpm, c.bandMean.toRpm);
+        g.label = said({"gain.band", {Number{c.bandMean.fromRpm}, Number{c.bandMean.toRpm}}}, w);
         out.push_back(std::move(g));
     }
     const auto pointGain = [&](GainKind kind, std::size_t i, const std::string& label) {
@@ -46,28 +37,25 @@ std::vector<QuotedGain> quotedGains(const Comparison& c, double atRpm, const Wor
             if (std::abs(c.rpm[i] - atRpm) < std::abs(c.rpm[nearest] - atRpm))
                 nearest = i;
         if (std::abs(c.rpm[nearest] - atRpm) < 60.)
-            out.push_back(
-                pointGain(GainKind::AtSpeed, nearest, filled(w.translate("at %.0f rpm, both sides"), c.rpm[nearest])));
+            out.push_back(pointGain(GainKind::AtSpeed, nearest, said({"gain.at", {Number{c.rpm[nearest]}}}, w)));
     }
     if (c.base.peakPower && c.with.peakPower) {
         const Peak &p = *c.base.peakPower, &q = *c.with.peakPower;
         QuotedGain g{
             GainKind::PeakToPeak, q.value - p.value, 100. * (q.value / p.value - 1.), {}, {}, p.rpm, q.rpm, "", ""};
-        g.label = filled(w.translate("peak against peak, %.0f and %.0f rpm"), p.rpm, q.rpm);
+        g.label = said({"gain.peaks", {Number{p.rpm}, Number{q.rpm}}}, w);
         if (std::abs(p.rpm - q.rpm) >= 50.)
-            g.caution = filled(w.translate("the peaks stand %.0f rpm apart: this is the gain at no speed"),
-                               std::abs(p.rpm - q.rpm));
+            g.caution = said({"gain.peaks-apart", {Number{std::abs(p.rpm - q.rpm)}}}, w);
         out.push_back(std::move(g));
     }
     std::size_t most = 0;
     for (std::size_t i = 1; i < c.rpm.size(); ++i)
         if (std::abs(c.differenceW[i]) > std::abs(c.differenceW[most]))
             most = i;
-    QuotedGain biggest = pointGain(GainKind::BiggestAnywhere, most,
-                                   filled(c.differenceW[most] < 0. ? w.translate("biggest loss anywhere, at %.0f rpm")
-                                                                   : w.translate("biggest gain anywhere, at %.0f rpm"),
-                                          c.rpm[most]));
-    biggest.caution = w.translate("picked as the biggest of many: it flatters");
+    QuotedGain biggest = pointGain(
+        GainKind::BiggestAnywhere, most,
+        said({c.differenceW[most] < 0. ? "gain.biggest-loss" : "gain.biggest-gain", {Number{c.rpm[most]}}}, w));
+    biggest.caution = said(Message{"gain.flatters"}, w);
     out.push_back(std::move(biggest));
     return out;
 }

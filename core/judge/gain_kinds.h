@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The gains people quote of two curves, each with its name, so that they cannot be taken for one another (P8).
 #pragma once
 

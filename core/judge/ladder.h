@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Steps: each setup against the one before it and against the first.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The linear model of a job's pulls: which setup each pull had, how the bench drifted with time where the order can
 // tell it from the setups, and what one sitting differs in from the next where setups come back in another. Everything
 // the judge says is a weighted sum of pulls; this is where the weights come from.

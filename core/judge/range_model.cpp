@@ -1,6 +1,5 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/range_model.h"
-
-#include "core/judge/curve_store.h"
 
 #include <algorithm>
 #include <cmath>
@@ -20,13 +19,13 @@ struct Sheet {
 };
 
 /// Points inside every pull's range where enough pulls of each set may be counted.
-Sheet commonSheet(const std::vector<PullCurve>& curves, const std::vector<int>& setOf,
+Sheet commonSheet(const std::vector<CurvedPull>& pulls, const std::vector<int>& setOf,
                   const std::vector<std::size_t>& sizes, const CompareOptions& options) {
     Sheet sheet;
     double from = options.fromRpm.value_or(0.), to = options.toRpm.value_or(1e9);
-    for (const PullCurve& c : curves) {
-        from = std::max(from, c.rpm.front());
-        to = std::min(to, c.rpm.back());
+    for (const CurvedPull& pull : pulls) {
+        from = std::max(from, pull.curve->rpm.front());
+        to = std::min(to, pull.curve->rpm.back());
     }
     const auto value = [&](const PullCurve& c, double rpm) {
         const long i = c.at(rpm);
@@ -39,12 +38,12 @@ Sheet commonSheet(const std::vector<PullCurve>& curves, const std::vector<int>& 
         return have >= std::min<std::size_t>(all, std::max<std::size_t>(2, (all + 1) / 2));
     };
     std::vector<std::vector<double>> columns, counts;
-    for (double rpm : curves.front().rpm) {
+    for (double rpm : pulls.front().curve->rpm) {
         if (rpm < from - 1e-6 || rpm > to + 1e-6)
             continue;
         std::vector<double> column, count(sizes.size(), 0.);
-        for (std::size_t i = 0; i < curves.size(); ++i) {
-            column.push_back(value(curves[i], rpm));
+        for (std::size_t i = 0; i < pulls.size(); ++i) {
+            column.push_back(value(*pulls[i].curve, rpm));
             count[static_cast<std::size_t>(setOf[i])] += std::isfinite(column.back());
         }
         bool all = true;
@@ -56,16 +55,16 @@ Sheet commonSheet(const std::vector<PullCurve>& curves, const std::vector<int>& 
         columns.push_back(std::move(column));
         counts.push_back(std::move(count));
     }
-    sheet.logPower.resize(static_cast<Eigen::Index>(curves.size()), static_cast<Eigen::Index>(columns.size()));
+    sheet.logPower.resize(static_cast<Eigen::Index>(pulls.size()), static_cast<Eigen::Index>(columns.size()));
     sheet.noise.resizeLike(sheet.logPower);
     sheet.present.resize(static_cast<Eigen::Index>(sizes.size()), static_cast<Eigen::Index>(columns.size()));
     for (std::size_t g = 0; g < columns.size(); ++g) {
         const auto k = static_cast<Eigen::Index>(g);
-        for (std::size_t i = 0; i < curves.size(); ++i) {
+        for (std::size_t i = 0; i < pulls.size(); ++i) {
             const auto r = static_cast<Eigen::Index>(i);
             sheet.logPower(r, k) = columns[g][i];
-            const long at = curves[i].at(sheet.rpm[g]);
-            sheet.noise(r, k) = at < 0 ? 0. : curves[i].noise[static_cast<std::size_t>(at)];
+            const long at = pulls[i].curve->at(sheet.rpm[g]);
+            sheet.noise(r, k) = at < 0 ? 0. : pulls[i].curve->noise[static_cast<std::size_t>(at)];
         }
         for (std::size_t s = 0; s < sizes.size(); ++s)
             sheet.present(static_cast<Eigen::Index>(s), k) = counts[g][s];
@@ -127,7 +126,44 @@ double RangeModel::growth(const Eigen::VectorXd& sets, std::size_t gridPoint) co
     return all > 0. ? here / all : 1.;
 }
 
-Result<RangeModel> rangeModel(const std::vector<std::vector<const PullFit*>>& sets, const CompareOptions& options) {
+Result<std::vector<std::vector<CurvedPull>>> curvedSets(const std::vector<std::vector<const PullFit*>>& sets,
+                                                        CompareOptions& options) {
+    std::vector<const PullFit*> all;
+    bool anySingle = false;
+    for (const auto& set : sets) {
+        all.insert(all.end(), set.begin(), set.end());
+        anySingle = anySingle || set.size() == 1;
+    }
+    options.wantedStandard = options.standard;
+    options.standard = standardForAll(all, options.standard);
+    if (!(options.detailRpm > 0.))
+        options.detailRpm = likelyDetailRpm(all);
+    // The pulls' own noise is only needed where their scatter cannot be seen.
+    const std::vector<CurveResult> curves =
+        curvesOf(all, {options.gridRpm, options.detailRpm, options.standard, anySingle});
+    std::vector<std::vector<CurvedPull>> out;
+    std::size_t next = 0;
+    for (const auto& set : sets) {
+        out.emplace_back();
+        for (const PullFit* pull : set) {
+            const CurveResult& curve = curves[next++];
+            if (!curve)
+                return curve.error();
+            out.back().push_back({pull, *curve});
+        }
+    }
+    return out;
+}
+
+Result<RangeModel> rangeModel(const std::vector<std::vector<const PullFit*>>& sets, const CompareOptions& given) {
+    CompareOptions options = given;
+    const auto curved = curvedSets(sets, options);
+    if (!curved)
+        return curved.error();
+    return rangeModel(*curved, options);
+}
+
+Result<RangeModel> rangeModel(const std::vector<std::vector<CurvedPull>>& sets, const CompareOptions& options) {
     RangeModel out;
     SittingPlan plan;
     plan.setups = static_cast<int>(sets.size());
@@ -139,44 +175,26 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<const PullFit*>>& se
                                           : "every setup needs at least one pull"};
         out.sizes.push_back(sets[s].size());
         anySingle = anySingle || sets[s].size() == 1;
-        for (const PullFit* p : sets[s]) {
+        for (const CurvedPull& p : sets[s]) {
             out.pulls.push_back(p);
             plan.setup.push_back(static_cast<int>(s));
-            plan.startedS.push_back(p->header.startedEpochS);
+            plan.startedS.push_back(p.fit->header.startedEpochS);
         }
     }
     single = single && anySingle;
-    out.detailRpm = options.detailRpm > 0. ? options.detailRpm : likelyDetailRpm(out.pulls);
-    // One standard for all sides or none at all: a pull without air pulls the whole comparison back to "as measured".
+    out.detailRpm = options.detailRpm;
     out.standard = options.standard;
-    for (const PullFit* p : out.pulls)
-        if (p->header.kind != PullKind::Curve) {
-            std::vector<Caution> ignored;
-            if (!correctionFactor(p->header, *options.standard, ignored))
-                out.standard = findStandard("none");
-        }
-    // The pulls' own noise is only needed where their scatter cannot be seen.
-    const CurveOptions curveOptions{options.gridRpm, out.detailRpm, out.standard, anySingle};
-    CurveStore own;
-    CurveStore& store = options.store ? *options.store : own;
-    store.prepare(out.pulls, curveOptions);
-    for (const PullFit* p : out.pulls) {
-        const auto curve = store.curve(*p, curveOptions);
-        if (!curve)
-            return curve.error();
-        out.curves.push_back(**curve);
-    }
-    Sheet sheet = commonSheet(out.curves, plan.setup, out.sizes, options);
+    out.gridRpm = options.gridRpm;
+    Sheet sheet = commonSheet(out.pulls, plan.setup, out.sizes, options);
     if (sheet.rpm.size() < 3)
         return Error{sets.size() == 2 ? "the two sides have no rev range in common to compare"
                                       : "the setups have no rev range in common to compare"};
     out.rpm = std::move(sheet.rpm);
-    for (std::size_t i = 0; i < out.pulls.size(); ++i) {
-        const std::vector<double>& bend = store.bend(*out.pulls[i], out.curves[i], options.gridRpm);
+    for (const CurvedPull& pull : out.pulls) {
         out.bend.emplace_back();
         for (double rpm : out.rpm) {
-            const long at = out.curves[i].at(rpm);
-            out.bend.back().push_back(at < 0 ? 0. : bend[static_cast<std::size_t>(at)]);
+            const long at = pull.curve->at(rpm);
+            out.bend.back().push_back(at < 0 ? 0. : pull.curve->bend[static_cast<std::size_t>(at)]);
         }
     }
     out.present = std::move(sheet.present);
@@ -213,6 +231,61 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<const PullFit*>>& se
         out.scatter = s;
     }
     return out;
+}
+
+std::vector<double> pullMeansW(const RangeModel& model) {
+    std::vector<double> out;
+    for (Eigen::Index i = 0; i < model.logPower.rows(); ++i)
+        out.push_back(model.logPower.row(i).array().exp().mean());
+    return out;
+}
+
+double outsiderMeanW(const RangeModel& model, const PullCurve& curve, std::optional<std::size_t> set) {
+    // Its level against its own set, from where it may be counted; the set's mean curve stands for the rest.
+    double level = 0., points = 0., sum = 0.;
+    const std::vector<double> own = set ? model.meanW(*set) : std::vector<double>(model.rpm.size(), kNaN);
+    for (std::size_t g = 0; g < model.rpm.size(); ++g) {
+        const long at = curve.at(model.rpm[g]);
+        const auto i = static_cast<std::size_t>(std::max(at, 0L));
+        if (at < 0 || !curve.counted[i] || !(curve.powerW[i] > 0.))
+            continue;
+        sum += curve.powerW[i];
+        level += std::log(curve.powerW[i]) - std::log(own[g]);
+        points += 1.;
+    }
+    const double all = static_cast<double>(model.rpm.size());
+    if (points == all)
+        return sum / all;
+    if (!set || points < 0.5 * all) // less than half of it says little about the rest
+        return kNaN;
+    double mean = 0.;
+    for (double w : own)
+        mean += w / all;
+    return mean * std::exp(level / points);
+}
+
+Result<double> weightedMeanW(const RangeModel& model, std::size_t pull, const UseWeights& weights) {
+    if (weights.points.empty())
+        return Error{"no use is drawn"};
+    double sum = 0., have = 0., all = 0.;
+    const double step = model.gridRpm;
+    std::size_t g = 0;
+    for (double rpm = std::ceil(weights.points.front().first / step) * step; rpm <= weights.points.back().first;
+         rpm += step) {
+        const double w = weights.at(rpm);
+        all += w;
+        while (g < model.rpm.size() && model.rpm[g] < rpm - 1e-6)
+            ++g;
+        if (g < model.rpm.size() && model.rpm[g] < rpm + 1e-6) {
+            sum += w * std::exp(model.logPower(static_cast<Eigen::Index>(pull), static_cast<Eigen::Index>(g)));
+            have += w;
+        }
+    }
+    if (!(all > 0.))
+        return Error{"no use is drawn"};
+    if (have < 0.9 * all)
+        return Error{"the pulls do not reach over the band that is used"};
+    return sum / have;
 }
 
 } // namespace jr

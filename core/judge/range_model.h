@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // All pulls of a test on one grid of engine speed, the linear model over them, and their scatter: what every judgement
 // along the rev range is a weighted sum of. Two setups or twelve, it is one model: drift and scatter are pooled.
 #pragma once
@@ -5,6 +6,10 @@
 #include "core/judge/band.h"
 #include "core/judge/comparison.h"
 #include "core/judge/pull_model.h"
+#include "core/judge/working_band.h"
+#include "core/pull/many_curves.h"
+
+#include <Eigen/Core>
 
 #include <vector>
 
@@ -13,11 +18,11 @@ namespace jr {
 struct RangeModel {
     const Standard* standard = nullptr; ///< in force for all (none when some pull has no air)
     double detailRpm = 0.;
-    std::vector<const PullFit*> pulls;     ///< set after set
-    std::vector<PullCurve> curves;         ///< of each pull
+    double gridRpm = 0.;
+    std::vector<CurvedPull> pulls;         ///< set after set
     std::vector<std::size_t> sizes;        ///< pulls of each set
     std::vector<std::vector<double>> bend; ///< of each pull on `rpm`: what smoothing alone does to it, as a share
-    std::vector<double> rpm;               ///< the grid all have in common
+    std::vector<double> rpm;               ///< the grid all have in common; it may have holes
     Eigen::MatrixXd logPower;              ///< pulls x grid; gaps filled with what the model expects
     Eigen::MatrixXd present;               ///< sets x grid: pulls of the set that really count there
     PullModel model;
@@ -34,7 +39,24 @@ struct RangeModel {
     double growth(const Eigen::VectorXd& sets, std::size_t gridPoint) const;
 };
 
-/// Errors: an empty set, no range common to all, no positive power.
+/// `options.standard` and `options.detailRpm` are what the curves were made under. Errors: an empty set, no range
+/// common to all, no positive power.
+Result<RangeModel> rangeModel(const std::vector<std::vector<CurvedPull>>& sets, const CompareOptions& options);
+/// The same from bare pulls: curves under one standard for all or none, at the detail asked for or a likely one.
 Result<RangeModel> rangeModel(const std::vector<std::vector<const PullFit*>>& sets, const CompareOptions& options);
+
+/// What both stand on: the curves of sets of pulls; `options` is brought to the standard in force and the detail found.
+Result<std::vector<std::vector<CurvedPull>>> curvedSets(const std::vector<std::vector<const PullFit*>>& sets,
+                                                        CompareOptions& options);
+
+/// The band mean of each pull of the model, W: over its grid, flagged stretches filled with what the pull's own set and
+/// own level make likely.
+std::vector<double> pullMeansW(const RangeModel& model);
+/// The same of a pull that is not in the model, against the set it would belong to; NaN where too little of it is
+/// known.
+double outsiderMeanW(const RangeModel& model, const PullCurve& curve, std::optional<std::size_t> set);
+/// Mean power of a pull of the model under the weights, W. Errors: no use, or the common range does not reach over nine
+/// tenths of it.
+Result<double> weightedMeanW(const RangeModel& model, std::size_t pull, const UseWeights& weights);
 
 } // namespace jr

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/run_chart.h"
 
 #include "core/judge/band.h"
@@ -6,17 +7,14 @@
 
 #include <algorithm>
 #include <cmath>
-#include <cstdio>
 
 namespace jr {
 namespace {
 
-template <typename... Numbers>
-std::string formatted(const char* format, Numbers... numbers) {
-    char buffer[240];
-    std::snprintf(buffer, sizeof buffer, format, numbers...);
-    return buffer;
-}
+constexpr double kUsualCoolantSpreadC = 1.5, kUsualIntakeSpreadC = 1.; ///< less is no reason for anything
+constexpr int kManyPullsOnOneTank = 20;                                // common practice, no source
+constexpr double kLongPause = 3.;                                      // times the usual one
+constexpr std::size_t kPausesToKnow = 3;
 
 /// How far a pull's own figure lies from the median of the others', in their usual spread.
 std::optional<double> farFromOthers(const std::vector<RunPull>& pulls, std::size_t at,
@@ -36,19 +34,19 @@ std::optional<double> farFromOthers(const std::vector<RunPull>& pulls, std::size
     return std::abs(*own - median) > 3. * spread ? std::optional(*own - median) : std::nullopt;
 }
 
-std::vector<std::string> causesOf(const std::vector<RunPull>& pulls, std::size_t at, bool firstOfSitting) {
+std::vector<Message> causesOf(const std::vector<RunPull>& pulls, std::size_t at, bool firstOfSitting) {
     const RunPull& p = pulls[at];
-    std::vector<std::string> out;
-    for (const std::string& flag : p.flags)
-        out.push_back("flagged " + flag);
-    if (const auto d = farFromOthers(pulls, at, &RunPull::coolantC, 1.5))
-        out.push_back(formatted("coolant %+.0f °C against the others", *d));
-    if (const auto d = farFromOthers(pulls, at, &RunPull::intakeC, 1.))
-        out.push_back(formatted("intake air %+.0f °C against the others", *d));
+    std::vector<Message> out;
+    for (FlagKind flag : p.flags)
+        out.push_back({"cause.flagged", {std::string(flagText(flag))}});
+    if (const auto d = farFromOthers(pulls, at, &RunPull::coolantC, kUsualCoolantSpreadC))
+        out.push_back({"cause.coolant", {Number{*d, 0, true}}});
+    if (const auto d = farFromOthers(pulls, at, &RunPull::intakeC, kUsualIntakeSpreadC))
+        out.push_back({"cause.intake", {Number{*d, 0, true}}});
     for (const std::string& departure : p.departures)
-        out.push_back(departure);
-    if (p.pullsSinceFuel && *p.pullsSinceFuel >= 20)
-        out.push_back("number " + std::to_string(*p.pullsSinceFuel + 1) + " on one tank");
+        out.push_back({"cause.departure", {departure}});
+    if (p.pullsSinceFuel && *p.pullsSinceFuel >= kManyPullsOnOneTank)
+        out.push_back({"cause.tank", {std::to_string(*p.pullsSinceFuel + 1)}});
     if (at > 0 && !firstOfSitting && p.startedS && pulls[at - 1].startedS) {
         std::vector<double> pauses;
         for (std::size_t i = 1; i < pulls.size(); ++i)
@@ -56,13 +54,34 @@ std::vector<std::string> causesOf(const std::vector<RunPull>& pulls, std::size_t
                 pauses.push_back(*pulls[i].startedS - *pulls[i - 1].startedS);
         std::sort(pauses.begin(), pauses.end());
         const double pause = *p.startedS - *pulls[at - 1].startedS;
-        if (pauses.size() >= 3 && pause > 3. * pauses[pauses.size() / 2])
-            out.push_back(formatted("the first after %.0f minutes' pause", pause / 60.));
+        if (pauses.size() >= kPausesToKnow && pause > kLongPause * pauses[pauses.size() / 2])
+            out.push_back({"cause.pause", {Number{pause / 60.}}});
     }
     if (firstOfSitting)
-        out.push_back("the first of the day: was it warm?");
+        out.push_back({"cause.first"});
     if (out.empty())
-        out.push_back("nothing recorded explains it");
+        out.push_back({"cause.none"});
+    return out;
+}
+
+/// What the chart comes to, one sentence after the other.
+std::vector<Message> accountOf(const RunChart& chart) {
+    std::vector<Message> out;
+    const std::string all = std::to_string(chart.points.size());
+    out.push_back(chart.sdPct ? Message{"run.repeats", {Number{*chart.sdPct, 2}, all}} : Message{"run.no-scatter"});
+    if (chart.driftPctPerHour && chart.driftLow) {
+        const bool clear = *chart.driftLow > 0. || *chart.driftHigh < 0.;
+        out.push_back({clear ? "run.drifts" : "run.no-drift",
+                       {Number{*chart.driftPctPerHour, 2, true}, Number{*chart.driftLow, 2, true},
+                        Number{*chart.driftHigh, 2, true}}});
+    } else if (!chart.driftChecked && chart.points.size() > 1) {
+        out.push_back({"run.drift-unknown"});
+    }
+    if (chart.sittings > 1)
+        out.push_back({"run.sittings", {std::to_string(chart.sittings)}});
+    const long odd = std::count_if(chart.points.begin(), chart.points.end(), [](const RunPoint& p) { return p.odd; });
+    if (odd > 0)
+        out.push_back({"run.odd", {Count{odd}}});
     return out;
 }
 
@@ -132,25 +151,7 @@ RunChart runChart(const std::vector<RunPull>& pulls, int setups, double confiden
     if (critical && cleanFreedom >= 1. && clean > 0.)
         out.limitPct = 100. * *critical * std::sqrt(clean / cleanFreedom * freedom / static_cast<double>(n));
 
-    out.text = out.sdPct ? formatted("A pull repeats within %.2f %% (one standard deviation, %d pulls).", *out.sdPct,
-                                     static_cast<int>(n))
-                         : std::string("Nothing is known of the scatter: pull each setup more than once.");
-    if (out.driftPctPerHour && out.driftLow) {
-        const bool clear = *out.driftLow > 0. || *out.driftHigh < 0.;
-        out.text += formatted(clear ? " The bench drifts by %+.2f %% an hour (%+.2f to %+.2f)."
-                                    : " No drift to speak of: %+.2f %% an hour (%+.2f to %+.2f).",
-                              *out.driftPctPerHour, *out.driftLow, *out.driftHigh);
-    } else if (!out.driftChecked && n > 1) {
-        out.text += " Drift cannot be told: no setup was come back to.";
-    }
-    if (out.sittings > 1)
-        out.text += formatted(" Pulls of %d sittings: each has a level of its own.", out.sittings);
-    int odd = 0;
-    for (const RunPoint& p : out.points)
-        odd += p.odd;
-    if (odd > 0)
-        out.text += odd == 1 ? " One pull is odd; it is pointed at, not dropped."
-                             : formatted(" %d pulls are odd; they are pointed at, not dropped.", odd);
+    out.account = accountOf(out);
     return out;
 }
 

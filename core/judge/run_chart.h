@@ -1,8 +1,11 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Every pull in its order (P16): its band mean against its own setup, with limits, the drift with its margin, and for
 // an odd one what could be the reason. It points; it never drops a pull by itself.
 #pragma once
 
 #include "core/judge/value.h"
+#include "core/pull/flags.h"
+#include "core/words/message.h"
 
 #include <optional>
 #include <string>
@@ -17,7 +20,7 @@ struct RunPull {
     double valueW = 0.;
     std::optional<double> startedS, coolantC, intakeC, airTempC, airPressureHpa;
     std::optional<int> pullsSinceFuel;
-    std::vector<std::string> flags;      ///< "slip", "fuel-starved" …
+    std::vector<FlagKind> flags;
     std::vector<std::string> departures; ///< from the procedure
 };
 
@@ -25,7 +28,7 @@ struct RunPoint {
     double pct = 0.;          ///< against its setup's mean, drift taken out
     double withDriftPct = 0.; ///< as it was measured
     bool odd = false;
-    std::vector<std::string> causes; ///< likely ones, the likeliest first; empty for one that is not odd
+    std::vector<Message> causes; ///< likely ones, the likeliest first; empty for one that is not odd
 };
 
 struct RunChart {
@@ -37,7 +40,7 @@ struct RunChart {
     std::vector<double> driftLinePct; ///< drift and the sitting's level at each pull; empty when neither is told
     int sittings = 1;                 ///< above 1: each has a level of its own
     std::vector<int> sitting;         ///< of each pull
-    std::string text;
+    std::vector<Message> account;     ///< one sentence after the other
 };
 
 /// Limits from the pulls left in when each one in turn is left out (externally studentised residuals, Bonferroni), so

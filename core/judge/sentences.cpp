@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/sentences.h"
 
 #include <algorithm>
@@ -7,16 +8,9 @@
 namespace jr {
 namespace {
 
-std::string filled(std::string text, const std::vector<std::string>& arguments) {
-    for (std::size_t i = arguments.size(); i-- > 0;) {
-        const std::string mark = "%" + std::to_string(i + 1);
-        std::size_t at = 0;
-        while ((at = text.find(mark, at)) != std::string::npos) {
-            text.replace(at, mark.size(), arguments[i]);
-            at += arguments[i].size();
-        }
-    }
-    return text;
+/// One sentence of the reader's table with figures already in the reader's form.
+std::string sentence(const Wording& w, std::string_view code, const std::vector<std::string>& figures) {
+    return said({code, {figures.begin(), figures.end()}}, w);
 }
 
 /// Mean margin of the difference over a stretch, in W.
@@ -44,31 +38,23 @@ std::string stretchSentence(const Comparison& c, const Call& call, const Wording
     case CallKind::Gain:
     case CallKind::Loss: {
         const bool gain = call.kind == CallKind::Gain;
-        std::string text = filled(
-            w.translate(
-                gain ? "From %1 to %2 rpm it gains %3 on average (%4 %, give or take %5), at most %6 at %7 rpm."
-                     : "From %1 to %2 rpm it loses %3 on average (%4 %, give or take %5), at most %6 at %7 rpm."),
-            {from, to, withUnit(std::abs(call.meanW), margin, w.power, w), pct, withUnit(margin, margin, w.power, w),
-             withUnit(std::abs(call.maxW), margin, w.power, w), rpmText(call.maxRpm)});
+        std::string text = sentence(w, gain ? "stretch.gains" : "stretch.loses",
+                                    {from, to, withUnit(std::abs(call.meanW), margin, w.power, w), pct,
+                                     withUnit(margin, margin, w.power, w),
+                                     withUnit(std::abs(call.maxW), margin, w.power, w), rpmText(call.maxRpm)});
         if (call.belowWorth)
-            text += " " + filled(w.translate("That is real but smaller than the %1 % that would matter."),
-                                 {plainNumber(c.worthPct, 1, w)});
+            text += " " + sentence(w, "stretch.below-worth", {plainNumber(c.worthPct, 1, w)});
         return text;
     }
     case CallKind::Same:
-        return filled(
-            w.translate("From %1 to %2 rpm there is no difference worth having: whatever there is lies within %3 %."),
-            {from, to, plainNumber(c.worthPct, 1, w)});
+        return sentence(w, "stretch.same", {from, to, plainNumber(c.worthPct, 1, w)});
     case CallKind::Open:
         break;
     }
     if (!c.margins)
-        return filled(
-            w.translate(
-                "From %1 to %2 rpm this test cannot tell: with one pull on a side nothing is known of the scatter."),
-            {from, to});
-    return filled(w.translate("From %1 to %2 rpm this test cannot tell: it reads %3, give or take %4."),
-                  {from, to, withUnit(call.meanW, margin, w.power, w, true), withUnit(margin, margin, w.power, w)});
+        return sentence(w, "stretch.no-scatter", {from, to});
+    return sentence(w, "stretch.open",
+                    {from, to, withUnit(call.meanW, margin, w.power, w, true), withUnit(margin, margin, w.power, w)});
 }
 
 std::string headlineOf(const Comparison& c, const Wording& w) {
@@ -90,58 +76,19 @@ std::string headlineOf(const Comparison& c, const Wording& w) {
         return withUnit(std::abs(call.meanW), margin, w.power, w);
     };
     const auto where = [&](const Call& call) { return rpmText(call.fromRpm) + "–" + rpmText(call.toRpm) + " rpm"; };
-    const std::string name = c.with.setup.empty() ? w.translate("The change") : c.with.setup;
+    const std::string name = c.with.setup.empty() ? sentence(w, "headline.the-change", {}) : c.with.setup;
     if (gain && loss)
-        return filled(w.translate("%1 gains %2 at %3 and loses %4 at %5."),
-                      {name, amount(*gain), where(*gain), amount(*loss), where(*loss)});
+        return sentence(w, "headline.both", {name, amount(*gain), where(*gain), amount(*loss), where(*loss)});
     if (gain)
-        return filled(w.translate("%1 gains %2 at %3."), {name, amount(*gain), where(*gain)});
+        return sentence(w, "headline.gains", {name, amount(*gain), where(*gain)});
     if (loss)
-        return filled(w.translate("%1 loses %2 at %3."), {name, amount(*loss), where(*loss)});
+        return sentence(w, "headline.loses", {name, amount(*loss), where(*loss)});
     if (!open)
-        return filled(w.translate("%1 makes no difference worth having."), {name});
-    return filled(w.translate("This test cannot tell whether %1 makes a difference."), {name});
+        return sentence(w, "headline.same", {name});
+    return sentence(w, "headline.open", {name});
 }
 
 } // namespace
-
-int decimalsFor(double margin) {
-    margin = std::abs(margin);
-    if (!(margin > 0.) || !std::isfinite(margin))
-        return 1;
-    const int exponent = static_cast<int>(std::floor(std::log10(margin) + 1e-9));
-    const bool beginsWithOne = margin / std::pow(10., exponent) < 1.95;
-    return std::clamp(-exponent + (beginsWithOne ? 1 : 0), 0, 3);
-}
-
-std::string plainNumber(double value, int decimals, const Wording& wording, bool sign) {
-    char buffer[64];
-    // Never "-0.0".
-    const double unit = std::pow(10., -decimals);
-    if (std::abs(value) < 0.5 * unit)
-        value = 0.;
-    // Nor "+0": what rounds to nothing has no sign.
-    std::snprintf(buffer, sizeof buffer, sign && value != 0. ? "%+.*f" : "%.*f", decimals, value);
-    std::string text = buffer;
-    for (char& c : text)
-        if (c == '.' || c == ',')
-            c = wording.decimalPoint;
-    return text;
-}
-
-std::string withUnit(double si, double marginSi, const Unit& unit, const Wording& wording, bool sign) {
-    const double value = fromSi(si, unit), margin = std::abs(marginSi / unit.factor);
-    int decimals = decimalsFor(margin);
-    if (!(margin > 0.) && value != 0.)
-        decimals = std::clamp(2 - static_cast<int>(std::floor(std::log10(std::abs(value)))), 0, 3);
-    return plainNumber(value, decimals, wording, sign) + " " + std::string(unit.symbol);
-}
-
-std::string rangeText(double low, double high, int decimals, const Wording& w) {
-    const bool mixed = low < 0. || high < 0.;
-    return filled(w.translate("%1 to %2"),
-                  {plainNumber(low, decimals, w, mixed), plainNumber(high, decimals, w, mixed)});
-}
 
 Account describe(const Comparison& c, const Wording& w) {
     Account out;
@@ -153,51 +100,49 @@ Account describe(const Comparison& c, const Wording& w) {
     if (b.lowW && b.highW) {
         const double margin = 0.5 * (*b.highW - *b.lowW);
         const int decimals = decimalsFor(margin / w.power.factor);
-        out.details.push_back(filled(
-            w.translate("Mean from %1 to %2 rpm: %3 %4 (%5), %6 %."),
+        out.details.push_back(sentence(
+            w, ("band.mean"),
             {rpmText(b.fromRpm), rpmText(b.toRpm), plainNumber(fromSi(b.differenceW, w.power), decimals, w, true),
              std::string(w.power.symbol), rangeText(fromSi(*b.lowW, w.power), fromSi(*b.highW, w.power), decimals, w),
              plainNumber(b.pct, std::min(decimalsFor(100. * margin / b.baseW), 2), w, true)}));
     } else {
-        out.details.push_back(filled(w.translate("Mean from %1 to %2 rpm: %3 (no margin known), %4 %."),
-                                     {rpmText(b.fromRpm), rpmText(b.toRpm),
-                                      withUnit(b.differenceW, 0., w.power, w, true), plainNumber(b.pct, 1, w, true)}));
+        out.details.push_back(
+            sentence(w, "band.mean-no-margin",
+                     {rpmText(b.fromRpm), rpmText(b.toRpm), withUnit(b.differenceW, 0., w.power, w, true),
+                      plainNumber(b.pct, 1, w, true)}));
     }
     for (const Crossover& x : c.crossovers)
-        out.details.push_back(filled(w.translate("The curves cross near %1 rpm (somewhere from %2 to %3)."),
-                                     {rpmText(std::round(x.rpm / 10.) * 10.), rpmText(x.fromRpm), rpmText(x.toRpm)}));
+        out.details.push_back(
+            sentence(w, "band.cross", {rpmText(std::round(x.rpm / 10.) * 10.), rpmText(x.fromRpm), rpmText(x.toRpm)}));
     if (c.base.peakPower && c.with.peakPower) {
         const Peak &p = *c.base.peakPower, &q = *c.with.peakPower;
-        std::string text = filled(
-            w.translate("Peaks: %1 at %2 rpm before, %3 at %4 rpm after."),
+        std::string text = sentence(
+            w, ("band.peaks"),
             {withUnit(p.value, 0., w.power, w), rpmText(p.rpm), withUnit(q.value, 0., w.power, w), rpmText(q.rpm)});
         if (std::abs(p.rpm - q.rpm) > 0.5 && c.rpm.size() > 2) {
             // The honest gain is at one speed for both.
             const auto at = std::lower_bound(c.rpm.begin(), c.rpm.end(), q.rpm - 1e-6) - c.rpm.begin();
             const auto i =
                 static_cast<std::size_t>(std::min<std::ptrdiff_t>(at, static_cast<std::ptrdiff_t>(c.rpm.size()) - 1));
-            text += " " +
-                    filled(w.translate("They sit at different speeds; at %1 rpm the difference is %2."),
-                           {rpmText(c.rpm[i]),
-                            withUnit(c.differenceW[i], std::isfinite(c.highW[i]) ? 0.5 * (c.highW[i] - c.lowW[i]) : 0.,
-                                     w.power, w, true)});
+            text += " " + sentence(w, "band.peaks-apart",
+                                   {rpmText(c.rpm[i]),
+                                    withUnit(c.differenceW[i],
+                                             std::isfinite(c.highW[i]) ? 0.5 * (c.highW[i] - c.lowW[i]) : 0., w.power,
+                                             w, true)});
         }
         out.details.push_back(text);
     }
     std::string how =
-        filled(w.translate("%1 against %2 pulls; %3; detail %4 rpm; margins hold for the whole curve at %5 %."),
-               {std::to_string(c.with.pulls), std::to_string(c.base.pulls), std::string(c.standard->label),
-                c.detailRpm > 0. ? rpmText(c.detailRpm) : "–", plainNumber(100. * c.confidence, 0, w)});
+        sentence(w, "how.done",
+                 {std::to_string(c.with.pulls), std::to_string(c.base.pulls), std::string(c.standard->label),
+                  c.detailRpm > 0. ? rpmText(c.detailRpm) : "–", plainNumber(100. * c.confidence, 0, w)});
     if (c.sittings > 1)
-        how += " " + filled(w.translate("The pulls are of %1 sittings; what these differ in was taken out."),
-                            {std::to_string(c.sittings)});
+        how += " " + sentence(w, "how.sittings", {std::to_string(c.sittings)});
     if (c.drift.removed)
-        how += " " + filled(w.translate("Drift of %1 % an hour was found and taken out."),
-                            {plainNumber(*c.drift.pctPerHour, 1, w, true)});
+        how += " " + sentence(w, "how.drift", {plainNumber(*c.drift.pctPerHour, 1, w, true)});
     if (c.repeatabilityPct)
-        how += " " + filled(w.translate(c.repeatabilityBorrowed ? "Repeatability of %1 % was brought from elsewhere."
-                                                                : "Pulls of one setup repeat within %1 %."),
-                            {plainNumber(*c.repeatabilityPct, 2, w)});
+        how += " " + sentence(w, c.repeatabilityBorrowed ? "how.borrowed" : "how.repeats",
+                              {plainNumber(*c.repeatabilityPct, 2, w)});
     out.details.push_back(how);
     return out;
 }

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/sittings.h"
 
 #include "core/judge/pull_model.h"

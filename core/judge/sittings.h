@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Pulls of one job may come from several sittings: evenings at the bench with a night between. What differs from one
 // sitting to the next (weather, straps, tyre, a tank of other fuel) is one number each, and drift within a sitting has
 // nothing to do with the hours slept between two of them.

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/sound.h"
 
 #include <cmath>
@@ -30,17 +31,15 @@ Result<SoundDifference> soundDifference(const std::vector<Observation>& levels, 
     out.baseDb = fit.mean[0];
     out.withDb = fit.mean[1];
     const double d = out.withDb - out.baseDb;
-    char text[200];
+    const std::vector<Argument> figures{Number{rpm}, Number{out.baseDb, 1}, Number{out.withDb, 1}, Number{d, 1, true}};
+    out.message = {"sound.no-margin", figures};
     if (const auto half = fit.halfWidth(fit.difference(0, 1), confidence)) {
         out.low = d - *half;
         out.high = d + *half;
-        std::snprintf(text, sizeof text, "Sound at %.0f rpm: %.1f dB before, %.1f dB after (%+.1f; %+.1f to %+.1f).",
-                      rpm, out.baseDb, out.withDb, d, *out.low, *out.high);
-    } else {
-        std::snprintf(text, sizeof text, "Sound at %.0f rpm: %.1f dB before, %.1f dB after (%+.1f, no margin known).",
-                      rpm, out.baseDb, out.withDb, d);
+        out.message = {"sound.difference", figures};
+        out.message.arguments.push_back(Number{*out.low, 1, true});
+        out.message.arguments.push_back(Number{*out.high, 1, true});
     }
-    out.text = text;
     return out;
 }
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Loudness at one engine speed (P29): where it matters for the rules or the neighbours, what a change did to it.
 #pragma once
 
@@ -18,7 +19,7 @@ std::optional<double> soundAt(const Trace& trace, const ReadyPull& pull, double 
 struct SoundDifference {
     double baseDb = 0., withDb = 0.;
     std::optional<double> low, high; ///< of with less base
-    std::string text;                ///< "Sound at 6000 rpm: 94.1 dB before, 92.3 dB after (-2.4 to -1.2)."
+    Message message;                 ///< "Sound at 6000 rpm: 94.1 dB before, 92.3 dB after (-2.4 to -1.2)."
 };
 
 /// `levels` grouped 0 base, 1 with. Only figures from one place and one microphone may be set against one another.

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/sweep.h"
 
 #include <Eigen/QR>
@@ -156,27 +157,22 @@ void advise(Sweep& s, const Data& d, const SweepOptions& o) {
     std::sort(gaps.begin(), gaps.end());
     const double step = gaps[gaps.size() / 2];
     if (s.shape == SweepShape::Flat) {
-        s.advice = "Between " + number(d.low()) + " and " + number(d.high()) +
-                   " no point can be told from another: choose by other reasons.";
+        s.advice = {{"sweep.flat", {number(d.low()), number(d.high())}}};
         return;
     }
     const bool shortEdge = !s.inside && s.bestX <= d.low() + 1e-9 * (d.high() - d.low());
     if (o.onlyShorter) {
         if (shortEdge) {
             s.next = {d.low() - 0.5 * step};
-            s.advice =
-                "The best so far is the shortest tried. A cut cannot be undone: take off half a usual step, to " +
-                number(s.next[0]) + ", and pull again.";
+            s.advice = {{"sweep.cut-half", {number(s.next[0])}}};
         } else {
-            s.advice =
-                "The best lies at " + number(s.bestX) +
-                ", longer than the shortest tried. Do not cut further; the next piece is left at or above that length.";
+            s.advice = {{"sweep.cut-enough", {number(s.bestX)}}};
         }
         return;
     }
     if (!s.inside) {
         s.next = {shortEdge ? d.low() - step : d.high() + step};
-        s.advice = "The best is at the edge of what was tried, so it may lie beyond: try " + number(s.next[0]) + ".";
+        s.advice = {{"sweep.edge", {number(s.next[0])}}};
         return;
     }
     // Inside: halve the wider gap beside the best; on a lopsided optimum that is usually the gentle side.
@@ -187,19 +183,15 @@ void advise(Sweep& s, const Data& d, const SweepOptions& o) {
     const double goRight = 0.5 * (s.bestX + right), goLeft = 0.5 * (left + s.bestX);
     const bool rightWider = right - s.bestX >= s.bestX - left;
     s.next = {rightWider ? goRight : goLeft, rightWider ? goLeft : goRight};
-    s.advice = "The best is near " + number(s.bestX) +
-               (s.bestLow ? " (" + number(*s.bestLow) + " to " + number(*s.bestHigh) + ")" : std::string()) + ".";
+    s.advice = {s.bestLow ? Message{"sweep.best-between", {number(s.bestX), number(*s.bestLow), number(*s.bestHigh)}}
+                          : Message{"sweep.best", {number(s.bestX)}}};
     const double steep = std::max(s.shortSidePerUnit, s.longSidePerUnit),
                  gentle = std::max(std::min(s.shortSidePerUnit, s.longSidePerUnit), 1e-300);
-    if (steep > 2. * gentle) {
-        char times[32];
-        std::snprintf(times, sizeof times, "%.1f", steep / gentle);
-        s.advice +=
-            s.shortSidePerUnit > s.longSidePerUnit
-                ? std::string(" Too little costs ") + times + " times as much as too much: stay on the high side."
-                : std::string(" Too much costs ") + times + " times as much as too little: stay on the low side.";
-    }
-    s.advice += " To know it better, try " + number(s.next[0]) + ".";
+    constexpr double kLopsided = 2.; // one side costs so much more than the other that it is worth saying
+    if (steep > kLopsided * gentle)
+        s.advice.push_back({s.shortSidePerUnit > s.longSidePerUnit ? "sweep.stay-high" : "sweep.stay-low",
+                            {Number{steep / gentle, 1}}});
+    s.advice.push_back({"sweep.try", {number(s.next[0])}});
 }
 
 } // namespace

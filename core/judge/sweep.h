@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A length, a jet, a weight or a timing stepped through: where is the best, how sure is that, and which point next?
 //
 // Four shapes are tried: flat, a parabola, and the usual lopsided optimum as two straight sides of different slope or
@@ -8,6 +9,7 @@
 #pragma once
 
 #include "core/judge/value.h"
+#include "core/words/message.h"
 
 namespace jr {
 
@@ -31,8 +33,8 @@ struct Sweep {
     double shortSidePerUnit = 0., longSidePerUnit = 0.; ///< what a unit below or above the best costs
     std::vector<double> x, curve;
     std::vector<std::optional<double>> low, high;
-    std::vector<double> next; ///< points worth trying
-    std::string advice;
+    std::vector<double> next;    ///< points worth trying
+    std::vector<Message> advice; ///< one sentence after the other
     GroupFit fit;
 };
 

@@ -1,13 +1,21 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/value.h"
 
 #include "core/judge/band.h"
 #include "core/judge/pull_model.h"
+
+#include <Eigen/Core>
 
 #include <algorithm>
 #include <cmath>
 #include <limits>
 
 namespace jr {
+namespace {
+
+constexpr int kEnoughPulls = 3; ///< of each, for a scatter worth the name. Common practice, no source
+
+} // namespace
 
 std::string_view metricText(Metric::Kind kind) {
     switch (kind) {
@@ -21,50 +29,24 @@ std::string_view metricText(Metric::Kind kind) {
     return "";
 }
 
-Result<std::vector<double>> pullValues(const std::vector<PullCurve>& curves, const Metric& metric) {
-    std::vector<double> out;
-    double from = metric.fromRpm.value_or(0.), to = metric.toRpm.value_or(std::numeric_limits<double>::infinity());
-    for (const PullCurve& c : curves) {
-        // A band asked for is never quietly made narrower: a pull that does not reach over it is named below.
-        if (!metric.fromRpm)
-            from = std::max(from, c.rpm.front());
-        if (!metric.toRpm)
-            to = std::min(to, c.rpm.back());
-    }
-    for (std::size_t k = 0; k < curves.size(); ++k) {
-        const PullCurve& c = curves[k];
-        const std::string who = "pull " + std::to_string(k + 1);
-        if (metric.kind == Metric::Kind::Peak) {
-            if (!c.peakPower)
-                return Error{who + " has no peak outside its flagged stretches"};
-            out.push_back(c.peakPower->value);
-            continue;
-        }
-        const double step = c.rpm.size() > 1 ? c.rpm[1] - c.rpm[0] : 50.;
-        if (metric.kind == Metric::Kind::At) {
-            const auto upper = std::upper_bound(c.rpm.begin(), c.rpm.end(), metric.atRpm);
-            const auto i = static_cast<std::size_t>(upper - c.rpm.begin());
-            if (i == 0 || (i == c.rpm.size() && metric.atRpm > c.rpm.back() + 1e-6))
-                return Error{who + " has no data at that engine speed"};
-            const std::size_t b = std::min(i, c.rpm.size() - 1), a = b == i ? b - 1 : b;
-            if (!c.counted[a] || !c.counted[b])
-                return Error{who + " is flagged at that engine speed"};
-            const double share = b == a ? 0. : (metric.atRpm - c.rpm[a]) / (c.rpm[b] - c.rpm[a]);
-            out.push_back(c.powerW[a] + share * (c.powerW[b] - c.powerW[a]));
-            continue;
-        }
-        double sum = 0., n = 0.;
-        for (std::size_t i = 0; i < c.rpm.size(); ++i)
-            if (c.rpm[i] >= from - 1e-6 && c.rpm[i] <= to + 1e-6 && c.counted[i]) {
-                sum += c.powerW[i];
-                n += 1.;
-            }
-        // Means over different stretches are different things: a pull must have nearly all of the band.
-        if (n == 0. || n < 0.97 * (std::floor((to - from) / step + 1e-6) - 1.))
-            return Error{who + " does not reach over the whole band"};
-        out.push_back(sum / n);
-    }
-    return out;
+Result<double> peakOf(const PullCurve& curve) {
+    if (!curve.peakPower)
+        return Error{"has no peak outside its flagged stretches"};
+    return curve.peakPower->value;
+}
+
+Result<double> powerAt(const PullCurve& c, double rpm) {
+    const auto upper = std::upper_bound(c.rpm.begin(), c.rpm.end(), rpm);
+    const auto i = static_cast<std::size_t>(upper - c.rpm.begin());
+    if (i == 0 || (i == c.rpm.size() && rpm > c.rpm.back() + 1e-6))
+        return Error{"has no data at that engine speed"};
+    const std::size_t b = std::min(i, c.rpm.size() - 1), a = b == i ? b - 1 : b;
+    if (c.rpm[b] - c.rpm[a] > 1.5 * c.gridRpm)
+        return Error{"has no data at that engine speed"};
+    if (!c.counted[a] || !c.counted[b])
+        return Error{"is flagged at that engine speed"};
+    const double share = b == a ? 0. : (rpm - c.rpm[a]) / (c.rpm[b] - c.rpm[a]);
+    return c.powerW[a] + share * (c.powerW[b] - c.powerW[a]);
 }
 
 std::optional<double> GroupFit::halfWidth(const std::vector<double>& weights, double confidence) const {
@@ -127,22 +109,16 @@ std::vector<Caution> groupCautions(const GroupFit& fit, const std::vector<Observ
     for (const Observation& o : observations)
         ++count[static_cast<std::size_t>(o.group)];
     const int fewest = *std::min_element(count.begin(), count.end());
-    if (fewest < 3)
-        out.push_back(
-            {"few-pulls", "The least measured has " + std::to_string(fewest) + (fewest == 1 ? " pull." : " pulls.")});
+    if (fewest < kEnoughPulls)
+        out.push_back({"few-pulls", {"group.few-pulls", {Count{fewest}}}});
     if (fit.borrowed)
-        out.push_back({"borrowed-repeatability",
-                       "The scatter was not seen in these pulls; a repeatability given from elsewhere stands in."});
+        out.push_back({"borrowed-repeatability", {"group.borrowed"}});
     if (!fit.known)
-        out.push_back({"few-pulls", "Nothing is known of the scatter, so there are no margins: pull each more than "
-                                    "once, or give the bench's repeatability."});
+        out.push_back({"few-pulls", {"group.no-scatter"}});
     if (fromPulls && fit.apart)
-        out.push_back({"drift-unchecked", "Some were never run in one sitting: what the days differ in cannot be told "
-                                          "from the change. Run the first again beside them."});
+        out.push_back({"drift-unchecked", {"group.apart"}});
     else if (fromPulls && !fit.driftChecked)
-        out.push_back(
-            {"drift-unchecked",
-             "The order of pulls cannot tell drift from the change: come back to an earlier one at the end."});
+        out.push_back({"drift-unchecked", {"group.drift-unchecked"}});
     return out;
 }
 

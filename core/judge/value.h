@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // One number per pull, so that steps, crosses and sweeps can be told from scatter: mean over a band, at a speed, or the
 // peak.
 #pragma once
@@ -12,7 +13,6 @@ namespace jr {
 
 struct Metric {
     enum class Kind { Band, Peak, At } kind = Kind::Band;
-    std::optional<double> fromRpm, toRpm; ///< band; nothing: what all pulls have in common
     double atRpm = 0.;
 };
 std::string_view metricText(Metric::Kind kind);
@@ -24,9 +24,10 @@ struct Observation {
     std::optional<double> startedS;
 };
 
-/// The values (W, corrected) of curves under a metric; a band without ends is the range all curves have. Errors name
-/// the curve that has no counted data there.
-Result<std::vector<double>> pullValues(const std::vector<PullCurve>& curves, const Metric& metric);
+/// Peak power of a curve outside its flagged stretches, W. Errors say what is wrong with it ("has no peak …").
+Result<double> peakOf(const PullCurve& curve);
+/// Power at an engine speed between two counted points, W. Errors as above.
+Result<double> powerAt(const PullCurve& curve, double rpm);
 
 /// Means of groups with what is known of their scatter: y_i = m_group + d t_i + e_i, drift only where the order of
 /// pulls tells it.

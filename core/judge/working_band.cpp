@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/working_band.h"
 
 #include <algorithm>
@@ -81,27 +82,6 @@ Result<UseWeights> weightsFromRide(const std::vector<double>& timeS, const std::
     for (auto& p : out.points)
         p.second /= most;
     return out;
-}
-
-Result<double> weightedPower(const PullCurve& curve, const UseWeights& weights) {
-    double sum = 0., have = 0., all = 0.;
-    const double step = curve.rpm.size() > 1 ? curve.rpm[1] - curve.rpm[0] : 50.;
-    if (weights.points.empty())
-        return Error{"no use is drawn"};
-    for (double rpm = std::ceil(weights.points.front().first / step) * step; rpm <= weights.points.back().first;
-         rpm += step) {
-        const double w = weights.at(rpm);
-        all += w;
-        if (const long i = curve.at(rpm); i >= 0 && curve.counted[static_cast<std::size_t>(i)]) {
-            sum += w * curve.powerW[static_cast<std::size_t>(i)];
-            have += w;
-        }
-    }
-    if (!(all > 0.))
-        return Error{"no use is drawn"};
-    if (have < 0.9 * all)
-        return Error{"the pull does not reach over the band that is used"};
-    return sum / have;
 }
 
 double widthAbove(const std::vector<double>& rpm, const std::vector<double>& powerW, double share) {

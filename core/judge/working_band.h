@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // One number for the band a machine really works in (P14): power weighted by how much each engine speed is used, a
 // ranking of setups by it that says which cannot be told apart, and how wide and flat a curve is.
 #pragma once
@@ -30,9 +31,6 @@ UseWeights usualWeights(UseKind kind, double peakPowerRpm);
 /// count. Errors: fewer than fifty samples above it.
 Result<UseWeights> weightsFromRide(const std::vector<double>& timeS, const std::vector<double>& rpm,
                                    double idleRpm = 1800., double binRpm = 250.);
-
-/// Mean power of a curve under the weights, W. Errors: the curve does not reach over nine tenths of the weight.
-Result<double> weightedPower(const PullCurve& curve, const UseWeights& weights);
 
 struct RankedSetup {
     std::string name;

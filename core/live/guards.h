@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Watches for what hurts engines and people while a pull runs: each trip is one banner, one sound, one release of the
 // brake.
 #pragma once

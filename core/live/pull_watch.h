@@ -1,9 +1,11 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Follows a bench sample by sample and says what is going on: warming up, ready, rolling on, pulling, coasting, done.
 //
 // A pull is found by rule (the start and end speed of the procedure), by a mark channel, or by a person's key. Times
 // are the bench's own, so a replayed capture gives the same pulls.
 #pragma once
 
+#include "core/pull/procedure.h"
 #include <deque>
 #include <limits>
 #include <optional>
@@ -13,24 +15,6 @@ namespace jr {
 
 enum class BenchState { WarmUp, Ready, RollOn, Pulling, Coasting, Done };
 std::string_view benchStateText(BenchState state); ///< "roll-on"
-
-/// How the pulls of this sitting are to be run. Common practice, no source, unless a line says otherwise.
-struct Procedure {
-    double startRpm = 3000.;
-    double endRpm = 9000.;
-    double coolantFromC = 60.; ///< below: warm up first
-    double coolantToC = 105.;  ///< above: let it cool
-    double intakeFromC = -10.; ///< intake air outside this window: wait, or move the fan
-    double intakeToC = 45.;
-    double restS = 0.;         ///< wanted between pulls; 0: as it comes
-    double rampRpmPerS = 500.; ///< of a brake's sweep
-    double openThrottle = 0.8; ///< full throttle is at least this
-    double leastPullS = 1.;    ///< shorter is no pull
-    double leastRangeRpm = 500.;
-    double longestPullS = 180.;
-    double longestCoastS = 20.;
-    bool byHand = false; ///< only the key (or a mark channel) begins and ends a pull
-};
 
 /// What the watch needs of a sample; NaN where a channel is not there.
 struct WatchSample {

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Hold-at-steps on a brake: which speed is asked for now, and when it has settled long enough to go on.
 #pragma once
 

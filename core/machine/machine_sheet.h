@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The machine's sheet: what it is, and its state of tune, cylinder by cylinder (P4). Which lines a sheet has depends on
 // the kind of machine; each line knows what is plausible, so that 30:1 or a stroke in inches is asked about.
 //

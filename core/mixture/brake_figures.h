@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What fuel and air flow say on an engine brake: mixture, specific consumption, breathing.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/mixture/mixture_finding.h"
 
 #include "core/judge/band.h"
@@ -5,17 +6,13 @@
 
 #include <algorithm>
 #include <cmath>
-#include <cstdio>
 
 namespace jr {
 namespace {
 
-template <typename... Numbers>
-std::string formatted(const char* format, Numbers... numbers) {
-    char buffer[240];
-    std::snprintf(buffer, sizeof buffer, format, numbers...);
-    return buffer;
-}
+// What is worth saying. Common practice, no source.
+constexpr double kLeanStartAfr = 0.5, kChoppyAfr = 0.25, kUnequalAfr = 0.4;
+constexpr double kStretchWorthSayingRpm = 100., kSaidToRpm = 50.;
 
 /// Engine speed stretches from samples outside the window, short gaps bridged.
 void addStretch(std::vector<std::pair<double, double>>& stretches, double rpm) {
@@ -26,13 +23,13 @@ void addStretch(std::vector<std::pair<double, double>>& stretches, double rpm) {
         stretches.emplace_back(rpm, rpm);
 }
 
-std::string stretchText(const std::vector<std::pair<double, double>>& stretches) {
-    std::string out;
+/// One message a stretch that is long enough to name.
+void tellStretches(std::vector<Message>& account, std::string_view code,
+                   const std::vector<std::pair<double, double>>& stretches) {
+    const auto round = [](double rpm) { return Number{std::round(rpm / kSaidToRpm) * kSaidToRpm}; };
     for (const auto& [from, to] : stretches)
-        if (to - from > 100.)
-            out += (out.empty() ? "" : ", ") +
-                   formatted("%.0f to %.0f rpm", std::round(from / 50.) * 50., std::round(to / 50.) * 50.);
-    return out;
+        if (to - from > kStretchWorthSayingRpm)
+            account.push_back({code, {round(from), round(to)}});
 }
 
 } // namespace
@@ -133,27 +130,21 @@ MixtureFinding mixtureOf(const Trace& trace, const ReadyPull& ready, const Mixtu
     }
     out.cylinderSpreadAfr = cylinders.size() > 1 && most >= least ? most - least : 0.;
 
-    out.sentences.push_back(formatted("%.0f %% of the time inside %.1f to %.1f:1, mean %.2f:1.", 100. * out.insideShare,
-                                      o.target.richAfr, o.target.leanAfr, out.meanAfr));
-    if (const std::string where = stretchText(out.leanRpm); !where.empty())
-        out.sentences.push_back("Leaner than the window from " + where + ".");
-    if (const std::string where = stretchText(out.richRpm); !where.empty())
-        out.sentences.push_back("Richer than the window from " + where + ".");
-    if (out.startAfr > o.target.leanAfr + 0.5)
-        out.sentences.push_back(formatted("It starts lean, at %.1f:1.", out.startAfr));
-    // A quarter of a unit of swing is felt as a choppy ride. Common practice, no source.
-    if (out.choppinessAfr > 0.25)
-        out.sentences.push_back(
-            formatted("It swings by %.2f:1 about its line: choppy, though the peak may be fine.", out.choppinessAfr));
-    if (out.cylinderSpreadAfr > 0.4)
-        out.sentences.push_back(formatted("The cylinders lie %.1f:1 apart.", out.cylinderSpreadAfr));
+    out.account.push_back({"mixture.inside",
+                           {Number{100. * out.insideShare}, Number{o.target.richAfr, 1}, Number{o.target.leanAfr, 1},
+                            Number{out.meanAfr, 2}}});
+    tellStretches(out.account, "mixture.lean-stretch", out.leanRpm);
+    tellStretches(out.account, "mixture.rich-stretch", out.richRpm);
+    if (out.startAfr > o.target.leanAfr + kLeanStartAfr)
+        out.account.push_back({"mixture.lean-start", {Number{out.startAfr, 1}}});
+    if (out.choppinessAfr > kChoppyAfr)
+        out.account.push_back({"mixture.choppy", {Number{out.choppinessAfr, 2}}});
+    if (out.cylinderSpreadAfr > kUnequalAfr)
+        out.account.push_back({"mixture.unequal", {Number{out.cylinderSpreadAfr, 1}}});
     if (out.leanUnderLoadS > 0.)
-        out.sentences.push_back(formatted("Past %.0f:1 under load for %.1f s: stop, and do not hold full throttle.",
-                                          o.leanUnderLoadAfr, out.leanUnderLoadS));
+        out.account.push_back({"mixture.lean-under-load", {Number{o.leanUnderLoadAfr}, Number{out.leanUnderLoadS, 1}}});
     if (out.notFiringS > 0.)
-        out.sentences.push_back(
-            formatted("A reading past %.0f:1 for %.1f s is a cylinder that is not firing, not a mixture.",
-                      o.notFiringAfr, out.notFiringS));
+        out.account.push_back({"mixture.not-firing", {Number{o.notFiringAfr}, Number{out.notFiringS, 1}}});
     return out;
 }
 
@@ -198,14 +189,10 @@ Result<MixtureWhatIf> mixtureWhatIf(const std::vector<Observation>& values, cons
     out.lowPct = out.pctPerAfr - 100. * half;
     out.highPct = out.pctPerAfr + 100. * half;
     const double step = 0.1 * tenths;
-    if (*out.lowPct <= 0. && *out.highPct >= 0.)
-        out.text = formatted(
-            "%.1f:1 leaner is worth %+.1f %% (%+.1f to %+.1f): these pulls show no gain from another mixture.", step,
-            step * out.pctPerAfr, step * *out.lowPct, step * *out.highPct);
-    else
-        out.text =
-            formatted("%.1f:1 leaner is worth %+.1f %% (%+.1f to %+.1f). Small, and only inside the mixtures tried.",
-                      step, step * out.pctPerAfr, step * *out.lowPct, step * *out.highPct);
+    const bool nothing = *out.lowPct <= 0. && *out.highPct >= 0.;
+    out.message = {nothing ? "mixture.worth-nothing" : "mixture.worth",
+                   {Number{step, 1}, Number{step * out.pctPerAfr, 1, true}, Number{step * *out.lowPct, 1, true},
+                    Number{step * *out.highPct, 1, true}}};
     return out;
 }
 

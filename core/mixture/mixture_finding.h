@@ -1,9 +1,11 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What a pull's mixture trace says (P10): time and speeds outside the target window, how choppy it is, how far the
 // cylinders lie apart, lean under load; and over several pulls, what another mixture would be worth.
 #pragma once
 
 #include "core/judge/value.h"
 #include "core/pull/ready_pull.h"
+#include "core/words/message.h"
 
 #include <optional>
 #include <string>
@@ -38,7 +40,7 @@ struct MixtureFinding {
     double notFiringS = 0.;
     std::vector<double> cylinderAfr; ///< mean of each
     double cylinderSpreadAfr = 0.;   ///< largest mean less smallest
-    std::vector<std::string> sentences;
+    std::vector<Message> account;    ///< one sentence after the other
 };
 
 /// From the trace inside its ready part, at full load. Cylinder by cylinder where recorded.
@@ -51,7 +53,7 @@ struct MixtureWhatIf {
     std::optional<double> lowPct, highPct;
     double spanAfr = 0.; ///< how far apart the pulls' mixtures lie
     bool driftRemoved = false;
-    std::string text; ///< what so many tenths would be worth, or that they change nothing that can be seen
+    Message message; ///< what so many tenths would be worth, or that they change nothing that can be seen
 };
 
 /// `values` grouped by setup with the pull's mean mixture beside each. Errors: fewer than two pulls more than setups,

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The steady stretches of a brake pull and what was measured there: torque, mixture by flow, consumption, breathing.
 #pragma once
 

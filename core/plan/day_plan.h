@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The planned day against the day as it goes: what has been pulled of it, what comes next, and where it was departed
 // from. Departures are allowed; they are noted.
 #pragma once

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A fault hunt (P17): a symptom, its suspects, one swap at a time, each with its result and the pulls it rests on, put
 // back or left in. Says what to do next, and notices when two were swapped together or something else explains a
 // result.

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Fuel of a pull from its work, and how many pulls are left in the tank.
 #pragma once
 

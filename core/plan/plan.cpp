@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/plan.h"
 
 #include <boost/math/distributions/non_central_t.hpp>

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // How many pulls a test needs, in which order, how long it takes and when to refuel.
 //
 // Two setups differ by a true share "worth"; a pull repeats within "repeatability". With n pulls a setup and the drift

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Setups as a family tree: each is its parent plus changes. What two of them differ in, and what would separate the
 // changes.
 #pragma once

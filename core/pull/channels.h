@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The channels a pull may carry: their names in files, what they measure, and what values are plausible.
 #pragma once
 

@@ -1,4 +1,7 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/pull/curve.h"
+
+#include "core/pull/pull_method.h"
 
 #include <algorithm>
 #include <cmath>
@@ -67,7 +70,7 @@ void findPeaks(PullCurve& curve, const auto& powerAt, const PullFit& pull) {
     const auto refine = [&](std::optional<Peak>& peak, bool torque) {
         if (!peak || curve.rpm.size() < 2)
             return;
-        const double step = curve.rpm[1] - curve.rpm[0];
+        const double step = curve.gridRpm;
         const Peak coarse = *peak;
         for (double x = coarse.rpm - step; x <= coarse.rpm + step; x += step / 16.) {
             if (x < curve.rpm.front() || x > curve.rpm.back() || !countedAt(pull, x))
@@ -82,8 +85,19 @@ void findPeaks(PullCurve& curve, const auto& powerAt, const PullFit& pull) {
     refine(curve.peakTorque, true);
 }
 
+std::vector<double> smoothingBend(const PullFit& pull, const std::vector<double>& spline, const PullCurve& curve) {
+    std::vector<double> out;
+    const std::vector<double> again = pull.fit->smoothedAgain(spline, curve.detailRpm, true);
+    for (double rpm : curve.rpm) {
+        const double value = pull.fit->value(spline, rpm);
+        out.push_back((pull.fit->value(again, rpm) - value) / std::max(std::abs(value), 1e-9));
+    }
+    return out;
+}
+
 Result<PullCurve> givenCurveOf(const PullFit& pull, const CurveOptions& options) {
     PullCurve out;
+    out.gridRpm = options.gridRpm;
     out.factor = correctionFactor(pull.header, *options.standard, out.cautions);
     const double f = out.factor.value_or(1.);
     out.rpm = gridWithin(pull.lowRpm, pull.highRpm, options.gridRpm);
@@ -95,6 +109,7 @@ Result<PullCurve> givenCurveOf(const PullFit& pull, const CurveOptions& options)
         out.counted.push_back(countedAt(pull, x));
         out.noise.push_back(0.);
     }
+    out.bend.assign(out.rpm.size(), 0.);
     out.usedFromRpm = pull.lowRpm;
     out.usedToRpm = pull.highRpm;
     // The given points themselves are the finest truth there is about a given curve: peaks are taken from them.
@@ -109,11 +124,22 @@ Result<PullCurve> givenCurveOf(const PullFit& pull, const CurveOptions& options)
     return out;
 }
 
+/// What an impossible air means for the figures.
+Message asMeasured(const Message& problem) {
+    if (problem.code == "air.wrong-temperature")
+        return {"air.as-measured-temperature", problem.arguments};
+    if (problem.code == "air.wrong-pressure")
+        return {"air.as-measured-pressure", problem.arguments};
+    if (problem.code == "air.wrong-humidity")
+        return {"air.as-measured-humidity", problem.arguments};
+    return {"air.as-measured-vapour"};
+}
+
 } // namespace
 
-long PullCurve::at(double gridRpm) const {
-    const auto found = std::lower_bound(rpm.begin(), rpm.end(), gridRpm - 1e-6);
-    return found != rpm.end() && std::abs(*found - gridRpm) < 1e-6 ? found - rpm.begin() : -1;
+long PullCurve::at(double wantedRpm) const {
+    const auto found = std::lower_bound(rpm.begin(), rpm.end(), wantedRpm - 1e-6);
+    return found != rpm.end() && std::abs(*found - wantedRpm) < 1e-6 ? found - rpm.begin() : -1;
 }
 
 std::optional<double> correctionFactor(const PullHeader& header, const Standard& standard,
@@ -121,34 +147,28 @@ std::optional<double> correctionFactor(const PullHeader& header, const Standard&
     const std::optional<Air> air = header.air();
     if (air)
         if (const auto problem = airProblem(*air)) {
-            cautions.push_back({"air-implausible", *problem + "; figures are as measured."});
+            cautions.push_back({"air-implausible", asMeasured(*problem)});
             return std::nullopt;
         }
     const auto needAir = [&]() -> std::optional<Air> {
         if (!air)
-            cautions.push_back({"air-missing", "The air was not recorded; figures are as measured, uncorrected."});
+            cautions.push_back({"air-missing", {"air.missing"}});
         return air;
     };
-    if (header.kind == PullKind::Curve) {
-        if (!header.corrected) {
-            cautions.push_back(
-                {"standard-unknown", "What correction this curve carries is unknown; it is shown as it came."});
+    if (!methodOf(header.kind).measured()) {
+        const auto unknown = [&](Message message) {
+            cautions.push_back({"standard-unknown", std::move(message)});
             return std::nullopt;
-        }
+        };
+        if (!header.corrected)
+            return unknown({"standard.unknown"});
         const Standard* applied = findStandard(*header.corrected);
-        if (!applied) {
-            cautions.push_back({"standard-unknown", "This curve was corrected by \"" + *header.corrected +
-                                                        "\", which is not known here; it is shown as it came."});
-            return std::nullopt;
-        }
+        if (!applied)
+            return unknown({"standard.foreign", {*header.corrected}});
         if (applied->id == standard.id)
             return 1.;
-        if (!air) {
-            cautions.push_back({"standard-unknown", "This curve is corrected to " + std::string(applied->label) +
-                                                        " and its air is unknown, so it cannot be turned into " +
-                                                        std::string(standard.label) + "; it is shown as it came."});
-            return std::nullopt;
-        }
+        if (!air)
+            return unknown({"standard.no-way", {std::string(applied->label), std::string(standard.label)}});
         return standard.factor(*air) / applied->factor(*air);
     }
     if (standard.id == "none")
@@ -156,10 +176,10 @@ std::optional<double> correctionFactor(const PullHeader& header, const Standard&
     const std::optional<Air> known = needAir();
     if (!known)
         return std::nullopt;
-    for (const AirCaution& c : airCautions(standard, *known))
-        cautions.push_back({"large-correction", c.text});
-    for (const AirCaution& c : airCautions(*known))
-        cautions.push_back({c.kind, c.text});
+    for (const Caution& c : airCautions(standard, *known))
+        cautions.push_back({"large-correction", c.message});
+    for (const Caution& c : airCautions(*known))
+        cautions.push_back(c);
     return standard.factor(*known);
 }
 
@@ -167,6 +187,7 @@ Result<PullCurve> curveOf(const PullFit& pull, const CurveOptions& options) {
     if (!pull.fit)
         return givenCurveOf(pull, options);
     PullCurve out;
+    out.gridRpm = options.gridRpm;
     out.detailRpm = std::max(options.detailRpm, pull.fit->finestDetailRpm());
     out.factor = correctionFactor(pull.header, *options.standard, out.cautions);
     const double f = out.factor.value_or(1.);
@@ -193,6 +214,7 @@ Result<PullCurve> curveOf(const PullFit& pull, const CurveOptions& options) {
             out.counted.push_back(countedAt(pull, x));
             out.noise[i] *= f * shaftAt(ready, x) / std::max(std::abs(out.powerW.back()), 1e-9);
         }
+        out.bend = smoothingBend(pull, spline, out);
         findPeaks(out, powerAt, pull);
     } else {
         // CVT: the fit runs over shaft speed; what belongs to an engine speed is the mean of its samples.
@@ -218,6 +240,7 @@ Result<PullCurve> curveOf(const PullFit& pull, const CurveOptions& options) {
         }
         if (out.rpm.empty())
             return Error{"no point of the grid lies inside the pull"};
+        out.bend.assign(out.rpm.size(), 0.);
         out.usedFromRpm = low;
         out.usedToRpm = high;
         findPeaks(

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A corrected curve of power and torque over engine speed on a common grid, only where the pull has data.
 #pragma once
 
@@ -9,11 +10,6 @@
 #include <vector>
 
 namespace jr {
-
-struct Caution {
-    std::string kind;
-    std::string text;
-};
 
 struct Peak {
     double value = 0.; ///< W or N·m
@@ -39,10 +35,14 @@ struct PullCurve {
     std::optional<Peak> peakPower, peakTorque; ///< of the counted part
     double usedFromRpm = 0., usedToRpm = 0.;
     double detailRpm = 0.; ///< 0 for kind curve
+    double gridRpm = 0.;   ///< the step between neighbours, where no hole is
+    /// What smoothing alone does to the power at each point, as a share: the fitted curve smoothed once more, less
+    /// itself. All zero where there is no fit over engine speed.
+    std::vector<double> bend;
     std::vector<Caution> cautions;
 
     /// Index on the grid, or -1.
-    long at(double gridRpm) const;
+    long at(double wantedRpm) const;
 };
 
 /// The factor a pull's figures are multiplied by under a standard, or nullopt with a caution why not.

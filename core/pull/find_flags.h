@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The rules that find what is not the engine. Each takes the pull so far and adds its flags; thresholds are in
 // FlagOptions.
 #pragma once

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/pull/find_flags.h"
 
 #include "core/pull/local_line.h"

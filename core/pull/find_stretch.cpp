@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/pull/find_stretch.h"
 
 #include "core/pull/local_line.h"
@@ -59,27 +60,6 @@ void findRatio(ReadyPull& pull, const std::vector<double>& engine, const std::ve
     }
 }
 
-void findRollerStretch(ReadyPull& pull) {
-    const std::size_t n = pull.size();
-    std::size_t top = 0;
-    for (std::size_t i = 0; i < n; ++i)
-        if (pull.shaftSmooth[i] > pull.shaftSmooth[top])
-            top = i;
-    // Under a brake the roller gathers speed slowly at full power: there the torque tells, not the acceleration.
-    const std::vector<double>& effort = pull.loadNm.empty() ? pull.slopeRadS2 : pull.torqueRough;
-    std::vector<double> climbs(effort.begin(), effort.begin() + static_cast<long>(top) + 1);
-    const double brisk = quantile(climbs, 0.75);
-    // Walk down from the middle of the climb, so that steady running or braking before the pull is left off.
-    std::size_t start = top;
-    const double halfway = 0.5 * (pull.shaftSmooth[top] + pull.shaftSmooth.front());
-    while (start > 0 && (pull.shaftSmooth[start] > halfway || effort[start] > 0.12 * brisk))
-        --start;
-    if (start > 0)
-        ++start;
-    pull.from = start;
-    pull.to = top + 1;
-}
-
 void keepOpenThrottle(ReadyPull& pull, const Trace& trace) {
     const Channel* channel = trace.find(ChannelId::Throttle);
     if (!channel || pull.to < pull.from + 8)
@@ -121,17 +101,6 @@ void keepOpenThrottle(ReadyPull& pull, const Trace& trace) {
     pull.openTo = bestTo;
     while (pull.openTo < pull.size() && isOpen(pull.openTo))
         ++pull.openTo;
-}
-
-void findBrakeStretch(ReadyPull& pull) {
-    const double full = quantile(pull.torqueRough, 0.9);
-    std::size_t from = 0, to = pull.size();
-    while (from < to && !(pull.torqueRough[from] > 0.15 * full))
-        ++from;
-    while (to > from && !(pull.torqueRough[to - 1] > 0.15 * full))
-        --to;
-    pull.from = from;
-    pull.to = to;
 }
 
 } // namespace jr

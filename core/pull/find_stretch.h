@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Which part of a record is the pull itself, and how its engine speed follows from the shaft's.
 #pragma once
 
@@ -11,12 +12,6 @@ std::vector<double> gathered(const ReadyPull& pull, const Channel& channel, doub
 /// Engine per shaft as a straight line in shaft speed (tyres grow), trimmed against slip; decides geared or CVT.
 void findRatio(ReadyPull& pull, const std::vector<double>& engine, const std::vector<char>& engineGood,
                const FlagOptions& options);
-
-/// Roller: from where it begins to gather speed in earnest to its highest speed.
-void findRollerStretch(ReadyPull& pull);
-
-/// Brake: wherever there was load; a lead-in or run-out without load is left off.
-void findBrakeStretch(ReadyPull& pull);
 
 /// Where a throttle was recorded, the pull is what was run with it open: the roll-on before and the shutting after are
 /// not. "Open" is nearly the most this pull ever had, so that a throttle sensor that never reads its full travel does

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Stretches of a pull that are not the engine, or that say something about its health.
 // They stay in the data and on the chart; they only leave peaks and comparisons. A person can overrule each.
 #pragma once

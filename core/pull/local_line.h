@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Straight lines fitted through a sliding window of time: a first look at a signal's value and slope.
 #pragma once
 

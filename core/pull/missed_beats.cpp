@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/pull/missed_beats.h"
 
 #include "core/pull/find_flags.h"

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Beats that a pickup, a tachometer or a scale missed or counted twice, and holes in the record.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // How a speed signal errs: independent noise, and the jitter of encoder edges whose neighbouring errors cancel.
 #pragma once
 

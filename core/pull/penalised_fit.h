@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A penalised regression spline in the form that makes its smoothness cheap to change and easy to state.
 //
 // Observations y (already divided by their noise) are X b + e, where the last coefficients of b are B-spline

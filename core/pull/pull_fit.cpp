@@ -1,7 +1,8 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/pull/pull_fit.h"
 
-#include "core/live/procedure_check.h"
-#include "core/pull/fit_rows.h"
+#include "core/pull/procedure_check.h"
+#include "core/pull/pull_method.h"
 
 #include <algorithm>
 #include <cmath>
@@ -25,8 +26,10 @@ std::vector<double> fitAxis(const ReadyPull& pull) {
 } // namespace
 
 Result<PullFit> fitPull(const Trace& trace, const ReadyOptions& options) {
-    if (trace.header.kind == PullKind::Curve)
-        return givenCurve(trace, options);
+    return methodOf(trace.header.kind).fit(trace, options);
+}
+
+Result<PullFit> ShaftMethod::fit(const Trace& trace, const ReadyOptions& options) const {
     Result<ReadyPull> ready = readyPull(trace, options);
     if (!ready)
         return ready.error();
@@ -46,9 +49,7 @@ Result<PullFit> fitPull(const Trace& trace, const ReadyOptions& options) {
         return Error{"engine speed hardly changes: there is no curve in this trace"};
     out.lowRpm = low;
     out.highRpm = high;
-    Result<std::shared_ptr<const PenalisedFit>> fit = pull.kind == PullKind::Roller
-                                                          ? fitRoller(pull, trace.header, x, low, high)
-                                                          : fitBrake(pull, trace.header, x, low, high);
+    Result<std::shared_ptr<const PenalisedFit>> fit = fitRows(pull, trace.header, x, low, high);
     if (!fit)
         return fit.error();
     out.fit = std::move(fit).value();

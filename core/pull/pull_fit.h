@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // From a ready pull to a fitted curve of shaft torque over engine speed, at any detail.
 //
 // Roller: the fit is to speed over time, but its unknown is torque over engine speed: the speed at time t is the

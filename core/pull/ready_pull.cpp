@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/pull/ready_pull.h"
 
 #include "core/pull/false_runs.h"
@@ -5,6 +6,7 @@
 #include "core/pull/find_stretch.h"
 #include "core/pull/local_line.h"
 #include "core/pull/missed_beats.h"
+#include "core/pull/pull_method.h"
 
 #include <algorithm>
 #include <cmath>
@@ -15,8 +17,18 @@ namespace jr {
 namespace {
 
 constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
-constexpr double kRoughHalfWidthS =
-    0.05; // window of the rough torque: longer than an encoder's jitter, shorter than a cut
+/// Half the window of the rough torque: longer than an encoder's jitter, shorter than a limiter's cut.
+constexpr double kRoughHalfWidthS = 0.05;
+/// Slow loggers get a window of a few samples.
+constexpr double kRoughHalfSamples = 2.2;
+/// Below so many samples there is no curve: a fit wants more of them than it has parameters.
+constexpr std::size_t kFewestSamples = 12;
+/// A stretch of fewer samples is no run.
+constexpr std::size_t kFewestInStretch = 8;
+/// Idle speed and below carries no power; jumps are judged against this share of the top speed there.
+constexpr double kSlowShare = 0.05;
+/// "Top" is the level all but this share of samples stay below, so that one false reading is none.
+constexpr double kTopQuantile = 0.95, kVeryTopQuantile = 0.995;
 
 /// Keeps rows whose time moves forward; says how many did not.
 void orderTime(ReadyPull& pull, const Channel& time, const ReadyOptions& options) {
@@ -49,37 +61,189 @@ void orderTime(ReadyPull& pull, const Channel& time, const ReadyOptions& options
     }
 }
 
-Result<std::vector<double>> shaftSpeed(const Trace& trace, const ReadyPull& pull) {
-    const PullHeader& h = trace.header;
-    if (h.kind == PullKind::Roller) {
-        if (const Channel* roller = trace.find(ChannelId::RollerSpeed))
-            return gathered(pull, *roller);
-        if (const Channel* road = trace.find(ChannelId::VehicleSpeed)) {
-            if (!h.rollerRadiusM || !(*h.rollerRadiusM > 0.))
-                return Error{"vehicle_speed needs roller_radius_m to become roller speed"};
-            return gathered(pull, *road, 1. / *h.rollerRadiusM);
-        }
-        return Error{"a roller pull needs a roller_speed column, or vehicle_speed with roller_radius_m"};
+/// A pull on its way through the stages below.
+struct Preparation {
+    const Trace& trace;
+    const ReadyOptions& options;
+    const ShaftMethod& method;
+    ReadyPull pull{};
+    TimeWindows windows{};
+    double slow = 0.;                      ///< rad/s of the shaft: below it a jump is judged by this
+    std::vector<char> loadGood, tachoGood; ///< samples believed
+    std::vector<double> engine{};          ///< engine speed as recorded, rad/s; empty without a usable tachometer
+
+    FalseRunOptions falseRuns() const {
+        FalseRunOptions runs;
+        runs.share = options.flags.tachoJump;
+        runs.floorValue = slow;
+        return runs;
     }
-    if (const Channel* brake = trace.find(ChannelId::BrakeSpeed))
-        return gathered(pull, *brake);
-    if (const Channel* engine = trace.find(ChannelId::EngineSpeed))
-        return gathered(pull, *engine, 1. / h.enginePerBrake);
-    return Error{"a brake pull needs an engine_speed or brake_speed column"};
+    Error tooFew(std::size_t count, const char* what) const {
+        return Error{"only " + counted(count, "row", "rows") + what + ": too few for a curve"};
+    }
+
+    Result<Done> putInOrder();
+    Result<Done> takeShaft();
+    Result<Done> takeLoad();
+    void maskLoad(const std::vector<double>& load);
+    void smooth();
+    Result<Done> findStretch();
+    Result<Done> findEngineSpeed();
+    Result<Done> flagAndChoose();
+    void flagRatio();
+};
+
+/// Stage 1: rows whose time moves forward.
+Result<Done> Preparation::putInOrder() {
+    const Channel* time = trace.find(ChannelId::Time);
+    if (!time)
+        return Error{"there is no time column"};
+    orderTime(pull, *time, options);
+    if (pull.size() < kFewestSamples)
+        return tooFew(pull.size(), " with a usable time");
+    return method.check(trace.header);
 }
 
-Result<Done> readLoad(const Trace& trace, ReadyPull& pull) {
-    if (const Channel* torque = trace.find(ChannelId::BrakeTorque)) {
-        pull.loadNm = gathered(pull, *torque);
-        return Done{};
-    }
-    const Channel* force = trace.find(ChannelId::LoadForce);
-    if (!force)
-        return Error{"a brake pull needs a load_force or brake_torque column"};
-    if (!trace.header.brakeArmM || !(*trace.header.brakeArmM > 0.))
-        return Error{"load_force needs brake_arm_m to become torque"};
-    pull.loadNm = gathered(pull, *force, *trace.header.brakeArmM);
+/// Stage 2: the shaft's speed, and which of its samples are believed.
+Result<Done> Preparation::takeShaft() {
+    Result<std::vector<double>> shaft = method.shaftSpeed(trace, pull);
+    if (!shaft)
+        return shaft.error();
+    pull.shaftRadS = std::move(shaft).value();
+    pull.good.assign(pull.size(), 1);
+    slow = kSlowShare * options.flags.tachoJump * quantile(pull.shaftRadS, kTopQuantile);
+    maskJumps(pull, pull.shaftRadS, method.shaftChannel(), options.flags.tachoJump, slow, pull.good);
+    maskFalseRuns(pull, pull.shaftRadS, falseRuns(), pull.good);
     return Done{};
+}
+
+/// A load may truly come on in one step, and a limiter throws it off near the top: only a run that comes back, below
+/// the limiter's neighbourhood, is the scale's own fault.
+void Preparation::maskLoad(const std::vector<double>& load) {
+    const FlagOptions& o = options.flags;
+    const double full = std::abs(quantile(load, kTopQuantile));
+    maskJumps(pull, load, ChannelId::BrakeTorque, o.scaleJump, 0.5 * o.scaleJump * full, loadGood);
+    FalseRunOptions runs;
+    runs.share = o.scaleRun;
+    runs.floorValue = o.scaleRun * full;
+    runs.ends = false;
+    const double top = quantile(pull.shaftRadS, kVeryTopQuantile);
+    runs.spareFrom = 0;
+    while (runs.spareFrom < pull.size() && pull.shaftRadS[runs.spareFrom] < (1. - o.limiterNear) * top)
+        ++runs.spareFrom;
+    maskFalseRuns(pull, load, runs, loadGood);
+}
+
+/// Stage 3: what was taken from the shaft.
+Result<Done> Preparation::takeLoad() {
+    Result<std::vector<double>> load = method.load(trace, pull);
+    if (!load)
+        return load.error();
+    loadGood.assign(pull.size(), 1);
+    pull.loadNm = std::move(load).value();
+    if (!pull.loadNm.empty())
+        maskLoad(pull.loadNm);
+    const auto good = static_cast<std::size_t>(std::count(pull.good.begin(), pull.good.end(), 1));
+    return good < kFewestSamples ? Result<Done>(tooFew(good, " with a usable speed")) : Result<Done>(Done{});
+}
+
+/// Stage 4: everything rough, through a short sliding line.
+void Preparation::smooth() {
+    windows.stepS = (pull.timeS.back() - pull.timeS.front()) / static_cast<double>(pull.size() - 1);
+    windows.roughHalfS = std::max(kRoughHalfWidthS * method.roughWindow(), kRoughHalfSamples * windows.stepS);
+    LocalLine line = localLine(pull.timeS, pull.shaftRadS, pull.good, windows.roughHalfS);
+    bridgeGaps(line, pull.timeS, pull.good, windows.roughHalfS);
+    pull.shaftSmooth = std::move(line.value);
+    pull.slopeRadS2 = std::move(line.slope);
+    pull.torqueRough.resize(pull.size());
+    method.roughTorque(pull, trace.header, loadGood, windows);
+}
+
+/// Stage 5: which part of the record is the run.
+Result<Done> Preparation::findStretch() {
+    method.findStretch(pull);
+    if (pull.to < pull.from + kFewestInStretch)
+        return Error{std::string(method.noStretch())};
+    pull.openTo = pull.size();
+    keepOpenThrottle(pull, trace);
+    return Done{};
+}
+
+/// Stage 6: engine speed, from its own channel where there is one, through the ratio on a geared machine.
+Result<Done> Preparation::findEngineSpeed() {
+    const std::size_t n = pull.size();
+    const Channel* tacho = trace.find(ChannelId::EngineSpeed);
+    tachoGood.assign(n, 1);
+    if (tacho && method.ownTachometer()) {
+        engine = gathered(pull, *tacho);
+        maskJumps(pull, engine, ChannelId::EngineSpeed, options.flags.tachoJump, slow, tachoGood);
+        maskFalseRuns(pull, engine, falseRuns(), tachoGood);
+        std::size_t believable = 0;
+        for (std::size_t i = pull.from; i < pull.to; ++i)
+            believable += tachoGood[i] && engine[i] > 0.;
+        if (2 * believable < pull.to - pull.from)
+            engine.clear();
+    }
+    if (!engine.empty()) {
+        findRatio(pull, engine, tachoGood, options.flags);
+        for (std::size_t i = 0; i < n; ++i)
+            pull.engineRaw.push_back(tachoGood[i] ? rpmFromRadPerS(engine[i]) : kNaN);
+    } else if (const auto ratio = method.engineRatio(trace.header)) {
+        pull.ratioAtZero = *ratio;
+    } else {
+        return Error{tacho ? "the engine_speed column has too few usable values and engine_per_roller is not given"
+                           : "a roller pull needs an engine_speed column or engine_per_roller"};
+    }
+    pull.rpm.resize(n);
+    if (pull.geared) {
+        for (std::size_t i = 0; i < n; ++i)
+            pull.rpm[i] = rpmFromRadPerS(pull.shaftSmooth[i] * pull.ratio(pull.shaftSmooth[i]));
+    } else {
+        const LocalLine own = localLine(pull.timeS, engine, tachoGood, 2. * windows.roughHalfS);
+        for (std::size_t i = 0; i < n; ++i)
+            pull.rpm[i] = rpmFromRadPerS(own.value[i]);
+    }
+    return Done{};
+}
+
+/// What the header says of the ratio against what the channels say.
+void Preparation::flagRatio() {
+    const auto written = method.engineRatio(trace.header);
+    const double measured = pull.ratio(pull.shaftSmooth[pull.to - 1]);
+    if (!written || std::abs(*written / measured - 1.) <= options.flags.ratioDisagrees)
+        return;
+    Flag flag{FlagKind::Inconsistent};
+    flag.fromS = pull.timeS[pull.from];
+    flag.toS = pull.timeS[pull.to - 1];
+    char text[160];
+    std::snprintf(text, sizeof text,
+                  "engine_per_roller is written as %.3f but the channels say %.3f; the channels are used", *written,
+                  measured);
+    flag.text = text;
+    pull.flags.push_back(flag);
+}
+
+/// Stage 7: what is not the engine, and which samples the curve is made of.
+Result<Done> Preparation::flagAndChoose() {
+    findLimiter(pull, trace.header, options);
+    findLoadSpike(pull, options);
+    pull.fitted.assign(pull.size(), 0);
+    for (std::size_t i = pull.from; i < pull.to; ++i)
+        pull.fitted[i] = pull.good[i] && loadGood[i];
+    flagDropouts(pull, pull.good, std::string(method.shaftSensor()).c_str(), options);
+    if (!pull.loadNm.empty())
+        flagDropouts(pull, loadGood, "scale", options);
+    if (!engine.empty())
+        flagDropouts(pull, tachoGood, "tachometer", options);
+    flagHoles(pull, options);
+    if (!engine.empty() && pull.geared) {
+        findSlip(pull, options);
+        flagRatio();
+    }
+    findMixtureFlags(pull, trace, options);
+    findWholePullFlags(pull, trace, options);
+    const auto fitted = static_cast<std::size_t>(std::count(pull.fitted.begin(), pull.fitted.end(), 1));
+    return fitted < kFewestSamples ? Result<Done>(tooFew(fitted, " of the pull are usable")) : Result<Done>(Done{});
 }
 
 } // namespace
@@ -103,169 +267,19 @@ Flag addFlag(ReadyPull& pull, const ReadyOptions& options, FlagKind kind, std::s
 }
 
 Result<ReadyPull> readyPull(const Trace& trace, const ReadyOptions& options) {
-    const PullHeader& h = trace.header;
-    ReadyPull pull;
-    pull.kind = h.kind;
-    const Channel* time = trace.find(ChannelId::Time);
-    if (!time)
-        return Error{"there is no time column"};
-    orderTime(pull, *time, options);
-    if (pull.size() < 12)
-        return Error{"only " + counted(pull.size(), "row", "rows") + " with a usable time: too few for a curve"};
-    if (h.kind == PullKind::Roller && (!h.rollerInertiaKgM2 || !(*h.rollerInertiaKgM2 > 0.)))
-        return Error{"a roller pull needs roller_inertia_kg_m2"};
-
-    Result<std::vector<double>> shaft = shaftSpeed(trace, pull);
-    if (!shaft)
-        return shaft.error();
-    pull.shaftRadS = std::move(shaft).value();
-    const std::size_t n = pull.size();
-    pull.good.assign(n, 1);
-    const ChannelId shaftId = h.kind == PullKind::Roller ? ChannelId::RollerSpeed : ChannelId::BrakeSpeed;
-    // Idle speed and below carries no power; jumps are judged against a twentieth of the top speed there.
-    const double slow = 0.05 * options.flags.tachoJump * quantile(pull.shaftRadS, 0.95);
-    maskJumps(pull, pull.shaftRadS, shaftId, options.flags.tachoJump, slow, pull.good);
-    FalseRunOptions runs;
-    runs.share = options.flags.tachoJump;
-    runs.floorValue = slow;
-    maskFalseRuns(pull, pull.shaftRadS, runs, pull.good);
-    std::vector<char> scaleGood(n, 1);
-    // A load may truly come on in one step, and a limiter throws it off near the top: only a run that comes back, below
-    // the limiter's neighbourhood, is the scale's own fault.
-    const auto maskLoad = [&](const std::vector<double>& load) {
-        const double full = std::abs(quantile(load, 0.95));
-        maskJumps(pull, load, ChannelId::BrakeTorque, options.flags.scaleJump, 0.5 * options.flags.scaleJump * full,
-                  scaleGood);
-        FalseRunOptions loadRuns;
-        loadRuns.share = options.flags.scaleRun;
-        loadRuns.floorValue = options.flags.scaleRun * full;
-        loadRuns.ends = false;
-        const double top = quantile(pull.shaftRadS, 0.995);
-        loadRuns.spareFrom = 0;
-        while (loadRuns.spareFrom < n && pull.shaftRadS[loadRuns.spareFrom] < (1. - options.flags.limiterNear) * top)
-            ++loadRuns.spareFrom;
-        maskFalseRuns(pull, load, loadRuns, scaleGood);
-    };
-    if (h.kind == PullKind::Brake) {
-        if (Result<Done> load = readLoad(trace, pull); !load)
-            return load.error();
-        maskLoad(pull.loadNm);
-    }
-    const auto goodCount = static_cast<std::size_t>(std::count(pull.good.begin(), pull.good.end(), 1));
-    if (goodCount < 12)
-        return Error{"only " + counted(goodCount, "row", "rows") + " with a usable speed: too few for a curve"};
-
-    // Slow loggers get a window of a few samples.
-    const double step = (pull.timeS.back() - pull.timeS.front()) / static_cast<double>(n - 1);
-    const double brakeWiden = h.kind == PullKind::Brake ? 2. : 1.;
-    const double half = std::max(kRoughHalfWidthS * brakeWiden, 2.2 * step);
-    LocalLine line = localLine(pull.timeS, pull.shaftRadS, pull.good, half);
-    bridgeGaps(line, pull.timeS, pull.good, half);
-    pull.shaftSmooth = std::move(line.value);
-    pull.slopeRadS2 = std::move(line.slope);
-    pull.torqueRough.resize(n);
-    if (h.kind == PullKind::Roller) {
-        // A roller with a brake: what the brake took belongs to the pull as well.
-        if (const Channel* brake = trace.find(ChannelId::BrakeTorque)) {
-            std::vector<double> load = gathered(pull, *brake);
-            for (double& v : load)
-                v = std::isfinite(v) ? v : 0.;
-            maskLoad(load);
-            LocalLine smooth = localLine(pull.timeS, load, scaleGood, half);
-            bridgeGaps(smooth, pull.timeS, scaleGood, half);
-            pull.loadNm = std::move(smooth.value);
-        }
-        for (std::size_t i = 0; i < n; ++i)
-            pull.torqueRough[i] = *h.rollerInertiaKgM2 * pull.slopeRadS2[i] +
-                                  rollerDragNm(h.rollerLossNm, pull.shaftSmooth[i]) +
-                                  (pull.loadNm.empty() ? 0. : pull.loadNm[i]);
-        findRollerStretch(pull);
-    } else {
-        LocalLine load = localLine(pull.timeS, pull.loadNm, scaleGood, half);
-        bridgeGaps(load, pull.timeS, scaleGood, half);
-        LocalLine slow2 = localLine(pull.timeS, pull.shaftRadS, pull.good, std::max(0.2, 4. * step));
-        bridgeGaps(slow2, pull.timeS, pull.good, half);
-        pull.slopeRadS2 =
-            slow2.slope; // the inertia term is small; a wide window keeps the tachometer's noise out of it
-        for (std::size_t i = 0; i < n; ++i)
-            pull.torqueRough[i] = load.value[i] + h.brakeInertiaKgM2 * pull.slopeRadS2[i];
-        findBrakeStretch(pull);
-    }
-    if (pull.to < pull.from + 8)
-        return Error{h.kind == PullKind::Roller ? "the roller never gathers speed: there is no pull in this trace"
-                                                : "the brake is never loaded: there is no pull in this trace"};
-
-    pull.openTo = n;
-    keepOpenThrottle(pull, trace);
-
-    // Engine speed: from its own channel where there is one, through the ratio on a geared machine.
-    const Channel* tacho = trace.find(ChannelId::EngineSpeed);
-    std::vector<char> tachoGood(n, 1);
-    std::vector<double> engine;
-    if (tacho && h.kind == PullKind::Roller) {
-        engine = gathered(pull, *tacho);
-        maskJumps(pull, engine, ChannelId::EngineSpeed, options.flags.tachoJump, slow, tachoGood);
-        maskFalseRuns(pull, engine, runs, tachoGood);
-        std::size_t believable = 0;
-        for (std::size_t i = pull.from; i < pull.to; ++i)
-            believable += tachoGood[i] && engine[i] > 0.;
-        if (2 * believable < pull.to - pull.from)
-            engine.clear();
-    }
-    if (!engine.empty()) {
-        findRatio(pull, engine, tachoGood, options.flags);
-        for (std::size_t i = 0; i < n; ++i)
-            pull.engineRaw.push_back(tachoGood[i] ? rpmFromRadPerS(engine[i]) : kNaN);
-    } else if (h.kind == PullKind::Brake) {
-        pull.ratioAtZero = h.enginePerBrake;
-    } else if (h.enginePerRoller && *h.enginePerRoller > 0.) {
-        pull.ratioAtZero = *h.enginePerRoller;
-    } else {
-        return Error{tacho ? "the engine_speed column has too few usable values and engine_per_roller is not given"
-                           : "a roller pull needs an engine_speed column or engine_per_roller"};
-    }
-    pull.rpm.resize(n);
-    if (pull.geared) {
-        for (std::size_t i = 0; i < n; ++i)
-            pull.rpm[i] = rpmFromRadPerS(pull.shaftSmooth[i] * pull.ratio(pull.shaftSmooth[i]));
-    } else {
-        const LocalLine own = localLine(pull.timeS, engine, tachoGood, 2. * half);
-        for (std::size_t i = 0; i < n; ++i)
-            pull.rpm[i] = rpmFromRadPerS(own.value[i]);
-    }
-
-    findLimiter(pull, h, options);
-    findLoadSpike(pull, options);
-    pull.fitted.assign(n, 0);
-    for (std::size_t i = pull.from; i < pull.to; ++i)
-        pull.fitted[i] = pull.good[i] && scaleGood[i];
-    flagDropouts(pull, pull.good, h.kind == PullKind::Roller ? "roller pickup" : "tachometer", options);
-    if (!pull.loadNm.empty())
-        flagDropouts(pull, scaleGood, "scale", options);
-    if (!engine.empty())
-        flagDropouts(pull, tachoGood, "tachometer", options);
-    flagHoles(pull, options);
-    if (!engine.empty() && pull.geared) {
-        findSlip(pull, options);
-        if (h.enginePerRoller && std::abs(*h.enginePerRoller / pull.ratio(pull.shaftSmooth[pull.to - 1]) - 1.) >
-                                     options.flags.ratioDisagrees) {
-            Flag flag{FlagKind::Inconsistent};
-            flag.fromS = pull.timeS[pull.from];
-            flag.toS = pull.timeS[pull.to - 1];
-            char text[160];
-            std::snprintf(text, sizeof text,
-                          "engine_per_roller is written as %.3f but the channels say %.3f; the channels are used",
-                          *h.enginePerRoller, pull.ratio(pull.shaftSmooth[pull.to - 1]));
-            flag.text = text;
-            pull.flags.push_back(flag);
-        }
-    }
-    findMixtureFlags(pull, trace, options);
-    findWholePullFlags(pull, trace, options);
-    const auto fittedCount = static_cast<std::size_t>(std::count(pull.fitted.begin(), pull.fitted.end(), 1));
-    if (fittedCount < 12)
-        return Error{"only " + counted(fittedCount, "row", "rows") + " of the pull are usable: too few for a curve"};
-    return pull;
+    const ShaftMethod* method = shaftMethodOf(trace.header.kind);
+    if (!method)
+        return Error{"a curve worked out elsewhere is no record of a run"};
+    Preparation p{trace, options, *method, {}, {}, 0., {}, {}, {}};
+    p.pull.kind = trace.header.kind;
+    for (const auto stage : {&Preparation::putInOrder, &Preparation::takeShaft, &Preparation::takeLoad})
+        if (Result<Done> done = (p.*stage)(); !done)
+            return done.error();
+    p.smooth();
+    for (const auto stage : {&Preparation::findStretch, &Preparation::findEngineSpeed, &Preparation::flagAndChoose})
+        if (Result<Done> done = (p.*stage)(); !done)
+            return done.error();
+    return std::move(p.pull);
 }
 
 } // namespace jr

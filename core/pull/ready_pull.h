@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A recorded pull made ready for fitting: time put in order, missed beats masked, engine speed known at every sample,
 // the stretch that is the pull found, and everything that is not the engine flagged.
 #pragma once

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A sampled quantity in order of engine speed with running sums, so that its mean over any stretch costs two searches.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Cubic B-splines on evenly spaced knots, placed at whole multiples of the spacing so that every pull of a
 // comparison stands on the same knots.
 #pragma once

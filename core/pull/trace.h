@@ -1,12 +1,15 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // One pull as it was recorded: what is known about it, and its channels sample by sample. Never changed afterwards.
 #pragma once
 
 #include "core/air/air.h"
 #include "core/pull/channels.h"
+#include "core/pull/header_keys.h"
 
 #include <array>
 #include <optional>
 #include <string>
+#include <string_view>
 #include <utility>
 #include <vector>
 
@@ -38,6 +41,14 @@ struct PullHeader {
     double stoich = 14.7;
     std::optional<std::string> corrected;                   ///< kind curve: what was applied; nullopt = unknown
     std::vector<std::pair<std::string, std::string>> other; ///< keys we do not know, kept in order
+
+    /// Facts of header_keys.h: nothing when the pull does not say, or says no number.
+    std::optional<double> number(NumberKey key) const;
+    std::string_view text(TextKey key) const;
+    void set(NumberKey key, double value);
+    void set(TextKey key, std::string_view value);
+    /// As it is written, whatever the type; empty when it is not there.
+    std::string_view written(std::string_view key) const;
 
     /// The whole air, or nothing.
     std::optional<Air> air() const {

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Taking apart and putting back (P28): parts in the order they came off, with side, orientation, torque and
 // thread-lock, and what is still off.
 #pragma once

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The walk-round before the first pull: lines in working order, some with a measured value and its window, some of
 // them safety lines that need a tick or a written reason before the Pull station stops saying so.
 //

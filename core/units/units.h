@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Units at the edges: one table of every unit the program reads or writes, and its factor to SI.
 //
 // Inside the program everything is SI (rad/s, W, N·m, K is kept as degC for air and coolant by name).

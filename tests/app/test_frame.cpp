@@ -1,13 +1,14 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The frame about the stations: rail and keys, the header's live switches, messages, undo, dropped files, the start
 // page, a job of several evenings on the day strip, and the size the window must fit into.
 #include "app/ask/ask_station.h"
 #include "app/frame/day_strip.h"
 #include "app/handover/handover_station.h"
 #include "app/import/import_dialog.h"
+#include "app/jobs/jobs_station.h"
+#include "app/look/look_station.h"
 #include "app/pull/pull_station.h"
-#include "app/pulls/pulls_station.h"
 #include "app/ready/ready_station.h"
-#include "app/start/start_page.h"
 #include "demo_job/demo_day.h"
 #include "tests/support/demo_window.h"
 #include "tests/support/simulated_trace.h"
@@ -39,8 +40,8 @@ class TestFrame : public QObject {
         return nullptr;
     }
     QWidget* shown() {
-        for (QWidget* w : std::initializer_list<QWidget*>{&window().start(), &window().ask(), &window().ready(),
-                                                          &window().pullStation(), &window().pullsStation(),
+        for (QWidget* w : std::initializer_list<QWidget*>{&window().jobs(), &window().ask(), &window().ready(),
+                                                          &window().pullStation(), &window().lookStation(),
                                                           &window().judge(), &window().handover()})
             if (w->isVisible())
                 return w;
@@ -68,11 +69,11 @@ private slots:
     void everyStationHasItsKey_data() {
         QTest::addColumn<int>("key");
         QTest::addColumn<int>("station");
-        QTest::newRow("jobs") << int(Qt::Key_0) << int(MainWindow::Start);
+        QTest::newRow("jobs") << int(Qt::Key_0) << int(MainWindow::Jobs);
         QTest::newRow("ask") << int(Qt::Key_1) << int(MainWindow::Ask);
         QTest::newRow("ready") << int(Qt::Key_2) << int(MainWindow::Ready);
         QTest::newRow("pull") << int(Qt::Key_3) << int(MainWindow::Pull);
-        QTest::newRow("look") << int(Qt::Key_L) << int(MainWindow::Pulls);
+        QTest::newRow("look") << int(Qt::Key_L) << int(MainWindow::Look);
         QTest::newRow("judge") << int(Qt::Key_4) << int(MainWindow::Judge);
         QTest::newRow("hand over") << int(Qt::Key_7) << int(MainWindow::Handover);
         QTest::newRow("hand over by its other key") << int(Qt::Key_E) << int(MainWindow::Handover);
@@ -80,10 +81,10 @@ private slots:
     void everyStationHasItsKey() {
         QFETCH(int, key);
         QFETCH(int, station);
-        window().showStation(station == MainWindow::Start ? MainWindow::Judge : MainWindow::Start);
+        window().showStation(station == MainWindow::Jobs ? MainWindow::Judge : MainWindow::Jobs);
         QTest::keyClick(&window(), static_cast<Qt::Key>(key), Qt::ControlModifier);
-        QWidget* wanted[] = {&window().start(),        &window().ask(),   &window().ready(),   &window().pullStation(),
-                             &window().pullsStation(), &window().judge(), &window().handover()};
+        QWidget* wanted[] = {&window().jobs(),        &window().ask(),   &window().ready(),   &window().pullStation(),
+                             &window().lookStation(), &window().judge(), &window().handover()};
         QTRY_COMPARE(shown(), wanted[station]);
     }
 
@@ -101,6 +102,7 @@ private slots:
         QVERIFY(model().comparison()->base.peakPower->value > 1.02 * before); // about four per cent higher
         QVERIFY(std::abs(model().comparison()->bandMean.pct - pct) < 0.05);   // and the change is the same
         model().setStandard("sae-j1349");
+        model();
         QCOMPARE(standard->currentText(), QStringLiteral("SAE J1349")); // it follows as well as leads
         QComboBox* units = header("unit");
         QVERIFY(units);
@@ -155,10 +157,10 @@ private slots:
     }
 
     void theStartPageSaysWhatThereIsAndHowSafe() {
-        window().showStation(MainWindow::Start);
-        const QString words = wordsOf(window().start());
+        window().showStation(MainWindow::Jobs);
+        const QString words = wordsOf(window().jobs());
         for (const char* job : {"Stack length", "Larkspur ladder", "Reeds and pipe"})
-            QVERIFY2(words.contains(QLatin1String(job)) || window().start().findChildren<QPushButton*>().size() > 3,
+            QVERIFY2(words.contains(QLatin1String(job)) || window().jobs().findChildren<QPushButton*>().size() > 3,
                      job);
         QVERIFY(words.contains("each kept twice"));
         QVERIFY(words.contains("No copy on another disk yet"));
@@ -212,11 +214,11 @@ private slots:
         window().resize(1280, 800);
         emit model().problem("a message is in view, and takes its room");
         QStringList heights; // of each station, to say which is too tall
-        for (QWidget* w : std::initializer_list<QWidget*>{&window().start(), &window().ask(), &window().ready(),
-                                                          &window().pullStation(), &window().pullsStation(),
+        for (QWidget* w : std::initializer_list<QWidget*>{&window().jobs(), &window().ask(), &window().ready(),
+                                                          &window().pullStation(), &window().lookStation(),
                                                           &window().judge(), &window().handover()})
             heights << QString::number(w->minimumSizeHint().height());
-        for (int station = MainWindow::Start; station <= MainWindow::Handover; ++station) {
+        for (int station = MainWindow::Jobs; station <= MainWindow::Handover; ++station) {
             window().showStation(station);
             QApplication::processEvents();
             QVERIFY2(window().minimumSizeHint().width() <= 1280 && window().minimumSizeHint().height() <= 800,
@@ -230,7 +232,7 @@ private slots:
     }
 
     void whatHasNoTextHasAName() {
-        for (int station = MainWindow::Start; station <= MainWindow::Handover; ++station) {
+        for (int station = MainWindow::Jobs; station <= MainWindow::Handover; ++station) {
             window().showStation(station);
             QApplication::processEvents();
             for (QWidget* w : window().findChildren<QWidget*>()) {

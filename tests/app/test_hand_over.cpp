@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The customer's sheet and the exports: the same words as the window and the command line, numbers that agree with one
 // another, what is written when there is too much or too little to say, and nothing half written.
 #include "app/handover/handover_station.h"

@@ -3,7 +3,7 @@
 // kept that was no pull, and it closes in order. Twenty seconds in ./check; JR_ENDURE_S=3600 for the hour of
 // docs/fuzzing.md.
 #include "app/frame/main_window.h"
-#include "app/pull/bench_model.h"
+#include "app/model/bench_model.h"
 #include "bench/bench_lines.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/suites.h"

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The import dialog as a stranger meets it: a log with odd headings becomes a pull by choosing what each column is and
 // typing what the log does not say; layouts are remembered; nothing is brought in that was not shown.
 #include "app/import/import_columns.h"

@@ -1,7 +1,8 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Judge as hands use it: dragging the working band, drawing the use, walking with the arrow keys, switching what the
 // charts show, following "how?", and finding it all again after a restart.
-#include "app/judge/call_strip.h"
 #include "app/judge/sides_mixture.h"
+#include "app/widgets/call_strip.h"
 #include "tests/support/demo_window.h"
 #include "tests/support/suites.h"
 
@@ -134,7 +135,7 @@ private slots:
         const auto curves = judge().difference().findChildren<CurvesChart*>();
         QCOMPARE(curves.size(), 2);
         SidesMixture* mixture = one<SidesMixture>(judge().difference());
-        QToolButton* what = button(judge().difference(), QStringLiteral("(T)"));
+        QToolButton* what = button(judge(), QStringLiteral("(T)"));
         QVERIFY(curves[0]->isVisible() && !curves[1]->isVisible() && mixture->isVisible());
         what->click();
         QCOMPARE(what->text(), QStringLiteral("torque (T)"));
@@ -166,7 +167,7 @@ private slots:
 
     void medianAndBestOfAreForShow() {
         CurvesChart* curves = judge().difference().findChildren<CurvesChart*>().front();
-        QToolButton* school = button(judge().difference(), QStringLiteral("(M)"));
+        QToolButton* school = button(judge(), QStringLiteral("(M)"));
         const auto top = [&] {
             double most = 0.;
             for (int g = 0; g < curves->graphCount(); ++g)
@@ -213,7 +214,7 @@ private slots:
 
     void theGainInPerCent() {
         GainRibbon* ribbon = one<GainRibbon>(judge().difference());
-        QToolButton* ratio = button(judge().difference(), QStringLiteral("(P)"));
+        QToolButton* ratio = button(judge(), QStringLiteral("(P)"));
         ratio->click();
         QCOMPARE(ribbon->yAxis->label(), QStringLiteral("gain [%]"));
         // Symmetric about zero either way, so that a gain and a loss of one size look it.
@@ -262,6 +263,7 @@ private slots:
         QTest::mouseMove(canvas, at(0.55, 1.));
         QTest::mouseMove(canvas, at(0.9, 1.));
         QTest::mouseRelease(canvas, Qt::LeftButton, {}, at(0.9, 1.));
+        model();
         const UseWeights drawn = page.weights();
         const std::vector<double> rpm = model().comparison()->rpm; // a copy: the window goes
         const double span = rpm.back() - rpm.front();
@@ -271,21 +273,26 @@ private slots:
         QVERIFY(one<QComboBox>(page)->currentText() == QLatin1String("as drawn"));
         // One stroke is one step back.
         model().undoStack().undo();
+        model();
         QCOMPARE(page.weights().points, before.points);
         model().undoStack().redo();
+        model();
         QCOMPARE(page.weights().points, drawn.points);
         // By keyboard: up at the cursor.
         canvas->setFocus();
         QTest::keyClick(canvas, Qt::Key_Left);
         QTest::keyClick(canvas, Qt::Key_Up);
+        model();
         QVERIFY(page.weights().points != drawn.points);
         model().undoStack().undo();
         // A preset comes in between; what was drawn waits.
         page.setUse(2);
+        model();
         QVERIFY(page.weights().points != drawn.points);
         QComboBox* use = one<QComboBox>(page);
         use->setCurrentIndex(use->count() - 1);
         emit use->activated(use->count() - 1);
+        model();
         QCOMPARE(page.weights().points, drawn.points);
         // And it is there after a restart.
         QVERIFY(m_demo.again());
@@ -326,19 +333,23 @@ private slots:
         const double band = page.ladderShown()->steps.front().value;
         QComboBox* metric = one<QComboBox>(page);
         metric->setCurrentIndex(1);
+        model();
         const double peak = page.ladderShown()->steps.front().value;
         QVERIFY(peak > band);
         metric->setCurrentIndex(2);
         QDoubleSpinBox* at = one<QDoubleSpinBox>(page);
         QVERIFY(at->isVisible());
         at->setValue(5000.);
+        model();
         const double there = page.ladderShown()->steps.front().value;
         QVERIFY(there > 0. && there < peak);
         // A speed nobody reached is said in words, with no bars that mean nothing.
         at->setValue(20000.);
+        model();
         QVERIFY(!page.ladderShown());
         QVERIFY2(page.words().contains(QStringLiteral("no data at that engine speed")), qPrintable(page.words()));
         metric->setCurrentIndex(0);
+        model();
         QCOMPARE(page.ladderShown()->steps.front().value, band);
     }
 

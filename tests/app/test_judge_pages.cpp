@@ -1,8 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The pages of Judge on the demo's three jobs, whose truths are known: what is shown must hold the truth inside its
 // margins. Also the empty states, the links to the method, and rides.
 #include "app/ask/ask_station.h"
-#include "app/frame/method_dialog.h"
 #include "app/handover/handover_station.h"
+#include "app/widgets/method_dialog.h"
 #include "core/judge/sentences.h"
 #include "demo_job/demo_day.h"
 #include "tests/support/demo_window.h"
@@ -171,6 +172,7 @@ private slots:
         QCOMPARE(ranking->setups.front().name, std::string("hot cam"));
         QCOMPARE(ranking->setups.front().place, 1);
         judge().band().setUse(0); // on the road the cam's top end is not used
+        judge();
         QVERIFY(ranking->setups.front().name != "hot cam" || ranking->setups[1].place == 1);
         // A ride from a pull file: its own engine speeds.
         const QString ride = m_demo.file("ride.pull.csv");

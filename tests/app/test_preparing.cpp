@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Ask and Ready through the real windows: machine sheet, fault hunt, walk-round, sitting, taken apart, notes and
 // photos, the plan as ghosts on the day strip; by keyboard, with undo, and with a large family of setups.
 #include "app/ask/ask_station.h"
@@ -31,7 +32,12 @@ class TestPreparing : public QObject {
     std::unique_ptr<Theme> m_theme;
     std::unique_ptr<MainWindow> m_window;
 
-    JobModel& model() { return m_window->model(); }
+    /// Everything asked so far is answered, as a person would wait for it.
+    JobModel& model() {
+        if (!m_window->model().loading())
+            m_window->model().waitUntilAnswered();
+        return m_window->model();
+    }
     QuestionPage& question() { return m_window->ask().question(); }
     DayStrip& strip() { return *m_window->findChild<DayStrip*>(); }
     void showPage(int station, int page) {

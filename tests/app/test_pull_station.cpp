@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The whole of a bench day through the real window against the real stand-in: base, swap, pulls, back to base, judged.
 #include "app/frame/main_window.h"
 #include "app/pull/pull_station.h"
@@ -24,7 +25,12 @@ class TestPullStation : public QObject {
     Theme m_theme;
     std::unique_ptr<MainWindow> m_window;
 
-    JobModel& model() { return m_window->model(); }
+    /// Everything asked so far is answered, as a person would wait for it.
+    JobModel& model() {
+        if (!m_window->model().loading())
+            m_window->model().waitUntilAnswered();
+        return m_window->model();
+    }
     BenchModel& bench() { return m_window->bench(); }
     PullStation& station() { return m_window->pullStation(); }
     bool ready(int ms = 30000) {
@@ -338,7 +344,7 @@ private slots:
         QVERIFY(model().comparison());
         const auto& cautions = model().comparison()->cautions;
         QVERIFY(std::any_of(cautions.begin(), cautions.end(), [](const Caution& c) {
-            return c.kind == "confounded" && c.text.find("tyre pressure") != std::string::npos;
+            return c.kind == "confounded" && said(c).find("tyre pressure") != std::string::npos;
         }));
     }
     void theNextSetupOfThePlanIsFittedByOneKey() {

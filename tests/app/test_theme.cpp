@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The look, measured: contrast by the published formula of WCAG 2.1, marks and calls that stay apart for colour-blind
 // eyes and on a grey printer, type that lines up, icons that exist. No screen is judged by a person here; see
 // docs/screenshots for that.
@@ -203,15 +204,21 @@ private slots:
         // Names of icons stand in the code as literals; each must be in the resources and draw something.
         std::set<QString> names;
         const QRegularExpression asked(
-            QStringLiteral("(?:icon|pixmap|dressButton|addStation)\\([^;]*?QStringLiteral\\(\"([a-z0-9-]+)\"\\)"));
+            QStringLiteral("(?:icon|pixmap|dressButton)\\([^;]*?QStringLiteral\\(\"([a-z0-9-]+)\"\\)"));
+        // A station says its own in its face.
+        const QRegularExpression face(
+            QStringLiteral("return \\{tr\\(\"[^\"]+\"\\), QStringLiteral\\(\"([a-z0-9-]+)\"\\)"));
         QDirIterator files(QStringLiteral(JR_SOURCE "/app"), {QStringLiteral("*.cpp")}, QDir::Files,
                            QDirIterator::Subdirectories);
         while (files.hasNext()) {
             QFile file(files.next());
             QVERIFY(file.open(QIODevice::ReadOnly));
-            auto found = asked.globalMatch(QString::fromUtf8(file.readAll()));
-            while (found.hasNext())
-                names.insert(found.next().captured(1));
+            const QString text = QString::fromUtf8(file.readAll());
+            for (const QRegularExpression& pattern : {asked, face}) {
+                auto found = pattern.globalMatch(text);
+                while (found.hasNext())
+                    names.insert(found.next().captured(1));
+            }
         }
         QVERIFY2(names.size() > 8, qPrintable(QString::number(names.size())));
         for (const QString& name : names) {

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The real window on the demo job: judged, live switches, undo, keyboard, import, exports, other locales and double
 // scale.
 #include "app/ask/ask_station.h"
@@ -29,7 +30,12 @@ class TestWindow : public QObject {
     Theme m_theme;
     std::unique_ptr<MainWindow> m_window;
 
-    JobModel& model() { return m_window->model(); }
+    /// Everything asked so far is answered, as a person would wait for it.
+    JobModel& model() {
+        if (!m_window->model().loading())
+            m_window->model().waitUntilAnswered();
+        return m_window->model();
+    }
 
 private slots:
     void initTestCase() { m_theme.install(*qobject_cast<QApplication*>(QCoreApplication::instance())); }
@@ -164,6 +170,7 @@ private slots:
     void askWritesTheOneChangeAndJudgesClaims() {
         m_window->showStation(MainWindow::Ask);
         QuestionPage& ask = m_window->ask().question();
+        model();
         QVERIFY(ask.caution().isEmpty()); // one thing differs, and it is written down
         QVERIFY2(ask.claims().text().contains("held") && ask.claims().text().contains("failed"),
                  qPrintable(ask.claims().text()));
@@ -220,7 +227,7 @@ private slots:
     void nothingIsWiderThanTheWindow() {
         // At the smallest supported size no child may stick out of the window.
         m_window->resize(1280, 800);
-        for (int station : {MainWindow::Start, MainWindow::Ask, MainWindow::Ready, MainWindow::Pull, MainWindow::Pulls,
+        for (int station : {MainWindow::Jobs, MainWindow::Ask, MainWindow::Ready, MainWindow::Pull, MainWindow::Look,
                             MainWindow::Judge, MainWindow::Handover}) {
             m_window->showStation(station);
             QTest::qWait(30);

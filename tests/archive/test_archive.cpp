@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The archive: kept twice, never lost. Includes being killed in the middle of an import, damaged and foreign databases,
 // a full disk and a read-only place.
 #include "archive/formats/job_sheets.h"
@@ -234,42 +235,6 @@ private slots:
         QFile file(dir.filePath("file"));
         QVERIFY(file.open(QIODevice::WriteOnly));
         QVERIFY(!Archive::open(dir.filePath("file")));
-    }
-    void anOlderArchiveIsBroughtUpToDate() {
-        QTemporaryDir dir;
-        (void)Archive::open(dir.path());
-        {
-            // As version 1 had it: none of the later tables and columns.
-            auto db = Database::open(dir.filePath("jolly-ram.sqlite"));
-            for (const char* sql :
-                 {"DROP TRIGGER pull_raw_once",
-                  "DROP TABLE repair",
-                  "DROP INDEX pull_by_start",
-                  "ALTER TABLE pull DROP COLUMN sha256",
-                  "ALTER TABLE job DROP COLUMN folder",
-                  "ALTER TABLE job DROP COLUMN revision",
-                  "CREATE TRIGGER pull_raw_once BEFORE UPDATE OF raw ON pull BEGIN SELECT RAISE(ABORT, 'raw traces are "
-                  "written once'); END",
-                  "DROP TABLE job_sheet",
-                  "DROP TABLE attachment",
-                  "ALTER TABLE setup_change DROP COLUMN cylinder",
-                  "DROP TABLE claim_verdict",
-                  "DROP TABLE claim",
-                  "DROP TABLE calibration",
-                  "DROP TABLE bench",
-                  "ALTER TABLE setup_change DROP COLUMN weight_off_kg",
-                  "ALTER TABLE setup_change DROP COLUMN weight_on_kg",
-                  "ALTER TABLE setup_change DROP COLUMN price",
-                  "ALTER TABLE setup_change DROP COLUMN hours",
-                  "ALTER TABLE setup_change DROP COLUMN note",
-                  "ALTER TABLE setup_change DROP COLUMN belongs",
-                  "PRAGMA user_version=1"})
-                QVERIFY2((*db)->run(QLatin1String(sql)), sql);
-        }
-        auto archive = Archive::open(dir.path());
-        QVERIFY2(archive, archive ? "" : archive.error().text().c_str());
-        QVERIFY(fillDemoArchive(**archive));
-        QVERIFY((*archive)->saveBench({"", "attic", "tcp:127.0.0.1:5599", {{"kind", "roller"}}}));
     }
     void sheetsNotesAndPhotosComeBack() {
         QTemporaryDir dir;

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Strangers' logs: encodings, delimiters, decimal marks, unit rows, clocks, broken rows.
 #include "archive/formats/foreign_log.h"
 #include "archive/formats/pull_file.h"

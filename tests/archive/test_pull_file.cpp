@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The pull file: what is read, what is refused and how, and that nothing is lost on the way through.
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"

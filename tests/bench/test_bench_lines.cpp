@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The line protocol, NMEA and plain streams: whole, damaged, cut up, lying about time.
 #include "bench/bench_address.h"
 #include "bench/bench_lines.h"

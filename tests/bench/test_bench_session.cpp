@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The reading side against the real stand-in: truth comes back, trouble on the line is survived and said, a killed
 // program loses nothing.
 #include "archive/formats/pull_file.h"

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The command line as a script sees it: exact keys, exit codes, messages; on samples made by somebody else and on the
 // demo's truth.
 #include "demo_job/demo_archive.h"

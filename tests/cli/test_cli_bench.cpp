@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // record, calibrate, plan, ladder, factorial and sweep as a script sees them.
 #include "tests/support/standin_process.h"
 #include "tests/support/suites.h"

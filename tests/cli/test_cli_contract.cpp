@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What scripts may lean on, whatever the figures: keys, ranges, order, exit codes, one answer for one input. Every rule
 // here is in docs/command-line.md or docs/formats.md.
 #include "tests/support/cli_process.h"

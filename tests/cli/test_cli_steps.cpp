@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // ladder, factorial, sweep and plan as a script sees them: keys and signs exactly as documented, the trade's own
 // figures, pull files as well as bare numbers, and what is said when something is off.
 #include "tests/support/cli_process.h"

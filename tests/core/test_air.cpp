@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Air against steam tables, the ISO 2533 atmosphere and the standards' own reference points.
 #include "core/air/standards.h"
 #include "standin/simulated_bench.h"

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The band by itself: scatter of known size is found, the margin is the textbook's where a textbook has one, and on
 // drawn residuals it covers as often as it says.
 #include "core/judge/band.h"

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Comparisons: margins, calls, drift, single pulls, cautions; on simulated benches and on samples made by somebody
 // else.
 #include "core/judge/comparison.h"

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Traces to curves, held against the simulated bench's known truth.
 #include "core/pull/curve.h"
 #include "tests/support/simulated_trace.h"

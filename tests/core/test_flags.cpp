@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What is not the engine is found, named, and leaves peaks; a clean pull carries no flag.
 #include "core/pull/curve.h"
 #include "tests/support/simulated_trace.h"

@@ -1,14 +1,15 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What must hold of every judgement whatever the figures: it does not matter in which unit power is counted, when the
 // day began, in which order setups are listed, or which end of a scale is called the far one. Random days, fixed seeds.
 #include "core/judge/claim.h"
 #include "core/judge/comparison.h"
-#include "core/judge/curve_store.h"
 #include "core/judge/factorial.h"
 #include "core/judge/ladder.h"
 #include "core/judge/run_chart.h"
 #include "core/judge/sentences.h"
 #include "core/judge/sweep.h"
 #include "core/judge/working_band.h"
+#include "core/pull/many_curves.h"
 #include "tests/support/suites.h"
 
 #include <QTest>
@@ -346,20 +347,18 @@ private slots:
             fits.push_back(given("base", 1. + 0.001 * i, 1.7e9 + 600. * i, 500 + i));
         for (const PullFit& f : fits)
             pulls.push_back(&f);
-        CurveStore together, single;
         const CurveOptions options;
-        together.prepare(pulls, options);
+        const std::vector<CurveResult> together = curvesOf(pulls, options);
         QCOMPARE(together.size(), std::size_t(40));
-        for (const PullFit* p : pulls) {
-            const auto a = together.curve(*p, options), b = single.curve(*p, options);
-            QVERIFY(a.ok() && b.ok());
-            QCOMPARE((*a)->powerW, (*b)->powerW);
-            QCOMPARE(together.bend(*p, **a, options.gridRpm), single.bend(*p, **b, options.gridRpm));
+        for (std::size_t i = 0; i < pulls.size(); ++i) {
+            const Result<PullCurve> single = curveOf(*pulls[i], options);
+            QVERIFY(together[i].ok() && single.ok());
+            QCOMPARE((*together[i])->powerW, single->powerW);
+            QCOMPARE((*together[i])->bend, single->bend);
         }
-        together.prepare(pulls, options); // known ones are left as they are
-        QCOMPARE(together.size(), std::size_t(40));
-        together.forget();
-        QCOMPARE(together.size(), std::size_t(0));
+        // Abandoned work is an error, never half a curve.
+        for (const CurveResult& none : curvesOf(pulls, options, [] { return true; }))
+            QVERIFY(!none.ok());
     }
 
     void figuresWorkedOutElsewhereTakePart() {

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Pulls found sample by sample, guards, steps, calibrations, brake figures, fuel and the crank's three schools.
 #include "core/calibrate/calibrate.h"
 #include "core/driveline/crank_estimate.h"

@@ -1,10 +1,11 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // More than two setups in one model, effects and the best value along the rev range, and the gains people quote.
 // Linear model and pooled scatter against NIST certified data (StRD: Norris, SiRstv; data and certified values from
 // memory; a slip in either would show, since they must agree to ten digits).
 #include "core/judge/along_range.h"
+#include "core/judge/gain_kinds.h"
 #include "core/judge/pull_model.h"
 #include "core/judge/range_model.h"
-#include "core/judge/gain_kinds.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/simulated_trace.h"
 #include "tests/support/suites.h"

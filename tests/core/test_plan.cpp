@@ -1,8 +1,10 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Plans: the noncentral t against a published example and against simulation; orders that balance drift; fuel.
 #include "core/judge/claim.h"
 #include "core/judge/pull_model.h"
 #include "core/plan/plan.h"
 #include "core/plan/setup_tree.h"
+#include "core/words/wording.h"
 #include "tests/support/suites.h"
 
 #include "standin/simulated_bench.h" // Dice
@@ -248,7 +250,7 @@ private slots:
         QCOMPARE(judgeClaim({ClaimKind::CostsNothing, 1.}, c).verdict, Verdict::Failed);
         QCOMPARE(judgeClaim({ClaimKind::CostsNothing, 2.}, c).verdict, Verdict::Undecided);
         c.bandMean = {4000., 6000., 10000., 250., 2.5, 150., 350.};
-        QVERIFY(judgeClaim({ClaimKind::GainsAtLeast, 1.}, c).reason.find("+2.5 %") != std::string::npos);
+        QVERIFY(said(judgeClaim({ClaimKind::GainsAtLeast, 1.}, c).reason).find("+2.5 %") != std::string::npos);
         c.bandMean.lowW.reset();
         QCOMPARE(judgeClaim({ClaimKind::GainsAtLeast, 1.}, c).verdict, Verdict::Undecided);
     }

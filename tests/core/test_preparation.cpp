@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Before the first pull: machine sheets and what cannot be right, the walk-round, taken apart and put back, the day's
 // plan as it is followed, and the fault hunt.
 #include "core/machine/machine_sheet.h"

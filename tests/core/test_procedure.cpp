@@ -1,7 +1,9 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The sitting's procedure as text, and what a pull departed from it.
 #include "core/judge/comparison.h"
-#include "core/live/procedure_check.h"
+#include "core/pull/procedure_check.h"
 #include "core/pull/pull_fit.h"
+#include "core/words/wording.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/simulated_trace.h"
 #include "tests/support/suites.h"
@@ -98,7 +100,7 @@ private slots:
         const auto found = std::find_if(result->cautions.begin(), result->cautions.end(),
                                         [](const Caution& c) { return c.kind == "procedure"; });
         QVERIFY(found != result->cautions.end());
-        QCOMPARE(found->text,
+        QCOMPARE(said(*found),
                  std::string("1 of 4 pulls departs from the procedure: coolant 40 °C at the start; the procedure "
                              "says 60 to 105 °C."));
     }

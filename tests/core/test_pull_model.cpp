@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The linear model against GSL's least squares, and the Student quantile against GSL's.
 #include "core/judge/band.h"
 #include "core/judge/pull_model.h"

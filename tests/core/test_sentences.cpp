@@ -1,7 +1,11 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The plain-language result on a table of cases: rounding, wording, decimal marks.
 #include "core/judge/sentences.h"
 #include "tests/support/suites.h"
 
+#include <QDirIterator>
+#include <QFile>
+#include <QRegularExpression>
 #include <QTest>
 
 using namespace jr;
@@ -101,6 +105,52 @@ private slots:
         QCOMPARE(plainNumber(1.25, 1, w, true).front(), '+');
         QCOMPARE(rangeText(0.9, 1.5, 1, w), std::string("0.9 to 1.5"));
         QCOMPARE(rangeText(-0.3, 1.2, 1, w), std::string("-0.3 to +1.2"));
+    }
+
+    /// The table is searched by halves, so it must be in order; and what the program says must stand in it.
+    void everyCodeHasItsSentence() {
+        const auto& all = english().sentences;
+        for (std::size_t i = 1; i < all.size(); ++i)
+            QVERIFY2(all[i - 1].code < all[i].code, std::string(all[i].code).c_str());
+        static const QRegularExpression code(QStringLiteral("\"([a-z]+\\.[a-z]+(?:-[a-z]+)*)\""));
+        QSet<QString> used;
+        for (const char* layer : {"core", "cli"}) {
+            QDirIterator files(QStringLiteral(JR_SOURCE "/") + QLatin1String(layer), {QStringLiteral("*.cpp")},
+                               QDir::Files, QDirIterator::Subdirectories);
+            while (files.hasNext()) {
+                QFile file(files.next());
+                if (file.fileName().endsWith(QLatin1String("english.cpp")) ||
+                    file.fileName().contains(QLatin1String("/core/units/")) || !file.open(QIODevice::ReadOnly))
+                    continue;
+                for (auto found = code.globalMatch(QString::fromUtf8(file.readAll())); found.hasNext();)
+                    used << found.next().captured(1);
+            }
+        }
+        QVERIFY(used.size() > 60);
+        for (const QString& one : used)
+            QVERIFY2(english().find(one.toStdString()), qPrintable(one));
+        // And nothing stands there that nobody says.
+        for (const Sentence& s : all)
+            QVERIFY2(used.contains(QString::fromUtf8(s.code.data(), static_cast<qsizetype>(s.code.size()))),
+                     std::string(s.code).c_str());
+    }
+    void argumentsLookAsTheReaderWants() {
+        Wording german;
+        german.decimalPoint = ',';
+        german.power = *findUnit("kW");
+        QCOMPARE(said({"sound.no-margin", {Number{6000.}, Number{94.12, 1}, Number{92.3, 1}, Number{-1.82, 1, true}}},
+                      german),
+                 std::string("Sound at 6000 rpm: 94,1 dB before, 92,3 dB after (-1,8, no margin known)."));
+        QCOMPARE(said({"pulls.counted-once", {Count{1}}}), std::string("One pull was named twice; it counts once."));
+        QCOMPARE(said({"pulls.counted-once", {Count{3}}}),
+                 std::string("3 pulls were named more than once; each counts once."));
+        QCOMPARE(said({"sides.confounded", {Names{{"stack", "jet"}}}}),
+                 std::string("More than one thing differs (stack, jet): the credit belongs to all of them together."));
+        // What an argument holds is never read as another's place.
+        QCOMPARE(
+            said(Message{"standard.foreign", {std::string("%1 %2")}}),
+            std::string("This curve was corrected by \"%1 %2\", which is not known here; it is shown as it came."));
+        QCOMPARE(said(Message{"no.such-code"}), std::string("no.such-code"));
     }
 };
 

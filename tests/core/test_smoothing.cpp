@@ -1,7 +1,7 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The smoother under every curve, part by part: B-splines against GSL's, the penalised fit and its likelihood against
 // the plain matrix formulae worked out another way, the noise finder against noise of known size, sliding lines and
 // medians against GSL.
-#include "core/judge/curve_store.h"
 #include "core/pull/local_line.h"
 #include "core/pull/noise.h"
 #include "core/pull/penalised_fit.h"

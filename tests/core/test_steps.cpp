@@ -1,10 +1,12 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Ladders, combinations and sweeps: trade facts, a published factorial, GSL and a certified regression set as outside
 // checks, and simulated truths.
 #include "core/judge/factorial.h"
 #include "core/judge/ladder.h"
 #include "core/judge/sweep.h"
-#include "tests/support/suites.h"
+#include "core/words/wording.h"
 #include "standin/simulated_bench.h" // Dice
+#include "tests/support/suites.h"
 
 #include <QTest>
 #include <gsl/gsl_multifit.h>
@@ -112,7 +114,7 @@ private slots:
         QVERIFY(s);
         QVERIFY(std::abs(s->bestX - 2.43) < 1e-9 && s->inside);
         QVERIFY(s->shortSidePerUnit > 4. * s->longSidePerUnit); // several times faster on the short side
-        QVERIFY(s->advice.find("stay on the high side") != std::string::npos);
+        QVERIFY(said(s->advice).find("stay on the high side") != std::string::npos);
         QVERIFY(!s->bestLow);
     }
     void aParabolaAgainstGsl() {

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The unit table against GNU units (Debian package "units"), an independent outside.
 #include "core/units/units.h"
 #include "tests/support/suites.h"

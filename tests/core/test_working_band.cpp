@@ -1,8 +1,11 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The working band: use weights, rides, scores and rankings; mixture findings; the run chart.
+#include "core/judge/range_model.h"
 #include "core/judge/run_chart.h"
 #include "core/judge/sound.h"
 #include "core/judge/working_band.h"
 #include "core/mixture/mixture_finding.h"
+#include "core/words/wording.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/simulated_trace.h"
 #include "tests/support/suites.h"
@@ -26,7 +29,15 @@ PullCurve curveFrom(double fromRpm, double toRpm, const std::function<double(dou
         c.counted.push_back(1);
         c.noise.push_back(0.);
     }
+    c.gridRpm = 50.;
+    c.bend.assign(c.rpm.size(), 0.);
     return c;
+}
+
+/// The same as a pull of a model; the pull itself has nothing to say.
+CurvedPull curved(const PullCurve& curve) {
+    static const PullFit plain;
+    return {&plain, std::make_shared<const PullCurve>(curve)};
 }
 
 /// A trace with a mixture told by a function of time, one or two cylinders.
@@ -68,18 +79,27 @@ private slots:
             QVERIFY(!usual.empty() && std::is_sorted(usual.points.begin(), usual.points.end()));
         }
     }
-    void weightedPowerByHand() {
+    void weightedMeanByHand() {
         // Power 1 W an rpm; weight a triangle about 5000: the mean is 5000.
-        const PullCurve c = curveFrom(3000., 8000., [](double r) { return r; });
-        QVERIFY(std::abs(*weightedPower(c, {{{4000., 0.}, {5000., 1.}, {6000., 0.}}}) - 5000.) < 1e-9);
+        const UseWeights triangle{{{4000., 0.}, {5000., 1.}, {6000., 0.}}};
+        const auto model = rangeModel({{curved(curveFrom(3000., 8000., [](double r) { return r; }))}}, {});
+        QVERIFY(model);
+        QVERIFY(std::abs(*weightedMeanW(*model, 0, triangle) - 5000.) < 1e-9);
         // A use that reaches beyond the pull is refused, as is none.
-        QVERIFY(!weightedPower(c, {{{7000., 1.}, {9500., 1.}}}));
-        QVERIFY(!weightedPower(c, {}));
-        // A flagged stretch does not count.
-        PullCurve flagged = c;
+        QVERIFY(!weightedMeanW(*model, 0, {{{7000., 1.}, {9500., 1.}}}));
+        QVERIFY(!weightedMeanW(*model, 0, {}));
+        // A flagged stretch does not count: its own setup and its own level stand in.
+        PullCurve flagged = curveFrom(3000., 8000., [](double r) { return 1.1 * r; });
         flagged.powerW[40] = 1e6;
         flagged.counted[40] = 0;
-        QVERIFY(*weightedPower(flagged, {{{4000., 0.}, {5000., 1.}, {6000., 0.}}}) < 5100.);
+        const auto twoOther = curveFrom(3000., 8000., [](double r) { return r; });
+        const auto three = rangeModel({{curved(flagged), curved(twoOther), curved(twoOther)}}, {});
+        QVERIFY(three);
+        QVERIFY(std::abs(*weightedMeanW(*three, 0, triangle) - 5500.) < 1e-6);
+        QVERIFY(std::abs(pullMeansW(*three)[0] / pullMeansW(*three)[1] - 1.1) < 1e-9);
+        // A pull outside the model reads the same as it would inside.
+        QVERIFY(std::abs(outsiderMeanW(*three, flagged, 0) / pullMeansW(*three)[0] - 1.) < 0.002);
+        QVERIFY(std::isnan(outsiderMeanW(*three, curveFrom(3000., 4000., [](double r) { return r; }), 0)));
     }
     void aRideBecomesWeights() {
         std::vector<double> t, rpm;
@@ -145,7 +165,7 @@ private slots:
         const MixtureFinding f = mixtureOf(trace, fit.ready, {});
         QVERIFY(f.known);
         QVERIFY(std::abs(f.insideShare - 1.) < 1e-9 && std::abs(f.meanAfr - 12.9) < 1e-9 && f.choppinessAfr < 1e-9);
-        QVERIFY(f.leanS == 0. && f.richS == 0. && f.sentences.size() == 1);
+        QVERIFY(f.leanS == 0. && f.richS == 0. && f.account.size() == 1);
         QVERIFY(usualTarget(2).leanAfr < usualTarget(4).leanAfr); // two-strokes are run safer
     }
     void aRichBellyAndALeanStart() {
@@ -155,9 +175,12 @@ private slots:
         const MixtureFinding f = mixtureOf(trace, fit.ready, {});
         QVERIFY(f.richS > 1.5 && f.richRpm.size() == 1);
         QVERIFY(f.startAfr > 14.);
-        QVERIFY(std::any_of(f.sentences.begin(), f.sentences.end(),
-                            [](const std::string& s) { return s.find("starts lean") != std::string::npos; }));
-        QVERIFY(std::any_of(f.sentences.begin(), f.sentences.end(), [](const std::string& s) {
+        QVERIFY(std::any_of(f.account.begin(), f.account.end(), [](const Message& m) {
+            const std::string s = said(m);
+            return s.find("starts lean") != std::string::npos;
+        }));
+        QVERIFY(std::any_of(f.account.begin(), f.account.end(), [](const Message& m) {
+            const std::string s = said(m);
             return s.find("Richer than the window from") != std::string::npos;
         }));
     }
@@ -167,8 +190,10 @@ private slots:
             pullWithMixture([](double s) { return 12.9 + (2. * (5. * s - std::floor(5. * s)) - 1.) * 0.5; });
         const MixtureFinding f = mixtureOf(trace, fit.ready, {});
         QVERIFY2(std::abs(f.choppinessAfr - 0.289) < 0.03, qPrintable(QString::number(f.choppinessAfr)));
-        QVERIFY(std::any_of(f.sentences.begin(), f.sentences.end(),
-                            [](const std::string& s) { return s.find("choppy") != std::string::npos; }));
+        QVERIFY(std::any_of(f.account.begin(), f.account.end(), [](const Message& m) {
+            const std::string s = said(m);
+            return s.find("choppy") != std::string::npos;
+        }));
     }
     void cylindersApartLeanAndSilent() {
         const auto [trace, fit] = pullWithMixture([](double) { return 12.6; },
@@ -202,7 +227,7 @@ private slots:
             called += *none->lowPct > 0. || *none->highPct < 0.;
             covered += *real->lowPct <= -3. && *real->highPct >= -3.;
             if (*none->lowPct <= 0. && *none->highPct >= 0.)
-                QVERIFY2(none->text.find("show no gain") != std::string::npos, none->text.c_str());
+                QVERIFY2(said(none->message).find("show no gain") != std::string::npos, said(none->message).c_str());
         }
         QVERIFY2(covered >= 183 && called <= 17, qPrintable(QStringLiteral("%1 %2").arg(covered).arg(called)));
         QVERIFY(!mixtureWhatIf({{0, 1., {}}, {0, 1., {}}, {0, 1., {}}}, {13., 13., 13.}, 1)); // all alike
@@ -228,16 +253,16 @@ private slots:
         const RunChart chart = runChart(pulls, 2);
         for (std::size_t i = 0; i < pulls.size(); ++i)
             QCOMPARE(chart.points[i].odd, i == 7);
-        QVERIFY2(chart.points[7].causes.front().find("coolant +26") != std::string::npos,
-                 chart.points[7].causes.front().c_str());
-        QVERIFY(chart.text.find("not dropped") != std::string::npos);
+        QVERIFY2(said(chart.points[7].causes.front()).find("coolant +26") != std::string::npos,
+                 said(chart.points[7].causes.front()).c_str());
+        QVERIFY(said(chart.account).find("not dropped") != std::string::npos);
         pulls[7].coolantC = 82.;
-        QCOMPARE(runChart(pulls, 2).points[7].causes.front(), std::string("nothing recorded explains it"));
-        pulls[7].flags = {"slip"};
+        QCOMPARE(said(runChart(pulls, 2).points[7].causes.front()), std::string("nothing recorded explains it"));
+        pulls[7].flags = {FlagKind::Slip};
         pulls[7].pullsSinceFuel = 26;
         const auto causes = runChart(pulls, 2).points[7].causes;
-        QCOMPARE(causes.front(), std::string("flagged slip"));
-        QVERIFY(causes[1].find("on one tank") != std::string::npos);
+        QCOMPARE(said(causes.front()), std::string("flagged slip"));
+        QVERIFY(said(causes[1]).find("on one tank") != std::string::npos);
     }
     void soundAtOneSpeed() {
         // Two levels 10 dB apart in equal shares average as energies: 10 log10((1 + 10) / 2) = 7.40 dB above the lower.
@@ -256,9 +281,10 @@ private slots:
         const auto d = soundDifference(
             {{0, 94.0, {}}, {0, 94.4, {}}, {0, 94.2, {}}, {1, 92.0, {}}, {1, 92.3, {}}, {1, 92.3, {}}}, 6000.);
         QVERIFY(d && std::abs(d->withDb - d->baseDb + 2.0) < 1e-9 && *d->high < 0.);
-        QVERIFY2(d->text.find("94.2 dB before, 92.2 dB after (-2.0;") != std::string::npos, d->text.c_str());
+        QVERIFY2(said(d->message).find("94.2 dB before, 92.2 dB after (-2.0;") != std::string::npos,
+                 said(d->message).c_str());
         const auto bare = soundDifference({{0, 94., {}}, {1, 92., {}}}, 6000.);
-        QVERIFY(bare && !bare->low && bare->text.find("no margin known") != std::string::npos);
+        QVERIFY(bare && !bare->low && said(bare->message).find("no margin known") != std::string::npos);
         QVERIFY(!soundDifference({{0, 94., {}}}, 6000.));
     }
     void honestPullsAreSeldomCalledOdd() {

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A short seeded run of mutations over real files; the same readers as the libFuzzer target.
 #include "standin/simulated_bench.h"
 #include "tests/fuzz/hostile.h"

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // What docs/judging.md promises, tried on simulated benches whose truth is known.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Runs every promise at full size and prints the table of docs/judging.md. Usage: report_promises [seeds] [name part]
 #include "tests/simulation/promises.h"
 

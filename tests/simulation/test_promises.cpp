@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The promises of docs/judging.md with few seeds; report_promises runs them at full size. Bounds are those of the
 // promise widened by three standard errors of so few tests, so that only a broken promise fails.
 #include "core/judge/comparison.h"

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The simulated bench is the outside every promise is held against, so it is held against physics itself: what it
 // writes down must be what a roller of that inertia, dragged so, does under that torque.
 #include "archive/formats/pull_file.h"

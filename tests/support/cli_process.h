@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The command line run as a script runs it, and the samples it is run on.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The real window on an archive of its own with the demo's jobs, for tests that drive it as a person does.
 #pragma once
 
@@ -41,8 +42,16 @@ public:
     QString file(const char* name) const { return m_dir.filePath(QLatin1String(name)); }
     jr::app::MainWindow& window() { return *m_window; }
     jr::app::Theme& theme() { return m_theme; }
-    jr::app::JobModel& model() { return m_window->model(); }
-    jr::app::JudgeStation& judge() { return m_window->judge(); }
+    /// What a person would wait for as well: everything asked so far is answered. Loading is not waited for.
+    jr::app::JobModel& model() {
+        if (!m_window->model().loading())
+            m_window->model().waitUntilAnswered();
+        return m_window->model();
+    }
+    jr::app::JudgeStation& judge() {
+        model();
+        return m_window->judge();
+    }
 
     /// A job by its name, loaded, with Judge in view.
     bool open(const char* name) {
@@ -58,6 +67,7 @@ public:
     void page(int p) {
         judge().show(p);
         QApplication::processEvents();
+        model();
     }
 
 private:

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // Turns a recording of the simulated bench into a trace without going through a file.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // The real stand-in as a child process, for tests: started with its options, its address read, ended with the object.
 #pragma once
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // tests_NAME [SUITE [options of Qt Test]]: runs one suite, or all of them one after the other. `--list` names them.
 #include "tests/support/suites.h"
 

@@ -1,3 +1,4 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
 // A test program holds many suites: each is a QObject with test slots, named after its file and run alone by that name,
 // so that ctest still tells them apart while the compiler and the linker have a sixth of the programs to make.
 #pragma once

@@ -1,0 +1,218 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/look/look_station.h"
+
+#include "app/theme/words.h"
+#include "app/widgets/aside_why.h"
+#include "app/widgets/clear_layout.h"
+#include "app/widgets/method_dialog.h"
+
+#include <QPushButton>
+#include <QScrollArea>
+#include <QVBoxLayout>
+
+#include <cmath>
+
+namespace jr::app {
+
+LookStation::LookStation(const Theme& theme, JobModel& model, QWidget* parent)
+    : Station(parent), m_theme(theme), m_model(model) {
+    auto* columns = new QHBoxLayout(this);
+    columns->setContentsMargins(12, 8, 12, 8);
+    columns->setSpacing(12);
+    auto* left = new QVBoxLayout;
+    left->setSpacing(2);
+    m_readout = new MarkedWords;
+    m_readout->setMinimumHeight(24);
+    left->addWidget(m_readout);
+    m_chart = new TraceChart(theme, model);
+    m_mixture = new MixtureChart(theme, model);
+    left->addWidget(m_chart, 5);
+    left->addWidget(m_mixture, 2);
+    columns->addLayout(left, 1);
+
+    auto* side = new QFrame;
+    side->setProperty("card", true);
+    side->setFixedWidth(336);
+    auto* layout = new QVBoxLayout(side);
+    layout->setContentsMargins(14, 12, 10, 12);
+    layout->setSpacing(8);
+    m_title = new Words;
+    m_title->setWordWrap(true);
+    m_title->setProperty("headline", true);
+    layout->addWidget(m_title);
+    m_facts = new Words;
+    m_facts->setWordWrap(true);
+    m_facts->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    layout->addWidget(m_facts);
+    auto* scroll = new QScrollArea;
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* inner = new QWidget;
+    m_flags = new QVBoxLayout(inner);
+    m_flags->setContentsMargins(0, 0, 8, 0);
+    scroll->setWidget(inner);
+    layout->addWidget(scroll, 1);
+    m_asideWhy = new Words;
+    m_asideWhy->setWordWrap(true);
+    m_asideWhy->setProperty("caution", true);
+    layout->addWidget(m_asideWhy);
+    m_notes = new NoteStrip(theme, model);
+    layout->addWidget(m_notes);
+    m_aside = new QPushButton(tr("Set this pull aside…"));
+    layout->addWidget(m_aside);
+    layout->addWidget(methodLink(QStringLiteral("The curve"), this));
+    columns->addWidget(side);
+
+    connect(m_aside, &QPushButton::clicked, this, &LookStation::askAside);
+    for (RpmChart* chart : {static_cast<RpmChart*>(m_chart), static_cast<RpmChart*>(m_mixture)})
+        connect(chart, &RpmChart::cursorMoved, this, &LookStation::setCursorRpm);
+    for (auto signal : {&JobModel::jobChanged, &JobModel::pullsChanged, &JobModel::selectionChanged,
+                        &JobModel::comparisonChanged, &JobModel::unitsChanged})
+        connect(&model, signal, this, &LookStation::refresh);
+    connect(&theme, &Theme::changed, this, &LookStation::refresh);
+    refresh();
+}
+
+void LookStation::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
+void LookStation::refresh() {
+    if (!isVisible())
+        return;
+    clearLayout(m_flags);
+    const int index = m_model.currentPull();
+    const bool any = index >= 0 && index < static_cast<int>(m_model.pulls().size());
+    m_aside->setVisible(any);
+    m_notes->setVisible(any);
+    m_notes->setAbout(any ? "pull:" + m_model.pulls()[static_cast<std::size_t>(index)].record.id : std::string());
+    m_asideWhy->hide();
+    const bool mixture = m_mixture->draw(index);
+    m_mixture->setVisible(mixture);
+    m_chart->showRpmTicks(!mixture);
+    m_chart->draw(index);
+    setCursorRpm(qQNaN());
+    if (!any) {
+        m_title->setText(tr("No pull chosen"));
+        m_facts->setText(tr("Pick one on the day strip below."));
+        return;
+    }
+    m_mixture->setRpmRange(m_chart->fromRpm(), m_chart->toRpm());
+    const LoadedPull& pull = m_model.pulls()[static_cast<std::size_t>(index)];
+    const SetupRecord* setup = m_model.job().setup(pull.record.setupId);
+    const PullHeader& h = pull.trace->header;
+    m_title->setText(
+        tr("Pull %1, %2").arg(pull.record.number).arg(setup ? QString::fromStdString(setup->name) : QString()));
+    QString facts;
+    const auto line = [&](const QString& text) { facts += text + QStringLiteral("\n"); };
+    const DisplayUnits& u = m_model.units();
+    const QLocale l;
+    if (const PullCurve* curve = m_model.curve(index)) {
+        if (curve->peakPower)
+            line(tr("peak power %1 at %2 rpm")
+                     .arg(u.powerText(curve->peakPower->value),
+                          l.toString(10. * std::round(curve->peakPower->rpm / 10.), 'f', 0)));
+        if (curve->peakTorque)
+            line(tr("peak torque %1 at %2 rpm")
+                     .arg(u.torqueText(curve->peakTorque->value),
+                          l.toString(10. * std::round(curve->peakTorque->rpm / 10.), 'f', 0)));
+        const double mean = m_model.bandMeansW()[static_cast<std::size_t>(index)];
+        if (std::isfinite(mean))
+            line(tr("mean in the band %1").arg(u.powerText(mean, 2)));
+        line(tr("counted %1 to %2 rpm")
+                 .arg(l.toString(curve->usedFromRpm, 'f', 0), l.toString(curve->usedToRpm, 'f', 0)));
+        for (const Caution& c : curve->cautions)
+            line(QString::fromStdString(said(c, u.wording())));
+    } else if (!pull.problem.isEmpty()) {
+        line(tr("No curve: %1.").arg(pull.problem));
+    }
+    if (h.measuredAt != MeasuredAt::Unknown)
+        line(tr("measured at the %1")
+                 .arg(QCoreApplication::translate("MeasuredAt", measuredAtText(h.measuredAt).data())));
+    if (const auto air = h.air())
+        line(tr("air %1 °C, %2 hPa, %3 %")
+                 .arg(l.toString(air->tempC, 'f', 1), l.toString(air->pressurePa / 100., 'f', 1),
+                      l.toString(air->humidity * 100., 'f', 0)));
+    m_facts->setText(facts.trimmed());
+
+    const auto heading = [&](const QString& text) {
+        auto* label = new Words(text);
+        label->setProperty("strong", true);
+        m_flags->addWidget(label);
+    };
+    if (pull.fit && !pull.fit->flags().empty()) {
+        heading(tr("Not the engine"));
+        for (const Flag& flag : pull.fit->flags()) {
+            auto* box = new Words(
+                QString::fromStdString(flag.text) +
+                (std::isfinite(flag.fromRpm)
+                     ? tr(" (%1–%2 rpm)").arg(l.toString(flag.fromRpm, 'f', 0), l.toString(flag.toRpm, 'f', 0))
+                     : QString()));
+            box->setWordWrap(true);
+            box->setProperty("caution", true);
+            m_flags->addWidget(box);
+            if (!flagExcludes(flag.kind))
+                continue;
+            auto* button = new QPushButton(flag.overruled ? tr("Leave it out again") : tr("Count it all the same"));
+            connect(button, &QPushButton::clicked, this,
+                    [this, index, flag] { m_model.setOverruled(index, flag, !flag.overruled); });
+            m_flags->addWidget(button);
+        }
+    } else if (pull.fit) {
+        auto* clean = new Words(tr("Nothing flagged."));
+        clean->setProperty("muted", true);
+        m_flags->addWidget(clean);
+    }
+    m_flags->addStretch(1);
+    m_aside->setText(pull.record.aside ? tr("Count this pull again") : tr("Set this pull aside…"));
+    m_theme.dressButton(*m_aside, pull.record.aside ? QStringLiteral("check") : QStringLiteral("eye-off"),
+                        m_theme.tokens().ink);
+    if (pull.record.aside) {
+        m_asideWhy->setText(tr("Set aside: %1").arg(QString::fromStdString(pull.record.asideWhy)));
+        m_asideWhy->show();
+    }
+}
+
+void LookStation::askAside() {
+    const int index = m_model.currentPull();
+    if (index < 0)
+        return;
+    if (m_model.pulls()[static_cast<std::size_t>(index)].record.aside) {
+        m_model.setAside(index, false, {});
+        return;
+    }
+    if (const QString why = askWhyAside(this); !why.isEmpty())
+        m_model.setAside(index, true, why);
+}
+
+void LookStation::setCursorRpm(double rpm) {
+    m_chart->setCursor(rpm);
+    m_mixture->setCursor(rpm);
+    const PullCurve* curve = m_model.curve(m_model.currentPull());
+    const QString hint = tr("Arrow keys on the day strip go from pull to pull; point at the chart to read it.");
+    if (!curve || !std::isfinite(rpm)) {
+        m_readout->set(curve ? hint : QString());
+        return;
+    }
+    const long i = curve->at(std::round(rpm / 50.) * 50.);
+    if (i < 0) {
+        m_readout->set(hint);
+        return;
+    }
+    const auto k = static_cast<std::size_t>(i);
+    const DisplayUnits& u = m_model.units();
+    Markup words = Markup::bold(tr("%1 rpm").arg(QLocale().toString(curve->rpm[k], 'f', 0))) + Markup::gap() +
+                   Markup(u.powerText(curve->powerW[k])) + Markup::gap() + Markup(u.torqueText(curve->torqueNm[k]));
+    if (!curve->afr.empty() && std::isfinite(curve->afr[k]))
+        words += Markup::gap() + Markup(tr("mixture %1:1").arg(QLocale().toString(curve->afr[k], 'f', 1)));
+    if (!curve->counted[k])
+        words += Markup::gap() + Markup(tr("(not counted)"));
+    m_readout->set(words);
+}
+
+StationFace LookStation::face() const {
+    return {tr("Look"), QStringLiteral("activity"), QStringLiteral("Ctrl+L"), {QStringLiteral("look.png")}};
+}
+
+} // namespace jr::app

@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/pull/header_keys.h"
+
+#include <array>
+
+namespace jr {
+namespace {
+
+using namespace header_key;
+
+constexpr std::array kKeys{
+    HeaderKey{gear.key, "", "gear", "Ready, the sitting", true},
+    HeaderKey{tyrePressureKpa.key, "kPa", "tyre pressure, cold", "Ready, the sitting", true},
+    HeaderKey{straps.key, "", "straps", "Ready, the sitting", true},
+    HeaderKey{bench.key, "", "bench", "the bench's own words", true},
+    HeaderKey{procedure.key, "", "procedure of the sitting", "Ready, the sitting", false},
+    HeaderKey{brakeTask.key, "", "what the brake was asked for", "Pull", false},
+    HeaderKey{warmUp.key, "", "whether it was a warm-up", "Pull", false},
+    HeaderKey{restS.key, "s", "rest since the pull before", "Pull", false},
+    HeaderKey{fuelMl.key, "ml", "fuel it burnt", "Pull", false},
+    HeaderKey{pullsSinceFuel.key, "1", "pulls since the tank was filled", "Pull", false},
+    HeaderKey{displacementCm3.key, "cm3", "displacement", "the bench's own words", false},
+    HeaderKey{cylinders.key, "1", "cylinders", "the bench's own words", false},
+    HeaderKey{fans.key, "", "fans", "Ready, the sitting", false},
+    HeaderKey{operatorName.key, "", "operator", "Ready, the sitting", false},
+};
+
+} // namespace
+
+std::span<const HeaderKey> headerKeys() {
+    return kKeys;
+}
+
+} // namespace jr

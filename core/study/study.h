@@ -1,0 +1,167 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A set of pulls with the settings in force and the family tree of their setups: one immutable value that answers every
+// question about them. Pages, day strip, card, sheet and command line only read it, so that the same pull reads the
+// same everywhere.
+//
+// * One standard for all pulls that count, or none at all (standardForAll).
+// * One band mean a pull: its mean power over the grid all counting pulls have in common inside the working band, with
+//   flagged stretches filled by what its own setup and its own level make likely there (range_model.h). Nothing flagged
+//   is counted, and nothing is averaged over another stretch than its neighbours.
+// * One detail for all.
+//
+// Answers are worked out on demand and kept, and live as long as the study (keep its pointer beside a reference); they
+// may be asked for from any thread. `abandon` makes long work end
+// early: every answer after it is an error or empty, and nobody is to be shown it.
+#pragma once
+
+#include "core/judge/comparison.h"
+#include "core/judge/ladder.h"
+#include "core/judge/run_chart.h"
+#include "core/judge/value.h"
+#include "core/judge/working_band.h"
+#include "core/mixture/mixture_finding.h"
+#include "core/plan/setup_tree.h"
+#include "core/pull/many_curves.h"
+#include "core/study/design.h"
+
+#include <memory>
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace jr {
+
+struct BestAtSpeed;
+struct EffectsAlongRange;
+struct Sweep;
+
+struct StudyPull {
+    std::string id;
+    int number = 0; ///< as people call it
+    std::string setupId;
+    bool counts = true;                 ///< not set aside, and picked
+    std::shared_ptr<const PullFit> fit; ///< null when it cannot become a curve
+    std::shared_ptr<const Trace> trace; ///< for mixture, sound and what a probe read; may be null
+};
+
+struct StudySettings {
+    const Standard* standard = findStandard("sae-j1349");
+    double gridRpm = 50.;
+    double detailRpm = 0.; ///< 0: what the counting pulls make likely
+    std::optional<double> fromRpm, toRpm;
+    double worthPct = 1.;
+    double confidence = 0.95;
+    std::optional<double> repeatabilityPct;
+    std::string baseSetup, withSetup; ///< the two sides looked at
+
+    bool operator==(const StudySettings&) const = default;
+};
+
+/// Values of the pulls of some setups, grouped in the setups' order, and which pull each is.
+struct PullValues {
+    std::vector<Observation> observations;
+    std::vector<std::size_t> pulls;
+};
+
+struct LadderAnswer {
+    std::vector<std::string> setupIds;
+    Ladder ladder;
+    std::vector<Caution> cautions;
+};
+
+struct CrossAnswer {
+    FoundCross found;
+    Factorial factorial;
+    std::vector<Caution> cautions;
+    std::shared_ptr<const EffectsAlongRange> along; ///< null where the cells have no range in common
+};
+
+struct SweepAnswer {
+    FoundSweep found;
+    std::shared_ptr<const Sweep> sweep;
+    std::vector<BestAtSpeed> along;
+    std::vector<Caution> cautions;
+};
+
+struct RankingAnswer {
+    std::vector<std::string> setupIds; ///< in the order first pulled, as the mean curves
+    std::vector<double> rpm;
+    std::vector<std::vector<double>> meanW; ///< of each setup, drift taken out
+    UseWeights weights;
+    std::optional<Error> problem; ///< why there is no ranking, though there are curves
+    Ranking ranking;
+    std::vector<Caution> cautions;
+};
+
+struct ScatterAnswer {
+    RunChart chart;
+    std::vector<RunPull> pulls;
+    std::vector<std::size_t> which; ///< pull of the study that each of them is
+};
+
+struct MixtureAnswer {
+    bool recorded = false;                            ///< by any pull at all
+    std::vector<std::optional<MixtureFinding>> found; ///< of each pull of the study that counts
+    std::optional<MixtureWhatIf> whatIf;
+    std::string whatIfProblem;
+};
+
+class Study {
+public:
+    /// What `before` has worked out of the same pulls under the same standard, grid and detail is taken over.
+    static std::shared_ptr<const Study> make(std::vector<StudyPull> pulls, std::vector<SetupNode> tree,
+                                             StudySettings settings, const Study* before = nullptr);
+    ~Study();
+    void abandon() const;
+    bool abandoned() const;
+
+    const std::vector<StudyPull>& pulls() const;
+    const std::vector<SetupNode>& tree() const;
+    const StudySettings& settings() const;
+    /// In force for every pull.
+    const Standard& standard() const;
+    double detailRpm() const;
+    /// Why figures are not corrected though a standard was asked for: the pulls whose air is not known.
+    std::vector<std::size_t> withoutAir() const;
+
+    /// Setups with a counting pull that has a curve, in the order they were first pulled, and those pulls.
+    std::vector<std::string> pulledSetups() const;
+    std::vector<std::size_t> countingPulls(const std::string& setupId) const;
+
+    /// Null when the pull has none.
+    std::shared_ptr<const PullCurve> curve(std::size_t pull) const;
+    /// W, per pull; NaN where a pull has no curve or nothing in common with the others. A pull that does not count is
+    /// read against the same grid.
+    const std::vector<double>& bandMeansW() const;
+    /// The grid of the band means; empty when the counting pulls have no range in common.
+    const std::vector<double>& commonRpm() const;
+
+    /// The two sides looked at, over what these two have in common. Errors in words for people: no second setup yet, a
+    /// side without a pull that counts.
+    const Result<Comparison>& comparison() const;
+    /// Any two, over a band of their own.
+    const Result<Comparison>& comparisonOf(const std::string& base, const std::string& with,
+                                           std::optional<double> fromRpm, std::optional<double> toRpm) const;
+    /// Every other pulled setup against the base looked at, held together.
+    const Result<std::vector<Comparison>>& everySetup() const;
+
+    /// One value a pull of these setups. Errors name the pull that has none.
+    Result<PullValues> values(const std::vector<std::string>& setupIds, const Metric& metric) const;
+    const Result<LadderAnswer>& ladder(const Metric& metric) const;
+    std::optional<FoundCross> foundCross() const;
+    const Result<CrossAnswer>& cross(const Metric& metric) const;
+    const std::vector<FoundSweep>& foundSweeps() const;
+    /// Errors: no such sweep, or as `sweep`.
+    const Result<SweepAnswer>& sweep(const std::string& part, const Metric& metric, bool onlyShorter) const;
+    /// Without weights of one's own: those usual for `use`, about the first setup's peak.
+    const Result<RankingAnswer>& ranking(UseKind use, const std::optional<UseWeights>& own) const;
+    const Result<ScatterAnswer>& scatter() const;
+    const MixtureAnswer& mixture(const MixtureTarget& target) const;
+
+private:
+    struct Answers;
+    explicit Study(std::unique_ptr<Answers> answers);
+    std::unique_ptr<Answers> m;
+};
+
+} // namespace jr

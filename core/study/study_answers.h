@@ -1,0 +1,65 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a study keeps of its answers, and the few things they are all made of. Only for the files of core/study.
+#pragma once
+
+#include "core/judge/along_range.h"
+#include "core/judge/range_model.h"
+#include "core/judge/sweep.h"
+#include "core/study/kept.h"
+#include "core/study/study.h"
+
+#include <atomic>
+#include <tuple>
+#include <utility>
+
+namespace jr {
+
+using MetricKey = std::tuple<int, double>;
+MetricKey keyOf(const Metric& metric);
+
+using BandKey = std::pair<std::optional<double>, std::optional<double>>;
+using CurvedSets = std::vector<std::vector<CurvedPull>>;
+
+/// Curves worked out for another study, with what they were worked out under.
+struct OldCurves {
+    const Standard* standard = nullptr;
+    double gridRpm = 0., detailRpm = 0.;
+    std::vector<std::pair<std::shared_ptr<const PullFit>, std::shared_ptr<const PullCurve>>> curves;
+};
+
+struct Study::Answers {
+    std::vector<StudyPull> pulls;
+    std::vector<SetupNode> tree;
+    StudySettings settings;
+    const Standard* standard = nullptr; ///< in force
+    OldCurves old;
+    std::optional<double> oldDetailRpm; ///< likely for the very same pulls
+    std::atomic<bool> abandoned = false;
+
+    KeptOne<double> detail;
+    KeptOne<std::vector<CurveResult>> curves, curvesWithNoise;
+    KeptOne<Result<RangeModel>> field; ///< all counting pulls, setup by setup, over the working band
+    KeptOne<std::vector<double>> bandMeans;
+    Kept<std::tuple<std::string, std::string, BandKey>, Result<Comparison>> comparisons;
+    KeptOne<Result<std::vector<Comparison>>> every;
+    Kept<MetricKey, Result<LadderAnswer>> ladders;
+    Kept<MetricKey, Result<CrossAnswer>> crosses;
+    KeptOne<std::vector<FoundSweep>> foundSweeps;
+    Kept<std::tuple<std::string, MetricKey, bool>, Result<SweepAnswer>> sweeps;
+    Kept<std::pair<int, std::vector<std::pair<double, double>>>, Result<RankingAnswer>> rankings;
+    KeptOne<Result<ScatterAnswer>> scatter;
+    Kept<std::pair<double, double>, MixtureAnswer> mixtures;
+
+    std::vector<const PullFit*> fits(bool onlyCounting) const;
+    std::vector<std::string> pulledSetups() const;
+    std::vector<std::size_t> countingPulls(const std::string& setupId) const;
+    std::string setupName(const std::string& id) const;
+    double likelyOrAskedDetail() const;
+    const std::vector<CurveResult>& allCurves() const;
+    CompareOptions options(std::optional<double> fromRpm, std::optional<double> toRpm) const;
+    /// The counting pulls of these setups with their curves. Errors: a pull without a curve, one measurement twice.
+    Result<CurvedSets> curvedSets(const std::vector<std::string>& setupIds, int* repeated = nullptr) const;
+    const Result<RangeModel>& wholeField() const;
+};
+
+} // namespace jr

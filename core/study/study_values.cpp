@@ -1,0 +1,288 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The answers of a study from one number a pull: steps, crosses, sweeps, the ranking by use, scatter and mixture.
+#include "core/judge/distinct_pulls.h"
+#include "core/study/study_answers.h"
+
+#include <algorithm>
+#include <charconv>
+#include <cmath>
+#include <map>
+
+namespace jr {
+namespace {
+
+/// A band mean may miss so much of the band asked for: the grid's ends and small flagged stretches.
+constexpr double kBandCovered = 0.97;
+/// A mixture means something over so many pulls of a setup.
+constexpr int kPullsForMixture = 2;
+
+std::optional<double> firstReading(const Trace* trace, ChannelId id) {
+    if (const Channel* channel = trace ? trace->find(id) : nullptr)
+        for (double v : channel->values)
+            if (std::isfinite(v))
+                return v;
+    return std::nullopt;
+}
+
+/// Nothing when the common grid reaches over the band that was asked for.
+std::optional<Error> shortOfBand(const Study& study, const std::vector<double>& common) {
+    const StudySettings& s = study.settings();
+    if (!s.fromRpm && !s.toRpm)
+        return std::nullopt;
+    const double from = s.fromRpm.value_or(common.front()), to = s.toRpm.value_or(common.back());
+    if (static_cast<double>(common.size()) >= kBandCovered * (std::floor((to - from) / s.gridRpm + 1e-6) - 1.))
+        return std::nullopt;
+    for (std::size_t i = 0; i < study.pulls().size(); ++i)
+        if (const StudyPull& p = study.pulls()[i]; p.fit && p.counts)
+            if (const auto curve = study.curve(i);
+                curve && (curve->rpm.front() > from + s.gridRpm || curve->rpm.back() < to - s.gridRpm))
+                return Error{"pull " + std::to_string(p.number) + " does not reach over the whole band"};
+    return Error{"too much of the band is flagged"};
+}
+
+} // namespace
+
+Result<PullValues> Study::values(const std::vector<std::string>& setupIds, const Metric& metric) const {
+    PullValues out;
+    std::vector<std::shared_ptr<const PullCurve>> curves;
+    for (std::size_t s = 0; s < setupIds.size(); ++s)
+        for (std::size_t i : m->countingPulls(setupIds[s])) {
+            const StudyPull& p = m->pulls[i];
+            // The same measurement counts once.
+            if (std::any_of(out.pulls.begin(), out.pulls.end(),
+                            [&](std::size_t k) { return samePull(*m->pulls[k].fit, *p.fit); }))
+                continue;
+            const CurveResult& curve = m->allCurves()[i];
+            if (!curve)
+                return Error{"pull " + std::to_string(p.number) + ": " + curve.error().reason};
+            curves.push_back(*curve);
+            out.pulls.push_back(i);
+            out.observations.push_back({static_cast<int>(s), 0., p.fit->header.startedEpochS});
+        }
+    if (metric.kind == Metric::Kind::Band) {
+        const Result<RangeModel>& field = m->wholeField();
+        if (!field)
+            return field.error();
+        if (const auto problem = shortOfBand(*this, field->rpm))
+            return *problem;
+    }
+    for (std::size_t k = 0; k < out.pulls.size(); ++k) {
+        const std::string who = "pull " + std::to_string(m->pulls[out.pulls[k]].number);
+        const Result<double> value = metric.kind == Metric::Kind::Band ? Result<double>(bandMeansW()[out.pulls[k]])
+                                     : metric.kind == Metric::Kind::At ? powerAt(*curves[k], metric.atRpm)
+                                                                       : peakOf(*curves[k]);
+        if (!value)
+            return Error{who + " " + value.error().reason};
+        out.observations[k].value = *value;
+    }
+    return out;
+}
+
+const Result<LadderAnswer>& Study::ladder(const Metric& metric) const {
+    return m->ladders.get(keyOf(metric), [&]() -> Result<LadderAnswer> {
+        LadderAnswer out;
+        out.setupIds = m->pulledSetups();
+        const Result<PullValues> values = this->values(out.setupIds, metric);
+        if (!values)
+            return values.error();
+        std::vector<std::string> names;
+        for (const std::string& id : out.setupIds)
+            names.push_back(m->setupName(id));
+        Result<Ladder> ladder =
+            jr::ladder(names, values->observations, m->settings.repeatabilityPct, m->settings.confidence);
+        if (!ladder)
+            return ladder.error();
+        out.ladder = std::move(ladder).value();
+        out.cautions = groupCautions(out.ladder.fit, values->observations, static_cast<int>(names.size()), true);
+        return out;
+    });
+}
+
+std::optional<FoundCross> Study::foundCross() const {
+    return findCross(m->tree, m->pulledSetups());
+}
+
+const Result<CrossAnswer>& Study::cross(const Metric& metric) const {
+    return m->crosses.get(keyOf(metric), [&]() -> Result<CrossAnswer> {
+        const std::optional<FoundCross> found = foundCross();
+        if (!found)
+            return Error{"no cross among these setups"};
+        CrossAnswer out;
+        out.found = *found;
+        const Result<PullValues> values = this->values(found->setupIds, metric);
+        if (!values)
+            return values.error();
+        Result<Factorial> made = factorial(found->factors, found->cells, values->observations,
+                                           m->settings.repeatabilityPct, m->settings.confidence);
+        if (!made)
+            return made.error();
+        out.factorial = std::move(made).value();
+        out.cautions =
+            groupCautions(out.factorial.fit, values->observations, static_cast<int>(found->cells.size()), true);
+        const Result<CurvedSets> sets = m->curvedSets(found->setupIds);
+        const auto design = crossDesign(found->factors, found->cells);
+        if (sets && design)
+            if (const auto model = rangeModel(*sets, m->options(m->settings.fromRpm, m->settings.toRpm)))
+                out.along = std::make_shared<const EffectsAlongRange>(
+                    effectsAlongRange(*design, *model, m->settings.confidence));
+        return out;
+    });
+}
+
+const std::vector<FoundSweep>& Study::foundSweeps() const {
+    return m->foundSweeps.get([&] { return findSweeps(m->tree, m->pulledSetups()); });
+}
+
+const Result<SweepAnswer>& Study::sweep(const std::string& part, const Metric& metric, bool onlyShorter) const {
+    return m->sweeps.get({part, keyOf(metric), onlyShorter}, [&]() -> Result<SweepAnswer> {
+        const std::vector<FoundSweep>& all = foundSweeps();
+        const auto found = std::find_if(all.begin(), all.end(), [&](const FoundSweep& s) { return s.part == part; });
+        if (found == all.end())
+            return Error{"nothing was stepped through among these setups"};
+        SweepAnswer out;
+        out.found = *found;
+        const Result<PullValues> values = this->values(found->setupIds, metric);
+        if (!values)
+            return values.error();
+        SweepOptions options;
+        options.repeatabilityPct = m->settings.repeatabilityPct;
+        options.confidence = m->settings.confidence;
+        options.onlyShorter = onlyShorter;
+        Result<Sweep> made = jr::sweep(found->points, values->observations, options);
+        if (!made)
+            return made.error();
+        out.sweep = std::make_shared<const Sweep>(std::move(made).value());
+        out.cautions =
+            groupCautions(out.sweep->fit, values->observations, static_cast<int>(found->points.size()), true);
+        if (const Result<CurvedSets> sets = m->curvedSets(found->setupIds))
+            if (const auto model = rangeModel(*sets, m->options(m->settings.fromRpm, m->settings.toRpm)))
+                out.along = bestAlongRange(found->points, *model, options, 250., [&] { return m->abandoned.load(); });
+        return out;
+    });
+}
+
+const Result<RankingAnswer>& Study::ranking(UseKind use, const std::optional<UseWeights>& own) const {
+    const auto key = std::pair(own ? -1 : static_cast<int>(use), own ? own->points : decltype(own->points){});
+    return m->rankings.get(key, [&]() -> Result<RankingAnswer> {
+        RankingAnswer out;
+        out.setupIds = m->pulledSetups();
+        if (out.setupIds.size() < 2)
+            return Error{"a ranking needs two setups or more"};
+        const Result<CurvedSets> sets = m->curvedSets(out.setupIds);
+        if (!sets)
+            return sets.error();
+        // The use has ends of its own; the working band does not narrow it.
+        const Result<RangeModel> model = rangeModel(*sets, m->options(std::nullopt, std::nullopt));
+        if (!model)
+            return model.error();
+        out.rpm = model->rpm;
+        std::vector<std::string> names;
+        for (std::size_t s = 0; s < out.setupIds.size(); ++s) {
+            names.push_back(m->setupName(out.setupIds[s]));
+            out.meanW.push_back(model->meanW(s));
+        }
+        const std::vector<double>& first = out.meanW.front();
+        out.weights = own ? *own
+                          : usualWeights(use, model->rpm[static_cast<std::size_t>(
+                                                  std::max_element(first.begin(), first.end()) - first.begin())]);
+        std::vector<Observation> scores;
+        for (std::size_t s = 0; s < names.size(); ++s)
+            for (std::size_t i = model->firstOf(s); i < model->firstOf(s) + model->sizes[s]; ++i) {
+                const Result<double> score = weightedMeanW(*model, i, out.weights);
+                if (!score) {
+                    out.problem = score.error();
+                    return out;
+                }
+                scores.push_back({static_cast<int>(s), *score, model->pulls[i].fit->header.startedEpochS});
+            }
+        Result<Ranking> ranking = rankSetups(names, scores, out.meanW, model->rpm, out.weights,
+                                             m->settings.repeatabilityPct, m->settings.confidence);
+        if (!ranking) {
+            out.problem = ranking.error();
+            return out;
+        }
+        out.ranking = std::move(ranking).value();
+        out.cautions = groupCautions(out.ranking.fit, scores, static_cast<int>(names.size()), true);
+        return out;
+    });
+}
+
+const Result<ScatterAnswer>& Study::scatter() const {
+    return m->scatter.get([&]() -> Result<ScatterAnswer> {
+        ScatterAnswer out;
+        std::map<std::string, int> setups;
+        const std::vector<double>& means = bandMeansW();
+        for (std::size_t i = 0; i < m->pulls.size(); ++i) {
+            const StudyPull& p = m->pulls[i];
+            if (!p.counts || !p.fit || !(means[i] > 0.))
+                continue;
+            const PullHeader& header = p.fit->header;
+            RunPull r;
+            r.number = p.number;
+            r.setup = setups.try_emplace(p.setupId, static_cast<int>(setups.size())).first->second;
+            r.valueW = means[i];
+            r.startedS = header.startedEpochS;
+            r.coolantC = firstReading(p.trace.get(), ChannelId::Coolant);
+            r.intakeC = firstReading(p.trace.get(), ChannelId::IntakeAir);
+            if (const auto air = header.air()) {
+                r.airTempC = air->tempC;
+                r.airPressureHpa = air->pressurePa / 100.;
+                if (!r.intakeC)
+                    r.intakeC = air->tempC;
+            }
+            if (const auto pulls = header.number(header_key::pullsSinceFuel))
+                r.pullsSinceFuel = static_cast<int>(*pulls);
+            for (const Flag& f : p.fit->flags())
+                if (!f.overruled)
+                    r.flags.push_back(f.kind);
+            r.departures = p.fit->departures;
+            out.pulls.push_back(std::move(r));
+            out.which.push_back(i);
+        }
+        if (out.pulls.size() < 2)
+            return Error{"too few pulls to show scatter"};
+        out.chart = runChart(out.pulls, static_cast<int>(setups.size()), m->settings.confidence);
+        return out;
+    });
+}
+
+const MixtureAnswer& Study::mixture(const MixtureTarget& target) const {
+    return m->mixtures.get({target.richAfr, target.leanAfr}, [&] {
+        MixtureAnswer out;
+        out.found.resize(m->pulls.size());
+        MixtureOptions options;
+        options.target = target;
+        const std::vector<double>& means = bandMeansW();
+        std::map<std::string, std::vector<std::size_t>> known; // pulls by setup
+        for (std::size_t i = 0; i < m->pulls.size() && !m->abandoned; ++i) {
+            const StudyPull& p = m->pulls[i];
+            out.recorded = out.recorded || (p.fit && !p.fit->afr.empty());
+            if (!p.fit || !p.counts || !p.trace)
+                continue;
+            out.found[i] = mixtureOf(*p.trace, p.fit->ready, options);
+            if (out.found[i]->known && std::isfinite(means[i]))
+                known[p.setupId].push_back(i);
+        }
+        // What another mixture would be worth, over all setups, each with its own level.
+        std::vector<Observation> values;
+        std::vector<double> afr;
+        int groups = 0;
+        for (const std::string& id : m->pulledSetups())
+            if (const auto at = known.find(id);
+                at != known.end() && static_cast<int>(at->second.size()) >= kPullsForMixture) {
+                for (std::size_t i : at->second) {
+                    values.push_back({groups, means[i], m->pulls[i].fit->header.startedEpochS});
+                    afr.push_back(out.found[i]->meanAfr);
+                }
+                ++groups;
+            }
+        Result<MixtureWhatIf> whatIf = mixtureWhatIf(values, afr, groups);
+        if (whatIf)
+            out.whatIf = std::move(whatIf).value();
+        else
+            out.whatIfProblem = whatIf.error().reason;
+        return out;
+    });
+}
+
+} // namespace jr

@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// One table a language: every sentence the program says about pulls, by the code of the message it is made from.
+#pragma once
+
+#include <span>
+#include <string_view>
+
+namespace jr {
+
+struct Sentence {
+    std::string_view code;
+    std::string_view text;  ///< %1, %2 … stand for the message's arguments
+    std::string_view one{}; ///< where the first count is one; empty: the same
+};
+
+struct Language {
+    std::string_view id; ///< "en"
+    std::string_view listComma = ", ";
+    std::span<const Sentence> sentences; ///< sorted by code
+
+    /// Null when the language does not have it.
+    const Sentence* find(std::string_view code) const;
+};
+
+const Language& english();
+
+} // namespace jr

@@ -1,0 +1,57 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What is to be said, as a code with arguments. The computation speaks in these; a language's table (english.cpp) makes
+// the sentence at the edge, the same one for window, sheet and command line. A sentence is one entry of the table,
+// never put together from parts, so that it can be translated.
+#pragma once
+
+#include "core/units/units.h"
+
+#include <string>
+#include <string_view>
+#include <utility>
+#include <variant>
+#include <vector>
+
+namespace jr {
+
+/// A whole number of things. The first one of a message chooses between its two sentences, for one and for many.
+struct Count {
+    long number;
+    bool operator==(const Count&) const = default;
+};
+/// A plain number with so many decimals; `sign`: a plus is written.
+struct Number {
+    double value;
+    int decimals = 0;
+    bool sign = false;
+    bool operator==(const Number&) const = default;
+};
+/// A power in the reader's unit, rounded to what its margin supports (0: no margin known).
+struct Power {
+    double watt, marginW = 0.;
+    bool sign = false;
+    bool operator==(const Power&) const = default;
+};
+/// Names as people wrote them, or words of the trade, one after the other.
+struct Names {
+    std::vector<std::string> names;
+    bool operator==(const Names&) const = default;
+};
+
+using Argument = std::variant<std::string, Count, Number, Power, Names>;
+
+struct Message {
+    std::string_view code; ///< of the tables; a string literal
+    std::vector<Argument> arguments{};
+
+    bool empty() const { return code.empty(); }
+    bool operator==(const Message&) const = default;
+};
+
+/// Something a person must know beside a figure. `kind` is the word scripts see (docs/command-line.md).
+struct Caution {
+    std::string kind;
+    Message message;
+};
+
+} // namespace jr

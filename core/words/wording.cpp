@@ -1,0 +1,115 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/words/wording.h"
+
+#include <algorithm>
+#include <cmath>
+#include <cstdio>
+
+namespace jr {
+namespace {
+
+std::string filled(std::string text, const std::vector<std::string>& arguments) {
+    for (std::size_t i = arguments.size(); i-- > 0;) {
+        const std::string mark = "%" + std::to_string(i + 1);
+        std::size_t at = 0;
+        while ((at = text.find(mark, at)) != std::string::npos) {
+            text.replace(at, mark.size(), arguments[i]);
+            at += arguments[i].size();
+        }
+    }
+    return text;
+}
+
+/// An argument as the reader sees it.
+struct InWords {
+    const Wording& wording;
+
+    std::string operator()(const std::string& text) const { return text; }
+    std::string operator()(const Count& count) const { return std::to_string(count.number); }
+    std::string operator()(const Number& n) const { return plainNumber(n.value, n.decimals, wording, n.sign); }
+    std::string operator()(const Power& p) const { return withUnit(p.watt, p.marginW, wording.power, wording, p.sign); }
+    std::string operator()(const Names& list) const {
+        std::string out;
+        for (const std::string& name : list.names)
+            out += (out.empty() ? "" : std::string(wording.language->listComma)) + name;
+        return out;
+    }
+};
+
+/// Whether a message speaks of one thing.
+bool ofOne(const Message& message) {
+    for (const Argument& argument : message.arguments)
+        if (const Count* count = std::get_if<Count>(&argument))
+            return count->number == 1;
+    return false;
+}
+
+} // namespace
+
+int decimalsFor(double margin) {
+    margin = std::abs(margin);
+    if (!(margin > 0.) || !std::isfinite(margin))
+        return 1;
+    const int exponent = static_cast<int>(std::floor(std::log10(margin) + 1e-9));
+    const bool beginsWithOne = margin / std::pow(10., exponent) < 1.95;
+    return std::clamp(-exponent + (beginsWithOne ? 1 : 0), 0, 3);
+}
+
+std::string plainNumber(double value, int decimals, const Wording& wording, bool sign) {
+    char buffer[64];
+    // Never "-0.0".
+    const double unit = std::pow(10., -decimals);
+    if (std::abs(value) < 0.5 * unit)
+        value = 0.;
+    // Nor "+0": what rounds to nothing has no sign.
+    std::snprintf(buffer, sizeof buffer, sign && value != 0. ? "%+.*f" : "%.*f", decimals, value);
+    std::string text = buffer;
+    for (char& c : text)
+        if (c == '.' || c == ',')
+            c = wording.decimalPoint;
+    return text;
+}
+
+std::string withUnit(double si, double marginSi, const Unit& unit, const Wording& wording, bool sign) {
+    const double value = fromSi(si, unit), margin = std::abs(marginSi / unit.factor);
+    int decimals = decimalsFor(margin);
+    if (!(margin > 0.) && value != 0.)
+        decimals = std::clamp(2 - static_cast<int>(std::floor(std::log10(std::abs(value)))), 0, 3);
+    return plainNumber(value, decimals, wording, sign) + " " + std::string(unit.symbol);
+}
+
+std::string rangeText(double low, double high, int decimals, const Wording& w) {
+    const bool mixed = low < 0. || high < 0.;
+    return said({"numbers.range", {plainNumber(low, decimals, w, mixed), plainNumber(high, decimals, w, mixed)}}, w);
+}
+
+std::string said(const Message& message, const Wording& wording) {
+    const Sentence* sentence = wording.language->find(message.code);
+    if (!sentence)
+        sentence = english().find(message.code);
+    if (!sentence)
+        return std::string(message.code);
+    std::vector<std::string> arguments;
+    for (const Argument& argument : message.arguments)
+        arguments.push_back(std::visit(InWords{wording}, argument));
+    return filled(std::string(!sentence->one.empty() && ofOne(message) ? sentence->one : sentence->text), arguments);
+}
+
+std::string said(const Caution& caution, const Wording& wording) {
+    return said(caution.message, wording);
+}
+
+std::string said(const std::vector<Message>& messages, const Wording& wording) {
+    std::string out;
+    for (const Message& message : messages)
+        out += (out.empty() ? "" : " ") + said(message, wording);
+    return out;
+}
+
+const Sentence* Language::find(std::string_view code) const {
+    const auto at = std::lower_bound(sentences.begin(), sentences.end(), code,
+                                     [](const Sentence& s, std::string_view wanted) { return s.code < wanted; });
+    return at != sentences.end() && at->code == code ? &*at : nullptr;
+}
+
+} // namespace jr

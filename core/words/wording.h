@@ -1,0 +1,40 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// How numbers and sentences look to a reader, and the making of sentences from messages.
+#pragma once
+
+#include "core/units/units.h"
+#include "core/words/language.h"
+#include "core/words/message.h"
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace jr {
+
+/// How numbers and words are to look.
+struct Wording {
+    Unit power = *findUnit("hp");
+    Unit torque = *findUnit("lb-ft");
+    char decimalPoint = '.';
+    const Language* language = &english();
+};
+
+/// `value` in its unit, rounded to the first digit of `margin` (two digits when that begins with 1; three significant
+/// figures when there is no margin), with the unit: "1.4 hp".
+std::string withUnit(double si, double marginSi, const Unit& unit, const Wording& wording, bool sign = false);
+/// A plain number with so many decimals and the reader's decimal mark.
+std::string plainNumber(double value, int decimals, const Wording& wording, bool sign = false);
+/// How many decimals a margin supports (0 … 3).
+int decimalsFor(double margin);
+/// "0.9 to 1.5", or "-0.3 and 1.2" when the two ends differ in sign: a dash between numbers reads as a minus.
+std::string rangeText(double low, double high, int decimals, const Wording& wording);
+
+/// The sentence a message is in the reader's language. A code the language does not have is said in English, one that
+/// no table has as itself.
+std::string said(const Message& message, const Wording& wording = {});
+std::string said(const Caution& caution, const Wording& wording = {});
+/// One sentence after the other.
+std::string said(const std::vector<Message>& messages, const Wording& wording = {});
+
+} // namespace jr
