@@ -4,14 +4,15 @@
 namespace jr {
 
 QString BenchAddress::text() const {
-    return kind == Kind::Tcp ? QStringLiteral("tcp:%1:%2").arg(place).arg(number)
-                             : QStringLiteral("serial:%1@%2").arg(place).arg(number);
+    return kind == Kind::Tcp      ? QStringLiteral("tcp:%1:%2").arg(place).arg(number)
+           : kind == Kind::Serial ? QStringLiteral("serial:%1@%2").arg(place).arg(number)
+                                  : QStringLiteral("replay:%1@%2").arg(place).arg(number);
 }
 
 Result<BenchAddress> parseBenchAddress(const QString& given) {
     const QString text = given.trimmed();
     const Error wrong{"\"" + text.toStdString() +
-                      "\" is not an address: write tcp:HOST:PORT or serial:PATH or serial:PATH@BAUD"};
+                      "\" is not an address: write tcp:HOST:PORT, serial:PATH, serial:PATH@BAUD or replay:FILE"};
     BenchAddress out;
     bool good = false;
     if (text.startsWith(QLatin1String("tcp:"))) {
@@ -32,6 +33,19 @@ Result<BenchAddress> parseBenchAddress(const QString& given) {
         out.place = at < 0 ? rest : rest.left(at);
         out.number = at < 0 ? 115200 : rest.mid(at + 1).toInt(&good);
         if (out.place.isEmpty() || out.number < 300 || out.number > 4000000)
+            return wrong;
+        return out;
+    }
+    if (text.startsWith(QLatin1String("replay:"))) {
+        constexpr int kQuickest = 1000;
+        out.kind = BenchAddress::Kind::Replay;
+        const QString rest = text.mid(7);
+        const qsizetype at = rest.lastIndexOf(QLatin1Char('@'));
+        out.number = at < 0 ? 1 : rest.mid(at + 1).toInt(&good);
+        out.place = at < 0 || !good ? rest : rest.left(at); // a file's own name may hold an @
+        if (at >= 0 && !good)
+            out.number = 1;
+        if (out.place.isEmpty() || out.number < 0 || out.number > kQuickest)
             return wrong;
         return out;
     }

@@ -4,8 +4,6 @@
 #include "bench/last_words.h"
 
 #include <QDateTime>
-#include <QSerialPort>
-#include <QTcpSocket>
 
 #include <cmath>
 
@@ -13,11 +11,9 @@ namespace jr {
 namespace {
 
 constexpr int kTickMs = 100;
-constexpr qint64 kReadAtOnce = 1024 * 1024; // what a bench sends faster than it is read waits on its own side
 // A bench that introduces itself differently so often within so long is no bench to listen to.
 constexpr int kMostChanges = 5;
 constexpr qint64 kChangesWithinMs = 10000;
-constexpr qint64 kHangUpMs = 150;
 // So many lines of words a second are passed on; the rest is counted.
 constexpr qint64 kWordsEveryMs = 200;
 
@@ -122,26 +118,14 @@ void BenchSession::close() {
             while (m_device && m_device->isOpen() && owed() &&
                    goodbye.elapsed() < static_cast<qint64>(m_options.goodbyeS * 1000.)) {
                 carryOut();
-                m_device->waitForBytesWritten(20);
-                if (m_device->waitForReadyRead(20))
+                if (m_device->waitFor(20))
                     arrived();
             }
         }
         if (m_device) {
             if (!m_options.plain)
                 (void)write("stop");
-            if (auto* socket = qobject_cast<QTcpSocket*>(m_device.get())) {
-                // Closed with something unread in it, a socket takes back what was just said: listened to until the
-                // other side has hung up too, for a moment.
-                socket->flush();
-                socket->disconnectFromHost();
-                QElapsedTimer goodbye;
-                goodbye.start();
-                while (socket->state() != QAbstractSocket::UnconnectedState && goodbye.elapsed() < kHangUpMs)
-                    if (socket->waitForReadyRead(10))
-                        (void)socket->readAll();
-                (void)socket->readAll();
-            }
+            m_device->leave();
             m_device.reset();
         }
         takeBackLastWords(std::exchange(m_lastWords, -1));
@@ -153,13 +137,8 @@ void BenchSession::close() {
 
 void BenchSession::connected() {
     // Should the program be ended from outside, this is what the bench still hears of it.
-    qintptr descriptor = -1;
-    if (auto* socket = qobject_cast<QTcpSocket*>(m_device.get()))
-        descriptor = socket->socketDescriptor();
-    else if (auto* port = qobject_cast<QSerialPort*>(m_device.get()))
-        descriptor = port->handle();
     if (!m_options.plain)
-        m_lastWords = leaveLastWords(static_cast<int>(descriptor), withChecksum("cut") + withChecksum("release"));
+        m_lastWords = leaveLastWords(m_device->lastWordsDescriptor(), withChecksum("cut") + withChecksum("release"));
     setLink(LinkState::Introducing);
     if (!m_options.plain)
         (void)write("hello"); // asked again by the tick
@@ -173,37 +152,11 @@ void BenchSession::call() {
     m_catcher.reconnected();
     m_sinceData.start();
     m_sinceAsked.start();
-    const BenchAddress& a = m_options.address;
-    if (a.kind == BenchAddress::Kind::Tcp) {
-        auto socket = std::make_unique<QTcpSocket>();
-        QTcpSocket* s = socket.get();
-        m_device = std::move(socket);
-        connect(s, &QTcpSocket::connected, this, [this, s] {
-            s->setSocketOption(QAbstractSocket::LowDelayOption, 1);
-            connected();
-        });
-        connect(s, &QTcpSocket::errorOccurred, this, [this, s] { lost(s->errorString()); });
-        connect(s, &QIODevice::readyRead, this, &BenchSession::arrived);
-        s->setReadBufferSize(kReadAtOnce);
-        s->connectToHost(a.place, static_cast<quint16>(a.number));
-    } else {
-        auto port = std::make_unique<QSerialPort>(a.place);
-        QSerialPort* p = port.get();
-        m_device = std::move(port);
-        p->setBaudRate(a.number);
-        p->setReadBufferSize(kReadAtOnce);
-        if (!p->open(QIODevice::ReadWrite)) {
-            lost(p->errorString());
-            return;
-        }
-        connect(p, &QSerialPort::errorOccurred, this, [this, p](QSerialPort::SerialPortError error) {
-            if (error == QSerialPort::ResourceError || error == QSerialPort::DeviceNotFoundError ||
-                error == QSerialPort::ReadError)
-                lost(p->errorString());
-        });
-        connect(p, &QIODevice::readyRead, this, &BenchSession::arrived);
-        connected();
-    }
+    m_device = makeBenchLink(m_options.address);
+    connect(m_device.get(), &BenchLink::opened, this, &BenchSession::connected);
+    connect(m_device.get(), &BenchLink::arrived, this, &BenchSession::arrived);
+    connect(m_device.get(), &BenchLink::lost, this, &BenchSession::lost);
+    m_device->open();
 }
 
 void BenchSession::lost(const QString& why) {
@@ -231,13 +184,13 @@ bool BenchSession::write(const std::string& text) {
     if (!m_device || !m_device->isOpen())
         return false;
     const std::string line = withChecksum(text);
-    return m_device->write(line.data(), static_cast<qint64>(line.size())) == static_cast<qint64>(line.size());
+    return m_device->write(QByteArray::fromStdString(line));
 }
 
 void BenchSession::arrived() {
     if (!m_device)
         return;
-    const QByteArray bytes = m_device->readAll();
+    const QByteArray bytes = m_device->take();
     if (bytes.isEmpty())
         return;
     m_sinceData.start();

@@ -5,6 +5,7 @@
 #pragma once
 
 #include "bench/bench_address.h"
+#include "bench/bench_link.h"
 #include "bench/bench_orders.h"
 #include "bench/capture.h"
 #include "bench/pull_catcher.h"
@@ -127,7 +128,7 @@ private:
     double nowS() const { return static_cast<double>(m_clock.elapsed()) / 1000.; }
 
     SessionOptions m_options;
-    std::unique_ptr<QIODevice> m_device;
+    std::unique_ptr<BenchLink> m_device;
     int m_lastWords = -1;
     std::unique_ptr<Capture> m_capture;
     PullCatcher m_catcher;

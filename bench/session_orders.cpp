@@ -2,9 +2,6 @@
 // The session's orders: asked for by the window, decided by BenchOrders, written here.
 #include "bench/bench_session.h"
 
-#include <QSerialPort>
-#include <QTcpSocket>
-
 namespace jr {
 
 void BenchSession::carryOut() {
@@ -16,10 +13,8 @@ void BenchSession::carryOut() {
             emit said(tr("\"%1\" could not be sent: there is no line to the bench.").arg(QString::fromStdString(line)));
     }
     // Not at the next turn of the loop: now.
-    if (auto* socket = lines.empty() ? nullptr : qobject_cast<QTcpSocket*>(m_device.get()))
-        socket->flush();
-    else if (auto* port = lines.empty() ? nullptr : qobject_cast<QSerialPort*>(m_device.get()))
-        port->flush();
+    if (m_device && !lines.empty())
+        m_device->flush();
     showStop();
 }
 

@@ -12,9 +12,13 @@
 namespace jr::app {
 namespace {
 
-LoadedPull load(PullRecord record, std::shared_ptr<const Trace> trace) {
-    LoadedPull out{std::move(record), std::move(trace), nullptr, {}};
-    if (out.trace->channels.empty()) {
+/// Fits a pull from its whole trace. Kept is what pages read beside its curve; the rest is read from the archive again
+/// when it is wanted, or a hundred pulls would fill the memory with columns nobody looks at.
+LoadedPull load(PullRecord record, const std::shared_ptr<const Trace>& trace) {
+    LoadedPull out{std::move(record), nullptr, nullptr, {}};
+    out.trace = std::make_shared<const Trace>(trace->only(
+        {ChannelId::Afr, ChannelId::Lambda, ChannelId::SoundLevel, ChannelId::Coolant, ChannelId::IntakeAir}));
+    if (trace->channels.empty()) {
         out.problem =
             JobModel::tr("Its trace is damaged or lost in the database. \"Put right\" on Jobs takes it from its "
                          "pull file, if that is whole.");
@@ -22,7 +26,7 @@ LoadedPull load(PullRecord record, std::shared_ptr<const Trace> trace) {
     }
     ReadyOptions options;
     options.overrules = out.record.overrules;
-    Result<PullFit> fit = fitPull(*out.trace, options);
+    Result<PullFit> fit = fitPull(*trace, options);
     if (fit)
         out.fit = std::make_shared<const PullFit>(std::move(fit).value());
     else
@@ -136,16 +140,14 @@ int JobModel::takeIn(const std::string& pullId) {
     if (loading())
         waitUntilLoaded();
     const Result<JobRecord> job = m_archive->job(m_job.id);
-    Result<Trace> trace = m_archive->trace(pullId);
-    if (!job || !trace) {
-        emit problem(QString::fromStdString(job ? trace.error().text() : job.error().text()));
+    if (!job) {
+        emit problem(QString::fromStdString(job.error().text()));
         return -1;
     }
     m_job = *job;
     for (const PullRecord& record : m_job.pulls)
         if (record.id == pullId)
-            m_pulls.push_back(
-                {record, std::make_shared<const Trace>(std::move(trace).value()), nullptr, tr("Working it out…")});
+            m_pulls.push_back({record, std::make_shared<const Trace>(), nullptr, tr("Working it out…")});
     m_current = static_cast<int>(m_pulls.size()) - 1;
     m_bandMeans.resize(m_pulls.size(), std::numeric_limits<double>::quiet_NaN());
     chooseSides();
@@ -375,6 +377,7 @@ int JobModel::indexOf(const std::string& pullId) const {
 void JobModel::takeFit(const LoadedPull& loaded) {
     if (const int i = indexOf(loaded.record.id); i >= 0) {
         LoadedPull& now = m_pulls[static_cast<std::size_t>(i)];
+        now.trace = loaded.trace;
         now.fit = loaded.fit;
         now.problem = loaded.problem;
     }
@@ -382,9 +385,14 @@ void JobModel::takeFit(const LoadedPull& loaded) {
 
 void JobModel::fitLater(int index) {
     const LoadedPull& p = m_pulls[static_cast<std::size_t>(index)];
+    Result<Trace> whole = m_archive->trace(p.record.id);
+    if (!whole) {
+        emit problem(QString::fromStdString(whole.error().text()));
+        return;
+    }
     const quint64 turn = m_newestFit[p.record.id] = ++m_fitsBegun;
     ++m_fitsOpen;
-    QtConcurrent::run([record = p.record, trace = p.trace] {
+    QtConcurrent::run([record = p.record, trace = std::make_shared<const Trace>(std::move(whole).value())] {
         return load(record, trace);
     }).then(this, [this, turn](const LoadedPull& loaded) {
         --m_fitsOpen;

@@ -22,7 +22,7 @@ namespace jr::app {
 /// A pull with everything worked out from it.
 struct LoadedPull {
     PullRecord record;
-    std::shared_ptr<const Trace> trace;
+    std::shared_ptr<const Trace> trace; ///< its header, mixture, sound and what probes read; never null
     std::shared_ptr<const PullFit> fit; ///< null when it cannot become a curve
     QString problem;                    ///< why not
 };

@@ -36,8 +36,12 @@ Result<Done> Rebuilder::readJobFiles() {
             if (!file)
                 continue;
         }
-        if (file->id.empty())
-            file.value().id = idFromName(file->job, file->machine);
+        if (file->id.empty()) {
+            const Result<std::string> owner = ownerOf(*file);
+            if (!owner)
+                return owner.error();
+            file.value().id = *owner;
+        }
         const std::string id = file->id;
         const auto there = m_jobFiles.find(id);
         if (there == m_jobFiles.end() || there->second.second.revision < file->revision)
@@ -72,6 +76,23 @@ Result<Done> Rebuilder::readJobFiles() {
         share.known = !row->empty();
     }
     return Done{};
+}
+
+Result<std::string> Rebuilder::ownerOf(const JobFile& file) {
+    // The job the database keeps these pulls in; without pulls, one of that name and beginning; else a new one, the
+    // same whenever it is read.
+    for (const JobFilePull& pull : file.pulls) {
+        const auto row = m_archive.m_db->query(QStringLiteral("SELECT job_id FROM pull WHERE id = ?"), {q(pull.id)});
+        if (!row)
+            return row.error();
+        if (!row->empty())
+            return s(row->front()[0]);
+    }
+    const auto row = m_archive.m_db->query(QStringLiteral("SELECT id FROM job WHERE name = ? AND created = ?"),
+                                           {q(file.job), q(file.created)});
+    if (!row)
+        return row.error();
+    return row->empty() ? idFromName(file.job, file.machine) : s(row->front()[0]);
 }
 
 Result<Done> Rebuilder::looseFiles() {

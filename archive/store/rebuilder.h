@@ -34,6 +34,8 @@ private:
     Result<Done> databaseHalf();
     Result<Done> mend(const std::string& pullId);
     Result<Done> readJobFiles();
+    /// Whose job a file is that names none, as files did before jobs had ids there.
+    Result<std::string> ownerOf(const JobFile& file);
     Result<Done> looseFiles();
     Result<bool> knownAlready(const LoosePull& pull);
     void findJob(LoosePull pull);

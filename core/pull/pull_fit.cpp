@@ -53,6 +53,9 @@ Result<PullFit> ShaftMethod::fit(const Trace& trace, const ReadyOptions& options
     if (!fit)
         return fit.error();
     out.fit = std::move(fit).value();
+    // What only the stages before the fit read is not kept with every pull.
+    out.ready.slopeRadS2 = {};
+    out.ready.engineRaw = {};
 
     std::vector<std::pair<const Channel*, double>> mixture;
     for (const Channel* c : trace.findAll(ChannelId::Afr))

@@ -31,7 +31,7 @@ struct ReadyPull {
         engineRaw; ///< engine speed as recorded in rpm, NaN where a beat was missed; empty when there was no tachometer
     std::vector<double> torqueRough; ///< torque at the shaft through a short sliding line, N·m
     std::vector<double> loadNm; ///< torque taken by a brake, N·m at the shaft (roller: smoothed; empty without one)
-    std::vector<double> slopeRadS2; ///< shaft acceleration through the sliding line
+    std::vector<double> slopeRadS2; ///< shaft acceleration through the sliding line; let go once the pull is fitted
     std::vector<char> good;         ///< sample believed (not a missed beat)
     std::vector<char> fitted;       ///< sample used for the curve
     std::size_t openTo = 0;         ///< end of the open throttle, where one was recorded; else the end of the record

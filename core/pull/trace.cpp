@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/pull/trace.h"
 
+#include <algorithm>
 #include <charconv>
 #include <cmath>
 
@@ -44,6 +45,15 @@ std::vector<const Channel*> Trace::findAll(ChannelId id) const {
     for (const Channel& channel : channels)
         if (channel.name.id == id)
             out.push_back(&channel);
+    return out;
+}
+
+Trace Trace::only(std::initializer_list<ChannelId> ids) const {
+    Trace out;
+    out.header = header;
+    for (const Channel& channel : channels)
+        if (std::find(ids.begin(), ids.end(), channel.name.id) != ids.end())
+            out.channels.push_back(channel);
     return out;
 }
 

@@ -7,6 +7,7 @@
 #include "core/pull/header_keys.h"
 
 #include <array>
+#include <initializer_list>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -74,6 +75,8 @@ struct Trace {
     std::size_t rows() const { return channels.empty() ? 0 : channels.front().values.size(); }
     const Channel* find(ChannelId id, int number = 0) const;
     std::vector<const Channel*> findAll(ChannelId id) const;
+    /// The same pull with these channels alone, all rows.
+    Trace only(std::initializer_list<ChannelId> ids) const;
 };
 
 } // namespace jr

@@ -54,7 +54,8 @@ private slots:
             // It really is of that schema: nobody has opened the kept one by mistake.
             auto db = Database::open(dir.filePath("jolly-ram.sqlite"));
             QVERIFY(db);
-            QCOMPARE((*(*db)->query(QStringLiteral("PRAGMA user_version"))).front()[0].toInt(), version);
+            const auto rows = (*db)->query(QStringLiteral("PRAGMA user_version"));
+            QCOMPARE(rows->front()[0].toInt(), version);
         }
         auto opened = Archive::open(dir.path());
         QVERIFY2(opened, opened ? "" : opened.error().text().c_str());
@@ -131,6 +132,7 @@ private slots:
         QVERIFY2(report->problems.empty(), report->problems.empty() ? "" : report->problems.front().c_str());
         QCOMPARE(report->pulls, 3);
         QCOMPARE(report->mirrored, 3);
+        QCOMPARE((*archive)->jobs()->size(), std::size_t(1)); // a job file of old names no id: it is no second job
         // And from the open files alone, without the database.
         const std::string jobId = (*archive)->jobs()->front().id;
         const std::size_t claims = (*archive)->claims(jobId)->size();
@@ -153,9 +155,11 @@ private slots:
         auto db = Database::open(dir.filePath("jolly-ram.sqlite"));
         QVERIFY(db);
         QSet<QString> kinds, verdicts;
-        for (const Row& r : *(*db)->query(QStringLiteral("SELECT kind FROM claim")))
+        const auto kindRows = (*db)->query(QStringLiteral("SELECT kind FROM claim"));
+        const auto verdictRows = (*db)->query(QStringLiteral("SELECT verdict FROM claim_verdict"));
+        for (const Row& r : *kindRows)
             kinds << r[0].toString();
-        for (const Row& r : *(*db)->query(QStringLiteral("SELECT verdict FROM claim_verdict")))
+        for (const Row& r : *verdictRows)
             verdicts << r[0].toString();
         QCOMPARE(kinds, (QSet<QString>{"gains", "costs-nothing"}));
         QCOMPARE(verdicts, (QSet<QString>{"held", "failed", "undecided"}));

@@ -25,6 +25,21 @@ Trace brake(const PullSetting& p) {
 bool has(const Result<PullFit>& fit, FlagKind kind) {
     return fit && std::any_of(fit->flags().begin(), fit->flags().end(), [&](const Flag& f) { return f.kind == kind; });
 }
+/// Whether a flag of the kind stands where it happened: it covers the middle of it and reaches no further than
+/// `around`.
+bool stands(const Result<PullFit>& fit, FlagKind kind, double fromS, double toS, double around = 0.25) {
+    return fit && std::any_of(fit->flags().begin(), fit->flags().end(), [&](const Flag& f) {
+               const double middle = 0.5 * (fromS + toS);
+               return f.kind == kind && f.fromS <= middle && f.toS >= middle && f.fromS >= fromS - around &&
+                      f.toS <= toS + around;
+           });
+}
+std::shared_ptr<PullCurve> curveAt200(const PullFit& fit) {
+    CurveOptions o;
+    o.detailRpm = 200.;
+    auto curve = curveOf(fit, o);
+    return curve ? std::make_shared<PullCurve>(std::move(curve).value()) : nullptr;
+}
 bool peakIsClear(const PullFit& fit) {
     CurveOptions o;
     o.detailRpm = 200.;
@@ -58,6 +73,28 @@ private slots:
         const auto fit = fitPull(roller(p));
         QVERIFY(has(fit, FlagKind::Limiter));
         QVERIFY(peakIsClear(*fit));
+        for (const Flag& f : fit->flags())
+            if (f.kind == FlagKind::Limiter)
+                QVERIFY2(f.fromRpm > 7600. && f.toRpm < 8200.,
+                         qPrintable(QStringLiteral("%1 to %2 rpm").arg(f.fromRpm).arg(f.toRpm)));
+        // The same engine without a limiter says what the curve is up to there: the peak told is that curve's, and the
+        // cut adds nothing to it.
+        PullSetting free;
+        free.seed = p.seed;
+        const auto whole = fitPull(roller(free));
+        const auto limited = curveAt200(*fit), open = curveAt200(*whole);
+        QVERIFY(limited->peakPower && limited->peakPower->rpm < 8000.);
+        const long at = open->at(std::round(limited->peakPower->rpm / 50.) * 50.);
+        QVERIFY(at >= 0);
+        QVERIFY2(std::abs(limited->peakPower->value / open->powerW[static_cast<std::size_t>(at)] - 1.) < 0.01,
+                 qPrintable(QString::number(limited->peakPower->value)));
+        // And the flag is what does it: overruled, the cut is in the curve and bends it.
+        ReadyOptions overruled;
+        for (const Flag& f : fit->flags())
+            overruled.overrules.push_back({f.kind, 0.5 * (f.fromS + f.toS)});
+        const auto through = fitPull(roller(p), overruled);
+        QVERIFY(through);
+        QVERIFY(through->ready.to > fit->ready.to);
         // Also when nobody wrote the limiter down.
         Trace unwritten = roller(p);
         unwritten.header.limiterRpm.reset();
@@ -69,7 +106,7 @@ private slots:
         p.slipForS = 0.4;
         p.slipShare = 0.09;
         const auto fit = fitPull(roller(p));
-        QVERIFY(has(fit, FlagKind::Slip));
+        QVERIFY(stands(fit, FlagKind::Slip, 2., 2.4));
         QVERIFY(peakIsClear(*fit));
     }
     void runsOfFalseReadings_data() {
@@ -154,14 +191,17 @@ private slots:
     void tachoDropout() {
         PullSetting p;
         p.dropoutAtS = 2.;
-        QVERIFY(has(fitPull(roller(p)), FlagKind::Dropout));
-        QVERIFY(has(fitPull(brake(p)), FlagKind::Dropout));
+        QVERIFY(stands(fitPull(roller(p)), FlagKind::Dropout, 2., 2.02, 0.15));
+        QVERIFY(stands(fitPull(brake(p)), FlagKind::Dropout, 2., 2.02, 0.15));
     }
     void loadSpike() {
         PullSetting p;
         p.loadSpikeShare = 0.4;
         const auto fit = fitPull(brake(p));
         QVERIFY(has(fit, FlagKind::LoadSpike));
+        for (const Flag& f : fit->flags())
+            if (f.kind == FlagKind::LoadSpike)
+                QVERIFY(f.toS < fit->ready.timeS.front() + 0.25 * (fit->ready.timeS.back() - fit->ready.timeS.front()));
         QVERIFY(peakIsClear(*fit));
     }
     void mixture() {
