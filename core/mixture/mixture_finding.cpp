@@ -12,6 +12,9 @@ namespace {
 
 // What is worth saying. Common practice, no source.
 constexpr double kLeanStartAfr = 0.5, kChoppyAfr = 0.25, kUnequalAfr = 0.4;
+/// Mixtures closer than this are one; and a margin as wide as this, in per cent for the step that is told of, tells
+/// nothing.
+constexpr double kSameMixtureAfr = 0.02, kTellsNothingPct = 10.;
 constexpr double kStretchWorthSayingRpm = 100., kSaidToRpm = 50.;
 
 /// Engine speed stretches from samples outside the window, short gaps bridged.
@@ -179,7 +182,7 @@ Result<MixtureWhatIf> mixtureWhatIf(const std::vector<Observation>& values, cons
     // What setups, sittings and drift leave of both sides, one on the other: the slope of the whole model (Frisch and
     // Waugh 1933).
     const Eigen::VectorXd left = model.residual * x, leftY = model.residual * y;
-    if (out.spanAfr < 0.02 || left.norm() < 1e-6 * x.norm())
+    if (out.spanAfr < kSameMixtureAfr || left.norm() < 1e-6 * x.norm())
         return Error{"the pulls were all run at the same mixture"};
     const double slope = left.dot(leftY) / left.squaredNorm();
     const double freedom = model.freedom - 1.;
@@ -189,6 +192,9 @@ Result<MixtureWhatIf> mixtureWhatIf(const std::vector<Observation>& values, cons
     out.lowPct = out.pctPerAfr - 100. * half;
     out.highPct = out.pctPerAfr + 100. * half;
     const double step = 0.1 * tenths;
+    // A slope over a hair's breadth says nothing of three tenths, however straight its points lie.
+    if (100. * step * half > kTellsNothingPct)
+        return Error{"within each setup the mixtures lie too close together"};
     const bool nothing = *out.lowPct <= 0. && *out.highPct >= 0.;
     out.message = {nothing ? "mixture.worth-nothing" : "mixture.worth",
                    {Number{step, 1}, Number{step * out.pctPerAfr, 1, true}, Number{step * *out.lowPct, 1, true},

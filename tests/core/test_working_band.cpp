@@ -264,6 +264,25 @@ private slots:
         QCOMPARE(said(causes.front()), std::string("flagged slip"));
         QVERIFY(said(causes[1]).find("on one tank") != std::string::npos);
     }
+    /// Mixtures that lie a hundredth apart were told to be worth 205 % for three tenths.
+    void aHairsBreadthOfMixtureIsNoLever() {
+        std::vector<Observation> values;
+        std::vector<double> afr;
+        for (int i = 0; i < 8; ++i) {
+            values.push_back({i % 2, 10000. * (1. + 0.002 * ((i * 5) % 7 - 3)), 300. * i});
+            afr.push_back(12.95 + 0.1 * (i % 2) + 0.005 * ((i * 3) % 5 - 2));
+        }
+        const auto refused = mixtureWhatIf(values, afr, 2);
+        QVERIFY(!refused);
+        QVERIFY2(refused.error().reason.find("too close together") != std::string::npos,
+                 refused.error().reason.c_str());
+        // The same pulls over four tenths say something, and nothing absurd.
+        for (int i = 0; i < 8; ++i)
+            afr[static_cast<std::size_t>(i)] = 12.8 + 0.1 * ((i * 3) % 5);
+        const auto told = mixtureWhatIf(values, afr, 2);
+        QVERIFY(told);
+        QVERIFY(std::abs(told->pctPerAfr) < 10.);
+    }
     void soundAtOneSpeed() {
         // Two levels 10 dB apart in equal shares average as energies: 10 log10((1 + 10) / 2) = 7.40 dB above the lower.
         auto [trace, fit] = pullWithMixture([](double) { return 13.; });
