@@ -3,14 +3,13 @@
 
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
+#include "core/nan.h"
 
 #include <cmath>
-#include <limits>
 
 namespace jr {
 namespace {
 
-constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 constexpr std::size_t kLongestLine = 2000;
 constexpr double kJumpS = 2.;             // a hole longer than this is another clock, not a lost sample
 constexpr double kShortestStepS = 1e-5;   // a hundred thousand samples a second: no bench is that quick

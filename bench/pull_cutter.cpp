@@ -3,18 +3,17 @@
 
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
+#include "core/nan.h"
 #include "core/pull/ready_pull.h"
 
 #include <QDateTime>
 
 #include <algorithm>
 #include <cmath>
-#include <limits>
 
 namespace jr {
 namespace {
 
-constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 constexpr double kLeadInS = 1.0, kRunOutS = 0.4;    // kept before and after a pull
 constexpr std::size_t kMostRemarks = 20;            // nobody has taken yet
 constexpr std::size_t kMostValuesKept = 12'000'000; // 96 MB

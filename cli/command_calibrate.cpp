@@ -11,7 +11,7 @@
 namespace jr::cli {
 namespace {
 
-struct Options {
+struct CalibrateAsked {
     std::vector<std::string> weights;
     std::string file, plain, loaded;
     double inertia = 0., gravity = kStandardGravity;
@@ -32,7 +32,7 @@ std::optional<CoastDown> coastFile(const std::string& path) {
     return std::move(run).value();
 }
 
-int runLoadCell(const Options& o) {
+int runLoadCell(const CalibrateAsked& o) {
     std::vector<WeightReading> readings;
     for (const std::string& pair : o.weights) {
         const std::size_t equals = pair.find('=');
@@ -58,7 +58,7 @@ int runLoadCell(const Options& o) {
                   {"worst_pct", 100. * fit->worstShare}});
 }
 
-int runDrag(const Options& o) {
+int runDrag(const CalibrateAsked& o) {
     const auto run = coastFile(o.file);
     if (!run)
         return kInput;
@@ -75,7 +75,7 @@ int runDrag(const Options& o) {
                   {"to_rad_s", fit->toRadS}});
 }
 
-int runInertia(const Options& o) {
+int runInertia(const CalibrateAsked& o) {
     if (o.added.has_value() == o.torque.has_value()) {
         say("inertia: name either --added-kg-m2 or --torque-nm");
         return kUsage;
@@ -95,7 +95,7 @@ int runInertia(const Options& o) {
 } // namespace
 
 void addCalibrate(CLI::App& app, Action& action) {
-    auto o = std::make_shared<Options>();
+    auto o = std::make_shared<CalibrateAsked>();
     CLI::App* c = app.add_subcommand("calibrate", "Fits of the bench itself: load cell, roller inertia, roller drag");
     c->require_subcommand(1);
     CLI::App* cell = c->add_subcommand("load-cell", "Force per reading from dead weights");

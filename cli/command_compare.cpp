@@ -13,7 +13,7 @@
 namespace jr::cli {
 namespace {
 
-struct Options {
+struct CompareAsked {
     std::vector<std::string> base, with, sets;
     std::string standard = "sae-j1349";
     double grid = 50., worth = 1., confidence = 0.95;
@@ -25,10 +25,6 @@ Json sideJson(const Side& side) {
             {"pulls", side.pulls},
             {"peak_power", peakJson(side.peakPower, "w")},
             {"peak_torque", peakJson(side.peakTorque, "nm")}};
-}
-
-Json orNull(const std::optional<double>& v) {
-    return v ? Json(*v) : Json(nullptr);
 }
 
 Json comparisonJson(const Comparison& c) {
@@ -72,7 +68,7 @@ Json comparisonJson(const Comparison& c) {
         {"cautions", cautionsJson(c.cautions)}};
 }
 
-CompareOptions compareOptions(const Options& o) {
+CompareOptions compareOptions(const CompareAsked& o) {
     CompareOptions options;
     options.standard = findStandard(o.standard);
     options.gridRpm = o.grid;
@@ -94,7 +90,7 @@ void sayAccount(const Comparison& c) {
 }
 
 /// Several setups against the first, their bands held together.
-int runSets(const Options& o) {
+int runSets(const CompareAsked& o) {
     std::vector<std::vector<PullFit>> fits;
     std::vector<std::string> names;
     bool good = true;
@@ -140,7 +136,7 @@ int runSets(const Options& o) {
                   {"comparisons", comparisons}});
 }
 
-int runCompare(const Options& o) {
+int runCompare(const CompareAsked& o) {
     if (o.from && o.to && !(*o.from < *o.to)) {
         say("--from must lie below --to");
         return kUsage;
@@ -177,7 +173,7 @@ int runCompare(const Options& o) {
 } // namespace
 
 void addCompare(CLI::App& app, Action& action) {
-    auto o = std::make_shared<Options>();
+    auto o = std::make_shared<CompareAsked>();
     CLI::App* c = app.add_subcommand(
         "compare", "The difference of two setups with its margin, and what may be said of each stretch");
     c->add_option("--base", o->base, "Pull files of the base setup");

@@ -12,7 +12,7 @@
 namespace jr::cli {
 namespace {
 
-struct Options {
+struct CurveAsked {
     std::vector<std::string> files;
     std::string standard = "sae-j1349";
     double grid = 50., detail = 0.;
@@ -23,7 +23,7 @@ Json flagJson(const Flag& flag) {
             {"from_rpm", flag.fromRpm},    {"to_rpm", flag.toRpm}, {"text", flag.text}};
 }
 
-int runCurve(const Options& o) {
+int runCurve(const CurveAsked& o) {
     bool good = true;
     const std::vector<PullFit> fits = fitFiles(o.files, good);
     if (!good)
@@ -74,7 +74,7 @@ int runCurve(const Options& o) {
 } // namespace
 
 void addCurve(CLI::App& app, Action& action) {
-    auto o = std::make_shared<Options>();
+    auto o = std::make_shared<CurveAsked>();
     CLI::App* c = app.add_subcommand("curve", "Corrected power and torque curves of pull files, with what was flagged");
     c->add_option("FILE", o->files, "Pull files (*.pull.csv)")->required();
     addStandard(*c, o->standard);

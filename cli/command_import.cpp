@@ -11,7 +11,7 @@
 namespace jr::cli {
 namespace {
 
-struct Options {
+struct ImportAsked {
     std::string file, out;
     std::vector<std::string> maps, sets;
 };
@@ -31,7 +31,7 @@ std::vector<ColumnMapping> combined(std::vector<ColumnMapping> byHand, const std
     return byHand;
 }
 
-int runImport(const Options& o) {
+int runImport(const ImportAsked& o) {
     PullHeader header;
     bool kindGiven = false;
     for (const std::string& set : o.sets) {
@@ -106,7 +106,7 @@ int runImport(const Options& o) {
 } // namespace
 
 void addImport(CLI::App& app, Action& action) {
-    auto o = std::make_shared<Options>();
+    auto o = std::make_shared<ImportAsked>();
     CLI::App* c = app.add_subcommand("import", "Turns a foreign log (delimited text) into a pull file");
     c->add_option("FILE", o->file, "The log")->required();
     c->add_option("--out", o->out, "Pull file to write")->required();

@@ -21,7 +21,7 @@
 namespace jr::cli {
 namespace {
 
-struct Options {
+struct RecordAsked {
     std::string device, out, plain, ask, setup, job, machine;
     std::vector<std::string> sets;
     int pulls = 1;
@@ -74,7 +74,7 @@ Result<std::string> writePull(const std::string& folder, const Trace& trace) {
 /// One recording: listens until enough pulls are on disk, the time is up, or a file cannot be written.
 class Recorder : public QObject {
 public:
-    Recorder(const Options& o, SessionOptions session, PullHeader extra)
+    Recorder(const RecordAsked& o, SessionOptions session, PullHeader extra)
         : m_o(o), m_extra(std::move(extra)), m_session(std::move(session)) {
         connect(&m_session, &BenchSession::linkChanged, this,
                 [](LinkState, const QString& words) { say(words.toStdString()); });
@@ -214,7 +214,7 @@ private:
             leave();
     }
 
-    const Options& m_o;
+    const RecordAsked& m_o;
     PullHeader m_extra;
     BenchSession m_session;
     BenchDescription m_bench;
@@ -225,7 +225,7 @@ private:
 
 /// What earlier recordings caught and could not write: pull files beside the others; a capture goes when all of it is
 /// there.
-int runRecover(const Options& o) {
+int runRecover(const RecordAsked& o) {
     const QString folder = QString::fromStdString(o.out);
     if (!QFileInfo(folder).isDir()) {
         say(o.out + ": there is no such folder");
@@ -265,7 +265,7 @@ int runRecover(const Options& o) {
     return result != kDone ? result : printed;
 }
 
-int runRecord(const Options& o) {
+int runRecord(const RecordAsked& o) {
     if (o.recover)
         return runRecover(o);
     if (o.device.empty()) {
@@ -320,7 +320,7 @@ int runRecord(const Options& o) {
 } // namespace
 
 void addRecord(CLI::App& app, Action& action) {
-    auto o = std::make_shared<Options>();
+    auto o = std::make_shared<RecordAsked>();
     CLI::App* c = app.add_subcommand("record", "Writes pull files from a bench as they happen");
     c->add_option("--device", o->device, "tcp:HOST:PORT, serial:PATH or serial:PATH@BAUD");
     c->add_option("--out", o->out, "Folder for the pull files")->required();

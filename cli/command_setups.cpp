@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/commands.h"
+#include "cli/items.h"
 
 #include "archive/store/archive.h"
 
@@ -11,15 +12,11 @@
 namespace jr::cli {
 namespace {
 
-struct Options {
+struct SetupsAsked {
     std::string archive, job, a, b;
 };
 
-Json orNull(const std::optional<double>& v) {
-    return v ? Json(*v) : Json(nullptr);
-}
-
-int runDiff(const Options& o) {
+int runDiff(const SetupsAsked& o) {
     if (!QFileInfo::exists(QString::fromStdString(o.archive) + QStringLiteral("/jolly-ram.sqlite"))) {
         say(o.archive + ": there is no archive here");
         return kInput;
@@ -84,7 +81,7 @@ int runDiff(const Options& o) {
 } // namespace
 
 void addSetups(CLI::App& app, Action& action) {
-    auto o = std::make_shared<Options>();
+    auto o = std::make_shared<SetupsAsked>();
     CLI::App* c = app.add_subcommand("setups", "Setups of a job");
     c->require_subcommand(1);
     CLI::App* diff =

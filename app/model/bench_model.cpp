@@ -3,6 +3,7 @@
 
 #include "app/theme/plural.h"
 #include "archive/formats/text.h"
+#include "core/nan.h"
 #include "core/plan/fuel.h"
 #include "core/pull/procedure_check.h"
 
@@ -15,12 +16,6 @@
 #include <cmath>
 
 namespace jr::app {
-namespace {
-
-constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
-
-} // namespace
-
 BenchModel::BenchModel(JobModel& job, QObject* parent) : QObject(parent), m_job(job) {
     qRegisterMetaType<BenchDescription>();
     qRegisterMetaType<GuardTrip>();

@@ -2,6 +2,7 @@
 #include "archive/formats/foreign_log.h"
 
 #include "archive/formats/text.h"
+#include "core/nan.h"
 
 #include <algorithm>
 #include <cmath>
@@ -93,8 +94,6 @@ Result<ForeignReading> readForeignLog(std::string_view text, const std::string& 
     out.mapped = mapping;
     if (mapping.empty())
         return Error{"no column could be recognised; name them with CHANNEL=COLUMN[:UNIT]", fileName};
-    constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
-
     struct Target {
         std::size_t column;
         Unit unit;

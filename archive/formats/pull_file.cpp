@@ -2,9 +2,9 @@
 #include "archive/formats/pull_file.h"
 
 #include "archive/formats/text.h"
+#include "core/nan.h"
 
 #include <cmath>
-#include <limits>
 #include <set>
 
 namespace jr {
@@ -193,7 +193,6 @@ Result<Trace> readPullFile(std::string_view bytes, const std::string& fileName, 
     for (Channel& channel : trace.channels)
         if (channel.name.id != ChannelId::Other)
             channel.values.reserve(std::min<std::size_t>(guess, 1u << 20));
-    constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
     bool plain = true;
     for (const Channel& channel : trace.channels)
         plain = plain && channel.name.id != ChannelId::Other;

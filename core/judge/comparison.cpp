@@ -5,16 +5,14 @@
 #include "core/judge/distinct_pulls.h"
 #include "core/judge/range_model.h"
 #include "core/judge/sittings.h"
+#include "core/nan.h"
 
 #include <algorithm>
 #include <cmath>
-#include <limits>
 #include <span>
 
 namespace jr {
 namespace {
-
-constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 
 /// How much of the found smoothing bias widens the band. Bias and noise seldom conspire at the very point that decides,
 /// so the whole of it covers too much; this share was set on simulated benches (docs/judging.md).

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/range_model.h"
+#include "core/nan.h"
 
 #include <algorithm>
 #include <cmath>
@@ -7,8 +8,6 @@
 
 namespace jr {
 namespace {
-
-constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 
 /// Every pull's log power on the common grid, and where it may be believed.
 struct Sheet {

@@ -1,18 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/live/guards.h"
+#include "core/nan.h"
 
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
-#include <limits>
 
 namespace jr {
-namespace {
-
-constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
-
-} // namespace
-
 std::string_view guardText(GuardKind kind) {
     switch (kind) {
     case GuardKind::Lean:

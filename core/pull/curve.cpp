@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/pull/curve.h"
 
+#include "core/nan.h"
 #include "core/pull/pull_method.h"
 
 #include <algorithm>
@@ -10,8 +11,6 @@
 
 namespace jr {
 namespace {
-
-constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 
 /// Linear between given points; x inside their range.
 double between(const std::vector<double>& xs, const std::vector<double>& ys, double x) {

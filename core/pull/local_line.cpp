@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/pull/local_line.h"
+#include "core/nan.h"
 
 #include <algorithm>
 #include <cmath>
@@ -10,7 +11,6 @@ namespace jr {
 LocalLine localLine(std::span<const double> timeS, std::span<const double> value, std::span<const char> use,
                     double halfWidthS) {
     const std::size_t n = timeS.size();
-    constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
     LocalLine out{std::vector<double>(n, kNaN), std::vector<double>(n, kNaN)};
     // Running sums about the first sample; windows only ever move forward.
     double s0 = 0., st = 0., sv = 0., stt = 0., stv = 0.;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/pull/pull_fit.h"
 
+#include "core/nan.h"
 #include "core/pull/procedure_check.h"
 #include "core/pull/pull_method.h"
 
@@ -10,8 +11,6 @@
 
 namespace jr {
 namespace {
-
-constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 
 /// Axis of the fit: engine speed on a geared machine; on a CVT the shaft's speed scaled by the middle ratio.
 std::vector<double> fitAxis(const ReadyPull& pull) {

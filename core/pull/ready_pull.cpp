@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/pull/ready_pull.h"
 
+#include "core/nan.h"
 #include "core/pull/false_runs.h"
 #include "core/pull/find_flags.h"
 #include "core/pull/find_stretch.h"
@@ -16,7 +17,6 @@
 namespace jr {
 namespace {
 
-constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 /// Half the window of the rough torque: longer than an encoder's jitter, shorter than a limiter's cut.
 constexpr double kRoughHalfWidthS = 0.05;
 /// Slow loggers get a window of a few samples.

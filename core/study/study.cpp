@@ -2,15 +2,14 @@
 #include "core/study/study_answers.h"
 
 #include "core/judge/distinct_pulls.h"
+#include "core/nan.h"
 
 #include <algorithm>
 #include <cmath>
-#include <limits>
 
 namespace jr {
 namespace {
 
-constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
 /// Used where no trace says which detail is likely (given curves only) and a curve needs one.
 constexpr double kDetailWithoutTracesRpm = 100.;
 

@@ -1,18 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/pull/methods/given.h"
+#include "core/nan.h"
 
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
-#include <limits>
 
 namespace jr {
-namespace {
-
-constexpr double kNaN = std::numeric_limits<double>::quiet_NaN();
-
-} // namespace
-
 Result<PullFit> GivenMethod::fit(const Trace& trace, const ReadyOptions& options) const {
     PullFit out;
     out.header = trace.header;
