@@ -95,7 +95,8 @@ int main(int argc, char** argv) {
     const auto timed = [&](const char* what, auto act) {
         timer.start();
         act();
-        const double held = std::max(static_cast<double>(timer.elapsed()), settle());
+        const auto acted = static_cast<double>(timer.elapsed());
+        const double held = std::max(acted, settle());
         std::printf("%-30s %lld ms, the window held for %.0f ms at most\n", what,
                     static_cast<long long>(timer.elapsed()), held);
     };

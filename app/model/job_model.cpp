@@ -3,11 +3,14 @@
 
 #include "app/model/job_commands.h"
 
+#include <QThreadPool>
 #include <QtConcurrent>
 
 #include <cmath>
 #include <limits>
 #include <map>
+
+#include <malloc.h>
 
 namespace jr::app {
 namespace {
@@ -52,6 +55,8 @@ JobModel::JobModel(QObject* parent) : QObject(parent), m_shown(m_desk.study()) {
             return;
         for (const LoadedPull& loaded : future.results())
             takeFit(loaded);
+        // The whole traces have gone again; what they stood in is given back.
+        QThreadPool::globalInstance()->start([] { malloc_trim(0); });
         chooseSides();
         recompute();
         emit loadingChanged(static_cast<int>(m_pulls.size()), static_cast<int>(m_pulls.size()));

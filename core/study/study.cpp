@@ -163,6 +163,7 @@ std::shared_ptr<const Study> Study::make(std::vector<StudyPull> pulls, std::vect
     answers->tree = std::move(tree);
     answers->settings = std::move(settings);
     answers->standard = standardForAll(answers->fits(true), answers->settings.standard);
+    answers->findings = before ? before->m->findings : std::make_shared<MixtureFindings>();
     if (before) {
         const Answers& b = *before->m;
         const double* detail = b.detail.known();

@@ -9,6 +9,9 @@
 #include "core/study/study.h"
 
 #include <atomic>
+#include <map>
+#include <memory>
+#include <mutex>
 #include <tuple>
 #include <utility>
 
@@ -27,6 +30,18 @@ struct OldCurves {
     std::vector<std::pair<std::shared_ptr<const PullFit>, std::shared_ptr<const PullCurve>>> curves;
 };
 
+/// What mixtures were found to be: the same under every band and standard, so it is handed on from study to study.
+/// Keyed by the pull itself, which it keeps alive, and the target.
+class MixtureFindings {
+public:
+    MixtureFinding get(const StudyPull& pull, const MixtureTarget& target);
+
+private:
+    using Key = std::tuple<std::shared_ptr<const PullFit>, double, double>;
+    std::mutex m_mutex;
+    std::map<Key, MixtureFinding> m_known;
+};
+
 struct Study::Answers {
     std::vector<StudyPull> pulls;
     std::vector<SetupNode> tree;
@@ -35,6 +50,7 @@ struct Study::Answers {
     OldCurves old;
     std::optional<double> oldDetailRpm; ///< likely for the very same pulls
     std::atomic<bool> abandoned = false;
+    std::shared_ptr<MixtureFindings> findings;
 
     KeptOne<double> detail;
     KeptOne<std::vector<CurveResult>> curves, curvesWithNoise;

@@ -42,6 +42,23 @@ std::optional<Error> shortOfBand(const Study& study, const std::vector<double>& 
 
 } // namespace
 
+MixtureFinding MixtureFindings::get(const StudyPull& pull, const MixtureTarget& target) {
+    constexpr std::size_t kMany = 3000; // many targets tried, or pulls long gone: begun anew
+    const Key key(pull.fit, target.richAfr, target.leanAfr);
+    {
+        const std::lock_guard lock(m_mutex);
+        if (const auto known = m_known.find(key); known != m_known.end())
+            return known->second;
+    }
+    MixtureOptions options;
+    options.target = target;
+    MixtureFinding found = mixtureOf(*pull.trace, pull.fit->ready, options);
+    const std::lock_guard lock(m_mutex);
+    if (m_known.size() >= kMany)
+        m_known.clear();
+    return m_known.emplace(key, std::move(found)).first->second;
+}
+
 Result<PullValues> Study::values(const std::vector<std::string>& setupIds, const Metric& metric) const {
     PullValues out;
     std::vector<std::shared_ptr<const PullCurve>> curves;
@@ -250,8 +267,6 @@ const MixtureAnswer& Study::mixture(const MixtureTarget& target) const {
     return m->mixtures.get({target.richAfr, target.leanAfr}, [&] {
         MixtureAnswer out;
         out.found.resize(m->pulls.size());
-        MixtureOptions options;
-        options.target = target;
         const std::vector<double>& means = bandMeansW();
         std::map<std::string, std::vector<std::size_t>> known; // pulls by setup
         for (std::size_t i = 0; i < m->pulls.size() && !m->abandoned; ++i) {
@@ -259,7 +274,7 @@ const MixtureAnswer& Study::mixture(const MixtureTarget& target) const {
             out.recorded = out.recorded || (p.fit && !p.fit->afr.empty());
             if (!p.fit || !p.counts || !p.trace)
                 continue;
-            out.found[i] = mixtureOf(*p.trace, p.fit->ready, options);
+            out.found[i] = m->findings->get(p, target);
             if (out.found[i]->known && std::isfinite(means[i]))
                 known[p.setupId].push_back(i);
         }
