@@ -17,16 +17,13 @@
 #include <map>
 
 namespace jr {
-namespace {
 
-Result<Trace> traceOf(const QByteArray& raw, const std::string& name) {
-    const std::string text = unpacked(raw);
+Result<Trace> traceOf(const PackedTrace& kept) {
+    const std::string text = unpacked(kept.raw);
     if (text.empty())
-        return Error{"the kept trace is damaged; a rebuild puts it right from its pull file", name};
-    return readPullFile(text, name);
+        return Error{"the kept trace is damaged; a rebuild puts it right from its pull file", kept.mirror};
+    return readPullFile(text, kept.mirror);
 }
-
-} // namespace
 
 QByteArray packed(const std::string& text) {
     // Zlib's quick level: half as much time as the usual one for a tenth more bytes (perf/README.md).
@@ -174,20 +171,17 @@ Result<Trace> Archive::trace(const std::string& pullId) const {
         return rows.error();
     if (rows->empty())
         return Error{"there is no such pull in this archive"};
-    return traceOf(rows->front()[0].toByteArray(), s(rows->front()[1]));
+    return traceOf(PackedTrace{pullId, rows->front()[0].toByteArray(), s(rows->front()[1])});
 }
 
-Result<std::vector<std::pair<std::string, Trace>>> Archive::traces(const std::string& jobId) const {
+Result<std::vector<PackedTrace>> Archive::packedTraces(const std::string& jobId) const {
     const auto rows =
         m_db->query(QStringLiteral("SELECT id, raw, mirror FROM pull WHERE job_id = ? ORDER BY number"), {q(jobId)});
     if (!rows)
         return rows.error();
-    std::vector<std::pair<std::string, Trace>> out;
-    for (const Row& r : *rows) {
-        // A damaged one is left out: it must not keep the others from being seen.
-        if (Result<Trace> trace = traceOf(r[1].toByteArray(), s(r[2])))
-            out.emplace_back(s(r[0]), std::move(trace).value());
-    }
+    std::vector<PackedTrace> out;
+    for (const Row& r : *rows)
+        out.push_back({s(r[0]), r[1].toByteArray(), s(r[2])});
     return out;
 }
 

@@ -14,6 +14,7 @@
 #include "archive/store/records.h"
 #include "archive/store/writer_lock.h"
 
+#include <QByteArray>
 #include <QString>
 
 #include <functional>
@@ -27,6 +28,16 @@ struct BenchFile;
 
 /// Called now and then with what is done and how much there is; false stops the work at the next safe place.
 using Progress = std::function<bool(int done, int all)>;
+
+/// A pull's trace as it lies in the database.
+struct PackedTrace {
+    std::string pullId;
+    QByteArray raw;
+    std::string mirror;
+};
+
+/// Errors: damaged, or no pull file. Safe in any thread.
+Result<Trace> traceOf(const PackedTrace& kept);
 
 class Archive {
 public:
@@ -55,8 +66,8 @@ public:
         return addPull(jobId, trace, source, AddPullOptions{}, wasHere);
     }
     Result<Trace> trace(const std::string& pullId) const;
-    /// The traces of a job by pull id, in one go; a damaged one is not among them.
-    Result<std::vector<std::pair<std::string, Trace>>> traces(const std::string& jobId) const;
+    /// The traces of a job as they lie in the database, in the order of its pulls; `traceOf` reads one, in any thread.
+    Result<std::vector<PackedTrace>> packedTraces(const std::string& jobId) const;
 
     Result<Done> setAside(const std::string& pullId, bool aside, const std::string& why);
     Result<Done> setOverrules(const std::string& pullId, const std::vector<FlagOverrule>& overrules);

@@ -257,7 +257,9 @@ private slots:
         QCOMPARE(testsupport::runCli({"archive", "check", dir.path()}).code, 3); // as the rebuild said
         // The others of the job are seen all the same.
         auto archive = Archive::open(dir.path());
-        QCOMPARE((*archive)->traces(job)->size(), std::size_t(5));
+        const auto kept = (*archive)->packedTraces(job);
+        QCOMPARE(kept->size(), std::size_t(6));
+        QCOMPARE(std::count_if(kept->begin(), kept->end(), [](const PackedTrace& t) { return traceOf(t).ok(); }), 5);
     }
     void aDamagedDatabaseIsMadeAnew() {
         QTemporaryDir dir;
