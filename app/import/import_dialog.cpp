@@ -41,22 +41,35 @@ PullHeader knownFacts(const JobModel& model) {
     return h;
 }
 
-std::vector<SavedMapping> savedMappings(const JobModel& model) {
-    if (!model.archive())
-        return {};
-    auto found = model.archive()->mappings();
-    return found ? std::move(found).value() : std::vector<SavedMapping>{};
-}
-
 } // namespace
 
 ImportDialog::ImportDialog(const Theme& theme, JobModel& model, const QStringList& paths, QWidget* parent)
-    : QDialog(parent), m_theme(theme), m_model(model), m_set(paths, savedMappings(model), knownFacts(model)) {
+    : QDialog(parent), m_theme(theme), m_model(model) {
     setWindowTitle(tr("Bring in pulls"));
     resize(1220, 760);
     build();
-    fillList();
-    m_files->setCurrentRow(0);
+    m_what->setText(tr("Reading…"));
+    connect(&m_set, &ImportSet::readDone, this, [this] {
+        nameJob();
+        fillList();
+        m_files->setCurrentRow(0);
+    });
+    connect(&m_set, &ImportSet::worked, this, &ImportDialog::showWorked);
+    struct Known {
+        Result<std::vector<SavedMapping>> mappings;
+        Result<std::vector<JobSummary>> jobs;
+    };
+    m_model.keeper()->ask(
+        this,
+        [](const Archive& archive) {
+            return Known{archive.mappings(), archive.jobs()};
+        },
+        [this, paths](const Known& known) {
+            if (known.jobs)
+                for (const JobSummary& job : *known.jobs)
+                    m_job->addItem(QString::fromStdString(job.name), QString::fromStdString(job.id));
+            m_set.read(paths, known.mappings ? *known.mappings : std::vector<SavedMapping>{}, knownFacts(m_model));
+        });
 }
 
 ImportDialog::~ImportDialog() {
@@ -152,16 +165,25 @@ void ImportDialog::build() {
     bottom->addWidget(m_go);
     whole->addLayout(bottom);
 
+    m_go->setText(tr("Reading…"));
+    m_go->setEnabled(false);
+    connect(m_files, &QListWidget::currentRowChanged, this, &ImportDialog::showItem);
+    connect(m_go, &QPushButton::clicked, this, &ImportDialog::bringIn);
+    connect(m_stop, &QPushButton::clicked, this, &ImportDialog::reject);
+    connect(m_setup, &QComboBox::editTextChanged, this, [this] {
+        if (ImportItem* item = current(); item && !m_filling && !item->isPullFile && item->trace)
+            item->trace->header.setup = item->facts.setup = m_setup->currentText().toStdString();
+    });
+}
+
+/// The job the pulls most likely belong to, its machine and its setups.
+void ImportDialog::nameJob() {
     std::string firstJob, firstMachine;
     for (const ImportItem& item : m_set.items())
         if (item.trace && item.isPullFile && firstJob.empty()) {
             firstJob = item.trace->header.job;
             firstMachine = item.trace->header.machine;
         }
-    if (m_model.archive())
-        if (const auto jobs = m_model.archive()->jobs())
-            for (const JobSummary& job : *jobs)
-                m_job->addItem(QString::fromStdString(job.name), QString::fromStdString(job.id));
     const int open = m_model.hasJob() ? m_job->findData(QString::fromStdString(m_model.job().id)) : -1;
     const int named = m_job->findText(QString::fromStdString(firstJob));
     if (!firstJob.empty() && named >= 0)
@@ -175,14 +197,6 @@ void ImportDialog::build() {
     m_machine->setText(QString::fromStdString(firstMachine.empty() ? m_model.job().machine : firstMachine));
     for (const SetupRecord& s : m_model.job().setups)
         m_setup->addItem(QString::fromStdString(s.name));
-
-    connect(m_files, &QListWidget::currentRowChanged, this, &ImportDialog::showItem);
-    connect(m_go, &QPushButton::clicked, this, &ImportDialog::bringIn);
-    connect(m_stop, &QPushButton::clicked, this, &ImportDialog::reject);
-    connect(m_setup, &QComboBox::editTextChanged, this, [this] {
-        if (ImportItem* item = current(); item && !m_filling && !item->isPullFile && item->trace)
-            item->trace->header.setup = item->facts.setup = m_setup->currentText().toStdString();
-    });
 }
 
 void ImportDialog::fillList() {
@@ -210,7 +224,7 @@ void ImportDialog::fillList() {
     const int usable = m_set.usableCount();
     m_go->setText(usable == 0 ? tr("Nothing to bring in")
                               : plural(usable, tr("Bring in 1 pull"), tr("Bring in %1 pulls")));
-    m_go->setEnabled(usable > 0);
+    m_go->setEnabled(usable > 0 && !m_set.busy());
 }
 
 void ImportDialog::showItem(int index) {
@@ -264,55 +278,40 @@ void ImportDialog::fillPreview() {
 }
 
 void ImportDialog::mappingChanged() {
-    m_set.work(static_cast<std::size_t>(m_index));
-    // The list and the table are filled again once the combo box that was turned has done with its own signal.
-    QTimer::singleShot(0, this, [this] {
-        const int keep = m_index;
-        QSignalBlocker block(m_files);
-        fillList();
-        m_files->setCurrentRow(keep);
-        showItem(keep);
-    });
+    m_go->setEnabled(false);
+    m_set.workAnew(static_cast<std::size_t>(m_index));
+    // The table is filled again once the combo box that was turned has done with its own signal.
+    QTimer::singleShot(0, this, [this] { m_columns->showItem(current()); });
 }
 
-std::string ImportDialog::chooseJob(QString* problem) {
-    const QString name = m_job->currentText().trimmed();
-    const int known = m_job->findText(name);
-    if (known >= 0 && !m_job->itemData(known).toString().isEmpty())
-        return m_job->itemData(known).toString().toStdString();
-    const Result<std::string> made = m_model.archive()->createJob(
-        name.isEmpty() ? tr("New job").toStdString() : name.toStdString(), m_machine->text().trimmed().toStdString());
-    if (made)
-        return *made;
-    *problem = QString::fromStdString(made.error().text());
-    return {};
+void ImportDialog::showWorked(int index) {
+    {
+        QSignalBlocker block(m_files);
+        fillList();
+        m_files->setCurrentRow(m_index);
+    }
+    if (index != m_index || m_running)
+        return;
+    fillPreview();
+    if (!m_refused) // why it was refused is worth more
+        fillRemarks();
+    m_chart->showItem(current());
 }
 
 void ImportDialog::bringIn() {
-    if (m_running || m_set.usableCount() == 0)
+    if (m_running || m_set.busy() || m_set.usableCount() == 0)
         return;
-    QString problem;
-    m_jobId = chooseJob(&problem);
-    if (m_jobId.empty()) {
-        m_leftOut->set(problem);
-        return;
-    }
+    const QString name = m_job->currentText().trimmed();
+    const int known = m_job->findText(name);
+    const std::string chosen = known >= 0 ? m_job->itemData(known).toString().toStdString() : std::string();
+    std::vector<SavedMapping> remember;
     if (ImportItem* item = current(); item && !item->isPullFile && !m_remember->text().trimmed().isEmpty())
-        if (const auto saved =
-                m_model.archive()->saveMapping({m_remember->text().trimmed().toStdString(), item->layout.signature(),
-                                                ImportSet::mappingJson(item->mapping)});
-            !saved)
-            m_notKept << QString::fromStdString(saved.error().text());
+        remember.push_back({m_remember->text().trimmed().toStdString(), item->layout.signature(),
+                            ImportSet::mappingJson(item->mapping)});
     std::vector<std::string> files;
     for (const ImportItem& item : m_set.items())
         if (item.usable())
             files.push_back(item.path.toStdString());
-    const Result<std::string> begun = m_model.archive()->beginImport(files);
-    if (!begun) {
-        m_leftOut->set(QString::fromStdString(begun.error().text()));
-        return;
-    }
-    m_importId = *begun;
     m_running = true;
     m_next = 0;
     m_go->setEnabled(false);
@@ -320,45 +319,97 @@ void ImportDialog::bringIn() {
     m_stop->setText(tr("Stop here"));
     m_progress->setRange(0, static_cast<int>(m_set.items().size()));
     m_progress->show();
-    nextFile();
+    struct Begun {
+        Result<std::string> jobId, importId;
+        Result<Done> remembered;
+    };
+    m_model.keeper()->ask(
+        this,
+        [chosen, name = name.isEmpty() ? tr("New job").toStdString() : name.toStdString(),
+         machine = m_machine->text().trimmed().toStdString(), remember, files](Archive& archive) -> Begun {
+            Begun out{chosen, std::string(), Done{}};
+            if (chosen.empty())
+                out.jobId = archive.createJob(name, machine);
+            if (!out.jobId)
+                return out;
+            for (const SavedMapping& mapping : remember)
+                out.remembered = archive.saveMapping(mapping);
+            out.importId = archive.beginImport(files);
+            return out;
+        },
+        [this](const Begun& begun) {
+            if (!begun.jobId || !begun.importId) {
+                m_leftOut->set(
+                    QString::fromStdString(begun.jobId ? begun.importId.error().text() : begun.jobId.error().text()));
+                m_running = false;
+                m_files->setEnabled(true);
+                m_go->setEnabled(true);
+                m_progress->hide();
+                m_stop->setText(tr("Cancel"));
+                return;
+            }
+            m_jobId = *begun.jobId;
+            m_importId = *begun.importId;
+            if (!begun.remembered)
+                m_notKept << QString::fromStdString(begun.remembered.error().text());
+            nextFile();
+        });
 }
 
+/// One after another, so that "Stop here" is heard between files.
 void ImportDialog::nextFile() {
-    if (m_next < m_set.items().size() && m_running) {
-        const ImportItem& item = m_set.items()[m_next];
-        if (item.usable()) {
-            bool wasHere = false;
-            const Result<std::string> kept =
-                m_model.archive()->addPull(m_jobId, *item.trace, item.path.toStdString(), &wasHere);
-            if (kept)
-                ++(wasHere ? m_hereAlready : m_kept);
-            else
-                m_notKept << QFileInfo(item.path).fileName() + QStringLiteral(": ") +
-                                 QString::fromStdString(kept.error().text());
-        } else {
-            m_notKept << QFileInfo(item.path).fileName() + QStringLiteral(": ") +
-                             (item.problem.isEmpty() ? item.workProblem : item.problem);
-        }
-        m_progress->setValue(static_cast<int>(++m_next));
-        // Back to the event loop between files, so that "Stop here" is heard.
-        QTimer::singleShot(0, this, &ImportDialog::nextFile);
+    if (m_next >= m_set.items().size() || !m_running) {
+        endImport();
         return;
     }
-    if (const Result<Done> ended = m_model.archive()->endImport(m_importId); !ended)
-        m_notKept << QString::fromStdString(ended.error().text());
-    const bool stopped = m_next < m_set.items().size();
-    m_summary = plural(m_kept, tr("1 pull brought in and kept."), tr("%1 pulls brought in and kept."));
-    if (m_hereAlready > 0)
-        m_summary += QLatin1Char(' ') + plural(m_hereAlready, tr("1 was here already and is kept once."),
-                                               tr("%1 were here already and are kept once."));
-    if (stopped)
-        m_summary += QLatin1Char(' ') + plural(static_cast<int>(m_set.items().size() - m_next),
-                                               tr("Stopped; 1 file was not brought in."),
-                                               tr("Stopped; %1 files were not brought in."));
-    if (!m_notKept.isEmpty())
-        m_summary += QLatin1Char(' ') + tr("Not kept: %1").arg(m_notKept.join(QStringLiteral("; ")));
-    m_running = false;
-    accept();
+    const ImportItem& item = m_set.items()[m_next++];
+    const QString name = QFileInfo(item.path).fileName();
+    if (!item.usable()) {
+        m_notKept << name + QStringLiteral(": ") + (item.problem.isEmpty() ? item.workProblem : item.problem);
+        m_progress->setValue(static_cast<int>(m_next));
+        nextFile();
+        return;
+    }
+    struct Kept {
+        Result<std::string> id;
+        bool wasHere;
+    };
+    m_model.keeper()->ask(
+        this,
+        [jobId = m_jobId, trace = *item.trace, path = item.path.toStdString()](Archive& archive) {
+            Kept kept{std::string(), false};
+            kept.id = archive.addPull(jobId, trace, path, &kept.wasHere);
+            return kept;
+        },
+        [this, name](const Kept& kept) {
+            if (kept.id)
+                ++(kept.wasHere ? m_hereAlready : m_kept);
+            else
+                m_notKept << name + QStringLiteral(": ") + QString::fromStdString(kept.id.error().text());
+            m_progress->setValue(static_cast<int>(m_next));
+            nextFile();
+        });
+}
+
+void ImportDialog::endImport() {
+    m_model.keeper()->ask(
+        this, [id = m_importId](Archive& archive) { return archive.endImport(id); },
+        [this](const Result<Done>& ended) {
+            if (!ended)
+                m_notKept << QString::fromStdString(ended.error().text());
+            m_summary = plural(m_kept, tr("1 pull brought in and kept."), tr("%1 pulls brought in and kept."));
+            if (m_hereAlready > 0)
+                m_summary += QLatin1Char(' ') + plural(m_hereAlready, tr("1 was here already and is kept once."),
+                                                       tr("%1 were here already and are kept once."));
+            if (m_next < m_set.items().size())
+                m_summary += QLatin1Char(' ') + plural(static_cast<int>(m_set.items().size() - m_next),
+                                                       tr("Stopped; 1 file was not brought in."),
+                                                       tr("Stopped; %1 files were not brought in."));
+            if (!m_notKept.isEmpty())
+                m_summary += QLatin1Char(' ') + tr("Not kept: %1").arg(m_notKept.join(QStringLiteral("; ")));
+            m_running = false;
+            accept();
+        });
 }
 
 void ImportDialog::reject() {

@@ -45,10 +45,13 @@ private:
     void fillList();
     void fillPreview();
     void fillFacts();
+    void fillRemarks();
     void mappingChanged();
     void factChanged();
     void nextFile();
-    std::string chooseJob(QString* problem);
+    void nameJob();
+    void showWorked(int index);
+    void endImport();
     ImportItem* current();
 
     const Theme& m_theme;
@@ -56,6 +59,7 @@ private:
     ImportSet m_set;
     int m_index = -1;
     bool m_filling = false;
+    bool m_refused = false; ///< a fact as it stands cannot be, and says so
 
     QListWidget* m_files;
     QLabel* m_what;

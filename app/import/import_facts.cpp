@@ -88,6 +88,12 @@ void ImportDialog::fillFacts() {
         edit->setToolTip({});
     }
     m_remember->setEnabled(editable);
+    m_refused = false;
+    fillRemarks();
+}
+
+void ImportDialog::fillRemarks() {
+    const ImportItem* item = current();
     Markup text;
     if (item) {
         if (!item->workProblem.isEmpty())
@@ -133,8 +139,12 @@ void ImportDialog::factChanged() {
             m_leftOut->set(QString::fromStdString(done.error().reason));
         }
     }
+    m_refused = !good;
     if (!good)
         return;
+    for (auto& [key, edit] : m_facts)
+        if (!edit->text().isEmpty() && !edit->hasFocus()) // as it was understood
+            edit->setText(factText(item->facts, key));
     item->facts.setup = m_setup->currentText().toStdString();
     // Logs that came together came from one bench: the same facts serve those that have none yet.
     for (ImportItem& other : m_set.items())
@@ -144,20 +154,10 @@ void ImportDialog::factChanged() {
             other.facts.setup = setup;
             other.facts.started.clear();
             other.facts.startedEpochS.reset();
-            m_set.work(static_cast<std::size_t>(&other - m_set.items().data()));
+            m_set.workAnew(static_cast<std::size_t>(&other - m_set.items().data()));
         }
-    m_set.work(static_cast<std::size_t>(m_index));
-    const int keep = m_index;
-    {
-        QSignalBlocker block(m_files);
-        fillList();
-        m_files->setCurrentRow(keep);
-    }
-    m_filling = true;
-    fillPreview();
-    fillFacts();
-    m_filling = false;
-    m_chart->showItem(current());
+    m_go->setEnabled(false);
+    m_set.workAnew(static_cast<std::size_t>(m_index));
 }
 
 } // namespace jr::app

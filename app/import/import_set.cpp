@@ -9,6 +9,7 @@
 #include <nlohmann/json.hpp>
 
 #include <QFileInfo>
+#include <QtConcurrent>
 
 namespace jr::app {
 namespace {
@@ -21,47 +22,85 @@ bool looksLikePullFile(const std::string& text) {
 
 } // namespace
 
-ImportSet::ImportSet(const QStringList& paths, const std::vector<SavedMapping>& saved, const PullHeader& known) {
-    for (const QString& path : paths) {
-        ImportItem item;
-        item.path = path;
-        const std::string name = path.toStdString();
-        const Result<std::string> bytes = readBytes(name);
-        if (!bytes) {
-            item.problem = QString::fromStdString(bytes.error().reason);
-            m_items.push_back(std::move(item));
-            continue;
-        }
-        Result<std::string> text = decodeText(*bytes);
-        if (!text) {
-            item.problem = QString::fromStdString(text.error().reason);
-        } else if (looksLikePullFile(*text)) {
-            item.isPullFile = true;
-            item.text = std::move(text).value();
-        } else {
-            Result<ForeignLayout> layout = lookAtLog(*text, name);
-            if (!layout) {
-                item.problem = QString::fromStdString(layout.error().reason);
-            } else {
-                item.layout = std::move(layout).value();
-                item.text = std::move(text).value();
-                item.mapping = proposedMapping(item.layout);
-                for (const SavedMapping& m : saved)
-                    if (m.signature == item.layout.signature()) {
-                        item.mapping = mappingFromJson(m.columns, item.layout.columns.size());
-                        item.recognised = QString::fromStdString(m.name);
-                    }
-                item.facts = known;
-                item.facts.id.clear();
-                item.facts.setup = QFileInfo(path).completeBaseName().toStdString();
-                item.facts.started.clear();
-                item.facts.startedEpochS.reset();
-            }
-        }
-        m_items.push_back(std::move(item));
-        if (m_items.back().problem.isEmpty())
-            work(m_items.size() - 1);
+ImportItem readItem(const QString& path, const std::vector<SavedMapping>& saved, const PullHeader& known) {
+    ImportItem item;
+    item.path = path;
+    const std::string name = path.toStdString();
+    const Result<std::string> bytes = readBytes(name);
+    if (!bytes) {
+        item.problem = QString::fromStdString(bytes.error().reason);
+        return item;
     }
+    Result<std::string> text = decodeText(*bytes);
+    if (!text) {
+        item.problem = QString::fromStdString(text.error().reason);
+        return item;
+    }
+    if (looksLikePullFile(*text)) {
+        item.isPullFile = true;
+        item.text = std::move(text).value();
+    } else {
+        Result<ForeignLayout> layout = lookAtLog(*text, name);
+        if (!layout) {
+            item.problem = QString::fromStdString(layout.error().reason);
+            return item;
+        }
+        item.layout = std::move(layout).value();
+        item.text = std::move(text).value();
+        item.mapping = proposedMapping(item.layout);
+        for (const SavedMapping& m : saved)
+            if (m.signature == item.layout.signature()) {
+                item.mapping = ImportSet::mappingFromJson(m.columns, item.layout.columns.size());
+                item.recognised = QString::fromStdString(m.name);
+            }
+        item.facts = known;
+        item.facts.id.clear();
+        item.facts.setup = QFileInfo(path).completeBaseName().toStdString();
+        item.facts.started.clear();
+        item.facts.startedEpochS.reset();
+    }
+    workOut(item);
+    return item;
+}
+
+ImportSet::ImportSet(QObject* parent) : QObject(parent) {
+    connect(&m_reader, &QFutureWatcherBase::finished, this, [this] {
+        if (m_reader.future().isCanceled())
+            return;
+        const QList<ImportItem> read = m_reader.future().results();
+        m_items.assign(read.begin(), read.end());
+        emit readDone();
+    });
+}
+
+ImportSet::~ImportSet() {
+    m_reader.disconnect(this);
+    m_reader.cancel();
+    m_reader.waitForFinished();
+}
+
+void ImportSet::read(const QStringList& paths, const std::vector<SavedMapping>& saved, const PullHeader& known) {
+    m_reader.setFuture(
+        QtConcurrent::mapped(paths, [saved, known](const QString& path) { return readItem(path, saved, known); }));
+}
+
+void ImportSet::workAnew(std::size_t i) {
+    const quint64 turn = m_newest[i] = ++m_turns;
+    ++m_working;
+    QtConcurrent::run([item = m_items[i]]() mutable {
+        workOut(item);
+        return item;
+    }).then(this, [this, i, turn](ImportItem item) {
+        --m_working;
+        if (m_newest[i] != turn)
+            return;
+        // What was typed in between stays.
+        item.facts = m_items[i].facts;
+        if (item.trace && !item.isPullFile)
+            item.trace->header.setup = item.facts.setup;
+        m_items[i] = std::move(item);
+        emit worked(static_cast<int>(i));
+    });
 }
 
 int ImportSet::usableCount() const {
@@ -71,8 +110,7 @@ int ImportSet::usableCount() const {
     return n;
 }
 
-void ImportSet::work(std::size_t i) {
-    ImportItem& item = m_items[i];
+void workOut(ImportItem& item) {
     item.trace.reset();
     item.fit.reset();
     item.leftOut.clear();

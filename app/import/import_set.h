@@ -1,15 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What a handful of dropped files would become, decided without any widget: read, mapped, told apart into usable and
-// not.
+// not. Files are read in threads.
 #pragma once
 
 #include "archive/formats/foreign_log.h"
 #include "archive/store/archive.h"
 #include "core/pull/pull_fit.h"
 
+#include <QFutureWatcher>
+#include <QObject>
 #include <QString>
 #include <QStringList>
 
+#include <map>
 #include <optional>
 #include <vector>
 
@@ -25,7 +28,7 @@ struct ImportItem {
     std::vector<ColumnMapping> mapping; ///< of a foreign log, as proposed and then changed by hand
     QString recognised;                 ///< name of the saved mapping that fitted
     PullHeader facts;                   ///< what a foreign log does not say of itself
-    // Worked out by `work`:
+    // Worked out by `workOut`:
     std::optional<Trace> trace;
     std::vector<LeftOutRow> leftOut;
     QStringList remarks;
@@ -36,24 +39,42 @@ struct ImportItem {
     bool usable() const { return trace.has_value(); }
 };
 
-class ImportSet {
+/// Reads a file and works it out; a bad one carries its problem. `known` facts (inertia, radius, ratio …) are taken for
+/// foreign logs.
+ImportItem readItem(const QString& path, const std::vector<SavedMapping>& saved, const PullHeader& known);
+/// Reads the item's text with its mapping and facts as they stand now.
+void workOut(ImportItem& item);
+
+/// The files of one import, read and worked out in threads.
+class ImportSet : public QObject {
+    Q_OBJECT
 public:
-    /// Reads all files; bad ones carry their problem. `known` facts (inertia, radius, ratio …) are taken for foreign
-    /// logs.
-    ImportSet(const QStringList& paths, const std::vector<SavedMapping>& saved, const PullHeader& known);
+    explicit ImportSet(QObject* parent = nullptr);
+    ~ImportSet() override;
+
+    /// `readDone` follows; until then there are no items.
+    void read(const QStringList& paths, const std::vector<SavedMapping>& saved, const PullHeader& known);
+    /// `worked` follows, unless the item was changed again in between.
+    void workAnew(std::size_t i);
+    bool busy() const { return m_reader.isRunning() || m_working > 0; }
 
     std::vector<ImportItem>& items() { return m_items; }
     const std::vector<ImportItem>& items() const { return m_items; }
     int usableCount() const;
 
-    /// Reads item `i` with its mapping and facts as they stand now.
-    void work(std::size_t i);
-
     static std::string mappingJson(const std::vector<ColumnMapping>& mapping);
     static std::vector<ColumnMapping> mappingFromJson(const std::string& json, std::size_t columns);
 
+signals:
+    void readDone();
+    void worked(int index);
+
 private:
     std::vector<ImportItem> m_items;
+    QFutureWatcher<ImportItem> m_reader;
+    std::map<std::size_t, quint64> m_newest; ///< turn of each item being worked out
+    quint64 m_turns = 0;
+    int m_working = 0;
 };
 
 } // namespace jr::app
