@@ -97,23 +97,40 @@ int main(int argc, char** argv) {
             std::fprintf(stderr, "%s\n", job.error().text().c_str());
             return 4;
         }
-        window.openArchive(folder);
-        window.openJob(*job);
-        window.jobs().refresh();
+        window.openArchive(folder, [&] { window.openJob(*job, jr::app::MainWindow::Judge); });
+        window.waitUntilSettled();
+    }
+    // The bench is called once there is an archive for its pulls.
+    const auto begin = [&window, files = parser.positionalArguments(), bench = parser.value(benchOption),
+                        tryBench = parser.value(tryBenchOption)] {
+        if (!bench.isEmpty())
+            window.bench().connectTo(bench);
+        else if (!tryBench.isEmpty())
+            window.bench().tryStandin(tryBench);
+        if (!bench.isEmpty() || !tryBench.isEmpty())
+            window.showStation(jr::app::MainWindow::Pull);
+        window.importFiles(files);
+    };
+    if (parser.isSet(shotsOption)) {
+        // Already open.
     } else if (parser.isSet(demoOption)) {
         // The demo's pulls are simulated and kept while the window stands already.
         window.say(jr::app::MainWindow::tr("Making the demo's three jobs: a moment."));
-        QtConcurrent::run(makeDemo, folder).then(&window, [&window, folder](const jr::Result<std::string>& job) {
+        QtConcurrent::run(makeDemo, folder).then(&window, [&window, begin, folder](const jr::Result<std::string>& job) {
             if (!job) {
                 window.say(QString::fromStdString(job.error().text()));
                 return;
             }
             window.say({});
-            if (window.openArchive(folder) && window.openJob(*job))
-                window.showStation(jr::app::MainWindow::Judge);
+            window.openArchive(folder, [&window, job, begin] {
+                window.model().openJob(*job, [&window, begin](bool) {
+                    window.showStation(jr::app::MainWindow::Judge);
+                    begin();
+                });
+            });
         });
     } else {
-        window.openArchive(folder);
+        window.openArchive(folder, begin);
     }
     if (parser.isSet(logsOption))
         window.jobs().setTryFolder(parser.value(logsOption));
@@ -126,14 +143,5 @@ int main(int argc, char** argv) {
         QApplication::quit();
     });
     window.show();
-    if (parser.isSet(benchOption) || parser.isSet(tryBenchOption)) {
-        if (parser.isSet(benchOption))
-            window.bench().connectTo(parser.value(benchOption));
-        else
-            window.bench().tryStandin(parser.value(tryBenchOption));
-        window.showStation(jr::app::MainWindow::Pull);
-    }
-    if (!parser.positionalArguments().isEmpty())
-        window.importFiles(parser.positionalArguments());
     return QApplication::exec();
 }

@@ -4,6 +4,7 @@
 // [seconds]
 #include "app/frame/main_window.h"
 #include "app/pull/pull_station.h"
+#include "tests/support/settled.h"
 #include "tests/support/standin_process.h"
 
 #include <QApplication>
@@ -52,7 +53,7 @@ int main(int argc, char** argv) {
     theme.install(application);
     QTemporaryDir dir;
     jr::app::MainWindow window(theme);
-    window.openArchive(dir.filePath(QStringLiteral("archive")));
+    testsupport::openArchive(window, dir.filePath(QStringLiteral("archive")));
     window.resize(1280, 800);
     window.show();
     window.showStation(jr::app::MainWindow::Pull);

@@ -6,6 +6,7 @@
 #include "archive/formats/pull_file.h"
 #include "demo_job/demo_archive.h"
 #include "standin/simulated_bench.h"
+#include "tests/support/settled.h"
 #include "tests/support/simulated_trace.h"
 
 #include <QApplication>
@@ -61,11 +62,11 @@ int main(int argc, char** argv) {
     sinceStart.restart();
     jr::app::MainWindow window(theme);
     theModel = &window.model();
-    window.openArchive(dir.filePath("demo"));
-    window.openJob((*window.model().archive()->jobs())[0].id);
+    testsupport::openArchive(window, dir.filePath("demo"));
+    testsupport::openJob(window, (*testsupport::archiveOf(window.model())->jobs())[0].id);
     window.show();
     window.showStation(jr::app::MainWindow::Judge);
-    window.model().waitUntilLoaded();
+    window.model().waitUntilSettled();
     settle();
     std::printf("demo window usable after       %lld ms\n", static_cast<long long>(sinceStart.elapsed()));
 
@@ -86,10 +87,10 @@ int main(int argc, char** argv) {
         }
         (void)(*archive)->setComparison(*job, {});
     }
-    window.openArchive(dir.filePath("forty"));
-    window.openJob((*window.model().archive()->jobs())[0].id);
+    testsupport::openArchive(window, dir.filePath("forty"));
+    testsupport::openJob(window, (*testsupport::archiveOf(window.model())->jobs())[0].id);
     window.showStation(jr::app::MainWindow::Judge);
-    window.model().waitUntilLoaded();
+    window.model().waitUntilSettled();
     settle();
     QElapsedTimer timer;
     const auto timed = [&](const char* what, auto act) {
@@ -136,11 +137,11 @@ int main(int argc, char** argv) {
         }
     }
     const double before = megabytesResident();
-    window.openArchive(dir.filePath("twelve"));
+    testsupport::openArchive(window, dir.filePath("twelve"));
     window.showStation(jr::app::MainWindow::Judge);
     timed("12 setups, 96 pulls opened", [&] {
-        window.openJob((*window.model().archive()->jobs())[0].id);
-        window.model().waitUntilLoaded();
+        testsupport::openJob(window, (*testsupport::archiveOf(window.model())->jobs())[0].id);
+        window.model().waitUntilSettled();
     });
     std::printf("memory with them open          %.0f MB (%.0f before)\n", megabytesResident(), before);
     for (int page = 0; page < window.judge().count(); ++page) {
@@ -169,7 +170,7 @@ int main(int argc, char** argv) {
             }
         }
     }
-    timed("archive of 2000 pulls opened", [&] { window.openArchive(dir.filePath("large")); });
+    timed("archive of 2000 pulls opened", [&] { testsupport::openArchive(window, dir.filePath("large")); });
     std::printf("memory with it open            %.0f MB\n", megabytesResident());
     return 0;
 }

@@ -65,22 +65,26 @@ ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent)
             return;
         }
         // What was typed goes only once it is kept.
-        if (!chalk(m_said->text(), m_source->text(),
-                   m_kind->currentIndex() == 0 ? ClaimKind::GainsAtLeast : ClaimKind::CostsNothing, m_pct->value()))
-            return;
-        m_said->clear();
-        m_source->clear();
+        const QString said = m_said->text();
+        chalk(said, m_source->text(), m_kind->currentIndex() == 0 ? ClaimKind::GainsAtLeast : ClaimKind::CostsNothing,
+              m_pct->value(), [this, said] {
+                  if (m_said->text() != said) // the next one is being typed already
+                      return;
+                  m_said->clear();
+                  m_source->clear();
+              });
     };
     connect(add, &QPushButton::clicked, this, chalkIt);
     connect(m_said, &QLineEdit::returnPressed, this, chalkIt);
 }
 
-bool ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind kind, double pct) {
-    if (!m_model.archive() || !m_model.hasJob()) {
+void ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind kind, double pct,
+                        std::function<void()> then) {
+    if (!m_model.keeper() || !m_model.hasJob()) {
         emit m_model.problem(
             tr("A claim belongs to a job, and none is open. Open one on Jobs (Ctrl+0) or bring in pulls "
                "(Ctrl+I); what you typed stays here."));
-        return false;
+        return;
     }
     ClaimRecord claim;
     claim.said = said.trimmed().toStdString();
@@ -90,40 +94,54 @@ bool ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind ki
     claim.toRpm = m_model.settings().toRpm;
     claim.baseSetup = m_model.settings().baseSetup;
     claim.withSetup = m_model.settings().withSetup;
-    const Result<std::string> kept = m_model.archive()->saveClaim(m_model.job().id, claim);
-    if (!kept)
-        emit m_model.problem(QString::fromStdString(kept.error().text()));
-    else
-        refresh();
-    return kept.ok();
+    m_model.keeper()->ask(
+        this, [jobId = m_model.job().id, claim](Archive& archive) { return archive.saveClaim(jobId, claim); },
+        [this, then = std::move(then)](const Result<std::string>& kept) {
+            if (!kept) {
+                emit m_model.problem(QString::fromStdString(kept.error().text()));
+                return;
+            }
+            if (then)
+                then();
+            refresh();
+        });
 }
 
 void ClaimsBoard::argue(const ClaimRecord& claim, const QString& note) {
-    if (note.trimmed().isEmpty() || claim.history.empty() || !m_model.archive())
+    if (note.trimmed().isEmpty() || claim.history.empty() || !m_model.keeper())
         return;
     VerdictRecord verdict = claim.history.back();
     verdict.made = QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
     verdict.note = note.trimmed().toStdString();
-    if (const Result<Done> kept = m_model.archive()->addVerdict(claim.id, verdict); !kept) {
-        emit m_model.problem(QString::fromStdString(kept.error().text()));
-        return; // the words stay in their field
-    }
-    refresh();
+    m_model.keeper()->ask(
+        this, [id = claim.id, verdict](Archive& archive) { return archive.addVerdict(id, verdict); },
+        [this](const Result<Done>& kept) {
+            if (kept)
+                refresh();
+            else // the words stay in their field
+                emit m_model.problem(QString::fromStdString(kept.error().text()));
+        });
 }
 
 void ClaimsBoard::refresh() {
-    if (!m_model.archive() || !m_model.hasJob()) {
+    if (!m_model.keeper() || !m_model.hasJob()) {
         clearLayout(m_list);
         return;
     }
-    const auto kept = m_model.archive()->claims(m_model.job().id);
-    if (!kept)
-        return;
-    list(*kept);
+    m_model.keeper()->ask(
+        this, [jobId = m_model.job().id](const Archive& archive) { return std::pair(jobId, archive.claims(jobId)); },
+        [this](const std::pair<std::string, Result<std::vector<ClaimRecord>>>& kept) {
+            if (kept.second && kept.first == m_model.job().id)
+                showClaims(*kept.second);
+        });
+}
+
+void ClaimsBoard::showClaims(const std::vector<ClaimRecord>& kept) {
+    list(kept);
     if (m_model.loading())
         return;
     // The verdict follows from the pulls as they stand now; a new one joins the history.
-    m_model.ask(this, [this, claims = *kept](const StudyPtr& study) -> StudyDesk::Draw {
+    m_model.ask(this, [this, claims = kept](const StudyPtr& study) -> StudyDesk::Draw {
         std::vector<const Comparison*> found;
         for (const ClaimRecord& c : claims) {
             found.push_back(nullptr);
@@ -148,8 +166,12 @@ bool ClaimsBoard::judgeAnew(ClaimRecord& c, const Comparison& comparison) {
         return false;
     const VerdictRecord verdict{
         QDateTime::currentDateTime().toString(Qt::ISODate).toStdString(), now.verdict, reason, {}};
-    if (!m_model.archive()->addVerdict(c.id, verdict))
-        return false;
+    m_model.keeper()->ask(
+        this, [id = c.id, verdict](Archive& archive) -> Result<Done> { return archive.addVerdict(id, verdict); },
+        [this](const Result<Done>& kept) {
+            if (!kept)
+                emit m_model.problem(QString::fromStdString(kept.error().text()));
+        });
     c.history.push_back(verdict);
     return true;
 }

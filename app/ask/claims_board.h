@@ -7,6 +7,8 @@
 
 #include <QFrame>
 
+#include <functional>
+
 class QComboBox;
 class QDoubleSpinBox;
 class QLabel;
@@ -23,9 +25,11 @@ public:
     QString text() const; ///< for tests
     /// A note argues with the verdict; it joins the history and changes nothing in it.
     void argue(const ClaimRecord& claim, const QString& note);
-    bool chalk(const QString& said, const QString& source, ClaimKind kind, double pct);
+    /// `then` is called once it is kept.
+    void chalk(const QString& said, const QString& source, ClaimKind kind, double pct, std::function<void()> then = {});
 
 private:
+    void showClaims(const std::vector<ClaimRecord>& claims);
     void list(const std::vector<ClaimRecord>& claims);
     bool judgeAnew(ClaimRecord& claim, const Comparison& comparison);
 

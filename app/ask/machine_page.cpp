@@ -234,19 +234,31 @@ void MachinePage::refresh() {
 }
 
 void MachinePage::copyFrom() {
-    if (!m_model.archive())
+    if (!m_model.keeper())
         return;
-    const auto jobs = m_model.archive()->jobs();
-    QStringList names;
-    std::vector<std::string> bodies;
-    if (jobs)
-        for (const JobSummary& j : *jobs)
-            if (const auto job = m_model.archive()->job(j.id); job && j.id != m_model.job().id)
-                if (const auto found = job->sheets.find(sheet_kind::machine); found != job->sheets.end()) {
-                    names << tr("%1 (%2)").arg(QString::fromStdString(j.machine.empty() ? j.name : j.machine),
-                                               QString::fromStdString(j.name));
-                    bodies.push_back(found->second);
-                }
+    struct Sheets {
+        QStringList names;
+        std::vector<std::string> bodies;
+    };
+    m_model.keeper()->ask(
+        this,
+        [open = m_model.job().id](const Archive& archive) {
+            Sheets out;
+            if (const auto jobs = archive.jobs())
+                for (const JobSummary& j : *jobs)
+                    if (const auto job = archive.job(j.id); job && j.id != open)
+                        if (const auto found = job->sheets.find(sheet_kind::machine); found != job->sheets.end()) {
+                            out.names << tr("%1 (%2)").arg(
+                                QString::fromStdString(j.machine.empty() ? j.name : j.machine),
+                                QString::fromStdString(j.name));
+                            out.bodies.push_back(found->second);
+                        }
+            return out;
+        },
+        [this](const Sheets& sheets) { copyOne(sheets.names, sheets.bodies); });
+}
+
+void MachinePage::copyOne(const QStringList& names, const std::vector<std::string>& bodies) {
     if (names.empty()) {
         emit m_model.problem(tr("No other job of this archive has a machine sheet yet."));
         return;

@@ -50,6 +50,7 @@ private:
     void build(const MachineSheet& sheet); ///< the lines of this kind, with so many cylinders
     void keep(const MachineSheet& sheet, const QString& what);
     void copyFrom();
+    void copyOne(const QStringList& names, const std::vector<std::string>& bodies);
 
     const Theme& m_theme;
     JobModel& m_model;

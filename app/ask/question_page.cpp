@@ -109,12 +109,11 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
             return;
         }
         const QString name = m_newName->text().trimmed();
-        if (m_model.addSetup(name, m_tree->chosen(), {})) {
-            m_newName->clear();
-            for (const SetupRecord& s : m_model.job().setups)
-                if (s.name == name.toStdString())
-                    m_tree->choose(s.id);
-        }
+        m_model.addSetup(name, m_tree->chosen(), {}, [this, name](const std::string& id) {
+            if (m_newName->text().trimmed() == name) // nothing else has been typed since
+                m_newName->clear();
+            m_tree->choose(id);
+        });
     };
     connect(add, &QPushButton::clicked, this, addSetup);
     connect(m_newName, &QLineEdit::returnPressed, this, addSetup);

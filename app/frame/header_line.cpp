@@ -23,6 +23,13 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent)
     m_job->setProperty("strong", true);
     m_job->setSizePolicy(QSizePolicy::Fixed, QSizePolicy::Preferred);
     layout->addWidget(m_job);
+    m_keeping = new Words(tr("reading and keeping…"));
+    m_keeping->setProperty("muted", true);
+    m_keeping->hide();
+    layout->addWidget(m_keeping);
+    m_keepingTimer.setSingleShot(true);
+    m_keepingTimer.setInterval(600); // quicker than that nobody needs to be told
+    connect(&m_keepingTimer, &QTimer::timeout, m_keeping, &QWidget::show);
     layout->addStretch(1);
     m_air = new MarkedWords;
     m_air->setProperty("muted", true);
@@ -83,6 +90,15 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent)
         connect(&m_model, signal, this, &HeaderLine::refresh);
     connect(&m_theme, &Theme::changed, this, &HeaderLine::refresh);
     refresh();
+}
+
+void HeaderLine::setKeeping(bool keeping) {
+    if (keeping) {
+        m_keepingTimer.start();
+    } else {
+        m_keepingTimer.stop();
+        m_keeping->hide();
+    }
 }
 
 void HeaderLine::fillDetail() {

@@ -6,6 +6,7 @@
 #include "app/model/job_model.h"
 #include "app/theme/theme.h"
 
+#include <QTimer>
 #include <QWidget>
 
 class QComboBox;
@@ -20,6 +21,8 @@ class HeaderLine : public QWidget {
     Q_OBJECT
 public:
     HeaderLine(Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    /// Something is on its way to the disk; said when it takes longer than a moment.
+    void setKeeping(bool keeping);
 
 private:
     void refresh();
@@ -28,6 +31,8 @@ private:
     Theme& m_theme;
     JobModel& m_model;
     QLabel* m_job;
+    QLabel* m_keeping;
+    QTimer m_keepingTimer;
     QComboBox* m_standard;
     QComboBox* m_units;
     QComboBox* m_detail;

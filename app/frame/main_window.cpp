@@ -43,7 +43,8 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     auto* down = new QVBoxLayout;
     down->setSpacing(0);
     across->addLayout(down, 1);
-    down->addWidget(new HeaderLine(theme, m_model));
+    m_header = new HeaderLine(theme, m_model);
+    down->addWidget(m_header);
     m_message = new Words;
     m_message->setProperty("caution", true);
     m_message->setWordWrap(true);
@@ -73,12 +74,9 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     }
 
     connect(m_rail, &Rail::chosen, this, &MainWindow::showStation);
-    connect(m_jobs, &JobsStation::jobChosen, this, [this](const QString& id) {
-        if (openJob(id.toStdString()))
-            showStation(Judge);
-    });
+    connect(m_jobs, &JobsStation::jobChosen, this, [this](const QString& id) { openJob(id.toStdString(), Judge); });
     connect(m_jobs, &JobsStation::importWanted, this, &MainWindow::importFiles);
-    connect(m_jobs, &JobsStation::archiveWanted, this, &MainWindow::openArchive);
+    connect(m_jobs, &JobsStation::archiveWanted, this, [this](const QString& folder) { openArchive(folder); });
     connect(m_jobs, &JobsStation::message, this, &MainWindow::say);
     connect(m_handover, &HandoverStation::message, this, &MainWindow::say);
     connect(m_dayStrip, &DayStrip::pullOpened, this, [this](int i) {
@@ -86,11 +84,12 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
         showStation(Look);
     });
     connect(m_captures, &CaptureOffer::takeIn, this, [this] {
-        const int taken = m_bench->recoverCaptures();
-        say(plural(taken, tr("1 pull taken in; it is in its job now."),
-                   tr("%1 pulls taken in; they are in their job now.")));
-        m_model.reload();
-        m_jobs->refresh();
+        m_bench->recoverCaptures([this](int taken) {
+            say(plural(taken, tr("1 pull taken in; it is in its job now."),
+                       tr("%1 pulls taken in; they are in their job now.")));
+            m_model.reload();
+            m_jobs->refresh();
+        });
     });
     connect(&m_model, &JobModel::problem, this, &MainWindow::say);
     connect(m_bench.get(), &BenchModel::said, this, &MainWindow::say);
@@ -105,11 +104,14 @@ MainWindow::~MainWindow() {
     // What goes wrong from here on has no window any more to be said in.
     m_bench->disconnect(this);
     m_model.disconnect(this);
-    if (m_archive)
-        m_archive->setRemarkListener({});
+    if (m_keeper)
+        m_keeper->disconnect(this);
     connect(&m_model, &JobModel::problem, &m_model,
             [](const QString& words) { std::fprintf(stderr, "%s\n", words.toLocal8Bit().constData()); });
     delete takeCentralWidget();
+    m_model.setKeeper(nullptr); // with what it had still to keep
+    if (m_keeper)
+        m_keeper->finish();
 }
 
 void MainWindow::addShortcuts() {
@@ -134,33 +136,49 @@ void MainWindow::say(const QString& text) {
     });
 }
 
-bool MainWindow::openArchive(const QString& folder) {
-    bool damaged = false;
-    Result<std::unique_ptr<Archive>> archive = Archive::open(folder, &damaged);
-    if (!archive) {
-        const QString words = QString::fromStdString(archive.error().text());
-        say(words);
-        m_jobs->setDamaged(damaged && !m_archive ? folder : QString(), words);
-        return false;
-    }
-    archive.value()->setRemarkListener([this](const std::string& words) { say(QString::fromStdString(words)); });
-    m_jobs->setDamaged({}, {});
-    m_bench->disconnectBench();
-    m_model.setArchive(nullptr);
-    m_archive = std::move(archive).value();
-    m_model.setArchive(m_archive.get());
-    m_captures->offer(m_bench->pendingCaptures());
-    m_jobs->refresh();
-    showStation(Jobs);
-    return true;
+void MainWindow::openArchive(const QString& folder, std::function<void()> then) {
+    m_opening = std::make_unique<Keeper>(folder);
+    connect(m_opening.get(), &Keeper::opened, this,
+            [this, folder, then = std::move(then)](bool well, const QString& words, bool damaged) {
+                if (!well) {
+                    say(words);
+                    m_jobs->setDamaged(damaged && !m_keeper ? folder : QString(), words);
+                    m_opening.release()->deleteLater(); // it is telling us this
+                    return;
+                }
+                adoptKeeper(std::move(m_opening));
+                if (then)
+                    then();
+            });
+    m_opening->open();
 }
 
-bool MainWindow::openJob(const std::string& jobId) {
-    QString problem;
-    if (m_archive && m_model.openJob(jobId, &problem))
-        return true;
-    say(problem);
-    return false;
+void MainWindow::adoptKeeper(std::unique_ptr<Keeper> keeper) {
+    connect(keeper.get(), &Keeper::remark, this, &MainWindow::say);
+    connect(keeper.get(), &Keeper::workingChanged, m_header, &HeaderLine::setKeeping);
+    m_jobs->setDamaged({}, {});
+    m_bench->disconnectBench();
+    m_model.setKeeper(nullptr);
+    m_keeper = std::move(keeper);
+    m_model.setKeeper(m_keeper.get());
+    m_bench->lookForCaptures([this](const QStringList& pending) { m_captures->offer(pending); });
+    m_jobs->refresh();
+    showStation(Jobs);
+}
+
+void MainWindow::openJob(const std::string& jobId, int station) {
+    m_model.openJob(jobId, [this, station](bool opened) {
+        if (opened)
+            showStation(station);
+    });
+}
+
+void MainWindow::waitUntilSettled() {
+    do {
+        while (m_opening)
+            QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
+        m_model.waitUntilSettled();
+    } while (m_opening);
 }
 
 void MainWindow::showStation(int station) {
@@ -171,7 +189,7 @@ void MainWindow::showStation(int station) {
 }
 
 void MainWindow::importFiles(const QStringList& paths) {
-    if (!m_archive) {
+    if (!m_keeper) {
         say(tr("Open an archive first: there is nowhere to keep these pulls."));
         return;
     }
@@ -182,8 +200,7 @@ void MainWindow::importFiles(const QStringList& paths) {
         m_jobs->refresh();
         return;
     }
-    if (openJob(dialog.jobId()))
-        showStation(Judge);
+    openJob(dialog.jobId(), Judge);
     m_jobs->refresh();
     say(dialog.summary());
 }

@@ -7,6 +7,9 @@
 
 #include <QMainWindow>
 
+#include <functional>
+#include <memory>
+
 class QStackedWidget;
 class QLabel;
 
@@ -14,6 +17,7 @@ namespace jr::app {
 
 class CaptureOffer;
 class DayStrip;
+class HeaderLine;
 class HandoverStation;
 class AskStation;
 class BenchModel;
@@ -33,10 +37,14 @@ public:
     MainWindow(Theme& theme, QWidget* parent = nullptr);
     ~MainWindow() override;
 
-    /// Opens the archive in a folder; says on the start page when that is not possible.
-    bool openArchive(const QString& folder);
-    bool openJob(const std::string& jobId);
+    /// Opens the archive in a folder, then `then`; says on the start page when that is not possible, and keeps the one
+    /// before.
+    void openArchive(const QString& folder, std::function<void()> then = {});
+    /// Opens a job with `station` in view once it is there.
+    void openJob(const std::string& jobId, int station);
     void showStation(int station);
+    /// For tests, pictures and benchmarks: lets the window live until all that was asked for is there.
+    void waitUntilSettled();
     void importFiles(const QStringList& paths);
     void say(const QString& text); ///< above the stations for a while; empty: nothing any more
 
@@ -58,12 +66,14 @@ protected:
 
 private:
     void addShortcuts();
+    void adoptKeeper(std::unique_ptr<Keeper> keeper);
 
     Theme& m_theme;
-    std::unique_ptr<Archive> m_archive;
+    std::unique_ptr<Keeper> m_keeper, m_opening;
     JobModel m_model;
     std::unique_ptr<BenchModel> m_bench;
     Rail* m_rail;
+    HeaderLine* m_header;
     QStackedWidget* m_stations;
     JobsStation* m_jobs;
     AskStation* m_ask;

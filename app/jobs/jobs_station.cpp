@@ -4,13 +4,19 @@
 #include "app/theme/plural.h"
 #include "app/theme/words.h"
 
+#include <QApplication>
 #include <QDateTime>
 #include <QFileDialog>
+#include <QPointer>
 #include <QProgressDialog>
 #include <QPushButton>
 #include <QScrollArea>
 #include <QStandardPaths>
 #include <QVBoxLayout>
+#include <QtConcurrent>
+
+#include <atomic>
+#include <memory>
 
 namespace jr::app {
 namespace {
@@ -101,10 +107,14 @@ JobsStation::JobsStation(const Theme& theme, JobModel& model, QWidget* parent)
     connect(m_copy, &QPushButton::clicked, this, &JobsStation::makeCopy);
     connect(m_rebuild, &QPushButton::clicked, this, &JobsStation::takeInStrays);
     connect(m_forget, &QPushButton::clicked, this, [this] {
-        if (m_model.archive())
-            if (const Result<Done> done = m_model.archive()->forgetUnfinished(); !done)
-                emit message(QString::fromStdString(done.error().text()));
-        refresh();
+        if (m_model.keeper())
+            m_model.keeper()->ask(
+                this, [](Archive& archive) { return archive.forgetUnfinished(); },
+                [this](const Result<Done>& done) {
+                    if (!done)
+                        emit message(QString::fromStdString(done.error().text()));
+                    refresh();
+                });
     });
     connect(other, &QPushButton::clicked, this, [this] {
         const QString folder = QFileDialog::getExistingDirectory(this, tr("Open the archive in this folder"));
@@ -141,22 +151,34 @@ void JobsStation::chooseFiles() {
 }
 
 void JobsStation::refresh() {
-    fillJobs();
-    fillSafety();
+    m_copy->setEnabled(m_model.keeper());
+    m_import->setEnabled(m_model.keeper());
+    if (!m_model.keeper()) {
+        fillJobs({});
+        fillClosed();
+        return;
+    }
+    struct Standing {
+        Result<std::vector<JobSummary>> jobs;
+        Result<SafetyReport> safety;
+    };
+    m_model.keeper()->ask(
+        this,
+        [](const Archive& archive) {
+            return Standing{archive.jobs(), archive.check(false)};
+        },
+        [this](const Standing& standing) {
+            if (!standing.jobs)
+                emit message(QString::fromStdString(standing.jobs.error().text()));
+            fillJobs(standing.jobs ? *standing.jobs : std::vector<JobSummary>{});
+            fillSafety(standing.safety);
+        });
 }
 
-void JobsStation::fillJobs() {
+void JobsStation::fillJobs(const std::vector<JobSummary>& jobs) {
     while (QLayoutItem* item = m_jobs->takeAt(0)) {
         delete item->widget();
         delete item;
-    }
-    std::vector<JobSummary> jobs;
-    if (m_model.archive()) {
-        auto found = m_model.archive()->jobs();
-        if (found)
-            jobs = std::move(found).value();
-        else
-            emit message(QString::fromStdString(found.error().text()));
     }
     for (const JobSummary& job : jobs) {
         auto* card = new QPushButton;
@@ -185,10 +207,10 @@ void JobsStation::fillJobs() {
     }
     if (jobs.empty()) {
         auto* empty =
-            new Words(m_model.archive() ? tr("There are no jobs here yet.\n\nBring in the pulls of two setups — say, "
-                                             "three with the standard part and three with the new one — "
-                                             "and the difference is judged at once.")
-                                        : tr("No archive is open. Choose a folder to keep your records in."));
+            new Words(m_model.keeper() ? tr("There are no jobs here yet.\n\nBring in the pulls of two setups — say, "
+                                            "three with the standard part and three with the new one — "
+                                            "and the difference is judged at once.")
+                                       : tr("No archive is open. Choose a folder to keep your records in."));
         empty->setWordWrap(true);
         empty->setStyleSheet(QStringLiteral("font-size: 17px;"));
         m_jobs->addWidget(empty);
@@ -196,22 +218,19 @@ void JobsStation::fillJobs() {
     m_jobs->addStretch(1);
 }
 
-void JobsStation::fillSafety() {
+void JobsStation::fillClosed() {
+    for (QWidget* w : {static_cast<QWidget*>(m_unfinished), static_cast<QWidget*>(m_forget)})
+        w->hide();
+    m_safety->setText(tr("Nothing is open."));
+    m_unfinished->setText(m_damagedWords);
+    m_unfinished->setVisible(!m_damagedFolder.isEmpty());
+    m_rebuild->setVisible(!m_damagedFolder.isEmpty());
+}
+
+void JobsStation::fillSafety(const Result<SafetyReport>& report) {
     m_unfinished->hide();
     m_forget->hide();
     m_rebuild->hide();
-    m_copy->setEnabled(m_model.archive());
-    m_import->setEnabled(m_model.archive());
-    if (!m_model.archive()) {
-        m_safety->setText(tr("Nothing is open."));
-        if (!m_damagedFolder.isEmpty()) {
-            m_unfinished->setText(m_damagedWords);
-            m_unfinished->show();
-            m_rebuild->show();
-        }
-        return;
-    }
-    const Result<SafetyReport> report = m_model.archive()->check(false);
     if (!report) {
         m_safety->setText(QString::fromStdString(report.error().text()));
         return;
@@ -221,7 +240,7 @@ void JobsStation::fillSafety() {
                                 tr("%1 pulls, each kept twice: in the database and as an open file beside it."))
                        : tr("%1 of %2 pulls are kept twice.").arg(report->mirrored).arg(report->pulls);
     text += QStringLiteral("\n") + (m_throwAway ? tr("This is a trial: the folder goes when the program ends.")
-                                                : QDir::toNativeSeparators(m_model.archive()->folder()));
+                                                : QDir::toNativeSeparators(m_model.keeper()->folder()));
     text += QStringLiteral("\n\n");
     if (report->lastCopyMade.empty())
         text += tr("No copy on another disk yet.");
@@ -259,9 +278,14 @@ void JobsStation::makeCopy() {
         QFileDialog::getExistingDirectory(this, tr("Copy everything into this folder (best on another disk)"));
     if (place.isEmpty())
         return;
-    const Result<QString> copy = m_model.archive()->copyTo(place);
-    emit message(copy ? tr("Copied to %1.").arg(*copy) : QString::fromStdString(copy.error().text()));
-    refresh();
+    emit message(tr("Copying…"));
+    m_copy->setEnabled(false);
+    m_model.keeper()->ask(
+        this, [place](Archive& archive) { return archive.copyTo(place); },
+        [this](const Result<QString>& copy) {
+            emit message(copy ? tr("Copied to %1.").arg(*copy) : QString::fromStdString(copy.error().text()));
+            refresh();
+        });
 }
 
 void JobsStation::setDamaged(const QString& folder, const QString& words) {
@@ -271,27 +295,48 @@ void JobsStation::setDamaged(const QString& folder, const QString& words) {
 }
 
 void JobsStation::takeInStrays() {
-    QProgressDialog progress(tr("Making the records whole…"), tr("Stop here"), 0, 0, this);
-    progress.setWindowModality(Qt::WindowModal);
-    const Progress tick = [&](int looked, int all) {
-        progress.setMaximum(all);
-        progress.setValue(std::min(looked, all));
-        return !progress.wasCanceled();
+    auto* dialog = new QProgressDialog(tr("Making the records whole…"), tr("Stop here"), 0, 0, this);
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    dialog->setWindowModality(Qt::WindowModal);
+    dialog->setMinimumDuration(0);
+    dialog->show();
+    const auto stop = std::make_shared<std::atomic<bool>>(false);
+    connect(dialog, &QProgressDialog::canceled, this, [stop] { *stop = true; });
+    const Progress tick = [stop, shown = QPointer<QProgressDialog>(dialog)](int looked, int all) {
+        QMetaObject::invokeMethod(
+            qApp,
+            [shown, looked, all] {
+                if (!shown)
+                    return;
+                shown->setMaximum(all);
+                shown->setValue(std::min(looked, all));
+            },
+            Qt::QueuedConnection);
+        return !*stop;
     };
-    if (!m_model.archive()) {
+    const auto done = [this, shown = QPointer<QProgressDialog>(dialog)](const Result<Rebuilt>& rebuilt) {
+        if (shown)
+            shown->close();
+        tell(rebuilt);
+    };
+    if (!m_model.keeper()) {
         const QString folder = m_damagedFolder;
-        const Result<Rebuilt> done = Archive::rebuildFolder(folder, tick);
-        progress.reset();
-        tell(done);
-        if (done)
-            emit archiveWanted(folder);
+        QtConcurrent::run([folder, tick] {
+            return Archive::rebuildFolder(folder, tick);
+        }).then(this, [this, done, folder](const Result<Rebuilt>& rebuilt) {
+            done(rebuilt);
+            if (rebuilt)
+                emit archiveWanted(folder);
+        });
         return;
     }
-    const Result<Rebuilt> done = m_model.archive()->rebuild(tick);
-    progress.reset();
-    tell(done);
-    m_model.reload();
-    refresh();
+    m_model.keeper()->ask(
+        this, [tick](Archive& archive) { return archive.rebuild(tick); },
+        [this, done](const Result<Rebuilt>& rebuilt) {
+            done(rebuilt);
+            m_model.reload();
+            refresh();
+        });
 }
 
 void JobsStation::tell(const Result<Rebuilt>& done) {

@@ -38,8 +38,9 @@ signals:
     void message(const QString& text);
 
 private:
-    void fillJobs();
-    void fillSafety();
+    void fillJobs(const std::vector<JobSummary>& jobs);
+    void fillSafety(const Result<SafetyReport>& report);
+    void fillClosed(); ///< no archive is open
     void makeCopy();
     void takeInStrays();
     void tell(const Result<Rebuilt>& done);

@@ -13,9 +13,57 @@
 #include <QFileInfo>
 #include <QStandardPaths>
 
+#include <algorithm>
 #include <cmath>
 
 namespace jr::app {
+namespace {
+
+/// Known to the archive from now on, with its own facts beside what was known of it.
+Result<Done> knowBench(Archive& archive, BenchRecord record) {
+    constexpr std::size_t kMostBenches = 200; // a line with a new name every minute is no row of benches
+    const auto known = archive.benches();
+    if (!known)
+        return known.error();
+    bool isNew = true;
+    for (const BenchRecord& b : *known)
+        if (b.name == record.name) {
+            isNew = false;
+            for (const auto& fact : b.facts)
+                if (std::none_of(record.facts.begin(), record.facts.end(),
+                                 [&](const auto& told) { return told.first == fact.first; }))
+                    record.facts.push_back(fact);
+        }
+    if (isNew && known->size() >= kMostBenches)
+        return Error{BenchModel::tr("%1 benches are known already; this one is used, but not kept.")
+                         .arg(known->size())
+                         .toStdString()};
+    const auto kept = archive.saveBench(record);
+    return kept ? Result<Done>(Done{}) : kept.error();
+}
+
+/// The newest calibration of each kind of this bench: facts that take the place of what it says of itself.
+std::map<std::string, std::string> calibratedFacts(const Archive& archive, const std::string& benchName) {
+    std::map<std::string, std::string> newest;
+    const auto known = archive.benches();
+    if (!known)
+        return newest;
+    for (const BenchRecord& b : *known) {
+        if (b.name != benchName)
+            continue;
+        const auto history = archive.calibrations(b.id);
+        if (!history)
+            return newest;
+        for (auto it = history->rbegin(); it != history->rend(); ++it)
+            if (it->kind != "drag-with-machine") // drag with a machine on says nothing of the bare roller
+                for (const auto& [key, value] : it->facts)
+                    newest[key] = value;
+    }
+    return newest;
+}
+
+} // namespace
+
 BenchModel::BenchModel(JobModel& job, QObject* parent) : QObject(parent), m_job(job) {
     qRegisterMetaType<BenchDescription>();
     qRegisterMetaType<GuardTrip>();
@@ -29,6 +77,8 @@ BenchModel::BenchModel(JobModel& job, QObject* parent) : QObject(parent), m_job(
     connect(&m_job, &JobModel::jobChanged, this, [this] {
         if (m_job.job().id != m_sittingOf)
             takeSittingFromJob();
+        if (!m_job.hasJob()) // perhaps another archive
+            m_dayJob = std::make_shared<std::string>();
         if (m_session)
             tellSitting();
         emit sittingChanged();
@@ -47,7 +97,7 @@ BenchModel::~BenchModel() {
 }
 
 QString BenchModel::captureFolder() const {
-    return m_job.archive() ? m_job.archive()->folder() + QStringLiteral("/capture") : QString();
+    return m_job.keeper() ? m_job.keeper()->folder() + QStringLiteral("/capture") : QString();
 }
 
 void BenchModel::connectTo(const QString& text, const QString& plain) {
@@ -114,39 +164,40 @@ void BenchModel::takeDescription(BenchDescription bench) {
         m_tankMl = QString::fromStdString(tank->second).toDouble();
     m_bench = std::move(bench);
     useProcedure(m_procedure);
-    if (m_job.archive()) {
-        knowBench();
-        adoptCalibrations();
-    }
     tellSitting();
     emit described();
-}
-
-/// Known to the archive from now on, with its own facts; calibrations of the archive are laid over them.
-void BenchModel::knowBench() {
-    constexpr std::size_t kMostBenches = 200; // a line with a new name every minute is no row of benches
+    if (!m_job.keeper())
+        return;
+    // Known to the archive from now on; its calibrations are laid over what the bench says of itself.
     BenchRecord record{"", m_bench->name, "", {}};
     for (const auto& [key, value] : m_bench->facts)
         record.facts.emplace_back(key, value);
-    const auto known = m_job.archive()->benches();
-    if (!known) {
-        emit said(QString::fromStdString(known.error().text()));
-        return;
+    struct Known {
+        Result<Done> kept;
+        std::map<std::string, std::string> calibrated;
+    };
+    m_job.keeper()->ask(
+        this,
+        [record](Archive& archive) {
+            Result<Done> kept = knowBench(archive, record);
+            return Known{std::move(kept), calibratedFacts(archive, record.name)};
+        },
+        [this, name = m_bench->name](const Known& known) {
+            if (!known.kept)
+                emit said(QString::fromStdString(known.kept.error().text()));
+            if (m_bench && m_bench->name == name) {
+                benchKnown(known.calibrated);
+                emit calibrated();
+            }
+        });
+}
+
+void BenchModel::benchKnown(const std::map<std::string, std::string>& calibrated) {
+    for (const auto& [key, value] : calibrated) {
+        m_bench->facts[key] = value;
+        inSession([key = key, value = value](BenchSession& session) { session.setFact(key, value); });
     }
-    bool isNew = true;
-    for (const BenchRecord& b : *known)
-        if (b.name == record.name) {
-            isNew = false;
-            for (const auto& fact : b.facts)
-                if (!m_bench->facts.contains(fact.first))
-                    record.facts.push_back(fact);
-        }
-    if (isNew && known->size() >= kMostBenches) {
-        emit said(tr("%1 benches are known already; this one is used, but not kept.").arg(known->size()));
-        return;
-    }
-    if (const auto kept = m_job.archive()->saveBench(record); !kept)
-        emit said(QString::fromStdString(kept.error().text()));
+    setLimits(limitsOf(*m_bench)); // a speed limit may have been among them
 }
 
 QString BenchModel::standinProgram() const {
@@ -183,6 +234,8 @@ void BenchModel::closeSession() {
         // Waits, so that a pull in hand is kept before anything is taken down; only then may its capture go.
         QMetaObject::invokeMethod(m_session, &BenchSession::close, Qt::BlockingQueuedConnection);
         QCoreApplication::sendPostedEvents(this);
+        if (m_job.keeper())
+            m_job.keeper()->finish();
         QMetaObject::invokeMethod(m_session, &BenchSession::finishCapture, Qt::BlockingQueuedConnection);
         m_session = nullptr;
         m_thread.quit();
@@ -204,34 +257,15 @@ void BenchModel::disconnectBench() {
     emit linkChanged();
 }
 
-/// The archive's newest calibration of each kind of this bench takes the place of what the bench says of itself.
-void BenchModel::adopt(BenchDescription& bench) const {
-    const auto known = m_job.archive()->benches();
-    if (!known)
-        return;
-    for (const BenchRecord& b : *known) {
-        if (b.name != bench.name)
-            continue;
-        const auto history = m_job.archive()->calibrations(b.id);
-        if (!history)
-            return;
-        std::map<std::string, std::string> newest;
-        for (auto it = history->rbegin(); it != history->rend(); ++it)
-            if (it->kind != "drag-with-machine") // drag with a machine on says nothing of the bare roller
-                for (const auto& [key, value] : it->facts)
-                    newest[key] = value;
-        for (const auto& [key, value] : newest) {
-            bench.facts[key] = value;
-            inSession([key = key, value = value](BenchSession& session) { session.setFact(key, value); });
-        }
-    }
-}
-
 void BenchModel::adoptCalibrations() {
-    if (!m_bench || !m_job.archive())
+    if (!m_bench || !m_job.keeper())
         return;
-    adopt(*m_bench);
-    setLimits(limitsOf(*m_bench)); // a speed limit may have been among them
+    m_job.keeper()->ask(
+        this, [name = m_bench->name](const Archive& archive) { return calibratedFacts(archive, name); },
+        [this, name = m_bench->name](const std::map<std::string, std::string>& calibrated) {
+            if (m_bench && m_bench->name == name)
+                benchKnown(calibrated);
+        });
 }
 
 void BenchModel::ask(const QString& offer) {
@@ -281,30 +315,17 @@ double BenchModel::sinceLastPullS() const {
     return m_sinceLast.isValid() ? static_cast<double>(m_sinceLast.elapsed()) / 1000. : kNaN;
 }
 
-bool BenchModel::ensureJob() {
-    if (m_job.hasJob())
-        return true;
-    if (!m_job.archive())
-        return false;
-    const QString name = tr("Bench day %1").arg(QLocale().toString(QDate::currentDate(), QLocale::ShortFormat));
-    const auto job = m_job.archive()->createJob(name.toStdString(), m_bench ? m_bench->header.machine : "");
-    QString problem;
-    if (job && m_job.openJob(*job, &problem)) {
-        m_job.waitUntilLoaded();
-        return true;
-    }
-    emit said(job ? problem : QString::fromStdString(job.error().text()));
-    return false;
-}
-
 void BenchModel::take(const std::shared_ptr<CaughtPull>& pull) {
-    if (!ensureJob()) {
+    if (!m_job.keeper()) {
         // The capture still has it: it was not told to be kept.
-        emit said(tr("The pull could not be kept in a job; it stays in the capture and is offered at the next start."));
+        emit said(tr("The pull could not be kept: no archive is open. It stays in the capture and is offered at the "
+                     "next start."));
         return;
     }
     PullHeader& h = pull->trace.header;
-    h.job = m_job.job().name;
+    h.job = m_job.hasJob()
+                ? m_job.job().name
+                : tr("Bench day %1").arg(QLocale().toString(QDate::currentDate(), QLocale::ShortFormat)).toStdString();
     if (h.setup.empty())
         h.setup = tr("as it stands").toStdString();
     const int strokes = h.strokes.value_or(4);
@@ -321,35 +342,68 @@ void BenchModel::take(const std::shared_ptr<CaughtPull>& pull) {
         h.set(header_key::restS, std::round(sinceLastPullS()));
     if (!m_brakeTask.empty())
         h.set(header_key::brakeTask, m_brakeTask);
+    m_sinceLast.start();
     // A warm-up is set aside in the same breath: kept as a pull that counts it would be a false result.
     const AddPullOptions how{m_warmUp, m_warmUp ? tr("warm-up").toStdString() : std::string()};
-    const Result<std::string> id = m_job.archive()->addPull(m_job.job().id, pull->trace, "bench", how);
-    if (!id) {
-        emit said(tr("The pull could not be kept: %1. It stays in the capture and is offered at the next start.")
-                      .arg(QString::fromStdString(id.error().text())));
-        return;
-    }
-    tellKept(*id);
-    const int index = m_job.takeIn(*id);
-    m_sinceLast.start();
-    m_waiting = WaitingCard{index, pull, measured};
     // One warm-up is thrown away (P3); the next counts unless asked otherwise.
     m_warmUp = false;
     emit sittingChanged();
-    showCard();
+    keepPull(pull, measured, how);
+}
+
+/// In the keeper's thread; the pull goes into the open job, or into one of the day that is made for it.
+void BenchModel::keepPull(const std::shared_ptr<CaughtPull>& pull, bool fuelMeasured, const AddPullOptions& how) {
+    struct Kept {
+        Result<std::string> pullId;
+        Result<JobRecord> job;
+    };
+    const std::string openJob = m_job.job().id;
+    m_job.keeper()->ask(
+        this,
+        [pull, openJob, how, dayJob = m_dayJob](Archive& archive) -> Kept {
+            std::string jobId = openJob.empty() ? *dayJob : openJob;
+            if (jobId.empty()) {
+                const auto made = archive.createJob(pull->trace.header.job, pull->trace.header.machine);
+                if (!made)
+                    return {made.error(), made.error()};
+                jobId = *dayJob = *made;
+            }
+            Result<std::string> id = archive.addPull(jobId, pull->trace, "bench", how);
+            return {std::move(id), archive.job(jobId)};
+        },
+        [this, pull, fuelMeasured](const Kept& kept) {
+            if (!kept.pullId) {
+                emit said(
+                    tr("The pull could not be kept: %1. It stays in the capture and is offered at the next start.")
+                        .arg(QString::fromStdString(kept.pullId.error().text())));
+                return;
+            }
+            tellKept(*kept.pullId);
+            if (!kept.job)
+                return;
+            m_waiting = WaitingCard{*kept.pullId, pull, fuelMeasured};
+            if (kept.job->id == m_job.job().id)
+                m_job.takeIn(*kept.job, *kept.pullId, std::shared_ptr<const Trace>(pull, &pull->trace));
+            else if (!m_job.hasJob())
+                m_job.openJob(kept.job->id);
+            else // another job was opened in between
+                emit said(tr("The pull is kept in %1.").arg(QString::fromStdString(kept.job->name)));
+            showCard();
+        });
 }
 
 /// The card comes once the pull is safe on disk and worked out.
 void BenchModel::showCard() {
     if (!m_waiting)
         return;
-    const int index = m_waiting->index;
-    const bool workedOut = index < 0 || (m_job.shown()->pulls().size() > static_cast<std::size_t>(index) &&
-                                         m_job.shown()->pulls()[static_cast<std::size_t>(index)].id ==
-                                             m_job.pulls()[static_cast<std::size_t>(index)].record.id);
-    if (!workedOut)
+    const auto& pulls = m_job.pulls();
+    const auto here =
+        std::find_if(pulls.begin(), pulls.end(), [&](const LoadedPull& p) { return p.record.id == m_waiting->pullId; });
+    const auto at = static_cast<std::size_t>(here - pulls.begin());
+    const auto& shown = m_job.shown()->pulls();
+    if (here == pulls.end() || shown.size() <= at || shown[at].id != m_waiting->pullId)
         return;
-    m_card = cardFor(index, *m_waiting->pull);
+    m_card = cardFor(static_cast<int>(at), *m_waiting->pull);
     m_card->fuelMeasured = m_waiting->fuelMeasured;
     m_waiting.reset();
     emit cardReady();

@@ -11,6 +11,9 @@
 #include <QProcess>
 #include <QThread>
 
+#include <functional>
+#include <map>
+
 namespace jr::app {
 
 /// What is said of a pull right after it.
@@ -94,14 +97,15 @@ public:
 
     /// What earlier runs that ended badly had caught, in words: "2 pulls of Stack length, long stack". Nothing is
     /// changed.
-    QStringList pendingCaptures() const;
-    /// Takes them into the job they name (or a new one). Returns pulls taken in.
-    int recoverCaptures();
+    void lookForCaptures(std::function<void(const QStringList& pending)> then);
+    /// Takes them into the job they name (or a new one); `then` hears how many pulls were.
+    void recoverCaptures(std::function<void(int taken)> then);
     QString captureFolder() const;
 
 signals:
     void linkChanged();
     void described();
+    void calibrated(); ///< the archive's calibrations of this bench are in force now
     void stateChanged(jr::BenchState state);
     void pullBegan();
     void cardReady();
@@ -114,7 +118,7 @@ signals:
 private:
     void take(const std::shared_ptr<CaughtPull>& pull);
     void takeDescription(BenchDescription bench);
-    void knowBench();
+    void benchKnown(const std::map<std::string, std::string>& calibrated);
     void tellKept(const std::string& pullId);
     /// Runs in the session's thread; nothing without a bench.
     template <class Work>
@@ -128,8 +132,7 @@ private:
     void applySitting(const SittingSheet& sheet);
     void takeSittingFromJob();
     void closeSession();
-    bool ensureJob();
-    void adopt(BenchDescription& bench) const;
+    void keepPull(const std::shared_ptr<CaughtPull>& pull, bool fuelMeasured, const AddPullOptions& how);
     PullCard cardFor(int index, const CaughtPull& pull) const;
     QString standinProgram() const;
 
@@ -150,9 +153,10 @@ private:
     int m_pullsSinceFuel = 0;
     std::string m_brakeTask; ///< sweep | steps, as last asked of the brake
     std::vector<double> m_fuelPerPull;
+    std::shared_ptr<std::string> m_dayJob = std::make_shared<std::string>(); ///< made by the keeper for the first pull
     /// A pull that is kept and being worked out.
     struct WaitingCard {
-        int index;
+        std::string pullId;
         std::shared_ptr<CaughtPull> pull;
         bool fuelMeasured;
     };

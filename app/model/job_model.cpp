@@ -2,12 +2,12 @@
 #include "app/model/job_model.h"
 
 #include "app/model/job_commands.h"
+#include "core/nan.h"
 
 #include <QThreadPool>
 #include <QtConcurrent>
 
-#include <cmath>
-#include <limits>
+#include <algorithm>
 #include <map>
 
 #include <malloc.h>
@@ -35,6 +35,19 @@ LoadedPull load(PullRecord record, const std::shared_ptr<const Trace>& trace) {
     else
         out.problem = QString::fromStdString(fit.error().reason);
     return out;
+}
+
+/// A pull of a job on its way in: read and fitted in a thread, so that no more whole traces stand in memory than
+/// threads work.
+struct PullToLoad {
+    PullRecord record;
+    PackedTrace kept;
+};
+
+LoadedPull loadKept(const PullToLoad& pull) {
+    Result<Trace> trace = traceOf(pull.kept);
+    return load(pull.record, trace ? std::make_shared<const Trace>(std::move(trace).value())
+                                   : std::make_shared<const Trace>()); // damaged: must not keep the others from view
 }
 
 } // namespace
@@ -71,102 +84,134 @@ JobModel::~JobModel() {
     m_watcher.waitForFinished();
 }
 
-void JobModel::setArchive(Archive* archive) {
+void JobModel::setKeeper(Keeper* keeper) {
+    ++m_openings;
     m_watcher.cancel();
     m_watcher.waitForFinished();
     m_noteTimer.stop();
     keepSettingsNow();
-    m_archive = archive;
+    m_keeper = keeper;
     m_job = {};
     m_pulls.clear();
     m_picked.clear();
     m_current = -1;
     m_comparison.reset();
     m_bandMeans.clear();
+    m_pastNotes.clear();
     m_desk.lay(Study::make({}, {}, {}));
     m_shown = m_desk.study();
     m_undo.clear();
     emit jobChanged();
 }
 
-bool JobModel::openJob(const std::string& jobId, QString* problemText) {
-    const Result<JobRecord> job = m_archive->job(jobId);
-    auto traces = m_archive->traces(jobId);
-    if (!job || !traces) {
-        if (problemText)
-            *problemText = QString::fromStdString(job ? traces.error().text() : job.error().text());
-        return false;
-    }
-    const bool same = m_job.id == jobId;
-    if (!same)
+void JobModel::openJob(const std::string& jobId, std::function<void(bool)> then) {
+    if (!m_keeper)
+        return;
+    if (m_job.id != jobId)
         keepSettingsNow();
+    struct Read {
+        Result<JobRecord> job;
+        Result<std::vector<PackedTrace>> traces;
+        Result<std::vector<std::string>> notes;
+    };
+    m_keeper->ask(
+        this,
+        [jobId](const Archive& archive) {
+            return Read{archive.job(jobId), archive.packedTraces(jobId),
+                        archive.sheetsOfKind(sheet_kind::repeatability)};
+        },
+        [this, opening = ++m_openings, then = std::move(then)](Read read) {
+            if (opening != m_openings)
+                return;
+            const bool well = read.job && read.traces;
+            if (well) {
+                if (read.notes)
+                    takePastNotes(*read.notes);
+                showJob(std::move(read.job).value(), std::move(read.traces).value());
+            } else {
+                emit problem(QString::fromStdString(read.job ? read.traces.error().text() : read.job.error().text()));
+            }
+            if (then)
+                then(well);
+        });
+}
+
+void JobModel::showJob(JobRecord job, std::vector<PackedTrace> traces) {
+    const bool same = m_job.id == job.id;
     m_watcher.cancel();
     m_watcher.waitForFinished();
-    m_job = *job;
+    m_job = std::move(job);
     if (!same) {
         m_undo.clear();
         m_picked.clear();
         m_settings = m_job.comparison.value_or(ComparisonRecord{});
     }
+    std::map<std::string, PackedTrace> byId;
+    for (PackedTrace& kept : traces)
+        byId[kept.pullId] = std::move(kept);
     m_pulls.clear();
-    std::vector<std::pair<PullRecord, std::shared_ptr<const Trace>>> work;
-    std::map<std::string, std::shared_ptr<const Trace>> byId;
-    for (auto& [id, trace] : traces.value())
-        byId[id] = std::make_shared<const Trace>(std::move(trace));
+    std::vector<PullToLoad> work;
+    const auto unread = std::make_shared<const Trace>();
     for (const PullRecord& record : m_job.pulls) {
-        auto& trace = byId[record.id];
-        if (!trace) // damaged, or caught by another window in between
-            trace = std::make_shared<const Trace>();
-        m_pulls.push_back({record, trace, nullptr, {}});
-        work.emplace_back(record, trace);
+        m_pulls.push_back({record, unread, nullptr, {}});
+        work.push_back({record, std::move(byId[record.id])});
     }
     m_current = m_pulls.empty() ? -1 : std::clamp(m_current, 0, static_cast<int>(m_pulls.size()) - 1);
     m_comparison.reset();
     m_comparisonProblem = m_pulls.empty() ? tr("There are no pulls in this job yet.") : tr("Working the pulls out…");
-    m_bandMeans.assign(m_pulls.size(), std::numeric_limits<double>::quiet_NaN());
+    m_bandMeans.assign(m_pulls.size(), kNaN);
     m_desk.lay(Study::make({}, {}, {})); // what is still being worked out is of other pulls
     m_shown = m_desk.study();
-    m_watcher.setFuture(QtConcurrent::mapped(work, [](const std::pair<PullRecord, std::shared_ptr<const Trace>>& item) {
-        return load(item.first, item.second);
-    }));
+    m_watcher.setFuture(QtConcurrent::mapped(std::move(work), &loadKept));
     emit jobChanged();
-    return true;
 }
 
 void JobModel::reload() {
-    QString text;
-    if (hasJob() && !openJob(m_job.id, &text))
-        emit problem(text);
+    if (hasJob())
+        openJob(m_job.id);
 }
 
-int JobModel::takeIn(const std::string& pullId) {
-    if (const int known = indexOf(pullId); known >= 0)
-        return known;
-    if (loading())
-        waitUntilLoaded();
-    const Result<JobRecord> job = m_archive->job(m_job.id);
-    if (!job) {
-        emit problem(QString::fromStdString(job.error().text()));
-        return -1;
+void JobModel::keep(std::function<Result<Done>(Archive&)> change) {
+    m_keeper->ask(this, std::move(change), [this](const Result<Done>& done) {
+        if (done)
+            return;
+        emit problem(
+            tr("Not kept: %1. The job is shown as it is kept.").arg(QString::fromStdString(done.error().text())));
+        m_undo.clear(); // its steps lead from what is not so
+        reload();
+    });
+}
+
+void JobModel::takeIn(const JobRecord& job, const std::string& pullId, std::shared_ptr<const Trace> trace) {
+    if (job.id != m_job.id || indexOf(pullId) >= 0)
+        return;
+    const auto record =
+        std::find_if(job.pulls.begin(), job.pulls.end(), [&](const PullRecord& r) { return r.id == pullId; });
+    if (record == job.pulls.end())
+        return;
+    if (loading()) { // the others first: all of them are read again
+        reload();
+        return;
     }
-    m_job = *job;
-    for (const PullRecord& record : m_job.pulls)
-        if (record.id == pullId)
-            m_pulls.push_back({record, std::make_shared<const Trace>(), nullptr, tr("Working it out…")});
+    m_job.setups = job.setups;
+    m_job.pulls = job.pulls;
+    m_pulls.push_back({*record, std::make_shared<const Trace>(), nullptr, tr("Working it out…")});
     m_current = static_cast<int>(m_pulls.size()) - 1;
-    m_bandMeans.resize(m_pulls.size(), std::numeric_limits<double>::quiet_NaN());
+    m_bandMeans.resize(m_pulls.size(), kNaN);
     chooseSides();
-    fitLater(m_current);
+    fitLater(*record, std::move(trace));
     emit jobChanged();
     emit pullsChanged();
-    return m_current;
 }
 
-void JobModel::waitUntilLoaded() {
-    while (m_watcher.isRunning() || !m_watcher.isFinished())
+void JobModel::waitUntilSettled() {
+    const auto busy = [this] {
+        return (m_keeper && m_keeper->working()) || m_watcher.isRunning() || m_fitsOpen > 0 || m_desk.working();
+    };
+    do
         QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
+    while (busy());
     QCoreApplication::processEvents();
-    waitUntilAnswered();
 }
 
 void JobModel::waitUntilAnswered() {
@@ -276,11 +321,15 @@ void JobModel::keepSettings() {
 
 void JobModel::keepSettingsNow() {
     m_keepTimer.stop();
-    if (!m_archive || !hasJob() || (m_job.comparison && *m_job.comparison == m_settings))
+    if (!m_keeper || !hasJob() || (m_job.comparison && *m_job.comparison == m_settings))
         return;
     m_job.comparison = m_settings;
-    if (const Result<Done> done = m_archive->setComparison(m_job.id, m_settings); !done)
-        emit problem(QString::fromStdString(done.error().text()));
+    m_keeper->ask(
+        this, [id = m_job.id, settings = m_settings](Archive& archive) { return archive.setComparison(id, settings); },
+        [this](const Result<Done>& done) {
+            if (!done)
+                emit problem(QString::fromStdString(done.error().text()));
+        });
 }
 
 int JobModel::indexOf(const std::string& pullId) const {
@@ -300,16 +349,10 @@ void JobModel::takeFit(const LoadedPull& loaded) {
     }
 }
 
-void JobModel::fitLater(int index) {
-    const LoadedPull& p = m_pulls[static_cast<std::size_t>(index)];
-    Result<Trace> whole = m_archive->trace(p.record.id);
-    if (!whole) {
-        emit problem(QString::fromStdString(whole.error().text()));
-        return;
-    }
-    const quint64 turn = m_newestFit[p.record.id] = ++m_fitsBegun;
+void JobModel::fitLater(const PullRecord& record, std::shared_ptr<const Trace> trace) {
+    const quint64 turn = m_newestFit[record.id] = ++m_fitsBegun;
     ++m_fitsOpen;
-    QtConcurrent::run([record = p.record, trace = std::make_shared<const Trace>(std::move(whole).value())] {
+    QtConcurrent::run([record, trace = std::move(trace)] {
         return load(record, trace);
     }).then(this, [this, turn](const LoadedPull& loaded) {
         --m_fitsOpen;
@@ -320,6 +363,17 @@ void JobModel::fitLater(int index) {
         recompute();
         emit pullsChanged();
     });
+}
+
+void JobModel::readAndFitLater(const PullRecord& record) {
+    m_keeper->ask(
+        this, [id = record.id](const Archive& archive) { return archive.trace(id); },
+        [this, record](Result<Trace> whole) {
+            if (whole)
+                fitLater(record, std::make_shared<const Trace>(std::move(whole).value()));
+            else
+                emit problem(QString::fromStdString(whole.error().text()));
+        });
 }
 
 } // namespace jr::app

@@ -3,9 +3,9 @@
 #pragma once
 
 #include "app/model/display_units.h"
+#include "app/model/keeper.h"
 #include "app/model/study_desk.h"
 #include "archive/formats/job_sheets.h"
-#include "archive/store/archive.h"
 #include "core/judge/comparison.h"
 
 #include <QFutureWatcher>
@@ -13,6 +13,7 @@
 #include <QTimer>
 #include <QUndoStack>
 
+#include <functional>
 #include <map>
 #include <memory>
 #include <set>
@@ -33,22 +34,24 @@ public:
     explicit JobModel(QObject* parent = nullptr);
     ~JobModel() override;
 
-    void setArchive(Archive* archive);
-    Archive* archive() const { return m_archive; }
+    void setKeeper(Keeper* keeper);
+    /// Where everything is kept; null while no archive is open.
+    Keeper* keeper() const { return m_keeper; }
 
-    /// Opens a job; traces are fitted in the background, `loadingChanged` tells how far.
-    bool openJob(const std::string& jobId, QString* problem);
+    /// Opens a job: read by the keeper, fitted in threads, `loadingChanged` tells how far. `then` hears whether there
+    /// is such a job; the newest opening wins, and the ones before it hear nothing.
+    void openJob(const std::string& jobId, std::function<void(bool opened)> then = {});
     void reload(); ///< after pulls were added
-    /// Takes in one pull that was just kept in the archive, without working the others out anew. Returns its index, or
-    /// -1.
-    int takeIn(const std::string& pullId);
+    /// Takes in one pull that was just kept, without working the others out anew. `job` as it is now.
+    void takeIn(const JobRecord& job, const std::string& pullId, std::shared_ptr<const Trace> trace);
     bool hasJob() const { return !m_job.id.empty(); }
     const JobRecord& job() const { return m_job; }
     const std::vector<LoadedPull>& pulls() const { return m_pulls; }
     bool loading() const { return m_watcher.isRunning(); }
-    /// Until every pull is fitted and every question to the study is answered.
-    void waitUntilLoaded();
-    void waitUntilAnswered();
+    /// For tests, pictures and benchmarks: lets the window live until all that was asked is kept, read, fitted and
+    /// answered.
+    void waitUntilSettled();
+    void waitUntilAnswered(); ///< until every question to the study is
     /// Asks the study of the pulls and settings as they are now, in its own thread (study_desk.h).
     void ask(QObject* asker, StudyDesk::Work work) const { m_desk.ask(asker, std::move(work)); }
     const StudyDesk& desk() const { return m_desk; }
@@ -90,16 +93,19 @@ public:
     const std::vector<double>& bandMeansW() const { return m_bandMeans; }
 
     // Changes to data: each can be undone.
-    /// A setup that may have no pulls yet, or another's changes rewritten. Said as a problem when it cannot be.
-    bool addSetup(const QString& name, const std::string& parentId, const std::vector<SetupChange>& changes);
+    // They are shown at once and kept in order; one that could not be kept is said, and the job shown as it is kept.
+    /// A setup that may have no pulls yet; `then` hears its id once it is kept. Said as a problem when it cannot be.
+    void addSetup(const QString& name, const std::string& parentId, const std::vector<SetupChange>& changes,
+                  std::function<void(const std::string& id)> then = {});
     void setSetupChanges(const std::string& setupId, const std::string& parentId,
                          const std::vector<SetupChange>& changes);
     /// One of the job's sheets as kept (archive/formats/job_sheets.h); empty when there is none yet.
     std::string sheet(const char* kind) const;
     /// `what` names the change for undo: "tick the straps".
     void setSheet(const char* kind, const std::string& body, const QString& what);
-    /// A note, or a photo that is copied into the archive.
-    bool attach(const std::string& about, const QString& words, const QString& photo = {});
+    /// A note, or a photo that is copied into the archive; `then` is called once it is kept.
+    void attach(const std::string& about, const QString& words, const QString& photo = {},
+                std::function<void()> then = {});
     void detach(const std::string& attachmentId);
     /// Where the day stands in its plan; nothing when none was made.
     std::optional<DayProgress> dayProgress() const;
@@ -136,7 +142,11 @@ private:
     friend class SetupCommand;
     friend class SheetCommand;
     friend class DetachCommand;
+    /// Asks the keeper for a change that is shown already.
+    void keep(std::function<Result<Done>(Archive&)> change);
+    void showJob(JobRecord job, std::vector<PackedTrace> traces);
     void noteRepeatability();
+    void takePastNotes(const std::vector<std::string>& bodies);
     void applySheet(const std::string& kind, const std::string& body);
     void applyAttachment(const AttachmentRecord& attachment, bool there);
     void applySetup(const std::string& setupId, const std::string& parentId, const std::vector<SetupChange>& changes);
@@ -145,7 +155,8 @@ private:
     void applyMove(const std::string& pullId, const std::string& setupId);
     int indexOf(const std::string& pullId) const;
     /// Fits a pull in a thread of its own; the newest fit of a pull wins.
-    void fitLater(int index);
+    void fitLater(const PullRecord& record, std::shared_ptr<const Trace> trace);
+    void readAndFitLater(const PullRecord& record);
     void takeFit(const LoadedPull& loaded);
     StudyPtr makeStudy() const;
     void takeAnswers(const StudyPtr& study);
@@ -154,7 +165,8 @@ private:
     void keepSettingsNow();
     void chooseSides();
 
-    Archive* m_archive = nullptr;
+    Keeper* m_keeper = nullptr;
+    quint64 m_openings = 0; ///< the newest opening of a job
     JobRecord m_job;
     std::vector<LoadedPull> m_pulls;
     int m_current = -1;
@@ -170,6 +182,7 @@ private:
     int m_fitsOpen = 0;
     mutable StudyDesk m_desk;
     StudyPtr m_shown;
+    std::vector<RepeatabilityNote> m_pastNotes; ///< of all jobs of the archive
     std::string m_fitted;
     std::optional<int> m_fuelPulls;
     QTimer m_keepTimer;

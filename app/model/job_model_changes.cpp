@@ -7,16 +7,30 @@
 
 namespace jr::app {
 
-bool JobModel::addSetup(const QString& name, const std::string& parentId, const std::vector<SetupChange>& changes) {
-    const Result<std::string> made = m_archive->createSetup(m_job.id, name.trimmed().toStdString(), parentId, changes);
-    if (!made) {
-        emit problem(QString::fromStdString(made.error().text()));
-        return false;
-    }
-    if (auto job = m_archive->job(m_job.id))
-        m_job = std::move(job).value();
-    emit jobChanged();
-    return true;
+void JobModel::addSetup(const QString& name, const std::string& parentId, const std::vector<SetupChange>& changes,
+                        std::function<void(const std::string&)> then) {
+    struct Made {
+        Result<std::string> id;
+        Result<JobRecord> job;
+    };
+    m_keeper->ask(
+        this,
+        [jobId = m_job.id, name = name.trimmed().toStdString(), parentId, changes](Archive& archive) {
+            Result<std::string> id = archive.createSetup(jobId, name, parentId, changes);
+            return Made{std::move(id), archive.job(jobId)};
+        },
+        [this, then = std::move(then)](const Made& made) {
+            if (!made.id || !made.job) {
+                emit problem(QString::fromStdString(made.id ? made.job.error().text() : made.id.error().text()));
+                return;
+            }
+            if (made.job->id != m_job.id)
+                return;
+            m_job.setups = made.job->setups;
+            emit jobChanged();
+            if (then)
+                then(*made.id);
+        });
 }
 
 void JobModel::setSetupChanges(const std::string& setupId, const std::string& parentId,
@@ -27,10 +41,7 @@ void JobModel::setSetupChanges(const std::string& setupId, const std::string& pa
 
 void JobModel::applySetup(const std::string& setupId, const std::string& parentId,
                           const std::vector<SetupChange>& changes) {
-    if (const Result<Done> done = m_archive->setSetupChanges(setupId, parentId, changes); !done) {
-        emit problem(QString::fromStdString(done.error().text()));
-        return;
-    }
+    keep([=](Archive& archive) { return archive.setSetupChanges(setupId, parentId, changes); });
     for (SetupRecord& s : m_job.setups)
         if (s.id == setupId) {
             s.parentId = parentId;
@@ -65,10 +76,8 @@ void JobModel::movePullToSetup(int index, const std::string& setupId) {
 }
 
 void JobModel::applyAside(const std::string& pullId, bool aside, const std::string& why) {
-    const int i = indexOf(pullId);
-    if (const Result<Done> done = m_archive->setAside(pullId, aside, why); !done)
-        emit problem(QString::fromStdString(done.error().text()));
-    else if (i >= 0) {
+    keep([=](Archive& archive) { return archive.setAside(pullId, aside, why); });
+    if (const int i = indexOf(pullId); i >= 0) {
         m_pulls[static_cast<std::size_t>(i)].record.aside = aside;
         m_pulls[static_cast<std::size_t>(i)].record.asideWhy = aside ? why : "";
         recompute();
@@ -77,21 +86,17 @@ void JobModel::applyAside(const std::string& pullId, bool aside, const std::stri
 }
 
 void JobModel::applyOverrules(const std::string& pullId, const std::vector<FlagOverrule>& overrules) {
-    const int i = indexOf(pullId);
-    if (const Result<Done> done = m_archive->setOverrules(pullId, overrules); !done)
-        emit problem(QString::fromStdString(done.error().text()));
-    else if (i >= 0) {
+    keep([=](Archive& archive) { return archive.setOverrules(pullId, overrules); });
+    if (const int i = indexOf(pullId); i >= 0) {
         m_pulls[static_cast<std::size_t>(i)].record.overrules = overrules;
-        fitLater(i); // what is shown stays until the new fit is there
+        readAndFitLater(m_pulls[static_cast<std::size_t>(i)].record); // what is shown stays until the new fit is there
         emit pullsChanged();
     }
 }
 
 void JobModel::applyMove(const std::string& pullId, const std::string& setupId) {
-    const int i = indexOf(pullId);
-    if (const Result<Done> done = m_archive->moveToSetup(pullId, setupId); !done)
-        emit problem(QString::fromStdString(done.error().text()));
-    else if (i >= 0) {
+    keep([=](Archive& archive) { return archive.moveToSetup(pullId, setupId); });
+    if (const int i = indexOf(pullId); i >= 0) {
         m_pulls[static_cast<std::size_t>(i)].record.setupId = setupId;
         chooseSides();
         recompute();
@@ -105,15 +110,12 @@ std::string JobModel::sheet(const char* kind) const {
 }
 
 void JobModel::setSheet(const char* kind, const std::string& body, const QString& what) {
-    if (hasJob() && m_archive && sheet(kind) != body)
+    if (hasJob() && m_keeper && sheet(kind) != body)
         m_undo.push(new SheetCommand(*this, kind, sheet(kind), body, what));
 }
 
 void JobModel::applySheet(const std::string& kind, const std::string& body) {
-    if (const Result<Done> done = m_archive->setSheet(m_job.id, kind, body); !done) {
-        emit problem(QString::fromStdString(done.error().text()));
-        return;
-    }
+    keep([jobId = m_job.id, kind, body](Archive& archive) { return archive.setSheet(jobId, kind, body); });
     if (body.empty())
         m_job.sheets.erase(kind);
     else
@@ -123,18 +125,31 @@ void JobModel::applySheet(const std::string& kind, const std::string& body) {
         emit planChanged();
 }
 
-bool JobModel::attach(const std::string& about, const QString& words, const QString& photo) {
-    if (!hasJob() || !m_archive)
-        return false;
-    const Result<std::string> kept = m_archive->attach(m_job.id, about, words.trimmed().toStdString(), photo);
-    if (!kept) {
-        emit problem(QString::fromStdString(kept.error().text()));
-        return false;
-    }
-    if (const auto job = m_archive->job(m_job.id))
-        m_job.attachments = job->attachments;
-    emit attachmentsChanged();
-    return true;
+void JobModel::attach(const std::string& about, const QString& words, const QString& photo,
+                      std::function<void()> then) {
+    if (!hasJob() || !m_keeper)
+        return;
+    struct Kept {
+        Result<std::string> id;
+        Result<JobRecord> job;
+    };
+    m_keeper->ask(
+        this,
+        [jobId = m_job.id, about, words = words.trimmed().toStdString(), photo](Archive& archive) {
+            Result<std::string> id = archive.attach(jobId, about, words, photo);
+            return Kept{std::move(id), archive.job(jobId)};
+        },
+        [this, then = std::move(then)](const Kept& kept) {
+            if (!kept.id || !kept.job) {
+                emit problem(QString::fromStdString(kept.id ? kept.job.error().text() : kept.id.error().text()));
+                return;
+            }
+            if (kept.job->id == m_job.id)
+                m_job.attachments = kept.job->attachments;
+            emit attachmentsChanged();
+            if (then)
+                then();
+        });
 }
 
 void JobModel::detach(const std::string& attachmentId) {
@@ -146,12 +161,9 @@ void JobModel::detach(const std::string& attachmentId) {
 }
 
 void JobModel::applyAttachment(const AttachmentRecord& attachment, bool there) {
-    const Result<Done> done =
-        there ? m_archive->attachAgain(m_job.id, attachment) : m_archive->detach(m_job.id, attachment.id);
-    if (!done) {
-        emit problem(QString::fromStdString(done.error().text()));
-        return;
-    }
+    keep([jobId = m_job.id, attachment, there](Archive& archive) {
+        return there ? archive.attachAgain(jobId, attachment) : archive.detach(jobId, attachment.id);
+    });
     std::erase_if(m_job.attachments, [&](const AttachmentRecord& a) { return a.id == attachment.id; });
     if (there)
         m_job.attachments.push_back(attachment);
@@ -187,7 +199,7 @@ void JobModel::setFitted(const std::string& setup, std::optional<int> fuelPulls)
 
 void JobModel::noteRepeatability() {
     // Only what the pulls themselves say, over all they have in common.
-    if (!m_archive || !m_comparison || !m_comparison->repeatabilityPct || m_comparison->repeatabilityBorrowed ||
+    if (!m_keeper || !m_comparison || !m_comparison->repeatabilityPct || m_comparison->repeatabilityBorrowed ||
         m_settings.fromRpm || m_settings.toRpm || !m_picked.empty())
         return;
     RepeatabilityNote note;
@@ -201,21 +213,32 @@ void JobModel::noteRepeatability() {
                 note.bench = bench;
         }
     const std::string body = sheetBody(note);
-    if (body != sheet(sheet_kind::repeatability) && m_archive->setSheet(m_job.id, sheet_kind::repeatability, body).ok())
-        m_job.sheets[sheet_kind::repeatability] = body;
+    if (body == sheet(sheet_kind::repeatability))
+        return;
+    m_job.sheets[sheet_kind::repeatability] = body;
+    keep([jobId = m_job.id, body](Archive& archive) {
+        return archive.setSheet(jobId, sheet_kind::repeatability, body);
+    });
+    m_keeper->ask(
+        this, [](const Archive& archive) { return archive.sheetsOfKind(sheet_kind::repeatability); },
+        [this](const Result<std::vector<std::string>>& bodies) {
+            if (bodies)
+                takePastNotes(*bodies);
+        });
+}
+
+void JobModel::takePastNotes(const std::vector<std::string>& bodies) {
+    m_pastNotes.clear();
+    for (const std::string& body : bodies)
+        if (RepeatabilityNote note = repeatabilityNoteOf(body); note.pct > 0.)
+            m_pastNotes.push_back(std::move(note));
 }
 
 std::optional<JobModel::PastRepeatability> JobModel::pastRepeatability() const {
-    if (!m_archive)
-        return std::nullopt;
-    const auto bodies = m_archive->sheetsOfKind(sheet_kind::repeatability);
-    if (!bodies)
-        return std::nullopt;
     PastRepeatability out{0., 0, {}};
-    for (const std::string& body : *bodies)
-        if (RepeatabilityNote note = repeatabilityNoteOf(body);
-            note.pct > 0. && (m_job.machine.empty() || note.machine == m_job.machine))
-            out.notes.push_back(std::move(note));
+    for (const RepeatabilityNote& note : m_pastNotes)
+        if (m_job.machine.empty() || note.machine == m_job.machine)
+            out.notes.push_back(note);
     if (out.notes.empty())
         return std::nullopt;
     std::vector<double> pcts;

@@ -128,6 +128,7 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     connect(&job, &JobModel::pullsChanged, this, &PullStation::showOpen);
     connect(&job, &JobModel::planChanged, this, &PullStation::showOpen);
     connect(&bench, &BenchModel::described, this, &PullStation::showOpen);
+    connect(&bench, &BenchModel::calibrated, this, &PullStation::showOpen);
     showOpen();
     choosePage();
     showState({});

@@ -109,6 +109,7 @@ BenchPage::BenchPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidg
     connect(m_driveline, &QComboBox::currentIndexChanged, this, &BenchPage::showCrank);
     connect(m_calibration, &CalibrationPanel::kept, this, &BenchPage::refresh);
     connect(&bench, &BenchModel::described, this, &BenchPage::refresh);
+    connect(&bench, &BenchModel::calibrated, this, &BenchPage::refresh);
     for (auto signal : {&JobModel::jobChanged, &JobModel::comparisonChanged, &JobModel::unitsChanged})
         connect(&job, signal, this, &BenchPage::showCrank);
 }
@@ -125,17 +126,34 @@ QString BenchPage::historyText() const {
 void BenchPage::refresh() {
     if (!isVisible())
         return;
+    if (!m_job.keeper()) {
+        showBenches({});
+        return;
+    }
+    m_job.keeper()->ask(
+        this,
+        [](const Archive& archive) {
+            std::vector<KnownBench> out;
+            if (auto known = archive.benches())
+                for (const BenchRecord& bench : *known) {
+                    auto history = archive.calibrations(bench.id);
+                    out.push_back({bench, history ? std::move(history).value() : std::vector<CalibrationRecord>{}});
+                }
+            return out;
+        },
+        [this](std::vector<KnownBench> benches) { showBenches(std::move(benches)); });
+}
+
+void BenchPage::showBenches(std::vector<KnownBench> benches) {
     const QString before = m_which->currentText();
-    m_benches.clear();
-    if (m_job.archive())
-        if (auto known = m_job.archive()->benches())
-            m_benches = std::move(known).value();
+    m_benches = std::move(benches);
     m_which->clear();
     int at = 0;
     for (std::size_t i = 0; i < m_benches.size(); ++i) {
-        const QString name = QString::fromStdString(m_benches[i].name);
+        const QString name = QString::fromStdString(m_benches[i].bench.name);
         m_which->addItem(name);
-        if ((m_bench.bench() && m_bench.bench()->name == m_benches[i].name) || (!m_bench.bench() && name == before))
+        if ((m_bench.bench() && m_bench.bench()->name == m_benches[i].bench.name) ||
+            (!m_bench.bench() && name == before))
             at = static_cast<int>(i);
     }
     m_which->setVisible(!m_benches.empty());
@@ -153,7 +171,8 @@ void BenchPage::refresh() {
     showCrank();
 }
 
-void BenchPage::showBench(const BenchRecord& bench) {
+void BenchPage::showBench(const KnownBench& known) {
+    const BenchRecord& bench = known.bench;
     const struct {
         const char* key;
         QString words;
@@ -171,15 +190,14 @@ void BenchPage::showBench(const BenchRecord& bench) {
         {"roller_limit_rad_s", tr("roller speed limit [rad/s]")},
         {"tank_ml", tr("tank [ml]")},
     };
-    const auto history = m_job.archive()->calibrations(bench.id);
+    const std::vector<CalibrationRecord>& history = known.history;
     // What is in force: the bench's own word, with our newest calibrations over it.
     BenchRecord inForce = bench;
-    if (history)
-        for (auto it = history->rbegin(); it != history->rend(); ++it)
-            for (const auto& [key, value] : it->facts) {
-                std::erase_if(inForce.facts, [&](const auto& f) { return f.first == key; });
-                inForce.facts.emplace_back(key, value);
-            }
+    for (auto it = history.rbegin(); it != history.rend(); ++it)
+        for (const auto& [key, value] : it->facts) {
+            std::erase_if(inForce.facts, [&](const auto& f) { return f.first == key; });
+            inForce.facts.emplace_back(key, value);
+        }
     m_filling = true;
     m_shown = bench.id;
     m_words->hide();
@@ -206,24 +224,23 @@ void BenchPage::showBench(const BenchRecord& bench) {
     }
     m_filling = false;
     Markup words;
-    if (history)
-        for (const CalibrationRecord& c : *history) {
-            const QDate made = QDate::fromString(QString::fromStdString(c.made).left(10), Qt::ISODate),
-                        due = QDate::fromString(QString::fromStdString(c.due), Qt::ISODate);
-            if (!words.isEmpty())
-                words += QStringLiteral("\n\n");
-            words += Markup::bold(QString::fromStdString(c.kind).replace(QLatin1Char('-'), QLatin1Char(' '))) +
-                     Markup(QStringLiteral(", ") + QLocale().toString(made, QLocale::ShortFormat));
-            if (due.isValid()) {
-                const QString day = QLocale().toString(due, QLocale::ShortFormat);
-                words += QStringLiteral(" · ");
-                words += due < QDate::currentDate() ? Markup::bold(tr("overdue since %1").arg(day))
-                                                    : Markup(tr("due %1").arg(day));
-            }
-            for (const auto& [key, value] : c.facts)
-                words += QStringLiteral("\n%1: %2").arg(QString::fromStdString(key), QString::fromStdString(value));
-            words += QLatin1Char('\n') + QString::fromStdString(c.note);
+    for (const CalibrationRecord& c : history) {
+        const QDate made = QDate::fromString(QString::fromStdString(c.made).left(10), Qt::ISODate),
+                    due = QDate::fromString(QString::fromStdString(c.due), Qt::ISODate);
+        if (!words.isEmpty())
+            words += QStringLiteral("\n\n");
+        words += Markup::bold(QString::fromStdString(c.kind).replace(QLatin1Char('-'), QLatin1Char(' '))) +
+                 Markup(QStringLiteral(", ") + QLocale().toString(made, QLocale::ShortFormat));
+        if (due.isValid()) {
+            const QString day = QLocale().toString(due, QLocale::ShortFormat);
+            words += QStringLiteral(" · ");
+            words += due < QDate::currentDate() ? Markup::bold(tr("overdue since %1").arg(day))
+                                                : Markup(tr("due %1").arg(day));
         }
+        for (const auto& [key, value] : c.facts)
+            words += QStringLiteral("\n%1: %2").arg(QString::fromStdString(key), QString::fromStdString(value));
+        words += QLatin1Char('\n') + QString::fromStdString(c.note);
+    }
     m_history->set(words.isEmpty() ? Markup(tr("None kept here yet: the bench's own word is used as it comes."))
                                    : words);
     PullHeader header;
@@ -248,19 +265,29 @@ void BenchPage::typedIn(int row) {
     c.made = QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
     c.facts = {{key, value}};
     c.note = was.isEmpty() ? "written by hand" : "written by hand; was " + was.toStdString();
-    const Result<Done> kept = good ? m_job.archive()->addCalibration(c) : good;
-    if (!kept) {
-        // Said where it was typed, and put back.
+    // Said where it was typed, and put back.
+    const auto refuse = [this, row, was](const Error& why) {
         m_filling = true;
-        cell->setText(was);
+        if (QTableWidgetItem* there = m_facts->item(row, 1))
+            there->setText(was);
         m_filling = false;
-        m_words->setText(QString::fromStdString(kept.error().reason));
+        m_words->setText(QString::fromStdString(why.reason));
         m_words->show();
+    };
+    if (!good) {
+        refuse(good.error());
         return;
     }
-    m_bench.adoptCalibrations();
-    // After the editor has closed: the table is filled anew.
-    QMetaObject::invokeMethod(this, &BenchPage::refresh, Qt::QueuedConnection);
+    m_job.keeper()->ask(
+        this, [c](Archive& archive) { return archive.addCalibration(c); },
+        [this, refuse](const Result<Done>& kept) {
+            if (!kept) {
+                refuse(kept.error());
+                return;
+            }
+            m_bench.adoptCalibrations();
+            refresh();
+        });
 }
 
 void BenchPage::showCrank() {
@@ -285,7 +312,7 @@ void BenchPage::showCrank() {
     // A bench at the crank or hub needs no guess, whatever the job's pulls came from.
     const int chosen = m_which->currentIndex();
     if (chosen >= 0 && chosen < static_cast<int>(m_benches.size())) {
-        const QString at = factOf(m_benches[static_cast<std::size_t>(chosen)], "measured_at");
+        const QString at = factOf(m_benches[static_cast<std::size_t>(chosen)].bench, "measured_at");
         if (!at.isEmpty() && at != QLatin1String("wheel")) {
             best = 0.;
             elsewhere = true;
@@ -307,16 +334,14 @@ void BenchPage::showCrank() {
     options.driveline = kOrder[std::clamp(m_driveline->currentIndex(), 0, 3)];
     options.rollerRadS = bestRadS;
     if (m_which->currentIndex() >= 0 && m_which->currentIndex() < static_cast<int>(m_benches.size())) {
-        const auto history =
-            m_job.archive()->calibrations(m_benches[static_cast<std::size_t>(m_which->currentIndex())].id);
-        if (history)
-            for (auto it = history->rbegin(); it != history->rend(); ++it)
-                for (const auto& [key, value] : it->facts) {
-                    PullHeader h;
-                    if ((key == "roller_loss_nm" || key == "roller_loss_with_machine_nm") &&
-                        setHeaderValue(h, "roller_loss_nm", value))
-                        (key == "roller_loss_nm" ? options.dragAloneNm : options.dragWithMachineNm) = h.rollerLossNm;
-                }
+        const auto& history = m_benches[static_cast<std::size_t>(m_which->currentIndex())].history;
+        for (auto it = history.rbegin(); it != history.rend(); ++it)
+            for (const auto& [key, value] : it->facts) {
+                PullHeader h;
+                if ((key == "roller_loss_nm" || key == "roller_loss_with_machine_nm") &&
+                    setHeaderValue(h, "roller_loss_nm", value))
+                    (key == "roller_loss_nm" ? options.dragAloneNm : options.dragWithMachineNm) = h.rollerLossNm;
+            }
     }
     const DisplayUnits& u = m_job.units();
     std::vector<RangeBar> bars;

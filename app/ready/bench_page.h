@@ -25,7 +25,13 @@ protected:
 
 private:
     void refresh();
-    void showBench(const BenchRecord& bench);
+    /// A bench of the archive with its calibrations, newest first.
+    struct KnownBench {
+        BenchRecord bench;
+        std::vector<CalibrationRecord> history;
+    };
+    void showBenches(std::vector<KnownBench> benches);
+    void showBench(const KnownBench& known);
     void typedIn(int row); ///< a fact was written by hand: kept as a calibration of its own
     void showCrank();
 
@@ -40,7 +46,7 @@ private:
     RangeBars* m_crank;
     QComboBox* m_driveline;
     CalibrationPanel* m_calibration;
-    std::vector<BenchRecord> m_benches;
+    std::vector<KnownBench> m_benches;
     std::string m_shown; ///< id of the bench in view
     bool m_filling = false;
 };

@@ -287,19 +287,23 @@ void CalibrationPanel::workDrag() {
 }
 
 void CalibrationPanel::keep() {
-    if (!m_found || m_benchId.empty() || !m_job.archive())
+    if (!m_found || m_benchId.empty() || !m_job.keeper())
         return;
     CalibrationRecord c = *m_found;
     c.benchId = m_benchId;
     c.made = QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
     // A year: common practice, no source. The bench maker's interval comes first.
     c.due = QDate::currentDate().addYears(1).toString(Qt::ISODate).toStdString();
-    if (const Result<Done> done = m_job.archive()->addCalibration(c); !done) {
-        m_result->setText(QString::fromStdString(done.error().text()));
-        return;
-    }
-    m_bench.adoptCalibrations();
-    emit kept();
+    m_job.keeper()->ask(
+        this, [c](Archive& archive) { return archive.addCalibration(c); },
+        [this](const Result<Done>& done) {
+            if (!done) {
+                m_result->setText(QString::fromStdString(done.error().text()));
+                return;
+            }
+            m_bench.adoptCalibrations();
+            emit kept();
+        });
 }
 
 } // namespace jr::app

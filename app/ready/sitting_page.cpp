@@ -65,6 +65,7 @@ SittingPage::SittingPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
 
     connect(&bench, &BenchModel::sittingChanged, this, &SittingPage::refresh);
     connect(&bench, &BenchModel::described, this, &SittingPage::refresh);
+    connect(&bench, &BenchModel::calibrated, this, &SittingPage::refresh);
     for (auto signal : {&JobModel::jobChanged, &JobModel::pullsChanged})
         connect(&job, signal, this, &SittingPage::refresh);
 }

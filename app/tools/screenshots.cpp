@@ -74,13 +74,21 @@ private:
 };
 
 bool openNamed(MainWindow& window, const char* name) {
-    const auto jobs = window.model().archive()->jobs();
-    if (jobs)
-        for (const JobSummary& job : *jobs)
-            if (job.name == name && window.openJob(job.id)) {
-                window.model().waitUntilLoaded();
-                return true;
-            }
+    std::string id;
+    window.model().keeper()->ask(
+        &window, [](const Archive& archive) { return archive.jobs(); },
+        [&](const Result<std::vector<JobSummary>>& jobs) {
+            if (jobs)
+                for (const JobSummary& job : *jobs)
+                    if (job.name == name)
+                        id = job.id;
+        });
+    window.waitUntilSettled();
+    if (!id.empty()) {
+        window.openJob(id, MainWindow::Judge);
+        window.waitUntilSettled();
+        return true;
+    }
     std::fprintf(stderr, "the job %s is not in the demo\n", name);
     return false;
 }
@@ -125,8 +133,14 @@ bool grabPulls(MainWindow& window, const QDir& out) {
     BenchModel& bench = window.bench();
     window.showStation(MainWindow::Pull);
     bool good = true;
-    const auto job = window.model().archive()->createJob("Which cam?", "Larkspur 410");
-    if (!job || !window.openJob(*job))
+    window.model().keeper()->ask(
+        &window, [](Archive& archive) { return archive.createJob("Which cam?", "Larkspur 410"); },
+        [&](const Result<std::string>& job) {
+            if (job)
+                window.openJob(*job, MainWindow::Pull);
+        });
+    window.waitUntilSettled();
+    if (window.model().job().name != "Which cam?")
         return false;
     bench.setSetup(QStringLiteral("stock cam"));
     bench.tryStandin(QStringLiteral("larkspur"), 6.);
@@ -175,7 +189,7 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     const QDir out(folder);
     window.resize(1280, 800);
     window.show();
-    window.model().waitUntilLoaded();
+    window.model().waitUntilSettled();
     bool good = true;
     const auto shot = [&](const char* name, int station) {
         window.showStation(station);
@@ -217,6 +231,7 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     if (!logs.isEmpty()) {
         ImportDialog dialog(theme, window.model(), logs, &window);
         dialog.show();
+        runUntil([&] { return !dialog.set().items().empty() && !dialog.set().busy(); });
         good = grab(dialog, out.filePath(QStringLiteral("import.png"))) && good;
         dialog.close();
     }

@@ -58,10 +58,7 @@ NoteStrip::NoteStrip(const Theme& theme, JobModel& model, QWidget* parent)
     tools->addWidget(m_words, 1);
     tools->addWidget(photo);
     down->addWidget(m_tools);
-    connect(m_words, &QLineEdit::returnPressed, this, [this] {
-        if (addNote(m_words->text()))
-            m_words->clear();
-    });
+    connect(m_words, &QLineEdit::returnPressed, this, [this] { addNote(m_words->text()); });
     connect(photo, &QPushButton::clicked, this, [this] {
         const QString path = QFileDialog::getOpenFileName(this, tr("A picture to keep"), {},
                                                           tr("Pictures (*.png *.jpg *.jpeg *.webp *.bmp *.gif)"));
@@ -80,15 +77,22 @@ void NoteStrip::setAbout(const std::string& about) {
     refresh();
 }
 
-bool NoteStrip::addNote(const QString& words) {
-    return !words.trimmed().isEmpty() && !m_about.empty() && m_model.attach(m_about, words);
+void NoteStrip::addNote(const QString& words) {
+    if (!words.trimmed().isEmpty())
+        keep(words, {});
 }
 
-bool NoteStrip::addPhoto(const QString& path) {
-    const bool kept = !m_about.empty() && m_model.attach(m_about, m_words->text(), path);
-    if (kept)
-        m_words->clear();
-    return kept;
+void NoteStrip::addPhoto(const QString& path) {
+    keep(m_words->text(), path);
+}
+
+/// What was typed goes only once it is kept.
+void NoteStrip::keep(const QString& words, const QString& photo) {
+    if (!m_about.empty())
+        m_model.attach(m_about, words, photo, [this, words] {
+            if (m_words->text() == words)
+                m_words->clear();
+        });
 }
 
 int NoteStrip::shownCount() const {
@@ -111,7 +115,7 @@ void NoteStrip::refresh() {
         row->setSpacing(4);
         const QString words = QString::fromStdString(a.words);
         if (!a.file.empty()) {
-            const QString path = m_model.archive()->folder() + QLatin1Char('/') + QString::fromStdString(a.file);
+            const QString path = m_model.keeper()->folder() + QLatin1Char('/') + QString::fromStdString(a.file);
             auto* picture = new QToolButton;
             const QPixmap small = scaledPicture(path, QSize(90, kHigh - 12) * devicePixelRatioF());
             picture->setIcon(small.isNull() ? m_theme.icon(QStringLiteral("image-off")) : QIcon(small));

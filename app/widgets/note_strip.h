@@ -21,8 +21,8 @@ public:
     /// "setup:long stack", "pull:ID", "step:washer"; empty: nothing is chosen.
     void setAbout(const std::string& about);
     int shownCount() const;
-    bool addNote(const QString& words);
-    bool addPhoto(const QString& path);
+    void addNote(const QString& words);
+    void addPhoto(const QString& path);
 
 protected:
     void dragEnterEvent(QDragEnterEvent* event) override;
@@ -30,6 +30,7 @@ protected:
 
 private:
     void refresh();
+    void keep(const QString& words, const QString& photo);
 
     const Theme& m_theme;
     JobModel& m_model;

@@ -11,6 +11,7 @@
 #include "app/ready/ready_station.h"
 #include "demo_job/demo_day.h"
 #include "tests/support/demo_window.h"
+#include "tests/support/settled.h"
 #include "tests/support/simulated_trace.h"
 #include "tests/support/suites.h"
 
@@ -26,6 +27,8 @@
 
 using namespace jr;
 using namespace jr::app;
+using testsupport::archiveOf;
+using testsupport::openJob;
 
 class TestFrame : public QObject {
     Q_OBJECT
@@ -169,7 +172,7 @@ private slots:
 
     void severalEveningsStandApartAndAreTold() {
         // The same evening once more, three days later and two per cent down: same setups, other weather.
-        const auto job = model().archive()->createJob("Two evenings", "Larkspur 410");
+        const auto job = archiveOf(model())->createJob("Two evenings", "Larkspur 410");
         const demo::DayOfPulls day = demo::larkspurLadder();
         int kept = 0;
         for (int evening = 0; evening < 2; ++evening)
@@ -187,11 +190,11 @@ private slots:
                 trace.header.startedEpochS = 1.7805e9 + 3. * 86400. * evening + 360. * i;
                 trace.header.started = evening == 0 ? "2026-06-01T18:" + std::to_string(10 + 6 * i) + ":00+02:00"
                                                     : "2026-06-04T18:" + std::to_string(10 + 6 * i) + ":00+02:00";
-                kept += model().archive()->addPull(*job, trace, "two evenings").ok();
+                kept += archiveOf(model())->addPull(*job, trace, "two evenings").ok();
             }
         QCOMPARE(kept, 12);
-        QVERIFY(window().openJob(*job));
-        model().waitUntilLoaded();
+        QVERIFY(openJob(window(), *job));
+        model().waitUntilSettled();
         window().showStation(MainWindow::Judge);
         QVERIFY2(model().comparison(), qPrintable(model().comparisonProblem()));
         QCOMPARE(model().comparison()->sittings, 2);

@@ -5,6 +5,7 @@
 #include "core/judge/sentences.h"
 #include "tests/support/cli_process.h"
 #include "tests/support/demo_window.h"
+#include "tests/support/settled.h"
 #include "tests/support/suites.h"
 
 #include <QDir>
@@ -19,6 +20,8 @@
 
 using namespace jr;
 using namespace jr::app;
+using testsupport::archiveOf;
+using testsupport::openJob;
 using testsupport::runCli;
 
 namespace {
@@ -181,9 +184,9 @@ private slots:
     }
 
     void withoutAComparisonNothingIsMadeUp() {
-        const auto job = model().archive()->createJob("Bare", "Larkspur 410");
-        QVERIFY(m_demo.window().openJob(*job));
-        model().waitUntilLoaded();
+        const auto job = archiveOf(model())->createJob("Bare", "Larkspur 410");
+        QVERIFY(openJob(m_demo.window(), *job));
+        model().waitUntilSettled();
         QVERIFY(!sheet().writeCsv(m_demo.file("none.csv")));
         QVERIFY(!sheet().writeJson(m_demo.file("none.json")));
         QVERIFY(!QFile::exists(m_demo.file("none.csv")));

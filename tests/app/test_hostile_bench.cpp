@@ -6,6 +6,7 @@
 #include "app/model/bench_model.h"
 #include "bench/bench_lines.h"
 #include "standin/simulated_bench.h"
+#include "tests/support/settled.h"
 #include "tests/support/suites.h"
 
 #include <QApplication>
@@ -23,6 +24,8 @@
 
 using namespace jr;
 using namespace jr::app;
+using testsupport::archiveOf;
+using testsupport::openArchive;
 
 namespace {
 
@@ -183,7 +186,7 @@ private slots:
         Theme theme;
         theme.install(*qobject_cast<QApplication*>(QCoreApplication::instance()));
         auto window = std::make_unique<MainWindow>(theme);
-        QVERIFY(window->openArchive(dir.filePath("archive")));
+        QVERIFY(openArchive(*window, dir.filePath("archive")));
         window->resize(1280, 800);
         window->show();
         window->showStation(MainWindow::Pull);
@@ -232,7 +235,7 @@ private slots:
                  qPrintable(QStringLiteral("%1 MB more").arg(after - early)));
         QVERIFY(window->bench().wanted());
         window->bench().disconnectBench();
-        QVERIFY((window->model().archive()->check(true)->problems.empty()));
+        QVERIFY((archiveOf(window->model())->check(true)->problems.empty()));
         window.reset();
         QMetaObject::invokeMethod(&bench, &HostileBench::end, Qt::BlockingQueuedConnection);
         thread.quit();

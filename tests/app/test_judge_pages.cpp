@@ -7,6 +7,7 @@
 #include "core/judge/sentences.h"
 #include "demo_job/demo_day.h"
 #include "tests/support/demo_window.h"
+#include "tests/support/settled.h"
 #include "tests/support/suites.h"
 
 #include <QComboBox>
@@ -17,6 +18,8 @@
 
 using namespace jr;
 using namespace jr::app;
+using testsupport::archiveOf;
+using testsupport::openJob;
 
 class TestJudgePages : public QObject {
     Q_OBJECT
@@ -42,9 +45,9 @@ private slots:
     void initTestCase() {
         const QString problem = m_demo.begin();
         QVERIFY2(problem.isEmpty(), qPrintable(problem));
-        QCOMPARE(model().archive()->jobs()->size(), std::size_t(3));
-        QVERIFY(fillWholeDemo(*model().archive())); // once more changes nothing
-        QCOMPARE(model().archive()->jobs()->size(), std::size_t(3));
+        QCOMPARE(archiveOf(model())->jobs()->size(), std::size_t(3));
+        QVERIFY(fillWholeDemo(*archiveOf(model()))); // once more changes nothing
+        QCOMPARE(archiveOf(model())->jobs()->size(), std::size_t(3));
     }
     void cleanupTestCase() { m_demo.end(); }
 
@@ -226,9 +229,9 @@ private slots:
         QLocale::setDefault(before);
     }
     void everyPageSaysWhatToDoWhenEmpty() {
-        const auto job = model().archive()->createJob("Nothing yet", "");
-        QVERIFY(window().openJob(*job));
-        model().waitUntilLoaded();
+        const auto job = archiveOf(model())->createJob("Nothing yet", "");
+        QVERIFY(openJob(window(), *job));
+        model().waitUntilSettled();
         window().showStation(MainWindow::Judge);
         for (int p = 0; p < judge().count(); ++p) {
             page(p);

@@ -3,6 +3,7 @@
 #include "app/frame/main_window.h"
 #include "app/pull/pull_station.h"
 #include "app/ready/ready_station.h"
+#include "tests/support/settled.h"
 #include "tests/support/standin_process.h"
 #include "tests/support/suites.h"
 
@@ -18,6 +19,9 @@
 
 using namespace jr;
 using namespace jr::app;
+using testsupport::archiveOf;
+using testsupport::openArchive;
+using testsupport::openJob;
 
 class TestPullStation : public QObject {
     Q_OBJECT
@@ -28,7 +32,7 @@ class TestPullStation : public QObject {
     /// Everything asked so far is answered, as a person would wait for it.
     JobModel& model() {
         if (!m_window->model().loading())
-            m_window->model().waitUntilAnswered();
+            m_window->model().waitUntilSettled();
         return m_window->model();
     }
     BenchModel& bench() { return m_window->bench(); }
@@ -65,7 +69,7 @@ private slots:
     void initTestCase() { m_theme.install(*qobject_cast<QApplication*>(QCoreApplication::instance())); }
     void init() {
         m_window = std::make_unique<MainWindow>(m_theme);
-        QVERIFY(m_window->openArchive(m_dir.filePath(QString::fromUtf8(QTest::currentTestFunction()))));
+        QVERIFY(openArchive(*m_window, m_dir.filePath(QString::fromUtf8(QTest::currentTestFunction()))));
         m_window->resize(1280, 800);
         m_window->show();
         m_window->showStation(MainWindow::Pull);
@@ -74,8 +78,8 @@ private slots:
     void cleanup() { m_window.reset(); }
 
     void aWholeDay() {
-        const auto job = model().archive()->createJob("Stack", "Larkspur 410");
-        QVERIFY(m_window->openJob(*job));
+        const auto job = archiveOf(model())->createJob("Stack", "Larkspur 410");
+        QVERIFY(openJob(*m_window, *job));
         bench().setSetup("short stack");
         bench().tryStandin("larkspur", 15., {"--pull-offset", "0.002"});
         QVERIFY(ready());
@@ -129,7 +133,7 @@ private slots:
             gain = gain || call.kind == CallKind::Gain;
         QVERIFY(gain);
         // Kept as they happened: another window finds them all, and nothing is left over in the capture.
-        QCOMPARE(model().archive()->check(true)->problems.size(), std::size_t(0));
+        QCOMPARE(archiveOf(model())->check(true)->problems.size(), std::size_t(0));
         bench().disconnectBench();
         QVERIFY(QDir(bench().captureFolder()).entryList({"*.lines"}).isEmpty());
     }
@@ -231,6 +235,7 @@ private slots:
         QVERIFY(ready());
         m_window->showStation(MainWindow::Ready);
         m_window->ready().show(ReadyStation::Bench);
+        model().waitUntilSettled();
         CalibrationPanel& panel = m_window->ready().bench().calibration();
         panel.setKind(0);
         // A cell that reads a quarter per cent low.
@@ -242,7 +247,7 @@ private slots:
         }
         QVERIFY2(panel.resultText().contains("1.05"), qPrintable(panel.resultText()));
         panel.keep();
-        QVERIFY(m_window->ready().bench().historyText().contains("load cell"));
+        QTRY_VERIFY(m_window->ready().bench().historyText().contains("load cell"));
         m_window->showStation(MainWindow::Pull);
         QVERIFY(ready());
         bench().setWarmUp(false);
@@ -263,8 +268,8 @@ private slots:
         QVERIFY2(std::abs(ratio - 1.05) < 0.015, qPrintable(QString::number(ratio)));
     }
     void whatWasCaughtBeforeABadEndComesBack() {
-        const QString folder = model().archive()->folder();
-        const auto job = model().archive()->createJob("Torn day", "Larkspur 410");
+        const QString folder = model().keeper()->folder();
+        const auto job = archiveOf(model())->createJob("Torn day", "Larkspur 410");
         testsupport::StandinProcess outside({"--machine", "larkspur", "--speed", "15", "--auto", "1"});
         {
             // A session that ends without anybody keeping its pull: what a killed program leaves behind.
@@ -283,22 +288,22 @@ private slots:
             session.close();
             session.finishCapture();
         }
-        QVERIFY(m_window->openArchive(folder));
+        QVERIFY(openArchive(*m_window, folder));
         // Offered, not done: put off, it is offered again; taken in, it is in its job.
         auto* take = m_window->findChild<QPushButton*>("take-captures");
         QVERIFY(take && take->isVisible());
-        QCOMPARE(model().archive()->job(*job)->pulls.size(), std::size_t(0));
-        QVERIFY(m_window->openArchive(folder));
+        QCOMPARE(archiveOf(model())->job(*job)->pulls.size(), std::size_t(0));
+        QVERIFY(openArchive(*m_window, folder));
         QVERIFY(take->isVisible());
         QTest::mouseClick(take, Qt::LeftButton);
         QVERIFY(!take->isVisible());
-        const auto kept = model().archive()->job(*job);
+        const auto kept = archiveOf(model())->job(*job);
         QCOMPARE(kept->pulls.size(), std::size_t(1));
         QCOMPARE(kept->setups.front().name, std::string("stock"));
         QVERIFY(QDir(folder + "/capture").entryList({"*.lines"}).isEmpty());
-        QVERIFY(m_window->openArchive(folder)); // and only once
+        QVERIFY(openArchive(*m_window, folder)); // and only once
         QVERIFY(!take->isVisible());
-        QCOMPARE(model().archive()->job(*job)->pulls.size(), std::size_t(1));
+        QCOMPARE(archiveOf(model())->job(*job)->pulls.size(), std::size_t(1));
     }
     void aFactTypedInJoinsTheHistory() {
         bench().setSetup("stock");
@@ -307,6 +312,7 @@ private slots:
         m_window->showStation(MainWindow::Ready);
         QTableWidget* facts = nullptr;
         m_window->ready().show(ReadyStation::Bench);
+        model().waitUntilSettled();
         for (QTableWidget* table : m_window->ready().findChildren<QTableWidget*>())
             if (table->columnCount() == 2 && table->rowCount() > 4 && table->item(0, 0) &&
                 table->item(0, 0)->data(Qt::UserRole).isValid())
@@ -348,10 +354,11 @@ private slots:
         }));
     }
     void theNextSetupOfThePlanIsFittedByOneKey() {
-        const auto job = model().archive()->createJob("Plan", "Quill 125");
-        QVERIFY(m_window->openJob(*job));
-        QVERIFY(model().addSetup("stock", {}, {}));
-        QVERIFY(model().addSetup("ram & horn", {}, {})); // an ampersand is a letter, not a key
+        const auto job = archiveOf(model())->createJob("Plan", "Quill 125");
+        QVERIFY(openJob(*m_window, *job));
+        model().addSetup("stock", {}, {});
+        model().addSetup("ram & horn", {}, {}); // an ampersand is a letter, not a key
+        model().waitUntilSettled();
         DayPlan plan;
         plan.setups = {"stock", "ram & horn"};
         plan.order = {1, 0, 0, 1};

@@ -10,6 +10,7 @@
 #include "tests/support/archive_likeness.h"
 #include "tests/support/demo_window.h"
 #include "tests/support/fake_bench.h"
+#include "tests/support/settled.h"
 #include "tests/support/standin_process.h"
 #include "tests/support/suites.h"
 
@@ -27,7 +28,10 @@
 
 using namespace jr;
 using namespace jr::app;
+using testsupport::archiveOf;
 using testsupport::FakeBench;
+using testsupport::openArchive;
+using testsupport::openJob;
 
 namespace {
 
@@ -92,7 +96,8 @@ private slots:
         QVERIFY(!Markup::bold(kHostileName).html().contains("<img"));
         QVERIFY(!Markup::link("x\" onclick=", kHostileName).html().contains("<img"));
         QVERIFY(!plainTip(kHostileName).contains("<img"));
-        Archive& archive = *m_demo.model().archive();
+        const auto other = archiveOf(m_demo.model());
+        Archive& archive = *other;
         const auto job = archive.createJob(kHostileName, kHostileName);
         QVERIFY(job);
         for (int i = 0; i < 4; ++i) {
@@ -110,8 +115,8 @@ private slots:
         claim.said = claim.source = kHostileName;
         QVERIFY(archive.saveClaim(*job, claim));
         QVERIFY(archive.attach(*job, "job", kHostileName));
-        QVERIFY(m_demo.window().openJob(*job));
-        m_demo.model().waitUntilLoaded();
+        QVERIFY(openJob(m_demo.window(), *job));
+        m_demo.model().waitUntilSettled();
         int shown = 0;
         for (int station = 0; station < 7; ++station) {
             m_demo.window().showStation(station);
@@ -135,7 +140,7 @@ private slots:
         QTemporaryDir dir;
         QStringList said;
         MainWindow window(m_demo.theme());
-        QVERIFY(window.openArchive(dir.filePath("a")));
+        QVERIFY(openArchive(window, dir.filePath("a")));
         window.show();
         window.showStation(MainWindow::Ask);
         connect(&window.model(), &JobModel::problem, this, [&](const QString& words) { said << words; });
@@ -151,19 +156,19 @@ private slots:
         QCOMPARE(field->text(), QStringLiteral("this manifold gives more low down"));
         QCOMPARE(said.size(), 1);
         // With a job it is kept, and only then goes.
-        const auto job = window.model().archive()->createJob("Manifold", "");
-        QVERIFY(window.openJob(*job));
+        const auto job = archiveOf(window.model())->createJob("Manifold", "");
+        QVERIFY(openJob(window, *job));
         QTest::keyClick(field, Qt::Key_Return);
-        QVERIFY(field->text().isEmpty());
-        QCOMPARE(window.model().archive()->claims(*job)->size(), std::size_t(1));
+        QTRY_VERIFY(field->text().isEmpty());
+        QCOMPARE(archiveOf(window.model())->claims(*job)->size(), std::size_t(1));
     }
     void closedWhileTheDiskIsGone() {
         // Settings that cannot be kept at the very end are said, and end nothing.
         auto dir = std::make_unique<QTemporaryDir>();
         auto window = std::make_unique<MainWindow>(m_demo.theme());
-        QVERIFY(window->openArchive(dir->filePath("a")));
-        const auto job = window->model().archive()->createJob("Gone", "");
-        QVERIFY(window->openJob(*job));
+        QVERIFY(openArchive(*window, dir->filePath("a")));
+        const auto job = archiveOf(window->model())->createJob("Gone", "");
+        QVERIFY(openJob(*window, *job));
         window->model().setWorthPct(3.);
         dir.reset();
         window.reset();

@@ -9,6 +9,7 @@
 #include "app/judge/judge_station.h"
 #include "demo_job/demo_archive.h"
 #include "demo_job/larkspur.h"
+#include "tests/support/settled.h"
 #include "tests/support/suites.h"
 
 #include <QLabel>
@@ -23,6 +24,9 @@
 
 using namespace jr;
 using namespace jr::app;
+using testsupport::archiveOf;
+using testsupport::openArchive;
+using testsupport::openJob;
 
 class TestWindow : public QObject {
     Q_OBJECT
@@ -33,7 +37,7 @@ class TestWindow : public QObject {
     /// Everything asked so far is answered, as a person would wait for it.
     JobModel& model() {
         if (!m_window->model().loading())
-            m_window->model().waitUntilAnswered();
+            m_window->model().waitUntilSettled();
         return m_window->model();
     }
 
@@ -42,10 +46,10 @@ private slots:
     void init() {
         m_window = std::make_unique<MainWindow>(m_theme);
         const QString folder = m_dir.filePath(QString::fromUtf8(QTest::currentTestFunction()));
-        QVERIFY(m_window->openArchive(folder));
-        const auto job = fillDemoArchive(*model().archive());
-        QVERIFY(m_window->openJob(*job));
-        model().waitUntilLoaded();
+        QVERIFY(openArchive(*m_window, folder));
+        const auto job = fillDemoArchive(*archiveOf(model()));
+        QVERIFY(openJob(*m_window, *job));
+        model().waitUntilSettled();
         m_window->show();
         m_window->showStation(MainWindow::Judge);
         QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
@@ -75,16 +79,16 @@ private slots:
         model().setDetailRpm(400.);
         QCOMPARE(model().comparison()->detailRpm, 400.);
         // Kept once they rest: a second window finds the same settings.
-        QTRY_COMPARE(model().archive()->job(model().job().id)->comparison->detailRpm, 400.);
-        QCOMPARE(model().archive()->job(model().job().id)->comparison->standard, std::string("std-j607"));
+        QTRY_COMPARE(archiveOf(model())->job(model().job().id)->comparison->detailRpm, 400.);
+        QCOMPARE(archiveOf(model())->job(model().job().id)->comparison->standard, std::string("std-j607"));
     }
     void settingAsideCanBeUndone() {
         model().setAside(0, true, QStringLiteral("warm-up pull"));
         QCOMPARE(model().comparison()->base.pulls, 3);
-        QVERIFY(model().archive()->job(model().job().id)->pulls[0].aside);
+        QVERIFY(archiveOf(model())->job(model().job().id)->pulls[0].aside);
         QTest::keyClick(m_window.get(), Qt::Key_Z, Qt::ControlModifier);
         QCOMPARE(model().comparison()->base.pulls, 4);
-        QVERIFY(!model().archive()->job(model().job().id)->pulls[0].aside);
+        QVERIFY(!archiveOf(model())->job(model().job().id)->pulls[0].aside);
         model().undoStack().redo();
         QCOMPARE(model().comparison()->base.pulls, 3);
     }
@@ -143,14 +147,15 @@ private slots:
         junk.close();
         paths << junk.fileName();
         ImportDialog dialog(m_theme, model(), paths, m_window.get());
+        QTRY_VERIFY(!dialog.set().items().empty() && !dialog.set().busy());
         QCOMPARE(dialog.set().usableCount(), 2);
         QVERIFY(!dialog.set().items()[2].problem.isEmpty());
         QVERIFY(dialog.set().items()[0].fit); // bench facts came from the job's last pull
         dialog.show();
         dialog.bringIn();
         QTRY_COMPARE(dialog.result(), static_cast<int>(QDialog::Accepted));
-        QVERIFY(m_window->openJob(dialog.jobId()));
-        model().waitUntilLoaded();
+        QVERIFY(openJob(*m_window, dialog.jobId()));
+        model().waitUntilSettled();
         QCOMPARE(model().pulls().size(), std::size_t(10));
         QVERIFY(dialog.summary().contains(QLatin1String("junk.bin")));
     }
@@ -194,26 +199,32 @@ private slots:
         table.item(1, 0)->setCheckState(Qt::Checked);
         QTRY_VERIFY(!confounded());
         model().undoStack().undo();
-        QVERIFY(confounded());
+        QTRY_VERIFY(confounded());
         while (model().undoStack().canUndo())
             model().undoStack().undo();
-        QVERIFY(!confounded());
+        QTRY_VERIFY(!confounded());
         // A verdict is only ever added to.
-        const auto claims = model().archive()->claims(model().job().id);
+        const auto claims = archiveOf(model())->claims(model().job().id);
         QVERIFY(claims->front().history.size() >= 1);
-        QVERIFY(model().addSetup("with open filter", claims->front().withSetup, {{"filter", "paper", "open"}}));
-        QVERIFY(!model().addSetup("with open filter", claims->front().withSetup, {}));
+        int made = 0, refused = 0;
+        connect(&model(), &JobModel::problem, this, [&] { ++refused; });
+        for (int twice = 0; twice < 2; ++twice)
+            model().addSetup("with open filter", claims->front().withSetup, {{"filter", "paper", "open"}},
+                             [&](const std::string&) { ++made; });
+        model().waitUntilSettled();
+        QCOMPARE(made, 1);
+        QCOMPARE(refused, 1);
     }
     void anEmptyJobSaysWhatToDo() {
-        const auto job = model().archive()->createJob("Empty", "");
-        QVERIFY(m_window->openJob(*job));
-        model().waitUntilLoaded();
+        const auto job = archiveOf(model())->createJob("Empty", "");
+        QVERIFY(openJob(*m_window, *job));
+        model().waitUntilSettled();
         QVERIFY(!model().comparison());
         QVERIFY(!model().comparisonProblem().isEmpty());
     }
     void aBadArchiveIsSaidAndTheOldOneStays() {
-        QVERIFY(!m_window->openArchive(QStringLiteral("/proc/nowhere")));
-        QVERIFY(model().archive());
+        QVERIFY(!openArchive(*m_window, QStringLiteral("/proc/nowhere")));
+        QVERIFY(model().keeper());
     }
     void germanNumbersInWords() {
         const QLocale before;

@@ -5,6 +5,7 @@
 #include "app/frame/main_window.h"
 #include "app/judge/judge_station.h"
 #include "demo_job/demo_archive.h"
+#include "tests/support/settled.h"
 
 #include <QApplication>
 #include <QStandardPaths>
@@ -22,9 +23,9 @@ public:
         QStandardPaths::setTestModeEnabled(true);
         m_theme.install(*static_cast<QApplication*>(QApplication::instance()));
         m_window = std::make_unique<jr::app::MainWindow>(m_theme);
-        if (!m_window->openArchive(m_dir.filePath(QStringLiteral("archive"))))
+        if (!openArchive(*m_window, m_dir.filePath(QStringLiteral("archive"))))
             return QStringLiteral("the archive does not open");
-        if (const auto job = jr::fillWholeDemo(*model().archive()); !job)
+        if (const auto job = jr::fillWholeDemo(*archiveOf(model())); !job)
             return QString::fromStdString(job.error().text());
         m_window->show();
         return QTest::qWaitForWindowExposed(m_window.get()) ? QString() : QStringLiteral("no window");
@@ -34,7 +35,7 @@ public:
         m_window.reset();
         m_window = std::make_unique<jr::app::MainWindow>(m_theme);
         m_window->show();
-        return m_window->openArchive(m_dir.filePath(QStringLiteral("archive"))) &&
+        return openArchive(*m_window, m_dir.filePath(QStringLiteral("archive"))) &&
                QTest::qWaitForWindowExposed(m_window.get());
     }
     void end() { m_window.reset(); }
@@ -45,7 +46,7 @@ public:
     /// What a person would wait for as well: everything asked so far is answered. Loading is not waited for.
     jr::app::JobModel& model() {
         if (!m_window->model().loading())
-            m_window->model().waitUntilAnswered();
+            m_window->model().waitUntilSettled();
         return m_window->model();
     }
     jr::app::JudgeStation& judge() {
@@ -55,10 +56,10 @@ public:
 
     /// A job by its name, loaded, with Judge in view.
     bool open(const char* name) {
-        const auto jobs = model().archive()->jobs();
+        const auto jobs = archiveOf(model())->jobs();
         for (const jr::JobSummary& job : *jobs)
-            if (job.name == name && m_window->openJob(job.id)) {
-                model().waitUntilLoaded();
+            if (job.name == name && openJob(*m_window, job.id)) {
+                model().waitUntilSettled();
                 m_window->showStation(jr::app::MainWindow::Judge);
                 return true;
             }
