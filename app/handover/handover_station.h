@@ -2,7 +2,7 @@
 // Hand over: the sheet as it will print, and every export.
 #pragma once
 
-#include "app/model/job_model.h"
+#include "app/handover/sheet_files.h"
 #include "app/theme/theme.h"
 #include "app/widgets/station.h"
 
@@ -20,19 +20,15 @@ public:
     HandoverStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
     StationFace face() const override;
 
-    // Each writes whole or not at all, and says what went wrong.
-    Result<Done> writePdf(const QString& path) const;
-    Result<Done> writePng(const QString& path) const;
-    Result<Done> writeSvg(const QString& path) const;
-    Result<Done> writeCsv(const QString& path) const;
-    Result<Done> writeJson(const QString& path) const;
+    /// Written in a thread once what is set now is worked out; whole or not at all. `then` hears how it went.
+    void write(SheetFormat format, const QString& path, std::function<void(const Result<Done>&)> then);
 
 signals:
     void message(const QString& text);
 
 private:
     void refresh();
-    void save(const QString& what, const QString& suffix, Result<Done> (HandoverStation::*write)(const QString&) const);
+    void save(const QString& what, const QString& suffix, SheetFormat format);
 
     JobModel& m_model;
     SheetView* m_sheet;

@@ -1,10 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/handover/sheet_painter.h"
 
+#include "app/theme/theme.h"
 #include "app/widgets/call_strip.h"
-#include "app/widgets/chart_words.h"
 
-#include <QDate>
 #include <QFile>
 #include <QPainter>
 #include <QPainterPath>
@@ -84,9 +83,9 @@ double text(QPainter& p, double y, const QString& words, const QFont& font, cons
     return drawn.bottom();
 }
 
-double drawRibbon(QPainter& p, const JobModel& model, const Comparison& c, double y) {
+double drawRibbon(QPainter& p, const Sheet& sheet, const Comparison& c, double y) {
     const Tokens& t = Theme::dayTokens();
-    const DisplayUnits& u = model.units();
+    const DisplayUnits& u = sheet.units;
     double reach = 0.;
     for (std::size_t i = 0; i < c.rpm.size(); ++i)
         reach = std::max({reach, std::abs(u.powerOf(c.differenceW[i])), c.margins ? std::abs(u.powerOf(c.lowW[i])) : 0.,
@@ -145,9 +144,9 @@ double drawRibbon(QPainter& p, const JobModel& model, const Comparison& c, doubl
     return bottom + 26;
 }
 
-double drawCurves(QPainter& p, const JobModel& model, const Comparison& c, double y) {
+double drawCurves(QPainter& p, const Sheet& sheet, const Comparison& c, double y) {
     const Tokens& t = Theme::dayTokens();
-    const DisplayUnits& u = model.units();
+    const DisplayUnits& u = sheet.units;
     double top = 0.;
     for (const Side* side : {&c.base, &c.with})
         for (double w : side->powerW)
@@ -157,7 +156,7 @@ double drawCurves(QPainter& p, const JobModel& model, const Comparison& c, doubl
     axes(p, plot, QObject::tr("power [%1]").arg(u.powerSymbol()), true);
     for (bool isBase : {true, false}) {
         const Side& side = isBase ? c.base : c.with;
-        const int mark = setupMarkOf(model, isBase ? model.settings().baseSetup : model.settings().withSetup);
+        const int mark = sheet.marks[isBase ? 0 : 1];
         const QColor color = t.marks[mark % 8];
         p.setBrush(Qt::NoBrush);
         p.setPen(QPen(color, 2, Theme::mark(mark).dash));
@@ -183,7 +182,7 @@ double drawCurves(QPainter& p, const JobModel& model, const Comparison& c, doubl
 
 } // namespace
 
-void paintSheet(QPainter& p, const JobModel& model) {
+void paintSheet(QPainter& p, const Sheet& sheet) {
     const Tokens& t = Theme::dayTokens();
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
@@ -196,57 +195,39 @@ void paintSheet(QPainter& p, const JobModel& model) {
             QSvgRenderer(svg).render(&p, QRectF(kSheetWidth - kEdge - 40, 40, 40, 40));
         }
     }
-    const JobRecord& job = model.job();
     double y = 44;
-    y = text(p, y, QString::fromStdString(job.name), Theme::font(Size::Large, true), t.ink, kEdge,
-             kSheetWidth - kEdge - 60) +
-        2;
-    QString when;
-    for (int i : model.sidePulls(true))
-        if (when.isEmpty())
-            when = QLocale().toString(
-                QDateTime::fromString(QString::fromStdString(model.pulls()[static_cast<std::size_t>(i)].record.started),
-                                      Qt::ISODate)
-                    .date(),
-                QLocale::LongFormat);
-    y = text(p, y, QString::fromStdString(job.machine) + (when.isEmpty() ? QString() : QStringLiteral("  ·  ") + when),
+    y = text(p, y, sheet.job, Theme::font(Size::Large, true), t.ink, kEdge, kSheetWidth - kEdge - 60) + 2;
+    y = text(p, y, sheet.machine + (sheet.date.isEmpty() ? QString() : QStringLiteral("  ·  ") + sheet.date),
              Theme::font(Size::Body), t.muted) +
         14;
-    if (!model.comparison()) {
-        text(p, y,
-             model.comparisonProblem().isEmpty()
-                 ? QObject::tr("There is nothing to hand over yet: open a job with two setups.")
-                 : model.comparisonProblem(),
-             Theme::font(Size::Strong), t.ink);
+    if (!sheet.comparison) {
+        text(p, y, sheet.problem, Theme::font(Size::Strong), t.ink);
         p.restore();
         return;
     }
-    const Comparison& c = *model.comparison();
-    const Account account = describe(c, model.units().wording());
+    const Comparison& c = *sheet.comparison;
+    const Account account = describe(c, sheet.units.wording());
     QString headline = QString::fromStdString(account.headline);
     headline[0] = headline[0].toUpper();
     y = text(p, y, headline, Theme::font(Size::Large, true), t.accent) + 4;
     y = text(p, y, QString::fromStdString(account.details.front()), Theme::font(Size::Body), t.ink) + 10;
-    y = drawRibbon(p, model, c, y) + 6;
-    y = drawCurves(p, model, c, y) + 8;
+    y = drawRibbon(p, sheet, c, y) + 6;
+    y = drawCurves(p, sheet, c, y) + 8;
     for (const std::string& s : account.stretches)
         y = text(p, y, QStringLiteral("•  ") + QString::fromStdString(s), Theme::font(Size::Small), t.ink) + 3;
     y += 6;
     QString same = QObject::tr("What was compared: %1 (%2 pulls) against %3 (%4 pulls).")
                        .arg(QString::fromStdString(c.with.setup), QString::number(c.with.pulls),
                             QString::fromStdString(c.base.setup), QString::number(c.base.pulls));
-    // All that the two differ in, not only the last step of the family tree.
-    if (const SetupDifference d = differenceOf(job.setupTree(), model.settings().baseSetup, model.settings().withSetup);
-        !d.changes.empty())
-        same += QStringLiteral(" ") + QObject::tr("Changed: %1.").arg(QString::fromStdString(differenceText(d)));
+    if (!sheet.changed.isEmpty())
+        same += QStringLiteral(" ") + QObject::tr("Changed: %1.").arg(sheet.changed);
     y = text(p, y, same, Theme::font(Size::Small), t.ink) + 3;
     for (std::size_t i = 1; i < account.details.size(); ++i)
         y = text(p, y, QString::fromStdString(account.details[i]), Theme::font(Size::Small), t.muted) + 3;
-    const QString air = airText(model);
-    if (!air.isEmpty())
+    if (!sheet.air.isEmpty())
         y = text(p, y,
                  QObject::tr("Air: %1. Correction on average ×%2 before and ×%3 after.")
-                     .arg(air, QLocale().toString(c.base.meanFactor, 'f', 3),
+                     .arg(sheet.air, QLocale().toString(c.base.meanFactor, 'f', 3),
                           QLocale().toString(c.with.meanFactor, 'f', 3)),
                  Theme::font(Size::Small), t.muted) +
             3;
@@ -256,11 +237,11 @@ void paintSheet(QPainter& p, const JobModel& model) {
     for (const Caution& caution : c.cautions) {
         const QRectF need = QFontMetricsF(Theme::font(Size::Small))
                                 .boundingRect(QRectF(0, 0, kSheetWidth - 2 * kEdge - 12, 400), Qt::TextWordWrap,
-                                              QString::fromStdString(said(caution, model.units().wording())));
+                                              QString::fromStdString(said(caution, sheet.units.wording())));
         if (y + need.height() + 18 > foot)
             break;
         const double from = y;
-        y = text(p, y, QString::fromStdString(said(caution, model.units().wording())), Theme::font(Size::Small), t.ink,
+        y = text(p, y, QString::fromStdString(said(caution, sheet.units.wording())), Theme::font(Size::Small), t.ink,
                  kEdge + 12) +
             4;
         p.fillRect(QRectF(kEdge, from, 4, y - from - 4), t.amber);

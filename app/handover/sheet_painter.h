@@ -3,7 +3,7 @@
 // colours, made to survive a grey printer.
 #pragma once
 
-#include "app/model/job_model.h"
+#include "app/handover/sheet.h"
 
 class QPainter;
 class QRectF;
@@ -13,6 +13,6 @@ namespace jr::app {
 /// A4 in points of a 1/96 inch: the size the sheet is designed at.
 inline constexpr double kSheetWidth = 794., kSheetHeight = 1123.;
 
-void paintSheet(QPainter& painter, const JobModel& model);
+void paintSheet(QPainter& painter, const Sheet& sheet);
 
 } // namespace jr::app

@@ -60,6 +60,7 @@ JobModel::JobModel(QObject* parent) : QObject(parent), m_shown(m_desk.study()) {
     m_noteTimer.setSingleShot(true);
     m_noteTimer.setInterval(1500);
     connect(&m_noteTimer, &QTimer::timeout, this, &JobModel::noteRepeatability);
+    connect(&m_desk, &StudyDesk::workingChanged, this, &JobModel::tellWhoWaits);
     connect(&m_watcher, &QFutureWatcherBase::progressValueChanged, this,
             [this](int value) { emit loadingChanged(value, static_cast<int>(m_pulls.size())); });
     connect(&m_watcher, &QFutureWatcherBase::finished, this, [this] {
@@ -214,9 +215,17 @@ void JobModel::waitUntilSettled() {
     QCoreApplication::processEvents();
 }
 
-void JobModel::waitUntilAnswered() {
-    while (m_fitsOpen > 0 || m_desk.working())
-        QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
+void JobModel::whenAnswered(QObject* asker, std::function<void()> then) {
+    m_waiting.push_back({asker, std::move(then)});
+    tellWhoWaits();
+}
+
+void JobModel::tellWhoWaits() {
+    if (m_fitsOpen > 0 || m_watcher.isRunning() || m_desk.working())
+        return;
+    for (const Waiting& waiting : std::exchange(m_waiting, {}))
+        if (waiting.asker)
+            waiting.then();
 }
 
 void JobModel::setCurrentPull(int index) {
@@ -357,22 +366,26 @@ void JobModel::fitLater(const PullRecord& record, std::shared_ptr<const Trace> t
     }).then(this, [this, turn](const LoadedPull& loaded) {
         --m_fitsOpen;
         const int i = indexOf(loaded.record.id);
-        if (i < 0 || m_newestFit[loaded.record.id] != turn)
-            return;
-        takeFit(loaded);
-        recompute();
-        emit pullsChanged();
+        if (i >= 0 && m_newestFit[loaded.record.id] == turn) {
+            takeFit(loaded);
+            recompute();
+            emit pullsChanged();
+        }
+        tellWhoWaits();
     });
 }
 
 void JobModel::readAndFitLater(const PullRecord& record) {
+    ++m_fitsOpen; // from now on
     m_keeper->ask(
         this, [id = record.id](const Archive& archive) { return archive.trace(id); },
         [this, record](Result<Trace> whole) {
+            --m_fitsOpen;
             if (whole)
                 fitLater(record, std::make_shared<const Trace>(std::move(whole).value()));
             else
                 emit problem(QString::fromStdString(whole.error().text()));
+            tellWhoWaits();
         });
 }
 

@@ -51,7 +51,8 @@ public:
     /// For tests, pictures and benchmarks: lets the window live until all that was asked is kept, read, fitted and
     /// answered.
     void waitUntilSettled();
-    void waitUntilAnswered(); ///< until every question to the study is
+    /// `then` is called once what is set now is worked out and shown; not after `asker` is gone.
+    void whenAnswered(QObject* asker, std::function<void()> then);
     /// Asks the study of the pulls and settings as they are now, in its own thread (study_desk.h).
     void ask(QObject* asker, StudyDesk::Work work) const { m_desk.ask(asker, std::move(work)); }
     const StudyDesk& desk() const { return m_desk; }
@@ -161,6 +162,7 @@ private:
     StudyPtr makeStudy() const;
     void takeAnswers(const StudyPtr& study);
     void recompute();
+    void tellWhoWaits();
     void keepSettings();
     void keepSettingsNow();
     void chooseSides();
@@ -180,6 +182,11 @@ private:
     std::map<std::string, quint64> m_newestFit; ///< of each pull being fitted
     quint64 m_fitsBegun = 0;
     int m_fitsOpen = 0;
+    struct Waiting {
+        QPointer<QObject> asker;
+        std::function<void()> then;
+    };
+    std::vector<Waiting> m_waiting;
     mutable StudyDesk m_desk;
     StudyPtr m_shown;
     std::vector<RepeatabilityNote> m_pastNotes; ///< of all jobs of the archive

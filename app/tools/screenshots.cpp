@@ -28,7 +28,7 @@ bool grab(QWidget& widget, const QString& path) {
         QApplication::sendPostedEvents();
     }
     if (auto* window = qobject_cast<MainWindow*>(&widget))
-        window->model().waitUntilAnswered();
+        window->model().waitUntilSettled();
     const bool good = widget.grab().save(path);
     if (!good)
         std::fprintf(stderr, "%s could not be written\n", qPrintable(path));
@@ -44,7 +44,7 @@ public:
             QApplication::sendPostedEvents();
         }
         if (auto* window = qobject_cast<MainWindow*>(&widget))
-            window->model().waitUntilAnswered();
+            window->model().waitUntilSettled();
         m_shots.push_back(widget.grab());
         return !m_shots.back().isNull();
     }
@@ -223,7 +223,8 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     window.model().setCurrentPull(3);
     shot("look.png", MainWindow::Look);
     shot("hand-over.png", MainWindow::Handover);
-    good = window.handover().writePng(out.filePath(QStringLiteral("sheet.png"))).ok() && good;
+    good =
+        writeSheet(sheetOf(window.model()), SheetFormat::Png, out.filePath(QStringLiteral("sheet.png"))).ok() && good;
     QStringList logs;
     if (!logsFolder.isEmpty())
         for (const QFileInfo& info : QDir(logsFolder).entryInfoList(QDir::Files, QDir::Name))

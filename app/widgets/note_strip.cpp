@@ -21,12 +21,12 @@ namespace {
 constexpr int kHigh = 56;
 
 /// Read no larger than it is shown: a phone's photo would cost fifty megabytes otherwise.
-QPixmap scaledPicture(const QString& path, QSize most) {
+QImage scaledPicture(const QString& path, QSize most) {
     QImageReader reader(path);
     reader.setAutoTransform(true);
     if (const QSize size = reader.size(); size.isValid())
         reader.setScaledSize(size.scaled(most, Qt::KeepAspectRatio));
-    return QPixmap::fromImage(reader.read());
+    return reader.read();
 }
 
 } // namespace
@@ -117,18 +117,36 @@ void NoteStrip::refresh() {
         if (!a.file.empty()) {
             const QString path = m_model.keeper()->folder() + QLatin1Char('/') + QString::fromStdString(a.file);
             auto* picture = new QToolButton;
-            const QPixmap small = scaledPicture(path, QSize(90, kHigh - 12) * devicePixelRatioF());
-            picture->setIcon(small.isNull() ? m_theme.icon(QStringLiteral("image-off")) : QIcon(small));
             picture->setIconSize(QSize(90, kHigh - 14));
-            picture->setToolTip(small.isNull() ? tr("The picture cannot be read") : tr("Show it large"));
+            m_model.keeper()->ask(
+                picture,
+                [path, size = QSize(90, kHigh - 12) * devicePixelRatioF()](const Archive&) {
+                    return scaledPicture(path, size);
+                },
+                [this, picture](const QImage& small) {
+                    picture->setIcon(small.isNull() ? m_theme.icon(QStringLiteral("image-off"))
+                                                    : QIcon(QPixmap::fromImage(small)));
+                    picture->setToolTip(small.isNull() ? tr("The picture cannot be read") : tr("Show it large"));
+                });
             picture->setAccessibleName(words.isEmpty() ? tr("Photo") : tr("Photo: %1").arg(words));
             connect(picture, &QToolButton::clicked, this, [this, path, words] {
                 QDialog dialog(this);
                 dialog.setWindowTitle(words.isEmpty() ? tr("Photo") : words);
                 auto* layout = new QVBoxLayout(&dialog);
                 auto* label = new Words;
-                label->setPixmap(scaledPicture(path, QSize(1100, 680)));
+                constexpr QSize kLarge(1100, 680);
+                label->setMinimumSize(kLarge);
+                label->setAlignment(Qt::AlignCenter);
+                label->setText(tr("Reading the picture…"));
                 layout->addWidget(label);
+                m_model.keeper()->ask(
+                    label, [path, kLarge](const Archive&) { return scaledPicture(path, kLarge); },
+                    [label](const QImage& large) {
+                        if (large.isNull())
+                            label->setText(tr("The picture cannot be read"));
+                        else
+                            label->setPixmap(QPixmap::fromImage(large));
+                    });
                 dialog.exec();
             });
             row->addWidget(picture);

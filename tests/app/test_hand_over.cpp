@@ -7,6 +7,7 @@
 #include "tests/support/demo_window.h"
 #include "tests/support/settled.h"
 #include "tests/support/suites.h"
+#include "tests/support/written.h"
 
 #include <QDir>
 #include <QFile>
@@ -23,6 +24,7 @@ using namespace jr::app;
 using testsupport::archiveOf;
 using testsupport::openJob;
 using testsupport::runCli;
+using testsupport::written;
 
 namespace {
 
@@ -70,28 +72,28 @@ private slots:
     }
 
     void windowSheetAndCommandLineSayTheSame() {
-        QVERIFY(sheet().writeJson(m_demo.file("same.json")));
-        const QJsonObject written = QJsonDocument::fromJson(contents(m_demo.file("same.json"))).object();
+        QVERIFY(written(sheet(), SheetFormat::Json, m_demo.file("same.json")));
+        const QJsonObject inFile = QJsonDocument::fromJson(contents(m_demo.file("same.json"))).object();
         const Account account = describe(*model().comparison(), model().units().wording());
-        QCOMPARE(written["headline"].toString(), QString::fromStdString(account.headline));
+        QCOMPARE(inFile["headline"].toString(), QString::fromStdString(account.headline));
         QStringList window;
         for (QLabel* l : m_demo.judge().difference().findChildren<QLabel*>())
             window << l->text().remove(QRegularExpression(QStringLiteral(" <a .*</a>")));
         const QString seen = window.join(QLatin1Char('\n'));
-        QVERIFY(sheet().writePdf(m_demo.file("same.pdf")));
+        QVERIFY(written(sheet(), SheetFormat::Pdf, m_demo.file("same.pdf")));
         const QString printed = pdfWords(m_demo.file("same.pdf"));
         QVERIFY2(!printed.isEmpty(), "pdftotext of poppler-utils is needed");
-        for (const QJsonValue& v : written["stretches"].toArray()) {
+        for (const QJsonValue& v : inFile["stretches"].toArray()) {
             QVERIFY2(seen.contains(v.toString()), qPrintable(v.toString()));
             QVERIFY2(printed.contains(v.toString().simplified()), qPrintable(v.toString() + "\n" + printed));
         }
-        for (const QJsonValue& v : written["details"].toArray())
+        for (const QJsonValue& v : inFile["details"].toArray())
             QVERIFY2(printed.contains(v.toString().simplified()), qPrintable(v.toString()));
         // The command line on the same pulls, in its own units (SI is printed; its words are hp): the calls agree.
         const testsupport::Ran cli = runCli(QStringList{"compare", "--base"} + files("short stack") +
                                             QStringList{"--with"} + files("long stack"));
         QVERIFY2(cli.code == 0, cli.err.constData());
-        const QJsonArray ours = written["calls"].toArray(), theirs = cli.json()["calls"].toArray();
+        const QJsonArray ours = inFile["calls"].toArray(), theirs = cli.json()["calls"].toArray();
         QCOMPARE(ours.size(), theirs.size());
         for (qsizetype i = 0; i < ours.size(); ++i) {
             QCOMPARE(ours[i].toObject()["call"], theirs[i].toObject()["call"]);
@@ -102,8 +104,8 @@ private slots:
     }
 
     void theTableAgreesWithTheResult() {
-        QVERIFY(sheet().writeCsv(m_demo.file("t.csv")));
-        QVERIFY(sheet().writeJson(m_demo.file("t.json")));
+        QVERIFY(written(sheet(), SheetFormat::Csv, m_demo.file("t.csv")));
+        QVERIFY(written(sheet(), SheetFormat::Json, m_demo.file("t.json")));
         const QJsonObject j = QJsonDocument::fromJson(contents(m_demo.file("t.json"))).object();
         const QList<QByteArray> lines = contents(m_demo.file("t.csv")).trimmed().split('\n');
         const QJsonArray rpm = j["rpm"].toArray();
@@ -123,17 +125,17 @@ private slots:
     }
 
     void picturesAreWholeAndSharp() {
-        QVERIFY(sheet().writePng(m_demo.file("s.png")));
+        QVERIFY(written(sheet(), SheetFormat::Png, m_demo.file("s.png")));
         const QImage image(m_demo.file("s.png"));
         QVERIFY(image.width() >= 1200 && image.height() > image.width()); // to print, upright
         // Printed, it is ink on white, whatever the light in the bay.
         m_demo.theme().setMode(Theme::Mode::Night);
-        QVERIFY(sheet().writePng(m_demo.file("night.png")));
+        QVERIFY(written(sheet(), SheetFormat::Png, m_demo.file("night.png")));
         m_demo.theme().setMode(Theme::Mode::Day);
         const QImage night(m_demo.file("night.png"));
         QCOMPARE(night.pixelColor(5, 5), image.pixelColor(5, 5));
         QVERIFY(image.pixelColor(5, 5).lightness() > 240);
-        QVERIFY(sheet().writeSvg(m_demo.file("s.svg")));
+        QVERIFY(written(sheet(), SheetFormat::Svg, m_demo.file("s.svg")));
         QXmlStreamReader xml(contents(m_demo.file("s.svg")));
         int elements = 0;
         while (!xml.atEnd())
@@ -144,12 +146,12 @@ private slots:
 
     void theWorkingBandIsOnTheSheet() {
         model().setBand(4500., 7000.);
-        QVERIFY(sheet().writePdf(m_demo.file("band.pdf")));
+        QVERIFY(written(sheet(), SheetFormat::Pdf, m_demo.file("band.pdf")));
         const QString printed = pdfWords(m_demo.file("band.pdf"));
         QVERIFY2(printed.contains(QStringLiteral("Mean from 4500 to 7000 rpm")), qPrintable(printed));
         QVERIFY(printed.contains(QStringLiteral("SAE J1349")));
         model().setStandard("din-70020");
-        QVERIFY(sheet().writePdf(m_demo.file("din.pdf")));
+        QVERIFY(written(sheet(), SheetFormat::Pdf, m_demo.file("din.pdf")));
         QVERIFY(pdfWords(m_demo.file("din.pdf")).contains(QStringLiteral("DIN 70020")));
         model().setStandard("sae-j1349");
     }
@@ -158,11 +160,11 @@ private slots:
         // One pull a side, nothing known of the scatter.
         model().setPicked({model().sidePulls(true).front(), model().sidePulls(false).front()});
         QVERIFY(!model().comparison()->margins);
-        QVERIFY(sheet().writePdf(m_demo.file("one.pdf")));
+        QVERIFY(written(sheet(), SheetFormat::Pdf, m_demo.file("one.pdf")));
         const QString printed = pdfWords(m_demo.file("one.pdf"));
         QVERIFY2(printed.contains(QStringLiteral("cannot tell")), qPrintable(printed));
         QVERIFY(printed.contains(QStringLiteral("no margin known")));
-        QVERIFY(sheet().writeJson(m_demo.file("one.json")));
+        QVERIFY(written(sheet(), SheetFormat::Json, m_demo.file("one.json")));
         const QByteArray json = contents(m_demo.file("one.json"));
         QVERIFY(!json.contains("nan") && !json.contains("inf"));
         for (const QJsonValue& v : QJsonDocument::fromJson(json).object()["low_w"].toArray())
@@ -173,12 +175,12 @@ private slots:
         // A place that is not there, and a folder where a file is wanted.
         QVERIFY(QDir().mkpath(m_demo.file("folder/inside")));
         for (const QString& bad : {QStringLiteral("/proc/none/sheet"), m_demo.file("folder")}) {
-            QVERIFY(!sheet().writePdf(bad));
-            QVERIFY(!sheet().writePng(bad));
-            QVERIFY(!sheet().writeSvg(bad));
-            const Result<Done> csv = sheet().writeCsv(bad);
+            QVERIFY(!written(sheet(), SheetFormat::Pdf, bad));
+            QVERIFY(!written(sheet(), SheetFormat::Png, bad));
+            QVERIFY(!written(sheet(), SheetFormat::Svg, bad));
+            const Result<Done> csv = written(sheet(), SheetFormat::Csv, bad);
             QVERIFY(!csv && QString::fromStdString(csv.error().text()).contains(bad));
-            QVERIFY(!sheet().writeJson(bad));
+            QVERIFY(!written(sheet(), SheetFormat::Json, bad));
         }
         QCOMPARE(QDir(m_demo.file("folder")).entryList(QDir::NoDotAndDotDot | QDir::AllEntries), QStringList{"inside"});
     }
@@ -187,8 +189,8 @@ private slots:
         const auto job = archiveOf(model())->createJob("Bare", "Larkspur 410");
         QVERIFY(openJob(m_demo.window(), *job));
         model().waitUntilSettled();
-        QVERIFY(!sheet().writeCsv(m_demo.file("none.csv")));
-        QVERIFY(!sheet().writeJson(m_demo.file("none.json")));
+        QVERIFY(!written(sheet(), SheetFormat::Csv, m_demo.file("none.csv")));
+        QVERIFY(!written(sheet(), SheetFormat::Json, m_demo.file("none.json")));
         QVERIFY(!QFile::exists(m_demo.file("none.csv")));
         for (QPushButton* b : sheet().findChildren<QPushButton*>())
             QVERIFY2(!b->isEnabled(), qPrintable(b->text()));
@@ -198,8 +200,8 @@ private slots:
         const QLocale before;
         QLocale::setDefault(QLocale(QLocale::German, QLocale::Germany));
         QVERIFY(m_demo.open("Stack length"));
-        QVERIFY(sheet().writePdf(m_demo.file("de.pdf")));
-        QVERIFY(sheet().writeCsv(m_demo.file("de.csv")));
+        QVERIFY(written(sheet(), SheetFormat::Pdf, m_demo.file("de.pdf")));
+        QVERIFY(written(sheet(), SheetFormat::Csv, m_demo.file("de.csv")));
         QLocale::setDefault(before);
         QVERIFY2(pdfWords(m_demo.file("de.pdf")).contains(QRegularExpression(QStringLiteral("\\d,\\d PS"))),
                  "no comma");

@@ -9,6 +9,7 @@
 #include "tests/support/demo_window.h"
 #include "tests/support/settled.h"
 #include "tests/support/suites.h"
+#include "tests/support/written.h"
 
 #include <QComboBox>
 #include <QRegularExpression>
@@ -20,6 +21,7 @@ using namespace jr;
 using namespace jr::app;
 using testsupport::archiveOf;
 using testsupport::openJob;
+using testsupport::written;
 
 class TestJudgePages : public QObject {
     Q_OBJECT
@@ -146,7 +148,7 @@ private slots:
         QVERIFY2(asked.contains("reeds") && asked.contains("pipe") && asked.contains("all of them together"),
                  qPrintable(asked));
         // On the sheet as well: the one-page JSON carries every caution the sheet prints.
-        QVERIFY(window().handover().writeJson(m_demo.file("sheet.json")));
+        QVERIFY(written(window().handover(), SheetFormat::Json, m_demo.file("sheet.json")));
         QFile sheet(m_demo.file("sheet.json"));
         QVERIFY(sheet.open(QIODevice::ReadOnly) && sheet.readAll().contains("confounded"));
         window().showStation(MainWindow::Judge);

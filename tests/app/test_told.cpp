@@ -211,7 +211,7 @@ private slots:
             writer.setPageSize(QPageSize(QPageSize::A4));
             writer.setResolution(96);
             QPainter painter(&writer);
-            paintSheet(painter, model);
+            paintSheet(painter, sheetOf(model));
         }
         QProcess text;
         text.start("pdftotext", {"-layout", pdf, "-"});

@@ -11,6 +11,7 @@
 #include "demo_job/larkspur.h"
 #include "tests/support/settled.h"
 #include "tests/support/suites.h"
+#include "tests/support/written.h"
 
 #include <QLabel>
 #include <QPushButton>
@@ -27,6 +28,7 @@ using namespace jr::app;
 using testsupport::archiveOf;
 using testsupport::openArchive;
 using testsupport::openJob;
+using testsupport::written;
 
 class TestWindow : public QObject {
     Q_OBJECT
@@ -160,17 +162,17 @@ private slots:
         QVERIFY(dialog.summary().contains(QLatin1String("junk.bin")));
     }
     void exportsAreWritten() {
-        const HandoverStation& h = m_window->handover();
+        HandoverStation& h = m_window->handover();
         const auto starts = [&](const char* name, const QByteArray& head) {
             QFile f(m_dir.filePath(QLatin1String(name)));
             return f.open(QIODevice::ReadOnly) && f.size() > 500 && f.read(head.size()) == head;
         };
-        QVERIFY(h.writePdf(m_dir.filePath("s.pdf")) && starts("s.pdf", "%PDF"));
-        QVERIFY(h.writePng(m_dir.filePath("s.png")) && starts("s.png", "\x89PNG"));
-        QVERIFY(h.writeSvg(m_dir.filePath("s.svg")) && starts("s.svg", "<?xml"));
-        QVERIFY(h.writeCsv(m_dir.filePath("s.csv")) && starts("s.csv", "engine_speed [rpm]"));
-        QVERIFY(h.writeJson(m_dir.filePath("s.json")) && starts("s.json", "{"));
-        QVERIFY(!h.writePdf(QStringLiteral("/proc/none/s.pdf")));
+        QVERIFY(written(h, SheetFormat::Pdf, m_dir.filePath("s.pdf")) && starts("s.pdf", "%PDF"));
+        QVERIFY(written(h, SheetFormat::Png, m_dir.filePath("s.png")) && starts("s.png", "\x89PNG"));
+        QVERIFY(written(h, SheetFormat::Svg, m_dir.filePath("s.svg")) && starts("s.svg", "<?xml"));
+        QVERIFY(written(h, SheetFormat::Csv, m_dir.filePath("s.csv")) && starts("s.csv", "engine_speed [rpm]"));
+        QVERIFY(written(h, SheetFormat::Json, m_dir.filePath("s.json")) && starts("s.json", "{"));
+        QVERIFY(!written(h, SheetFormat::Pdf, QStringLiteral("/proc/none/s.pdf")));
     }
     void askWritesTheOneChangeAndJudgesClaims() {
         m_window->showStation(MainWindow::Ask);

@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/handover/sheet.h"
+
+#include "app/widgets/chart_words.h"
+
+#include <QDateTime>
+
+namespace jr::app {
+
+Sheet sheetOf(const JobModel& model) {
+    Sheet sheet{.job = QString::fromStdString(model.job().name),
+                .machine = QString::fromStdString(model.job().machine),
+                .date = {},
+                .air = airText(model),
+                .changed = {},
+                .comparison = model.comparison(),
+                .problem = model.comparisonProblem(),
+                .units = model.units()};
+    if (sheet.problem.isEmpty())
+        sheet.problem = QObject::tr("There is nothing to hand over yet: open a job with two setups.");
+    if (const std::vector<int> base = model.sidePulls(true); !base.empty()) {
+        const std::string& started = model.pulls()[static_cast<std::size_t>(base.front())].record.started;
+        sheet.date = QLocale().toString(QDateTime::fromString(QString::fromStdString(started), Qt::ISODate).date(),
+                                        QLocale::LongFormat);
+    }
+    const std::string &base = model.settings().baseSetup, &with = model.settings().withSetup;
+    sheet.marks = {setupMarkOf(model, base), setupMarkOf(model, with)};
+    // All that the two differ in, not only the last step of the family tree.
+    if (const SetupDifference d = differenceOf(model.job().setupTree(), base, with); !d.changes.empty())
+        sheet.changed = QString::fromStdString(differenceText(d));
+    return sheet;
+}
+
+} // namespace jr::app

@@ -1,0 +1,24 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// All that the customer's sheet tells, as one value: taken from the open job at one moment, painted and written in any
+// thread.
+#pragma once
+
+#include "app/model/job_model.h"
+
+#include <array>
+
+namespace jr::app {
+
+struct Sheet {
+    QString job, machine, date; ///< as people read them
+    QString air;                ///< mean air of the pulls that count; empty when unknown
+    std::array<int, 2> marks{}; ///< of base and changed setup
+    QString changed;            ///< all that the two differ in; empty when that is not known
+    std::optional<Comparison> comparison;
+    QString problem; ///< why there is none
+    DisplayUnits units;
+};
+
+Sheet sheetOf(const JobModel& model);
+
+} // namespace jr::app

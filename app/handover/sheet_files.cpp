@@ -1,0 +1,133 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/handover/sheet_files.h"
+
+#include "app/handover/sheet_painter.h"
+#include "archive/formats/pull_file.h"
+#include "archive/formats/text.h"
+
+#include <nlohmann/json.hpp>
+
+#include <QBuffer>
+#include <QPainter>
+#include <QPdfWriter>
+#include <QSvgGenerator>
+
+namespace jr::app {
+namespace {
+
+QByteArray pdfOf(const Sheet& sheet) {
+    QByteArray bytes;
+    QBuffer buffer(&bytes);
+    buffer.open(QIODevice::WriteOnly);
+    QPdfWriter pdf(&buffer);
+    pdf.setPageSize(QPageSize(QPageSize::A4));
+    pdf.setPageMargins(QMarginsF(0, 0, 0, 0));
+    pdf.setResolution(96);
+    pdf.setTitle(sheet.job);
+    pdf.setCreator(QStringLiteral("Jolly Ram"));
+    QPainter p(&pdf);
+    paintSheet(p, sheet);
+    p.end(); // the file's end is written now
+    return bytes;
+}
+
+QByteArray pngOf(const Sheet& sheet) {
+    constexpr int kDotsPerPoint = 2; // 192 dots an inch: sharp on paper
+    QImage image(static_cast<int>(kDotsPerPoint * kSheetWidth), static_cast<int>(kDotsPerPoint * kSheetHeight),
+                 QImage::Format_RGB32);
+    image.fill(Qt::white);
+    QPainter p(&image);
+    p.scale(kDotsPerPoint, kDotsPerPoint);
+    paintSheet(p, sheet);
+    p.end();
+    QByteArray bytes;
+    QBuffer buffer(&bytes);
+    buffer.open(QIODevice::WriteOnly);
+    image.save(&buffer, "PNG");
+    return bytes;
+}
+
+QByteArray svgOf(const Sheet& sheet) {
+    QByteArray bytes;
+    QBuffer buffer(&bytes);
+    buffer.open(QIODevice::WriteOnly);
+    QSvgGenerator svg;
+    svg.setOutputDevice(&buffer);
+    svg.setSize(QSize(static_cast<int>(kSheetWidth), static_cast<int>(kSheetHeight)));
+    svg.setViewBox(QRectF(0, 0, kSheetWidth, kSheetHeight));
+    svg.setTitle(sheet.job);
+    QPainter p(&svg);
+    paintSheet(p, sheet);
+    p.end();
+    return bytes;
+}
+
+std::string csvOf(const Comparison& c) {
+    std::string out = "engine_speed [rpm],base_power [W],with_power [W],difference [W],low [W],high [W],difference "
+                      "[%],base_torque [Nm],with_torque [Nm],base_afr [1],with_afr [1]\n";
+    for (std::size_t i = 0; i < c.rpm.size(); ++i) {
+        for (double v : {c.rpm[i], c.base.powerW[i], c.with.powerW[i], c.differenceW[i], c.lowW[i], c.highW[i],
+                         c.differencePct[i], c.base.torqueNm[i], c.with.torqueNm[i], c.base.afr[i]})
+            out += numberText(v) + ",";
+        out += numberText(c.with.afr[i]) + "\n";
+    }
+    return out;
+}
+
+std::string jsonOf(const Sheet& sheet, const Comparison& c) {
+    using Json = nlohmann::ordered_json;
+    const Account account = describe(c, sheet.units.wording());
+    Json calls = Json::array(), cautions = Json::array();
+    for (const Call& call : c.calls)
+        calls.push_back({{"from_rpm", call.fromRpm},
+                         {"to_rpm", call.toRpm},
+                         {"call", callText(call.kind)},
+                         {"mean_w", call.meanW},
+                         {"mean_pct", call.meanPct}});
+    for (const Caution& caution : c.cautions)
+        cautions.push_back({{"kind", caution.kind}, {"text", said(caution, sheet.units.wording())}});
+    const Json json = {{"job", sheet.job.toStdString()},
+                       {"machine", sheet.machine.toStdString()},
+                       {"standard", c.standard->id},
+                       {"detail_rpm", c.detailRpm},
+                       {"base", c.base.setup},
+                       {"with", c.with.setup},
+                       {"headline", account.headline},
+                       {"stretches", account.stretches},
+                       {"details", account.details},
+                       {"rpm", c.rpm},
+                       {"base_power_w", c.base.powerW},
+                       {"with_power_w", c.with.powerW},
+                       {"difference_w", c.differenceW},
+                       {"low_w", c.lowW},
+                       {"high_w", c.highW},
+                       {"calls", calls},
+                       {"cautions", cautions}};
+    return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
+}
+
+Result<Done> keepPainted(const QString& path, const QByteArray& bytes) {
+    return writeBytes(path.toStdString(), {bytes.constData(), static_cast<std::size_t>(bytes.size())});
+}
+
+} // namespace
+
+Result<Done> writeSheet(const Sheet& sheet, SheetFormat format, const QString& path) {
+    switch (format) {
+    case SheetFormat::Pdf:
+        return keepPainted(path, pdfOf(sheet));
+    case SheetFormat::Png:
+        return keepPainted(path, pngOf(sheet));
+    case SheetFormat::Svg:
+        return keepPainted(path, svgOf(sheet));
+    case SheetFormat::Csv:
+    case SheetFormat::Json:
+        break;
+    }
+    if (!sheet.comparison)
+        return Error{"there is nothing to write yet"};
+    return writeBytes(path.toStdString(),
+                      format == SheetFormat::Csv ? csvOf(*sheet.comparison) : jsonOf(sheet, *sheet.comparison));
+}
+
+} // namespace jr::app
