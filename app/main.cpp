@@ -104,9 +104,9 @@ int main(int argc, char** argv) {
     const auto begin = [&window, files = parser.positionalArguments(), bench = parser.value(benchOption),
                         tryBench = parser.value(tryBenchOption)] {
         if (!bench.isEmpty())
-            window.bench().connectTo(bench);
+            window.bench().link().connectTo(bench);
         else if (!tryBench.isEmpty())
-            window.bench().tryStandin(tryBench);
+            window.bench().link().tryStandin(tryBench);
         if (!bench.isEmpty() || !tryBench.isEmpty())
             window.showStation(jr::app::MainWindow::Pull);
         window.importFiles(files);
@@ -139,7 +139,7 @@ int main(int argc, char** argv) {
     // Ended by a signal, the bench has heard "cut" and "release" from the handler already; the rest ends in order.
     QSocketNotifier ending(jr::endingSignalPipe(), QSocketNotifier::Read);
     QObject::connect(&ending, &QSocketNotifier::activated, &application, [&] {
-        window.bench().stop();
+        window.bench().link().stop();
         QApplication::quit();
     });
     window.show();

@@ -58,9 +58,9 @@ int main(int argc, char** argv) {
     window.show();
     window.showStation(jr::app::MainWindow::Pull);
     testsupport::StandinProcess bench({"--machine", "ostra", "--rate", "1000", "--channels", "24"});
-    window.bench().setSetup(QStringLiteral("stock"));
-    window.bench().connectTo(bench.address());
-    const auto samples = [&] { return static_cast<double>(window.bench().snapshot().health.samples); };
+    window.bench().sitting().setSetup(QStringLiteral("stock"));
+    window.bench().link().connectTo(bench.address());
+    const auto samples = [&] { return static_cast<double>(window.bench().link().snapshot().health.samples); };
     runUntil([&] { return samples() > 20000.; }); // settled: buffers are as large as they get
     const double memoryBefore = megabytesResident(), before = samples();
     const int paintsBefore = window.pullStation().paints();
@@ -73,14 +73,14 @@ int main(int argc, char** argv) {
         const double t = static_cast<double>(timer.elapsed()) / 1000.;
         if (t > nextPull) { // a pull every minute, kept
             window.bench().dismissCard();
-            window.bench().ask(QStringLiteral("pull"));
+            window.bench().link().ask(QStringLiteral("pull"));
             nextPull = t + 60.;
             ++pulls;
         }
         return t > seconds;
     });
     const double lasted = static_cast<double>(timer.elapsed()) / 1000.;
-    const jr::LiveSnapshot now = window.bench().snapshot();
+    const jr::LiveSnapshot now = window.bench().link().snapshot();
     std::printf("samples                %.0f in %.0f s, %llu lost, %llu damaged\n", samples() - before, lasted,
                 static_cast<unsigned long long>(now.health.missing),
                 static_cast<unsigned long long>(now.health.badChecksums));

@@ -41,7 +41,7 @@ double settle() {
         one.start();
         QApplication::processEvents();
         longest = std::max(longest, 1e-6 * static_cast<double>(one.nsecsElapsed()));
-        quiet = theModel && theModel->desk().working() ? 0 : quiet + 1;
+        quiet = theModel && theModel->answers().desk().working() ? 0 : quiet + 1;
     }
     return longest;
 }
@@ -101,10 +101,10 @@ int main(int argc, char** argv) {
         std::printf("%-30s %lld ms, the window held for %.0f ms at most\n", what,
                     static_cast<long long>(timer.elapsed()), held);
     };
-    timed("40 pulls, another standard", [&] { window.model().setStandard("din-70020"); });
+    timed("40 pulls, another standard", [&] { window.model().compare().setStandard("din-70020"); });
     timed("40 pulls, another unit", [&] { window.model().setUnitsChoice(2); });
-    timed("40 pulls, another detail", [&] { window.model().setDetailRpm(200.); });
-    timed("40 pulls, another band", [&] { window.model().setBand(4000., 8000.); });
+    timed("40 pulls, another detail", [&] { window.model().compare().setDetailRpm(200.); });
+    timed("40 pulls, another band", [&] { window.model().compare().setBand(4000., 8000.); });
 
     // Twelve setups, 96 pulls of about 8000 rows: every page of Judge as the band is turned.
     {
@@ -147,10 +147,10 @@ int main(int argc, char** argv) {
     for (int page = 0; page < window.judge().count(); ++page) {
         window.judge().show(page);
         settle();
-        window.model().setBand(4000., 8000.); // worked out once under this band
+        window.model().compare().setBand(4000., 8000.); // worked out once under this band
         settle();
         const QByteArray name = QStringLiteral("  %1, band moved").arg(window.judge().pageName(page)).toUtf8();
-        timed(name.constData(), [&] { window.model().setBand(4100., 8000.); });
+        timed(name.constData(), [&] { window.model().compare().setBand(4100., 8000.); });
     }
     window.judge().show(0);
 

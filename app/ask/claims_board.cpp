@@ -90,10 +90,10 @@ void ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind ki
     claim.said = said.trimmed().toStdString();
     claim.source = source.trimmed().toStdString();
     claim.claim = {kind, pct};
-    claim.fromRpm = m_model.settings().fromRpm;
-    claim.toRpm = m_model.settings().toRpm;
-    claim.baseSetup = m_model.settings().baseSetup;
-    claim.withSetup = m_model.settings().withSetup;
+    claim.fromRpm = m_model.compare().now().fromRpm;
+    claim.toRpm = m_model.compare().now().toRpm;
+    claim.baseSetup = m_model.compare().now().baseSetup;
+    claim.withSetup = m_model.compare().now().withSetup;
     m_model.keeper()->ask(
         this, [jobId = m_model.job().id, claim](Archive& archive) { return archive.saveClaim(jobId, claim); },
         [this, then = std::move(then)](const Result<std::string>& kept) {
@@ -141,7 +141,7 @@ void ClaimsBoard::showClaims(const std::vector<ClaimRecord>& kept) {
     if (m_model.loading())
         return;
     // The verdict follows from the pulls as they stand now; a new one joins the history.
-    m_model.ask(this, [this, claims = kept](const StudyPtr& study) -> StudyDesk::Draw {
+    m_model.answers().ask(this, [this, claims = kept](const StudyPtr& study) -> StudyDesk::Draw {
         std::vector<const Comparison*> found;
         for (const ClaimRecord& c : claims) {
             found.push_back(nullptr);

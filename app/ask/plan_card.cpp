@@ -89,7 +89,7 @@ PlanCard::PlanCard(const Theme& theme, JobModel& model, QWidget* parent)
     connect(m_put, &QPushButton::clicked, this, &PlanCard::putOnDayStrip);
     connect(m_takeOff, &QPushButton::clicked, this,
             [this] { m_model.setSheet(sheet_kind::plan, {}, tr("take the plan off")); });
-    connect(&model, &JobModel::comparisonChanged, this, &PlanCard::refresh);
+    connect(&model.answers(), &JobStudy::changed, this, &PlanCard::refresh);
     connect(&model, &JobModel::planChanged, this, &PlanCard::refresh);
     refresh();
 }
@@ -129,12 +129,12 @@ void PlanCard::setWhich(int which) {
 std::vector<std::string> PlanCard::setupNames() const {
     std::vector<std::string> out;
     const JobRecord& job = m_model.job();
-    const SetupRecord* base = job.setup(m_model.settings().baseSetup);
+    const SetupRecord* base = job.setup(m_model.compare().now().baseSetup);
     if (base)
         out.push_back(base->name);
     for (const SetupRecord& s : job.setups)
-        if (s.id != m_model.settings().baseSetup &&
-            (m_which->currentIndex() > 0 || s.id == m_model.settings().withSetup))
+        if (s.id != m_model.compare().now().baseSetup &&
+            (m_which->currentIndex() > 0 || s.id == m_model.compare().now().withSetup))
             out.push_back(s.name);
     return out;
 }
@@ -147,7 +147,7 @@ PlanOptions PlanCard::options() const {
     // Before there are two setups the plan is for two to come.
     o.setups = m_which->currentIndex() == 0 ? 2 : static_cast<int>(setupNames().size());
     o.repeatabilityPct = m_repeatability->value();
-    o.worthPct = m_model.settings().worthPct;
+    o.worthPct = m_model.compare().now().worthPct;
     o.pullMinutes = m_pullMinutes->value();
     o.changeMinutes = m_changeMinutes->value();
     if (m_fuelPerPull->value() > 0.) {
@@ -165,9 +165,9 @@ PlanOptions PlanCard::options() const {
 
 void PlanCard::refresh() {
     // From the pulls of this job where they tell, else from what this machine's jobs have shown; a typed one stays.
-    const auto& comparison = m_model.comparison();
+    const auto& comparison = m_model.answers().comparison();
     const bool own = comparison && comparison->repeatabilityPct && !comparison->repeatabilityBorrowed;
-    const auto past = own || m_typed ? std::nullopt : m_model.pastRepeatability();
+    const auto past = own || m_typed ? std::nullopt : m_model.notes().past();
     m_filling = true;
     if (own && !m_typed)
         m_repeatability->setValue(*comparison->repeatabilityPct);

@@ -117,7 +117,8 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     };
     connect(add, &QPushButton::clicked, this, addSetup);
     connect(m_newName, &QLineEdit::returnPressed, this, addSetup);
-    for (auto signal : {&JobModel::jobChanged, &JobModel::pullsChanged, &JobModel::comparisonChanged})
+    connect(&model.answers(), &JobStudy::changed, this, &QuestionPage::refresh);
+    for (auto signal : {&JobModel::jobChanged, &JobModel::pullsChanged})
         connect(&model, signal, this, &QuestionPage::refresh);
     connect(&theme, &Theme::changed, this, &QuestionPage::refresh);
 }
@@ -170,18 +171,18 @@ QWidget* QuestionPage::buildQuestion() {
     m_from->setSingleStep(100);
     m_to->setSingleStep(100);
     connect(m_with, &QComboBox::activated, this,
-            [this](int i) { m_model.setWithSetup(m_with->itemData(i).toString().toStdString()); });
+            [this](int i) { m_model.compare().setWithSetup(m_with->itemData(i).toString().toStdString()); });
     connect(m_base, &QComboBox::activated, this,
-            [this](int i) { m_model.setBaseSetup(m_base->itemData(i).toString().toStdString()); });
+            [this](int i) { m_model.compare().setBaseSetup(m_base->itemData(i).toString().toStdString()); });
     connect(m_worth, &QDoubleSpinBox::valueChanged, this, [this](double v) {
         if (!m_filling && v > 0.)
-            m_model.setWorthPct(v);
+            m_model.compare().setWorthPct(v);
     });
     const auto band = [this] {
         if (m_filling)
             return;
         const auto end = [](double v) { return v > 0. ? std::optional(v) : std::nullopt; };
-        m_model.setBand(end(m_from->value()), end(m_to->value()));
+        m_model.compare().setBand(end(m_from->value()), end(m_to->value()));
     };
     connect(m_from, &QDoubleSpinBox::valueChanged, this, band);
     connect(m_to, &QDoubleSpinBox::valueChanged, this, band);
@@ -201,22 +202,22 @@ void QuestionPage::refresh() {
     if (!isVisible())
         return;
     m_filling = true;
-    for (auto [box, chosen] :
-         {std::pair{m_with, &m_model.settings().withSetup}, std::pair{m_base, &m_model.settings().baseSetup}}) {
+    for (auto [box, chosen] : {std::pair{m_with, &m_model.compare().now().withSetup},
+                               std::pair{m_base, &m_model.compare().now().baseSetup}}) {
         box->clear();
         for (const SetupRecord& s : m_model.job().setups)
             box->addItem(QString::fromStdString(s.name), QString::fromStdString(s.id));
         box->setCurrentIndex(box->findData(QString::fromStdString(*chosen)));
         box->setEnabled(box->count() > 0);
     }
-    m_worth->setValue(m_model.settings().worthPct);
-    m_from->setValue(m_model.settings().fromRpm.value_or(0.));
-    m_to->setValue(m_model.settings().toRpm.value_or(0.));
+    m_worth->setValue(m_model.compare().now().worthPct);
+    m_from->setValue(m_model.compare().now().fromRpm.value_or(0.));
+    m_to->setValue(m_model.compare().now().toRpm.value_or(0.));
     m_filling = false;
     const SetupDifference difference =
-        differenceOf(m_model.job().setupTree(), m_model.settings().baseSetup, m_model.settings().withSetup);
+        differenceOf(m_model.job().setupTree(), m_model.compare().now().baseSetup, m_model.compare().now().withSetup);
     QString words;
-    if (!m_model.settings().withSetup.empty() && difference.changes.empty())
+    if (!m_model.compare().now().withSetup.empty() && difference.changes.empty())
         words = tr("It is not written down what the two differ in. Choose the changed setup below and write its part, "
                    "from and to.");
     else if (difference.independent > 1) {
@@ -294,7 +295,8 @@ QString QuestionPage::powerToWeight(const SetupRecord& setup, const SetupLedger&
     double sum = 0., n = 0.;
     for (std::size_t i = 0; i < m_model.pulls().size(); ++i) {
         const PullRecord& r = m_model.pulls()[i].record;
-        const PullCurve* curve = r.setupId == setup.id && !r.aside ? m_model.curve(static_cast<int>(i)) : nullptr;
+        const PullCurve* curve =
+            r.setupId == setup.id && !r.aside ? m_model.answers().curve(static_cast<int>(i)) : nullptr;
         if (curve && curve->peakPower) {
             sum += curve->peakPower->value;
             n += 1.;

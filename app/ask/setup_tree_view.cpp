@@ -51,9 +51,9 @@ void SetupTreeView::refresh() {
     m_height = static_cast<int>(16. + static_cast<double>(m_placed.size()) * kRow);
     setMinimumHeight(m_height);
     if (!m_model.job().setup(m_chosen))
-        m_chosen = setups.empty()                                      ? std::string()
-                   : m_model.job().setup(m_model.settings().withSetup) ? m_model.settings().withSetup
-                                                                       : setups.front().id;
+        m_chosen = setups.empty()                                           ? std::string()
+                   : m_model.job().setup(m_model.compare().now().withSetup) ? m_model.compare().now().withSetup
+                                                                            : setups.front().id;
     updateGeometry();
     update();
 }

@@ -30,12 +30,14 @@ DayStrip::DayStrip(const Theme& theme, JobModel& model, QWidget* parent)
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Day strip: the pulls of this job in order"));
     connect(&theme, &Theme::changed, this, qOverload<>(&QWidget::update));
-    for (auto signal : {&JobModel::jobChanged, &JobModel::pullsChanged, &JobModel::selectionChanged,
-                        &JobModel::comparisonChanged, &JobModel::planChanged})
-        connect(&model, signal, this, [this] {
-            layOut();
-            update();
-        });
+    const auto drawAnew = [this] {
+        layOut();
+        update();
+    };
+    for (auto signal :
+         {&JobModel::jobChanged, &JobModel::pullsChanged, &JobModel::selectionChanged, &JobModel::planChanged})
+        connect(&model, signal, this, drawAnew);
+    connect(&model.answers(), &JobStudy::changed, this, drawAnew);
 }
 
 void DayStrip::layOut() {
@@ -223,11 +225,11 @@ void DayStrip::keyPressEvent(QKeyEvent* e) {
         return;
     case Qt::Key_B:
         if (current >= 0)
-            m_model.setBaseSetup(m_model.pulls()[static_cast<std::size_t>(current)].record.setupId);
+            m_model.compare().setBaseSetup(m_model.pulls()[static_cast<std::size_t>(current)].record.setupId);
         return;
     case Qt::Key_C:
         if (current >= 0)
-            m_model.setWithSetup(m_model.pulls()[static_cast<std::size_t>(current)].record.setupId);
+            m_model.compare().setWithSetup(m_model.pulls()[static_cast<std::size_t>(current)].record.setupId);
         return;
     case Qt::Key_Return:
     case Qt::Key_Enter:
@@ -247,8 +249,9 @@ void DayStrip::contextMenuEvent(QContextMenuEvent* e) {
     const std::string setupId = m_model.pulls()[static_cast<std::size_t>(i)].record.setupId;
     QMenu menu(this);
     menu.addAction(tr("Look at this pull"), this, [this, i] { emit pullOpened(i); });
-    menu.addAction(tr("Its setup is the base (B)"), this, [this, setupId] { m_model.setBaseSetup(setupId); });
-    menu.addAction(tr("Its setup is the changed one (C)"), this, [this, setupId] { m_model.setWithSetup(setupId); });
+    menu.addAction(tr("Its setup is the base (B)"), this, [this, setupId] { m_model.compare().setBaseSetup(setupId); });
+    menu.addAction(tr("Its setup is the changed one (C)"), this,
+                   [this, setupId] { m_model.compare().setWithSetup(setupId); });
     menu.addAction(tr("Pick or unpick (Space)"), this, [this, i] {
         std::set<int> picked = m_model.picked();
         if (!picked.erase(i))

@@ -106,7 +106,7 @@ void DayStrip::drawPlan(QPainter& p) const {
 
 double DayStrip::barScale() const {
     // The widest bar reaches the edge, but never for less than 2 %: small scatter must look small.
-    const auto& means = m_model.bandMeansW();
+    const auto& means = m_model.answers().bandMeansW();
     double reference = qQNaN(), widest = 0.02;
     for (std::size_t k = 0; k < means.size(); ++k) {
         if (!std::isfinite(means[k]))
@@ -120,12 +120,12 @@ double DayStrip::barScale() const {
 
 void DayStrip::drawDrift(QPainter& p) const {
     // A faint line through the pulls of the base setup, in the height of their bars.
-    const auto& means = m_model.bandMeansW();
+    const auto& means = m_model.answers().bandMeansW();
     double reference = qQNaN();
     QPolygonF line;
     for (int i = 0; i < static_cast<int>(m_left.size()); ++i) {
         const LoadedPull& pull = m_model.pulls()[static_cast<std::size_t>(i)];
-        if (pull.record.setupId != m_model.settings().baseSetup || pull.record.aside ||
+        if (pull.record.setupId != m_model.compare().now().baseSetup || pull.record.aside ||
             !std::isfinite(means[static_cast<std::size_t>(i)]))
             continue;
         if (std::isnan(reference))
@@ -177,15 +177,15 @@ void DayStrip::drawTile(QPainter& p, int i) const {
                    ? tr("aside")
                    : (box.width() < 66 ? QString::number(pull.record.number) : tr("no. %1").arg(pull.record.number)));
     // Which side it is on.
-    const bool isBase = pull.record.setupId == m_model.settings().baseSetup,
-               isWith = pull.record.setupId == m_model.settings().withSetup;
+    const bool isBase = pull.record.setupId == m_model.compare().now().baseSetup,
+               isWith = pull.record.setupId == m_model.compare().now().withSetup;
     if (!out && (isBase || isWith)) {
         p.setPen(Qt::NoPen);
         p.setBrush(color);
         p.drawRoundedRect(QRectF(box.left() + 6, box.bottom() - 3, box.width() - 12, 3), 1.5, 1.5);
     }
     // Band mean against the first setup: a bar up or down from the middle.
-    const auto& means = m_model.bandMeansW();
+    const auto& means = m_model.answers().bandMeansW();
     double reference = 0., n = 0.;
     const std::string first = m_model.pulls().front().record.setupId;
     for (std::size_t k = 0; k < means.size(); ++k)

@@ -80,13 +80,13 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent)
     focusBy("Alt+U", m_units);
     focusBy("Alt+D", m_detail);
     connect(m_standard, &QComboBox::activated, this,
-            [this](int i) { m_model.setStandard(m_standard->itemData(i).toString().toStdString()); });
+            [this](int i) { m_model.compare().setStandard(m_standard->itemData(i).toString().toStdString()); });
     connect(m_units, &QComboBox::activated, &m_model, &JobModel::setUnitsChoice);
     connect(m_detail, &QComboBox::activated, this,
-            [this](int i) { m_model.setDetailRpm(m_detail->itemData(i).toDouble()); });
+            [this](int i) { m_model.compare().setDetailRpm(m_detail->itemData(i).toDouble()); });
     connect(m_night, &QToolButton::clicked, &m_theme, &Theme::toggle);
-    for (auto signal :
-         {&JobModel::jobChanged, &JobModel::comparisonChanged, &JobModel::unitsChanged, &JobModel::pullsChanged})
+    connect(&m_model.answers(), &JobStudy::changed, this, &HeaderLine::refresh);
+    for (auto signal : {&JobModel::jobChanged, &JobModel::unitsChanged, &JobModel::pullsChanged})
         connect(&m_model, signal, this, &HeaderLine::refresh);
     connect(&m_theme, &Theme::changed, this, &HeaderLine::refresh);
     refresh();
@@ -103,14 +103,14 @@ void HeaderLine::setKeeping(bool keeping) {
 
 void HeaderLine::fillDetail() {
     m_detail->clear();
-    const bool automatic = m_model.settings().detailRpm <= 0.;
-    const double inForce = m_model.hasJob() && !m_model.pulls().empty() ? m_model.detailInForce() : 0.;
+    const bool automatic = m_model.compare().now().detailRpm <= 0.;
+    const double inForce = m_model.hasJob() && !m_model.pulls().empty() ? m_model.answers().detailRpm() : 0.;
     m_detail->addItem(automatic && inForce > 0. ? tr("detail %1 rpm, auto").arg(QLocale().toString(inForce, 'f', 0))
                                                 : tr("detail auto"),
                       0.);
     for (double d : {60., 80., 100., 150., 200., 300., 400., 600.})
         m_detail->addItem(tr("detail %1 rpm").arg(QLocale().toString(d, 'f', 0)), d);
-    const int at = m_detail->findData(m_model.settings().detailRpm);
+    const int at = m_detail->findData(m_model.compare().now().detailRpm);
     m_detail->setCurrentIndex(automatic ? 0 : at >= 0 ? at : 0);
 }
 
@@ -123,7 +123,7 @@ void HeaderLine::refresh() {
             : tr("Jolly Ram");
     m_job->setText(m_job->fontMetrics().elidedText(full, Qt::ElideRight, 380));
     m_job->setToolTip(plainTip(full));
-    m_standard->setCurrentIndex(m_standard->findData(QString::fromStdString(m_model.settings().standard)));
+    m_standard->setCurrentIndex(m_standard->findData(QString::fromStdString(m_model.compare().now().standard)));
     m_units->setCurrentIndex(m_model.unitsChoice());
     fillDetail();
     const QString air = airText(m_model);

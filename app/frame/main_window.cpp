@@ -100,7 +100,7 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
 
 MainWindow::~MainWindow() {
     // The bench is left while everything it speaks to still stands.
-    m_bench->disconnectBench();
+    m_bench->link().disconnectBench();
     // What goes wrong from here on has no window any more to be said in.
     m_bench->disconnect(this);
     m_model.disconnect(this);
@@ -157,7 +157,7 @@ void MainWindow::adoptKeeper(std::unique_ptr<Keeper> keeper) {
     connect(keeper.get(), &Keeper::remark, this, &MainWindow::say);
     connect(keeper.get(), &Keeper::workingChanged, m_header, &HeaderLine::setKeeping);
     m_jobs->setDamaged({}, {});
-    m_bench->disconnectBench();
+    m_bench->link().disconnectBench();
     m_model.setKeeper(nullptr);
     m_keeper = std::move(keeper);
     m_model.setKeeper(m_keeper.get());

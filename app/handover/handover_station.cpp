@@ -76,8 +76,8 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     layout->addStretch(1);
     layout->addWidget(methodLink(QStringLiteral("The margin"), this));
     across->addWidget(side);
-    for (auto signal :
-         {&JobModel::jobChanged, &JobModel::comparisonChanged, &JobModel::unitsChanged, &JobModel::pullsChanged})
+    connect(&model.answers(), &JobStudy::changed, this, &HandoverStation::refresh);
+    for (auto signal : {&JobModel::jobChanged, &JobModel::unitsChanged, &JobModel::pullsChanged})
         connect(&model, signal, this, &HandoverStation::refresh);
     connect(&theme, &Theme::changed, m_sheet, qOverload<>(&QWidget::update));
     refresh();
@@ -85,7 +85,7 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
 
 void HandoverStation::refresh() {
     for (QPushButton* b : m_buttons)
-        b->setEnabled(m_model.comparison().has_value());
+        b->setEnabled(m_model.answers().comparison().has_value());
     m_sheet->update();
 }
 

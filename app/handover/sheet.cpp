@@ -13,8 +13,8 @@ Sheet sheetOf(const JobModel& model) {
                 .date = {},
                 .air = airText(model),
                 .changed = {},
-                .comparison = model.comparison(),
-                .problem = model.comparisonProblem(),
+                .comparison = model.answers().comparison(),
+                .problem = model.answers().problem(),
                 .units = model.units()};
     if (sheet.problem.isEmpty())
         sheet.problem = QObject::tr("There is nothing to hand over yet: open a job with two setups.");
@@ -23,7 +23,7 @@ Sheet sheetOf(const JobModel& model) {
         sheet.date = QLocale().toString(QDateTime::fromString(QString::fromStdString(started), Qt::ISODate).date(),
                                         QLocale::LongFormat);
     }
-    const std::string &base = model.settings().baseSetup, &with = model.settings().withSetup;
+    const std::string &base = model.compare().now().baseSetup, &with = model.compare().now().withSetup;
     sheet.marks = {setupMarkOf(model, base), setupMarkOf(model, with)};
     // All that the two differ in, not only the last step of the family tree.
     if (const SetupDifference d = differenceOf(model.job().setupTree(), base, with); !d.changes.empty())

@@ -24,7 +24,7 @@ void ImportPicture::showItem(const ImportItem* item) {
 void ImportPicture::drawCurve(const PullFit& fit) {
     const Tokens& t = m_theme.tokens();
     CurveOptions options;
-    options.standard = &m_model.standard();
+    options.standard = &m_model.answers().standard();
     const PullFit* one[] = {&fit};
     options.detailRpm = std::max(likelyDetailRpm(one), 1.);
     const Result<PullCurve> curve = curveOf(fit, options);

@@ -136,8 +136,8 @@ void CrossPage::drawEffects() {
     m_chart->setRpmRange(rpm.front(), rpm.back());
     m_chart->setValueLabel(tr("effect [%]"));
     m_chart->setNaturalRange(-1.12 * reach, 1.12 * reach);
-    m_chart->setNote(
-        tr("%1 · each band holds for its whole curve").arg(QString::fromUtf8(m_model.standard().label.data())));
+    m_chart->setNote(tr("%1 · each band holds for its whole curve")
+                         .arg(QString::fromUtf8(m_model.answers().standard().label.data())));
     m_chart->replot(QCustomPlot::rpQueuedReplot);
 }
 

@@ -24,12 +24,12 @@ void CurvesChart::setShown(Quantity quantity, School school) {
 std::vector<double> CurvesChart::lineOf(const std::vector<double>& meanW, const std::vector<int>& pulls) const {
     if (m_school == School::Average)
         return meanW;
-    const std::vector<double>& rpm = m_model.comparison()->rpm;
+    const std::vector<double>& rpm = m_model.answers().comparison()->rpm;
     std::vector<double> out;
     for (std::size_t i = 0; i < rpm.size(); ++i) {
         std::vector<double> here;
         for (int p : pulls)
-            if (const PullCurve* curve = m_model.curve(p))
+            if (const PullCurve* curve = m_model.answers().curve(p))
                 if (const long at = curve->at(rpm[i]); at >= 0 && curve->counted[static_cast<std::size_t>(at)])
                     here.push_back(curve->powerW[static_cast<std::size_t>(at)]);
         std::sort(here.begin(), here.end());
@@ -44,7 +44,7 @@ std::vector<double> CurvesChart::lineOf(const std::vector<double>& meanW, const 
 
 void CurvesChart::draw() {
     clearDrawing();
-    const auto& comparison = m_model.comparison();
+    const auto& comparison = m_model.answers().comparison();
     if (!comparison) {
         replot(rpQueuedReplot);
         return;
@@ -62,13 +62,13 @@ void CurvesChart::draw() {
         bool base;
     };
     std::vector<std::pair<double, double>> ends;
-    for (const Drawn& d :
-         {Drawn{c.base, m_model.settings().baseSetup, true}, Drawn{c.with, m_model.settings().withSetup, false}}) {
+    for (const Drawn& d : {Drawn{c.base, m_model.compare().now().baseSetup, true},
+                           Drawn{c.with, m_model.compare().now().withSetup, false}}) {
         const int mark = setupMarkOf(m_model, d.setupId);
         const QColor color = m_theme.tokens().marks[mark % 8];
         // Threads: 1 px pens, they are many points.
         for (int i : m_model.sidePulls(d.base))
-            if (const PullCurve* curve = m_model.curve(i)) {
+            if (const PullCurve* curve = m_model.answers().curve(i)) {
                 QCPGraph* thread = addGraph();
                 QColor pale = color;
                 pale.setAlphaF(0.38);

@@ -131,8 +131,8 @@ DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* par
 
     for (RpmChart* chart : std::initializer_list<RpmChart*>{m_ribbon, m_curves, m_torque, m_mixture})
         connect(chart, &RpmChart::cursorMoved, this, &DifferencePage::setCursorRpm);
-    connect(m_strip, &CallStrip::bandChosen, &model, &JobModel::setBand);
-    connect(&model, &JobModel::comparisonChanged, this, &DifferencePage::refresh);
+    connect(m_strip, &CallStrip::bandChosen, &model.compare(), &CompareSettings::setBand);
+    connect(&model.answers(), &JobStudy::changed, this, &DifferencePage::refresh);
     connect(&model, &JobModel::unitsChanged, this, &DifferencePage::refresh);
     connect(&model, &JobModel::jobChanged, this, &DifferencePage::refresh);
     connect(&theme, &Theme::changed, this, &DifferencePage::refresh);
@@ -194,16 +194,16 @@ QWidget* DifferencePage::buildSide() {
     layout->addWidget(methodLink(QStringLiteral("The margin"), this));
 
     connect(m_base, &QComboBox::activated, this,
-            [this](int i) { m_model.setBaseSetup(m_base->itemData(i).toString().toStdString()); });
+            [this](int i) { m_model.compare().setBaseSetup(m_base->itemData(i).toString().toStdString()); });
     connect(m_with, &QComboBox::activated, this,
-            [this](int i) { m_model.setWithSetup(m_with->itemData(i).toString().toStdString()); });
+            [this](int i) { m_model.compare().setWithSetup(m_with->itemData(i).toString().toStdString()); });
     connect(m_worth, &QDoubleSpinBox::valueChanged, this, [this](double v) {
         if (!m_filling)
-            m_model.setWorthPct(v);
+            m_model.compare().setWorthPct(v);
     });
     connect(m_repeatability, &QDoubleSpinBox::valueChanged, this, [this](double v) {
         if (!m_filling)
-            m_model.setRepeatabilityPct(v > 0. ? std::optional(v) : std::nullopt);
+            m_model.compare().setRepeatabilityPct(v > 0. ? std::optional(v) : std::nullopt);
     });
     return side;
 }
@@ -217,10 +217,10 @@ void DifferencePage::fillSides() {
                          QStringLiteral("%1  %2").arg(Theme::mark(s.mark).letter, QString::fromStdString(s.name)),
                          QString::fromStdString(s.id));
     }
-    m_base->setCurrentIndex(m_base->findData(QString::fromStdString(m_model.settings().baseSetup)));
-    m_with->setCurrentIndex(m_with->findData(QString::fromStdString(m_model.settings().withSetup)));
-    m_worth->setValue(m_model.settings().worthPct);
-    m_repeatability->setValue(m_model.repeatabilityPct().value_or(0.));
+    m_base->setCurrentIndex(m_base->findData(QString::fromStdString(m_model.compare().now().baseSetup)));
+    m_with->setCurrentIndex(m_with->findData(QString::fromStdString(m_model.compare().now().withSetup)));
+    m_worth->setValue(m_model.compare().now().worthPct);
+    m_repeatability->setValue(m_model.compare().repeatabilityPct().value_or(0.));
     m_filling = false;
 }
 
@@ -233,15 +233,15 @@ void DifferencePage::refresh() {
     if (!isVisible())
         return;
     fillSides();
-    const auto& comparison = m_model.comparison();
+    const auto& comparison = m_model.answers().comparison();
     m_pages->setCurrentIndex(comparison ? 1 : 0);
     if (!comparison) {
-        m_empty->setText(m_model.hasJob() ? m_model.comparisonProblem()
+        m_empty->setText(m_model.hasJob() ? m_model.answers().problem()
                                           : tr("Open a job on the start page, or drop pulls on the window."));
         // The sides can still be chosen when one has nothing that counts.
         if (m_model.hasJob() && m_model.job().setups.size() > 1) {
             m_pages->setCurrentIndex(1);
-            m_headline->set(m_model.comparisonProblem());
+            m_headline->set(m_model.answers().problem());
             m_bandMean->clear();
             m_ribbon->draw();
             m_curves->draw();
@@ -323,7 +323,7 @@ void DifferencePage::arrangeCharts() {
 
 /// What people quote of two curves, each under its own name (P8), and the sound where it was recorded (P29).
 void DifferencePage::showQuoted(double rpm) {
-    const auto& comparison = m_model.comparison();
+    const auto& comparison = m_model.answers().comparison();
     if (!comparison || !m_quoted)
         return;
     const Wording wording = m_model.units().wording();
@@ -358,7 +358,7 @@ void DifferencePage::showQuoted(double rpm) {
 
 void DifferencePage::showCursor(double rpm) {
     showQuoted(rpm);
-    const auto& comparison = m_model.comparison();
+    const auto& comparison = m_model.answers().comparison();
     const QString hint = tr("Point at a speed, or use the arrow keys on a chart, to read both curves there.");
     if (!comparison || !std::isfinite(rpm)) {
         m_readout->set(hint);
@@ -389,8 +389,8 @@ void DifferencePage::showCursor(double rpm) {
     };
     Markup words =
         Markup::bold(tr("%1 rpm").arg(QLocale().toString(c.rpm[i], 'f', 0))) + Markup::gap() +
-        side(m_model.settings().baseSetup, c.base.powerW[i], c.base.torqueNm[i]) + Markup::gap() +
-        side(m_model.settings().withSetup, c.with.powerW[i], c.with.torqueNm[i]) + Markup::gap() +
+        side(m_model.compare().now().baseSetup, c.base.powerW[i], c.base.torqueNm[i]) + Markup::gap() +
+        side(m_model.compare().now().withSetup, c.with.powerW[i], c.with.torqueNm[i]) + Markup::gap() +
         Markup::bold(difference + give) +
         Markup(QStringLiteral(" (%1 %)").arg(QString::fromStdString(plainNumber(c.differencePct[i], 1, w, true))));
     if (std::isfinite(c.base.afr[i]) && std::isfinite(c.with.afr[i]))

@@ -22,7 +22,7 @@ void GainRibbon::setRatio(bool ratio) {
 
 void GainRibbon::draw() {
     clearDrawing();
-    const auto& comparison = m_model.comparison();
+    const auto& comparison = m_model.answers().comparison();
     if (!comparison) {
         replot(rpQueuedReplot);
         return;

@@ -50,7 +50,8 @@ JudgePage::JudgePage(const Theme& theme, JobModel& model, const QString& method,
     down->addWidget(scroll, 1);
     down->addWidget(methodLink(method, this));
     across->addWidget(side);
-    for (auto signal : {&JobModel::comparisonChanged, &JobModel::unitsChanged, &JobModel::jobChanged})
+    connect(&model.answers(), &JobStudy::changed, this, &JudgePage::refresh);
+    for (auto signal : {&JobModel::unitsChanged, &JobModel::jobChanged})
         connect(&model, signal, this, &JudgePage::refresh);
     connect(&model, &JobModel::sheetChanged, this, [this](const QString& kind) {
         if (kind == QLatin1String(sheet_kind::judging))
@@ -74,7 +75,7 @@ void JudgePage::refresh() {
     // What is shown stays until the answer is there; with nothing shown yet, or a long wait, it is said.
     if (m_headline->text().isEmpty())
         m_headline->setText(tr("Working it out…"));
-    m_model.ask(this, [this, question = work()](const StudyPtr& study) -> StudyDesk::Draw {
+    m_model.answers().ask(this, [this, question = work()](const StudyPtr& study) -> StudyDesk::Draw {
         return [this, answer = question(study)] { draw(answer); };
     });
 }
@@ -160,7 +161,7 @@ QString JudgePage::metricWords() const {
         return tr("peak power");
     if (m.kind == Metric::Kind::At)
         return tr("power at %1 rpm").arg(l.toString(m.atRpm, 'f', 0));
-    const ComparisonRecord& s = m_model.settings();
+    const ComparisonRecord& s = m_model.compare().now();
     if (!s.fromRpm && !s.toRpm)
         return tr("mean power over the range all have in common");
     return tr("mean power from %1 to %2 rpm")

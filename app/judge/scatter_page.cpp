@@ -234,7 +234,7 @@ void ScatterPage::show(const ScatterAnswer& answer, const Study& study) {
                          causes.join(QStringLiteral("; "))),
                 "caution");
         }
-    if (const auto past = m_model.pastRepeatability()) {
+    if (const auto past = m_model.notes().past()) {
         QStringList list;
         for (const RepeatabilityNote& note : past->notes)
             list << tr("%1: %2 % over %3 pulls")

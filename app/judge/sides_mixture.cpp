@@ -34,7 +34,7 @@ SidesMixture::SidesMixture(const Theme& theme, const JobModel& model, QWidget* p
 
 void SidesMixture::draw() {
     clearDrawing();
-    const auto& comparison = m_model.comparison();
+    const auto& comparison = m_model.answers().comparison();
     const MixtureTarget target = mixtureTargetOf(m_model);
     const Tokens& t = m_theme.tokens();
     double low = target.richAfr, high = target.leanAfr, from = 1e9, to = 0.;
@@ -45,13 +45,13 @@ void SidesMixture::draw() {
         }
     };
     for (bool base : {true, false}) {
-        const std::string& id = base ? m_model.settings().baseSetup : m_model.settings().withSetup;
+        const std::string& id = base ? m_model.compare().now().baseSetup : m_model.compare().now().withSetup;
         const SetupRecord* setup = m_model.job().setup(id);
         if (!setup)
             continue;
         const QColor color = t.marks[setup->mark & 7];
         for (int i : m_model.sidePulls(base)) {
-            const PullCurve* curve = m_model.curve(i);
+            const PullCurve* curve = m_model.answers().curve(i);
             if (!curve || curve->afr.empty())
                 continue;
             QCPGraph* thread = addGraph();

@@ -108,7 +108,7 @@ void UseCanvas::paintEvent(QPaintEvent*) {
                tr("engine speed [rpm] · hill: how much each speed is used, drag to draw it"));
     p.drawText(QRectF(a.left(), 6, a.width(), 16), Qt::AlignLeft,
                tr("mean power [%1] · %2")
-                   .arg(m_model.units().powerSymbol(), QString::fromUtf8(m_model.standard().label.data())));
+                   .arg(m_model.units().powerSymbol(), QString::fromUtf8(m_model.answers().standard().label.data())));
 }
 
 void UseCanvas::setWeight(double rpm, double weight) {

@@ -66,8 +66,9 @@ LookStation::LookStation(const Theme& theme, JobModel& model, QWidget* parent)
     connect(m_aside, &QPushButton::clicked, this, &LookStation::askAside);
     for (RpmChart* chart : {static_cast<RpmChart*>(m_chart), static_cast<RpmChart*>(m_mixture)})
         connect(chart, &RpmChart::cursorMoved, this, &LookStation::setCursorRpm);
-    for (auto signal : {&JobModel::jobChanged, &JobModel::pullsChanged, &JobModel::selectionChanged,
-                        &JobModel::comparisonChanged, &JobModel::unitsChanged})
+    connect(&model.answers(), &JobStudy::changed, this, &LookStation::refresh);
+    for (auto signal :
+         {&JobModel::jobChanged, &JobModel::pullsChanged, &JobModel::selectionChanged, &JobModel::unitsChanged})
         connect(&model, signal, this, &LookStation::refresh);
     connect(&theme, &Theme::changed, this, &LookStation::refresh);
     refresh();
@@ -108,7 +109,7 @@ void LookStation::refresh() {
     const auto line = [&](const QString& text) { facts += text + QStringLiteral("\n"); };
     const DisplayUnits& u = m_model.units();
     const QLocale l;
-    if (const PullCurve* curve = m_model.curve(index)) {
+    if (const PullCurve* curve = m_model.answers().curve(index)) {
         if (curve->peakPower)
             line(tr("peak power %1 at %2 rpm")
                      .arg(u.powerText(curve->peakPower->value),
@@ -117,7 +118,7 @@ void LookStation::refresh() {
             line(tr("peak torque %1 at %2 rpm")
                      .arg(u.torqueText(curve->peakTorque->value),
                           l.toString(10. * std::round(curve->peakTorque->rpm / 10.), 'f', 0)));
-        const double mean = m_model.bandMeansW()[static_cast<std::size_t>(index)];
+        const double mean = m_model.answers().bandMeansW()[static_cast<std::size_t>(index)];
         if (std::isfinite(mean))
             line(tr("mean in the band %1").arg(u.powerText(mean, 2)));
         line(tr("counted %1 to %2 rpm")
@@ -189,7 +190,7 @@ void LookStation::askAside() {
 void LookStation::setCursorRpm(double rpm) {
     m_chart->setCursor(rpm);
     m_mixture->setCursor(rpm);
-    const PullCurve* curve = m_model.curve(m_model.currentPull());
+    const PullCurve* curve = m_model.answers().curve(m_model.currentPull());
     const QString hint = tr("Arrow keys on the day strip go from pull to pull; point at the chart to read it.");
     if (!curve || !std::isfinite(rpm)) {
         m_readout->set(curve ? hint : QString());

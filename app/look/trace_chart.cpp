@@ -15,7 +15,7 @@ TraceChart::TraceChart(const Theme& theme, const JobModel& model, QWidget* paren
 void TraceChart::draw(int index) {
     clearDrawing();
     setNote({});
-    const PullCurve* curve = m_model.curve(index);
+    const PullCurve* curve = m_model.answers().curve(index);
     if (!curve) {
         replot(rpQueuedReplot);
         return;
@@ -100,7 +100,7 @@ void TraceChart::draw(int index) {
     setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
     setNaturalRange(0., 1.2 * top);
     setNote(tr("%1%2 · detail %3 rpm · points: raw, line: what is counted")
-                .arg(QString::fromUtf8(m_model.standard().label.data()),
+                .arg(QString::fromUtf8(m_model.answers().standard().label.data()),
                      curve->factor ? QStringLiteral(" × ") + QLocale().toString(*curve->factor, 'f', 3)
                                    : tr(" (not applied)"),
                      QLocale().toString(curve->detailRpm, 'f', 0)));
@@ -115,7 +115,7 @@ MixtureChart::MixtureChart(const Theme& theme, const JobModel& model, QWidget* p
 
 bool MixtureChart::draw(int index) {
     clearDrawing();
-    const PullCurve* curve = m_model.curve(index);
+    const PullCurve* curve = m_model.answers().curve(index);
     if (!curve || curve->afr.empty())
         return false;
     const Tokens& t = m_theme.tokens();

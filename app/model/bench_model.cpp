@@ -1,314 +1,90 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/model/bench_model.h"
 
-#include "app/theme/plural.h"
-#include "archive/formats/text.h"
 #include "core/nan.h"
 #include "core/plan/fuel.h"
-#include "core/pull/procedure_check.h"
 
-#include <QCoreApplication>
 #include <QDate>
-#include <QDir>
-#include <QFileInfo>
-#include <QStandardPaths>
 
 #include <algorithm>
 #include <cmath>
 
 namespace jr::app {
-namespace {
 
-/// Known to the archive from now on, with its own facts beside what was known of it.
-Result<Done> knowBench(Archive& archive, BenchRecord record) {
-    constexpr std::size_t kMostBenches = 200; // a line with a new name every minute is no row of benches
-    const auto known = archive.benches();
-    if (!known)
-        return known.error();
-    bool isNew = true;
-    for (const BenchRecord& b : *known)
-        if (b.name == record.name) {
-            isNew = false;
-            for (const auto& fact : b.facts)
-                if (std::none_of(record.facts.begin(), record.facts.end(),
-                                 [&](const auto& told) { return told.first == fact.first; }))
-                    record.facts.push_back(fact);
-        }
-    if (isNew && known->size() >= kMostBenches)
-        return Error{BenchModel::tr("%1 benches are known already; this one is used, but not kept.")
-                         .arg(known->size())
-                         .toStdString()};
-    const auto kept = archive.saveBench(record);
-    return kept ? Result<Done>(Done{}) : kept.error();
-}
-
-/// The newest calibration of each kind of this bench: facts that take the place of what it says of itself.
-std::map<std::string, std::string> calibratedFacts(const Archive& archive, const std::string& benchName) {
-    std::map<std::string, std::string> newest;
-    const auto known = archive.benches();
-    if (!known)
-        return newest;
-    for (const BenchRecord& b : *known) {
-        if (b.name != benchName)
-            continue;
-        const auto history = archive.calibrations(b.id);
-        if (!history)
-            return newest;
-        for (auto it = history->rbegin(); it != history->rend(); ++it)
-            if (it->kind != "drag-with-machine") // drag with a machine on says nothing of the bare roller
-                for (const auto& [key, value] : it->facts)
-                    newest[key] = value;
-    }
-    return newest;
-}
-
-} // namespace
-
-BenchModel::BenchModel(JobModel& job, QObject* parent) : QObject(parent), m_job(job) {
-    qRegisterMetaType<BenchDescription>();
-    qRegisterMetaType<GuardTrip>();
-    qRegisterMetaType<LinkState>("jr::LinkState");
-    qRegisterMetaType<BenchState>("jr::BenchState");
-    qRegisterMetaType<std::shared_ptr<CaughtPull>>("std::shared_ptr<jr::CaughtPull>");
-    qRegisterMetaType<std::shared_ptr<CoastDown>>("std::shared_ptr<jr::CoastDown>");
-    qRegisterMetaType<StopStatus>();
-    connect(&m_job, &JobModel::comparisonChanged, this, &BenchModel::showCard);
-    // The next pulls belong to the job that is open.
-    connect(&m_job, &JobModel::jobChanged, this, [this] {
-        if (m_job.job().id != m_sittingOf)
-            takeSittingFromJob();
-        if (!m_job.hasJob()) // perhaps another archive
-            m_dayJob = std::make_shared<std::string>();
-        if (m_session)
-            tellSitting();
-        emit sittingChanged();
-    });
-    connect(&m_job, &JobModel::sheetChanged, this, [this](const QString& kind) {
-        if (kind == QLatin1String(sheet_kind::sitting))
-            applySitting(sittingSheetOf(m_job.sheet(sheet_kind::sitting)));
-    });
-    // The day's plan wants to know what is fitted and how far the fuel goes.
-    connect(this, &BenchModel::sittingChanged, this,
-            [this] { m_job.setFitted(m_setup.toStdString(), pullsLeftInTank()); });
-}
-
-BenchModel::~BenchModel() {
-    disconnectBench();
-}
-
-QString BenchModel::captureFolder() const {
-    return m_job.keeper() ? m_job.keeper()->folder() + QStringLiteral("/capture") : QString();
-}
-
-void BenchModel::connectTo(const QString& text, const QString& plain) {
-    closeSession();
-    const Result<BenchAddress> address = parseBenchAddress(text);
-    if (!address) {
-        emit said(QString::fromStdString(address.error().reason));
-        return;
-    }
-    SessionOptions options;
-    options.address = *address;
-    options.captureFolder = captureFolder();
-    if (!plain.trimmed().isEmpty()) {
-        Result<PlainLayout> layout = parsePlainLayout(plain.toStdString());
-        if (!layout) {
-            emit said(QString::fromStdString(layout.error().reason));
-            return;
-        }
-        options.plain = std::move(layout).value();
-        options.plainText = plain.toStdString();
-        if (!m_job.pulls().empty()) // the facts of such a bench are those of the job's last pull
-            options.plainHeader = m_job.pulls().back().trace->header;
-    }
-    m_session = new BenchSession(std::move(options));
-    m_session->moveToThread(&m_thread);
-    connect(&m_thread, &QThread::finished, m_session, &QObject::deleteLater);
-    connect(m_session, &BenchSession::linkChanged, this, [this](LinkState, const QString& words) {
-        m_linkWords = words;
+BenchModel::BenchModel(JobModel& job, QObject* parent)
+    : QObject(parent), m_job(job), m_link(job), m_sitting(job, m_link) {
+    connect(&m_link, &BenchConnection::linkChanged, this, [this] {
+        if (!m_link.bench())
+            m_trips.clear();
         emit linkChanged();
     });
-    connect(m_session, &BenchSession::described, this, &BenchModel::takeDescription);
-    connect(m_session, &BenchSession::stateChanged, this, &BenchModel::stateChanged);
-    connect(m_session, &BenchSession::pullBegan, this, [this] {
+    connect(&m_link, &BenchConnection::described, this, [this] {
+        const auto& facts = m_link.bench()->facts;
+        if (const auto tank = facts.find("tank_ml"); tank != facts.end() && m_fuel.sizeMl() <= 0.)
+            m_fuel.setSizeMl(QString::fromStdString(tank->second).toDouble());
+        emit described();
+    });
+    connect(&m_link, &BenchConnection::calibrated, this, &BenchModel::calibrated);
+    connect(&m_link, &BenchConnection::asked, this, [this](const QString& offer) {
+        if (offer == QLatin1String("refuel"))
+            m_fuel.filled();
+    });
+    connect(&m_link, &BenchConnection::stateChanged, this, &BenchModel::stateChanged);
+    connect(&m_link, &BenchConnection::pullBegan, this, [this] {
         m_trips.clear();
-        m_waiting.reset();
-        m_card.reset();
+        forgetCard();
         emit pullBegan();
     });
-    connect(m_session, &BenchSession::pullCaught, this, &BenchModel::take);
-    connect(m_session, &BenchSession::coastCaught, this, [this](std::shared_ptr<CoastDown> run) {
-        m_coast = std::move(run);
+    connect(&m_link, &BenchConnection::pullCaught, this, &BenchModel::take);
+    connect(&m_link, &BenchConnection::coastCaught, this, [this](const std::shared_ptr<CoastDown>& run) {
+        m_coast = run;
         emit coastCaught();
     });
-    connect(m_session, &BenchSession::tripped, this, [this](const GuardTrip& trip) {
+    connect(&m_link, &BenchConnection::tripped, this, [this](const GuardTrip& trip) {
         m_trips.push_back(trip);
         emit tripped(QString::fromStdString(guardSentence(trip)));
     });
-    connect(m_session, &BenchSession::stopChanged, this, &BenchModel::stopChanged);
-    connect(m_session, &BenchSession::stepsGivenUp, this, [this](int steps) {
-        if (steps > 0)
-            emit said(plural(steps, tr("1 step never settled."), tr("%1 steps never settled.")));
+    connect(&m_link, &BenchConnection::stopChanged, this, &BenchModel::stopChanged);
+    connect(&m_link, &BenchConnection::said, this, &BenchModel::said);
+    connect(&m_sitting, &BenchSitting::setupChanged, this, &BenchModel::forgetCard);
+    connect(&m_sitting, &BenchSitting::changed, this, &BenchModel::sittingChanged);
+    connect(&m_fuel, &FuelTank::changed, this, &BenchModel::sittingChanged);
+    connect(&m_job.answers(), &JobStudy::changed, this, &BenchModel::showCard);
+    connect(&m_job, &JobModel::jobChanged, this, [this] {
+        if (!m_job.hasJob()) // perhaps another archive
+            m_dayJob = std::make_shared<std::string>();
     });
-    connect(m_session, &BenchSession::said, this, &BenchModel::said);
-    m_thread.start();
-    tellSitting();
-    QMetaObject::invokeMethod(m_session, &BenchSession::open);
+    // The day's plan wants to know what is fitted and how far the fuel goes.
+    connect(this, &BenchModel::sittingChanged, this,
+            [this] { m_job.setFitted(m_sitting.setup().toStdString(), m_fuel.pullsLeft()); });
 }
 
-void BenchModel::takeDescription(BenchDescription bench) {
-    if (!m_ownProcedure)
-        m_procedure = procedureOf(bench);
-    m_limits = limitsOf(bench);
-    if (const auto tank = bench.facts.find("tank_ml"); tank != bench.facts.end() && m_tankMl <= 0.)
-        m_tankMl = QString::fromStdString(tank->second).toDouble();
-    m_bench = std::move(bench);
-    useProcedure(m_procedure);
-    tellSitting();
-    emit described();
-    if (!m_job.keeper())
-        return;
-    // Known to the archive from now on; its calibrations are laid over what the bench says of itself.
-    BenchRecord record{"", m_bench->name, "", {}};
-    for (const auto& [key, value] : m_bench->facts)
-        record.facts.emplace_back(key, value);
-    struct Known {
-        Result<Done> kept;
-        std::map<std::string, std::string> calibrated;
-    };
-    m_job.keeper()->ask(
-        this,
-        [record](Archive& archive) {
-            Result<Done> kept = knowBench(archive, record);
-            return Known{std::move(kept), calibratedFacts(archive, record.name)};
-        },
-        [this, name = m_bench->name](const Known& known) {
-            if (!known.kept)
-                emit said(QString::fromStdString(known.kept.error().text()));
-            if (m_bench && m_bench->name == name) {
-                benchKnown(known.calibrated);
-                emit calibrated();
-            }
-        });
+BenchModel::~BenchModel() {
+    m_link.disconnectBench(); // a pull in hand is taken first
 }
 
-void BenchModel::benchKnown(const std::map<std::string, std::string>& calibrated) {
-    for (const auto& [key, value] : calibrated) {
-        m_bench->facts[key] = value;
-        inSession([key = key, value = value](BenchSession& session) { session.setFact(key, value); });
-    }
-    setLimits(limitsOf(*m_bench)); // a speed limit may have been among them
+void BenchModel::forgetCard() {
+    m_waiting.reset();
+    m_card.reset();
 }
 
-QString BenchModel::standinProgram() const {
-    const QString name = QStringLiteral("jolly-ram-standin"), here = QCoreApplication::applicationDirPath();
-    for (const QString& path : {here + QLatin1Char('/') + name, here + QStringLiteral("/../bin/") + name})
-        if (QFileInfo(path).isExecutable())
-            return path;
-    return QStandardPaths::findExecutable(name);
+void BenchModel::lookForCaptures(std::function<void(const QStringList&)> then) {
+    if (m_job.keeper())
+        app::lookForCaptures(*m_job.keeper(), this, m_link.captureFolder(), std::move(then));
 }
 
-void BenchModel::tryStandin(const QString& machine, double speed, const QStringList& more) {
-    disconnectBench();
-    const QString program = standinProgram();
-    if (program.isEmpty()) {
-        emit said(tr("The simulated bench is not installed beside the program."));
-        return;
-    }
-    m_standin = std::make_unique<QProcess>();
-    m_standin->setProcessChannelMode(QProcess::ForwardedErrorChannel);
-    connect(m_standin.get(), &QProcess::readyReadStandardOutput, this, [this] {
-        // Its first line is its address.
-        if (m_standin->canReadLine())
-            connectTo(QString::fromUtf8(m_standin->readLine()).trimmed());
-    });
-    m_standin->start(program,
-                     // It goes with this program, however that ends: its standard input closes then.
-                     QStringList{QStringLiteral("--leave-with-input"), QStringLiteral("--machine"), machine,
-                                 QStringLiteral("--speed"), QString::number(speed)} +
-                         more);
-}
-
-void BenchModel::closeSession() {
-    if (m_session) {
-        // Waits, so that a pull in hand is kept before anything is taken down; only then may its capture go.
-        QMetaObject::invokeMethod(m_session, &BenchSession::close, Qt::BlockingQueuedConnection);
-        QCoreApplication::sendPostedEvents(this);
-        if (m_job.keeper())
-            m_job.keeper()->finish();
-        QMetaObject::invokeMethod(m_session, &BenchSession::finishCapture, Qt::BlockingQueuedConnection);
-        m_session = nullptr;
-        m_thread.quit();
-        m_thread.wait();
-        m_linkWords.clear();
-    }
-    m_bench.reset();
-    m_trips.clear();
-}
-
-void BenchModel::disconnectBench() {
-    closeSession();
-    if (m_standin) {
-        m_standin->disconnect(this);
-        m_standin->kill();
-        m_standin->waitForFinished(2000);
-        m_standin.reset();
-    }
-    emit linkChanged();
-}
-
-void BenchModel::adoptCalibrations() {
-    if (!m_bench || !m_job.keeper())
-        return;
-    m_job.keeper()->ask(
-        this, [name = m_bench->name](const Archive& archive) { return calibratedFacts(archive, name); },
-        [this, name = m_bench->name](const std::map<std::string, std::string>& calibrated) {
-            if (m_bench && m_bench->name == name)
-                benchKnown(calibrated);
-        });
-}
-
-void BenchModel::ask(const QString& offer) {
-    if (!m_session)
-        return;
-    inSession([offer](BenchSession& session) { session.askOffer(offer); });
-    if (offer == QLatin1String("refuel"))
-        refuelled();
-}
-
-void BenchModel::stop() {
-    inSession([](BenchSession& session) { session.stop(); });
-}
-
-void BenchModel::clearStop() {
-    inSession([](BenchSession& session) { session.clearStop(); });
-}
-
-void BenchModel::zeroLoad() {
-    inSession([](BenchSession& session) { session.zero(QStringLiteral("load_force")); });
-}
-
-void BenchModel::handKey() {
-    if (!m_session)
-        return;
-    const bool pulling = m_session->snapshot().state == BenchState::Pulling;
-    QMetaObject::invokeMethod(m_session, pulling ? &BenchSession::endByHand : &BenchSession::beginByHand);
-}
-
-void BenchModel::sweep(double fromRpm, double toRpm, double rpmPerS) {
-    m_brakeTask = "sweep";
-    inSession([=](BenchSession& session) { session.sweep(fromRpm, toRpm, rpmPerS); });
-}
-
-void BenchModel::holdSteps(const std::vector<double>& stepsRpm) {
-    if (stepsRpm.empty())
-        return;
-    m_brakeTask = "steps";
-    inSession([stepsRpm](BenchSession& session) { session.holdSteps(stepsRpm); });
+void BenchModel::recoverCaptures(std::function<void(int)> then) {
+    if (m_job.keeper())
+        takeInCaptures(*m_job.keeper(), this, m_link.captureFolder(),
+                       [this, then = std::move(then)](const TakenIn& taken) {
+                           for (const QString& problem : taken.problems)
+                               emit said(problem);
+                           then(taken.pulls);
+                       });
 }
 
 void BenchModel::tellKept(const std::string& pullId) {
-    inSession([pullId](BenchSession& session) { session.pullKept(pullId); });
+    m_link.inSession([pullId](BenchSession& session) { session.pullKept(pullId); });
 }
 
 double BenchModel::sinceLastPullS() const {
@@ -332,22 +108,21 @@ void BenchModel::take(const std::shared_ptr<CaughtPull>& pull) {
     const bool measured = pull->fuelMl > 0.;
     if (!measured)
         pull->fuelMl = fuelForPullMl(pull->workJ, usualBsfcKgPerJ(strokes));
-    m_fuelUsedMl += pull->fuelMl;
-    m_fuelPerPull.push_back(pull->fuelMl);
     h.set(header_key::fuelMl, std::round(pull->fuelMl * 10.) / 10.);
-    if (m_warmUp)
+    const bool warmUp = m_sitting.warmUp();
+    if (warmUp)
         h.set(header_key::warmUp, "yes");
-    h.set(header_key::pullsSinceFuel, m_pullsSinceFuel++);
+    h.set(header_key::pullsSinceFuel, m_fuel.pullsSinceFilled());
     if (m_sinceLast.isValid())
         h.set(header_key::restS, std::round(sinceLastPullS()));
-    if (!m_brakeTask.empty())
-        h.set(header_key::brakeTask, m_brakeTask);
+    if (!m_link.brakeTask().empty())
+        h.set(header_key::brakeTask, m_link.brakeTask());
     m_sinceLast.start();
     // A warm-up is set aside in the same breath: kept as a pull that counts it would be a false result.
-    const AddPullOptions how{m_warmUp, m_warmUp ? tr("warm-up").toStdString() : std::string()};
+    const AddPullOptions how{warmUp, warmUp ? tr("warm-up").toStdString() : std::string()};
     // One warm-up is thrown away (P3); the next counts unless asked otherwise.
-    m_warmUp = false;
-    emit sittingChanged();
+    m_sitting.setWarmUp(false);
+    m_fuel.burn(pull->fuelMl);
     keepPull(pull, measured, how);
 }
 
@@ -400,7 +175,7 @@ void BenchModel::showCard() {
     const auto here =
         std::find_if(pulls.begin(), pulls.end(), [&](const LoadedPull& p) { return p.record.id == m_waiting->pullId; });
     const auto at = static_cast<std::size_t>(here - pulls.begin());
-    const auto& shown = m_job.shown()->pulls();
+    const auto& shown = m_job.answers().shown()->pulls();
     if (here == pulls.end() || shown.size() <= at || shown[at].id != m_waiting->pullId)
         return;
     m_card = cardFor(static_cast<int>(at), *m_waiting->pull);

@@ -1,12 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a capture holds that was never kept, because the program or the power went: offered at the next start. Looked
-// for and taken in by the keeper.
-#include "app/model/bench_model.h"
+#include "app/model/capture_recovery.h"
 
 #include "app/theme/plural.h"
+#include "bench/capture.h"
+
+#include <QCoreApplication>
 
 namespace jr::app {
 namespace {
+
+QString tr(const char* text) {
+    return QCoreApplication::translate("CaptureRecovery", text);
+}
 
 /// Takes one caught pull into the job it names, or a new one. Errors as addPull.
 Result<Done> takeCaught(Archive& archive, CaughtPull& pull) {
@@ -20,14 +25,13 @@ Result<Done> takeCaught(Archive& archive, CaughtPull& pull) {
             jobId = job.id;
     if (jobId.empty()) {
         const auto made = archive.createJob(
-            header.job.empty() ? BenchModel::tr("Caught before the power went").toStdString() : header.job,
-            header.machine);
+            header.job.empty() ? tr("Caught before the power went").toStdString() : header.job, header.machine);
         if (!made)
             return made.error();
         jobId = *made;
     }
     if (header.setup.empty())
-        header.setup = BenchModel::tr("as it stands").toStdString();
+        header.setup = tr("as it stands").toStdString();
     const auto kept = archive.addPull(jobId, pull.trace, "capture");
     return kept ? Result<Done>(Done{}) : kept.error();
 }
@@ -48,19 +52,12 @@ QStringList pendingIn(const QString& folder, const Archive& archive) {
         if (fresh.empty())
             continue;
         const PullHeader& h = fresh.front()->trace.header;
-        const QString job = h.job.empty() ? BenchModel::tr("a new job") : QString::fromStdString(h.job);
-        const QString setup = h.setup.empty() ? BenchModel::tr("setup not named") : QString::fromStdString(h.setup);
-        out << plural(static_cast<int>(fresh.size()), BenchModel::tr("1 pull of %2, %3"),
-                      BenchModel::tr("%1 pulls of %2, %3"))
-                   .arg(job, setup);
+        const QString job = h.job.empty() ? tr("a new job") : QString::fromStdString(h.job);
+        const QString setup = h.setup.empty() ? tr("setup not named") : QString::fromStdString(h.setup);
+        out << plural(static_cast<int>(fresh.size()), tr("1 pull of %2, %3"), tr("%1 pulls of %2, %3")).arg(job, setup);
     }
     return out;
 }
-
-struct TakenIn {
-    int pulls = 0;
-    QStringList problems;
-};
 
 TakenIn takeInFrom(const QString& folder, Archive& archive) {
     TakenIn out;
@@ -86,22 +83,15 @@ TakenIn takeInFrom(const QString& folder, Archive& archive) {
 
 } // namespace
 
-void BenchModel::lookForCaptures(std::function<void(const QStringList&)> then) {
-    if (m_job.keeper())
-        m_job.keeper()->ask(
-            this, [folder = captureFolder()](const Archive& archive) { return pendingIn(folder, archive); },
-            std::move(then));
+void lookForCaptures(Keeper& keeper, QObject* asker, const QString& folder,
+                     std::function<void(const QStringList&)> then) {
+    keeper.ask(
+        asker, [folder](const Archive& archive) { return pendingIn(folder, archive); }, std::move(then));
 }
 
-void BenchModel::recoverCaptures(std::function<void(int)> then) {
-    if (m_job.keeper())
-        m_job.keeper()->ask(
-            this, [folder = captureFolder()](Archive& archive) { return takeInFrom(folder, archive); },
-            [this, then = std::move(then)](const TakenIn& taken) {
-                for (const QString& problem : taken.problems)
-                    emit said(problem);
-                then(taken.pulls);
-            });
+void takeInCaptures(Keeper& keeper, QObject* asker, const QString& folder, std::function<void(const TakenIn&)> then) {
+    keeper.ask(
+        asker, [folder](Archive& archive) { return takeInFrom(folder, archive); }, std::move(then));
 }
 
 } // namespace jr::app

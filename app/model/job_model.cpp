@@ -2,7 +2,6 @@
 #include "app/model/job_model.h"
 
 #include "app/model/job_commands.h"
-#include "core/nan.h"
 
 #include <QThreadPool>
 #include <QtConcurrent>
@@ -13,54 +12,17 @@
 #include <malloc.h>
 
 namespace jr::app {
-namespace {
 
-/// Fits a pull from its whole trace. Kept is what pages read beside its curve; the rest is read from the archive again
-/// when it is wanted, or a hundred pulls would fill the memory with columns nobody looks at.
-LoadedPull load(PullRecord record, const std::shared_ptr<const Trace>& trace) {
-    LoadedPull out{std::move(record), nullptr, nullptr, {}};
-    out.trace = std::make_shared<const Trace>(trace->only(
-        {ChannelId::Afr, ChannelId::Lambda, ChannelId::SoundLevel, ChannelId::Coolant, ChannelId::IntakeAir}));
-    if (trace->channels.empty()) {
-        out.problem =
-            JobModel::tr("Its trace is damaged or lost in the database. \"Put right\" on Jobs takes it from its "
-                         "pull file, if that is whole.");
-        return out;
-    }
-    ReadyOptions options;
-    options.overrules = out.record.overrules;
-    Result<PullFit> fit = fitPull(*trace, options);
-    if (fit)
-        out.fit = std::make_shared<const PullFit>(std::move(fit).value());
-    else
-        out.problem = QString::fromStdString(fit.error().reason);
-    return out;
-}
-
-/// A pull of a job on its way in: read and fitted in a thread, so that no more whole traces stand in memory than
-/// threads work.
-struct PullToLoad {
-    PullRecord record;
-    PackedTrace kept;
-};
-
-LoadedPull loadKept(const PullToLoad& pull) {
-    Result<Trace> trace = traceOf(pull.kept);
-    return load(pull.record, trace ? std::make_shared<const Trace>(std::move(trace).value())
-                                   : std::make_shared<const Trace>()); // damaged: must not keep the others from view
-}
-
-} // namespace
-
-JobModel::JobModel(QObject* parent) : QObject(parent), m_shown(m_desk.study()) {
+JobModel::JobModel(QObject* parent) : QObject(parent), m_answers(m_compare), m_notes(*this) {
     m_units = DisplayUnits::choiceForLocale(QLocale());
     m_keepTimer.setSingleShot(true);
     m_keepTimer.setInterval(200);
     connect(&m_keepTimer, &QTimer::timeout, this, &JobModel::keepSettingsNow);
-    m_noteTimer.setSingleShot(true);
-    m_noteTimer.setInterval(1500);
-    connect(&m_noteTimer, &QTimer::timeout, this, &JobModel::noteRepeatability);
-    connect(&m_desk, &StudyDesk::workingChanged, this, &JobModel::tellWhoWaits);
+    connect(&m_compare, &CompareSettings::changed, this, [this] {
+        m_keepTimer.start(); // a band being dragged is kept once it rests
+        recompute();
+    });
+    connect(&m_answers, &JobStudy::workingChanged, this, &JobModel::tellWhoWaits);
     connect(&m_watcher, &QFutureWatcherBase::progressValueChanged, this,
             [this](int value) { emit loadingChanged(value, static_cast<int>(m_pulls.size())); });
     connect(&m_watcher, &QFutureWatcherBase::finished, this, [this] {
@@ -89,18 +51,14 @@ void JobModel::setKeeper(Keeper* keeper) {
     ++m_openings;
     m_watcher.cancel();
     m_watcher.waitForFinished();
-    m_noteTimer.stop();
+    m_notes.begin();
     keepSettingsNow();
     m_keeper = keeper;
     m_job = {};
     m_pulls.clear();
     m_picked.clear();
     m_current = -1;
-    m_comparison.reset();
-    m_bandMeans.clear();
-    m_pastNotes.clear();
-    m_desk.lay(Study::make({}, {}, {}));
-    m_shown = m_desk.study();
+    m_answers.begin(0, {});
     m_undo.clear();
     emit jobChanged();
 }
@@ -127,7 +85,7 @@ void JobModel::openJob(const std::string& jobId, std::function<void(bool)> then)
             const bool well = read.job && read.traces;
             if (well) {
                 if (read.notes)
-                    takePastNotes(*read.notes);
+                    m_notes.take(*read.notes);
                 showJob(std::move(read.job).value(), std::move(read.traces).value());
             } else {
                 emit problem(QString::fromStdString(read.job ? read.traces.error().text() : read.job.error().text()));
@@ -145,7 +103,7 @@ void JobModel::showJob(JobRecord job, std::vector<PackedTrace> traces) {
     if (!same) {
         m_undo.clear();
         m_picked.clear();
-        m_settings = m_job.comparison.value_or(ComparisonRecord{});
+        m_compare.begin(m_job.comparison.value_or(ComparisonRecord{}));
     }
     std::map<std::string, PackedTrace> byId;
     for (PackedTrace& kept : traces)
@@ -158,12 +116,9 @@ void JobModel::showJob(JobRecord job, std::vector<PackedTrace> traces) {
         work.push_back({record, std::move(byId[record.id])});
     }
     m_current = m_pulls.empty() ? -1 : std::clamp(m_current, 0, static_cast<int>(m_pulls.size()) - 1);
-    m_comparison.reset();
-    m_comparisonProblem = m_pulls.empty() ? tr("There are no pulls in this job yet.") : tr("Working the pulls out…");
-    m_bandMeans.assign(m_pulls.size(), kNaN);
-    m_desk.lay(Study::make({}, {}, {})); // what is still being worked out is of other pulls
-    m_shown = m_desk.study();
-    m_watcher.setFuture(QtConcurrent::mapped(std::move(work), &loadKept));
+    m_answers.begin(m_pulls.size(),
+                    m_pulls.empty() ? tr("There are no pulls in this job yet.") : tr("Working the pulls out…"));
+    m_watcher.setFuture(QtConcurrent::mapped(std::move(work), &loadKeptPull));
     emit jobChanged();
 }
 
@@ -198,7 +153,7 @@ void JobModel::takeIn(const JobRecord& job, const std::string& pullId, std::shar
     m_job.pulls = job.pulls;
     m_pulls.push_back({*record, std::make_shared<const Trace>(), nullptr, tr("Working it out…")});
     m_current = static_cast<int>(m_pulls.size()) - 1;
-    m_bandMeans.resize(m_pulls.size(), kNaN);
+    m_answers.expect(m_pulls.size());
     chooseSides();
     fitLater(*record, std::move(trace));
     emit jobChanged();
@@ -207,7 +162,7 @@ void JobModel::takeIn(const JobRecord& job, const std::string& pullId, std::shar
 
 void JobModel::waitUntilSettled() {
     const auto busy = [this] {
-        return (m_keeper && m_keeper->working()) || m_watcher.isRunning() || m_fitsOpen > 0 || m_desk.working();
+        return (m_keeper && m_keeper->working()) || m_watcher.isRunning() || m_fitsOpen > 0 || m_answers.working();
     };
     do
         QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
@@ -221,7 +176,7 @@ void JobModel::whenAnswered(QObject* asker, std::function<void()> then) {
 }
 
 void JobModel::tellWhoWaits() {
-    if (m_fitsOpen > 0 || m_watcher.isRunning() || m_desk.working())
+    if (m_fitsOpen > 0 || m_watcher.isRunning() || m_answers.working())
         return;
     for (const Waiting& waiting : std::exchange(m_waiting, {}))
         if (waiting.asker)
@@ -244,77 +199,31 @@ void JobModel::setPicked(std::set<int> picked) {
 }
 
 void JobModel::chooseSides() {
-    const auto has = [&](const std::string& id) { return m_job.setup(id) != nullptr; };
-    if (!has(m_settings.baseSetup) && !m_pulls.empty())
-        m_settings.baseSetup = m_pulls.front().record.setupId;
-    if (!has(m_settings.withSetup) || m_settings.withSetup == m_settings.baseSetup) {
-        m_settings.withSetup.clear();
-        for (const LoadedPull& p : m_pulls)
-            if (p.record.setupId != m_settings.baseSetup) {
-                m_settings.withSetup = p.record.setupId;
-                break;
-            }
+    std::vector<std::string> setups;
+    for (const LoadedPull& p : m_pulls)
+        setups.push_back(p.record.setupId);
+    m_compare.chooseSides([this](const std::string& id) { return m_job.setup(id) != nullptr; }, setups);
+}
+
+std::vector<int> JobModel::sidePulls(bool base) const {
+    const std::string& side = base ? m_compare.now().baseSetup : m_compare.now().withSetup;
+    std::vector<int> out;
+    for (int i = 0; i < static_cast<int>(m_pulls.size()); ++i) {
+        const LoadedPull& p = m_pulls[static_cast<std::size_t>(i)];
+        if (p.fit && !p.record.aside && p.record.setupId == side && (m_picked.empty() || m_picked.contains(i)))
+            out.push_back(i);
     }
+    return out;
 }
 
-void JobModel::setBaseSetup(const std::string& id) {
-    if (id == m_settings.baseSetup)
-        return;
-    if (id == m_settings.withSetup)
-        m_settings.withSetup = m_settings.baseSetup;
-    m_settings.baseSetup = id;
-    keepSettings();
-    recompute();
-}
-
-void JobModel::setWithSetup(const std::string& id) {
-    if (id == m_settings.withSetup)
-        return;
-    if (id == m_settings.baseSetup)
-        m_settings.baseSetup = m_settings.withSetup;
-    m_settings.withSetup = id;
-    keepSettings();
-    recompute();
-}
-
-void JobModel::setStandard(const std::string& id) {
-    if (id == m_settings.standard || !findStandard(id))
-        return;
-    m_settings.standard = id;
-    keepSettings();
-    recompute();
-}
-
-void JobModel::setWorthPct(double worth) {
-    if (worth == m_settings.worthPct || !(worth > 0.))
-        return;
-    m_settings.worthPct = worth;
-    keepSettings();
-    recompute();
-}
-
-void JobModel::setBand(std::optional<double> fromRpm, std::optional<double> toRpm) {
-    if (fromRpm == m_settings.fromRpm && toRpm == m_settings.toRpm)
-        return;
-    if (fromRpm && toRpm && *toRpm - *fromRpm < 200.)
-        return;
-    m_settings.fromRpm = fromRpm;
-    m_settings.toRpm = toRpm;
-    keepSettings();
-    recompute();
-}
-
-void JobModel::setDetailRpm(double detail) {
-    if (detail == m_settings.detailRpm)
-        return;
-    m_settings.detailRpm = detail;
-    keepSettings();
-    recompute();
-}
-
-void JobModel::setRepeatabilityPct(std::optional<double> pct) {
-    m_repeatabilityPct = pct;
-    recompute();
+void JobModel::recompute() {
+    std::vector<StudyPull> pulls;
+    for (int i = 0; i < static_cast<int>(m_pulls.size()); ++i) {
+        const LoadedPull& p = m_pulls[static_cast<std::size_t>(i)];
+        pulls.push_back({p.record.id, p.record.number, p.record.setupId,
+                         !p.record.aside && (m_picked.empty() || m_picked.contains(i)), p.fit, p.trace});
+    }
+    m_answers.lay(std::move(pulls), m_job.setupTree());
 }
 
 void JobModel::setUnitsChoice(int choice) {
@@ -324,17 +233,14 @@ void JobModel::setUnitsChoice(int choice) {
     emit unitsChanged();
 }
 
-void JobModel::keepSettings() {
-    m_keepTimer.start(); // a band being dragged is kept once it rests
-}
-
 void JobModel::keepSettingsNow() {
     m_keepTimer.stop();
-    if (!m_keeper || !hasJob() || (m_job.comparison && *m_job.comparison == m_settings))
+    if (!m_keeper || !hasJob() || (m_job.comparison && *m_job.comparison == m_compare.now()))
         return;
-    m_job.comparison = m_settings;
+    m_job.comparison = m_compare.now();
     m_keeper->ask(
-        this, [id = m_job.id, settings = m_settings](Archive& archive) { return archive.setComparison(id, settings); },
+        this,
+        [id = m_job.id, settings = m_compare.now()](Archive& archive) { return archive.setComparison(id, settings); },
         [this](const Result<Done>& done) {
             if (!done)
                 emit problem(QString::fromStdString(done.error().text()));
@@ -362,7 +268,7 @@ void JobModel::fitLater(const PullRecord& record, std::shared_ptr<const Trace> t
     const quint64 turn = m_newestFit[record.id] = ++m_fitsBegun;
     ++m_fitsOpen;
     QtConcurrent::run([record, trace = std::move(trace)] {
-        return load(record, trace);
+        return loadPull(record, trace);
     }).then(this, [this, turn](const LoadedPull& loaded) {
         --m_fitsOpen;
         const int i = indexOf(loaded.record.id);

@@ -125,6 +125,11 @@ void JobModel::applySheet(const std::string& kind, const std::string& body) {
         emit planChanged();
 }
 
+void JobModel::noteSheet(const char* kind, const std::string& body) {
+    m_job.sheets[kind] = body;
+    keep([jobId = m_job.id, kind, body](Archive& archive) { return archive.setSheet(jobId, kind, body); });
+}
+
 void JobModel::attach(const std::string& about, const QString& words, const QString& photo,
                       std::function<void()> then) {
     if (!hasJob() || !m_keeper)
@@ -195,61 +200,6 @@ void JobModel::setFitted(const std::string& setup, std::optional<int> fuelPulls)
     m_fitted = setup;
     m_fuelPulls = fuelPulls;
     emit planChanged();
-}
-
-void JobModel::noteRepeatability() {
-    // Only what the pulls themselves say, over all they have in common.
-    if (!m_keeper || !m_comparison || !m_comparison->repeatabilityPct || m_comparison->repeatabilityBorrowed ||
-        m_settings.fromRpm || m_settings.toRpm || !m_picked.empty())
-        return;
-    RepeatabilityNote note;
-    note.machine = m_job.machine;
-    note.pct = std::round(*m_comparison->repeatabilityPct * 1000.) / 1000.;
-    for (const LoadedPull& p : m_pulls)
-        if (p.fit && !p.record.aside) {
-            ++note.pulls;
-            note.day = p.record.started.substr(0, 10);
-            if (const std::string_view bench = p.trace->header.text(header_key::bench); !bench.empty())
-                note.bench = bench;
-        }
-    const std::string body = sheetBody(note);
-    if (body == sheet(sheet_kind::repeatability))
-        return;
-    m_job.sheets[sheet_kind::repeatability] = body;
-    keep([jobId = m_job.id, body](Archive& archive) {
-        return archive.setSheet(jobId, sheet_kind::repeatability, body);
-    });
-    m_keeper->ask(
-        this, [](const Archive& archive) { return archive.sheetsOfKind(sheet_kind::repeatability); },
-        [this](const Result<std::vector<std::string>>& bodies) {
-            if (bodies)
-                takePastNotes(*bodies);
-        });
-}
-
-void JobModel::takePastNotes(const std::vector<std::string>& bodies) {
-    m_pastNotes.clear();
-    for (const std::string& body : bodies)
-        if (RepeatabilityNote note = repeatabilityNoteOf(body); note.pct > 0.)
-            m_pastNotes.push_back(std::move(note));
-}
-
-std::optional<JobModel::PastRepeatability> JobModel::pastRepeatability() const {
-    PastRepeatability out{0., 0, {}};
-    for (const RepeatabilityNote& note : m_pastNotes)
-        if (m_job.machine.empty() || note.machine == m_job.machine)
-            out.notes.push_back(note);
-    if (out.notes.empty())
-        return std::nullopt;
-    std::vector<double> pcts;
-    for (const RepeatabilityNote& note : out.notes)
-        pcts.push_back(note.pct);
-    std::nth_element(pcts.begin(), pcts.begin() + static_cast<std::ptrdiff_t>(pcts.size() / 2), pcts.end());
-    out.pct = pcts[pcts.size() / 2];
-    out.jobs = static_cast<int>(pcts.size());
-    std::sort(out.notes.begin(), out.notes.end(),
-              [](const RepeatabilityNote& a, const RepeatabilityNote& b) { return a.day < b.day; });
-    return out;
 }
 
 } // namespace jr::app

@@ -23,7 +23,7 @@ std::vector<int> BenchModel::ownPulls() const {
     for (int i = 0; i < static_cast<int>(pulls.size()); ++i) {
         const LoadedPull& p = pulls[static_cast<std::size_t>(i)];
         const SetupRecord* setup = m_job.job().setup(p.record.setupId);
-        if (setup && setup->name == m_setup.toStdString() && !p.record.aside && p.fit)
+        if (setup && setup->name == m_sitting.setup().toStdString() && !p.record.aside && p.fit)
             out.push_back(i);
     }
     return out;
@@ -42,9 +42,9 @@ PullCard BenchModel::cardFor(int index, const CaughtPull& caught) const {
     if (pull.fit)
         for (const Flag& flag : pull.fit->flags())
             card.flags << QString::fromStdString(flag.text);
-    if (const PullCurve* curve = m_job.curve(index))
+    if (const PullCurve* curve = m_job.answers().curve(index))
         card.peak = curve->peakPower;
-    card.bandMeanW = m_job.bandMeansW()[static_cast<std::size_t>(index)];
+    card.bandMeanW = m_job.answers().bandMeansW()[static_cast<std::size_t>(index)];
     // Among its own: the other counted pulls of its setup.
     std::vector<double> own;
     for (int i = 0; i < static_cast<int>(m_job.pulls().size()); ++i) {
@@ -52,8 +52,8 @@ PullCard BenchModel::cardFor(int index, const CaughtPull& caught) const {
         if (p.record.setupId != pull.record.setupId || p.record.aside)
             continue;
         ++card.nth;
-        if (i != index && std::isfinite(m_job.bandMeansW()[static_cast<std::size_t>(i)]))
-            own.push_back(m_job.bandMeansW()[static_cast<std::size_t>(i)]);
+        if (i != index && std::isfinite(m_job.answers().bandMeansW()[static_cast<std::size_t>(i)]))
+            own.push_back(m_job.answers().bandMeansW()[static_cast<std::size_t>(i)]);
     }
     card.others = static_cast<int>(own.size());
     if (!own.empty()) {

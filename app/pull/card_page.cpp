@@ -117,8 +117,8 @@ void CardPage::refresh() {
     m_trouble->setVisible(!trouble.isEmpty());
     QStringList facts;
     facts << (card->air.isEmpty() ? tr("air unknown: shown as measured") : tr("air %1").arg(card->air));
-    if (const PullCurve* curve = m_job.curve(card->index); curve && curve->factor)
-        facts << tr("%1 × %2").arg(QString::fromUtf8(m_job.standard().label.data()),
+    if (const PullCurve* curve = m_job.answers().curve(card->index); curve && curve->factor)
+        facts << tr("%1 × %2").arg(QString::fromUtf8(m_job.answers().standard().label.data()),
                                    l.toString(*curve->factor, 'f', 3));
     if (card->fuelMl > 0.)
         facts << (card->fuelMeasured ? tr("fuel %1 ml") : tr("fuel about %1 ml, reckoned"))

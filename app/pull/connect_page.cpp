@@ -65,7 +65,7 @@ ConnectPage::ConnectPage(const Theme& theme, BenchModel& bench, QWidget* parent)
         layout->addWidget(button);
         connect(button, &QPushButton::clicked, this, [this, word = QString::fromLatin1(m.word)] {
             m_words->hide();
-            m_bench.tryStandin(word);
+            m_bench.link().tryStandin(word);
         });
     }
     layout->addStretch(1);
@@ -77,8 +77,8 @@ ConnectPage::ConnectPage(const Theme& theme, BenchModel& bench, QWidget* parent)
     const auto go = [this] {
         QSettings().setValue(QStringLiteral("bench/address"), m_address->text());
         m_words->hide();
-        m_bench.disconnectBench();
-        m_bench.connectTo(m_address->text(), m_plain->text());
+        m_bench.link().disconnectBench();
+        m_bench.link().connectTo(m_address->text(), m_plain->text());
     };
     connect(call, &QPushButton::clicked, this, go);
     connect(m_address, &QLineEdit::returnPressed, this, go);

@@ -20,7 +20,7 @@ void LiveChart::prepare() {
     clearDrawing();
     const Tokens& t = m_theme.tokens();
     const DisplayUnits& u = m_job.units();
-    const Procedure& procedure = m_bench.procedure();
+    const Procedure& procedure = m_bench.sitting().procedure();
     double from = procedure.startRpm, to = procedure.endRpm;
     m_highest = 0.;
     std::vector<int> own = m_bench.ownPulls();
@@ -30,7 +30,7 @@ void LiveChart::prepare() {
         // The spread of its own: lowest and highest at each speed.
         std::map<double, std::pair<double, double>> spread;
         for (int i : own)
-            if (const PullCurve* c = m_job.curve(i))
+            if (const PullCurve* c = m_job.answers().curve(i))
                 for (std::size_t k = 0; k < c->rpm.size(); ++k) {
                     const double y = u.powerOf(c->powerW[k]);
                     auto [at, fresh] = spread.try_emplace(c->rpm[k], y, y);
@@ -54,7 +54,7 @@ void LiveChart::prepare() {
             over->setBrush(t.sameSoft);
             over->setChannelFillGraph(under);
         }
-        if (const PullCurve* ghost = m_job.curve(own.back())) {
+        if (const PullCurve* ghost = m_job.answers().curve(own.back())) {
             QCPGraph* line = addGraph();
             line->setPen(QPen(t.muted, 2, Qt::DashLine));
             QVector<double> gx(ghost->rpm.begin(), ghost->rpm.end()), gy;
@@ -64,8 +64,8 @@ void LiveChart::prepare() {
             const auto number = m_job.pulls()[static_cast<std::size_t>(own.back())].record.number;
             const auto top = std::max_element(gy.begin(), gy.end()) - gy.begin();
             if (!gx.isEmpty())
-                addLabel(gx[top], gy[top], tr("pull %1, the last of %2").arg(number).arg(m_bench.setup()), t.muted,
-                         Qt::AlignHCenter | Qt::AlignBottom);
+                addLabel(gx[top], gy[top], tr("pull %1, the last of %2").arg(number).arg(m_bench.sitting().setup()),
+                         t.muted, Qt::AlignHCenter | Qt::AlignBottom);
             from = std::min(from, ghost->rpm.front());
             to = std::max(to, ghost->rpm.back());
             for (double y : gy)
@@ -83,7 +83,7 @@ void LiveChart::prepare() {
     m_highest = std::max(m_highest, u.powerOf(4000.));
     setNaturalRange(0., 1.15 * m_highest);
     setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
-    const QString standard = QString::fromUtf8(m_job.standard().label.data());
+    const QString standard = QString::fromUtf8(m_job.answers().standard().label.data());
     setNote(own.empty() ? tr("%1 · as it comes, unfitted").arg(standard)
                         : tr("%1 · as it comes, unfitted · grey: its own pulls so far").arg(standard));
     m_frames = 0;

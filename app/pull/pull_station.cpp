@@ -83,18 +83,18 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     // A shortcut of its own, from anywhere on the station also out of a text field: a button's would act only after its
     // animation.
     auto* stop = new QShortcut(QKeySequence(Qt::Key_Escape), this);
-    connect(stop, &QShortcut::activated, &bench, &BenchModel::stop);
+    connect(stop, &QShortcut::activated, &bench.link(), &BenchConnection::stop);
     right->addWidget(m_stop);
     columns->addLayout(right);
 
     m_ticker.setInterval(kTickMs);
     connect(&m_ticker, &QTimer::timeout, this, &PullStation::tick);
-    connect(m_stop, &QPushButton::clicked, &bench, &BenchModel::stop);
-    connect(m_clear, &QPushButton::clicked, &bench, &BenchModel::clearStop);
-    connect(m_running, &RunningPage::leaveWanted, &bench, &BenchModel::disconnectBench);
+    connect(m_stop, &QPushButton::clicked, &bench.link(), &BenchConnection::stop);
+    connect(m_clear, &QPushButton::clicked, &bench.link(), &BenchConnection::clearStop);
+    connect(m_running, &RunningPage::leaveWanted, &bench.link(), &BenchConnection::disconnectBench);
     connect(&bench, &BenchModel::linkChanged, this, [this] {
         choosePage();
-        if (!m_bench.wanted())
+        if (!m_bench.link().wanted())
             m_connect->setWords({});
     });
     connect(&bench, &BenchModel::described, this, [this] {
@@ -121,7 +121,7 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
         m_chart->prepare();
         m_card->refresh();
     });
-    connect(&job, &JobModel::comparisonChanged, this, [this] { m_card->refresh(); });
+    connect(&job.answers(), &JobStudy::changed, this, [this] { m_card->refresh(); });
     connect(&theme, &Theme::changed, m_chart, &LiveChart::prepare);
     connect(&job, &JobModel::jobChanged, this, &PullStation::showOpen);
     connect(&job, &JobModel::sheetChanged, this, &PullStation::showOpen);
@@ -147,28 +147,28 @@ void PullStation::hideEvent(QHideEvent* event) {
 }
 
 void PullStation::choosePage() {
-    QWidget* page = m_bench.card()     ? static_cast<QWidget*>(m_card)
-                    : m_bench.wanted() ? static_cast<QWidget*>(m_running)
-                                       : m_connect;
+    QWidget* page = m_bench.card()            ? static_cast<QWidget*>(m_card)
+                    : m_bench.link().wanted() ? static_cast<QWidget*>(m_running)
+                                              : m_connect;
     if (m_pages->currentWidget() != page) {
         m_pages->setCurrentWidget(page);
         // Not into the first field of the new page: the next step's key must work with gloves on, without a click.
         if (isVisible())
             setFocus();
     }
-    m_stop->setVisible(m_bench.wanted());
-    showStop(m_bench.snapshot().stop);
+    m_stop->setVisible(m_bench.link().wanted());
+    showStop(m_bench.link().snapshot().stop);
 }
 
 void PullStation::showStop(const StopStatus& status) {
     m_stop->setText(stopButtonWords(status));
     m_banner->setText(stopBannerWords(status));
     m_banner->setVisible(status.latched);
-    m_clear->setVisible(status.latched && m_bench.wanted());
+    m_clear->setVisible(status.latched && m_bench.link().wanted());
 }
 
 void PullStation::showOpen() {
-    const QString open = m_bench.openBeforePull();
+    const QString open = m_bench.sitting().openBeforePull();
     m_open->setText(tr("Before you pull: %1. Settle it on Ready (Ctrl+2), or write there why not.").arg(open));
     m_open->setVisible(!open.isEmpty());
     const auto progress = m_job.dayProgress();
@@ -191,14 +191,14 @@ QString PullStation::bannerWords() const {
 }
 
 void PullStation::showState(const LiveSnapshot& now) {
-    if (!m_bench.wanted()) {
+    if (!m_bench.link().wanted()) {
         m_state->setText(tr("No bench"));
         m_next->setText(tr("Call one on the right, or try a simulated one. Nothing needs a real bench to try."));
         return;
     }
     if (now.link != LinkState::Streaming) {
         m_state->setText(now.link == LinkState::Silent ? tr("Line dead") : tr("Connecting"));
-        m_next->setText(m_bench.linkWords());
+        m_next->setText(m_bench.link().words());
         return;
     }
     if (now.stop.latched) {
@@ -210,41 +210,44 @@ void PullStation::showState(const LiveSnapshot& now) {
     switch (now.state) {
     case BenchState::WarmUp:
         m_state->setText(tr("Warm up"));
-        m_next->setText(tr("Coolant %1 °C; pulls count from %2 °C.")
-                            .arg(figureText(now.figures.coolantC, 0), figureText(m_bench.procedure().coolantFromC, 0)));
+        m_next->setText(
+            tr("Coolant %1 °C; pulls count from %2 °C.")
+                .arg(figureText(now.figures.coolantC, 0), figureText(m_bench.sitting().procedure().coolantFromC, 0)));
         break;
     case BenchState::Ready:
-        if (now.figures.coolantC > m_bench.procedure().coolantToC) {
+        if (now.figures.coolantC > m_bench.sitting().procedure().coolantToC) {
             m_state->setText(tr("Let it cool"));
             m_next->setText(
                 tr("Coolant %1 °C; wait until it is under %2 °C.")
-                    .arg(figureText(now.figures.coolantC, 0), figureText(m_bench.procedure().coolantToC, 0)));
-        } else if (now.figures.intakeC > m_bench.procedure().intakeToC ||
-                   now.figures.intakeC < m_bench.procedure().intakeFromC) {
+                    .arg(figureText(now.figures.coolantC, 0), figureText(m_bench.sitting().procedure().coolantToC, 0)));
+        } else if (now.figures.intakeC > m_bench.sitting().procedure().intakeToC ||
+                   now.figures.intakeC < m_bench.sitting().procedure().intakeFromC) {
             m_state->setText(tr("Intake out of its window"));
             m_next->setText(tr("Intake air %1 °C; this sitting's window is %2 to %3 °C.")
-                                .arg(figureText(now.figures.intakeC, 0), figureText(m_bench.procedure().intakeFromC, 0),
-                                     figureText(m_bench.procedure().intakeToC, 0)));
-        } else if (const double since = m_bench.sinceLastPullS(); since < m_bench.procedure().restS) {
+                                .arg(figureText(now.figures.intakeC, 0),
+                                     figureText(m_bench.sitting().procedure().intakeFromC, 0),
+                                     figureText(m_bench.sitting().procedure().intakeToC, 0)));
+        } else if (const double since = m_bench.sinceLastPullS(); since < m_bench.sitting().procedure().restS) {
             m_state->setText(tr("Rest"));
             m_next->setText(tr("%1 s more, so that every pull starts as rested as the last.")
-                                .arg(figureText(m_bench.procedure().restS - since, 0)));
+                                .arg(figureText(m_bench.sitting().procedure().restS - since, 0)));
         } else {
             m_state->setText(tr("Ready"));
-            m_next->setText(m_bench.setup().isEmpty() ? tr("Name the setup on the right, then roll on.")
-                            : m_bench.warmUp()        ? tr("Roll on when you like: a warm-up, not counted.")
-                            : !m_planned.isEmpty()    ? tr("Next: %1.").arg(m_planned)
-                                                      : tr("Roll on when you like: %1.").arg(m_bench.setup()));
+            m_next->setText(m_bench.sitting().setup().isEmpty() ? tr("Name the setup on the right, then roll on.")
+                            : m_bench.sitting().warmUp()        ? tr("Roll on when you like: a warm-up, not counted.")
+                            : !m_planned.isEmpty()              ? tr("Next: %1.").arg(m_planned)
+                                                   : tr("Roll on when you like: %1.").arg(m_bench.sitting().setup()));
         }
         break;
     case BenchState::RollOn:
         m_state->setText(tr("Roll on"));
-        m_next->setText(tr("Full throttle from %1 rpm.").arg(figureText(m_bench.procedure().startRpm, 0)));
+        m_next->setText(tr("Full throttle from %1 rpm.").arg(figureText(m_bench.sitting().procedure().startRpm, 0)));
         break;
     case BenchState::Pulling:
         m_state->setText(now.steps ? (now.steps->settled ? tr("Measuring") : tr("Settling")) : tr("Pulling"));
-        m_next->setText(now.steps ? tr("Step %1 of %2.").arg(now.steps->index + 1).arg(now.steps->count)
-                                  : tr("Hold it open to %1 rpm.").arg(figureText(m_bench.procedure().endRpm, 0)));
+        m_next->setText(now.steps
+                            ? tr("Step %1 of %2.").arg(now.steps->index + 1).arg(now.steps->count)
+                            : tr("Hold it open to %1 rpm.").arg(figureText(m_bench.sitting().procedure().endRpm, 0)));
         break;
     case BenchState::Coasting:
         m_state->setText(tr("Coasting"));
@@ -258,14 +261,14 @@ void PullStation::showState(const LiveSnapshot& now) {
 }
 
 void PullStation::tick() {
-    const LiveSnapshot now = m_bench.snapshot();
+    const LiveSnapshot now = m_bench.link().snapshot();
     ++m_paints;
     showState(now);
     if (now.stop.latched && now.stop.waitingS > 0.)
         showStop(now.stop); // an answer is owed: how long already
     const LiveFigures& f = now.figures;
-    const bool live = m_bench.wanted() && now.health.samples > 0;
-    const Standard& standard = m_job.standard();
+    const bool live = m_bench.link().wanted() && now.health.samples > 0;
+    const Standard& standard = m_job.answers().standard();
     const double factor = now.air ? standard.factor(*now.air) : 1.;
     m_rpm->setFigure(live ? figureText(std::round(f.rpm / 10.) * 10., 0) : figureText(std::nan(""), 0));
     const bool pulling = now.state == BenchState::Pulling;
@@ -280,20 +283,21 @@ void PullStation::tick() {
     for (double afr : f.afr)
         if (!(afr <= leanest))
             leanest = afr;
-    const bool loaded = pulling && (!std::isfinite(f.throttle) || f.throttle >= m_bench.limits().loadThrottle);
+    const bool loaded =
+        pulling && (!std::isfinite(f.throttle) || f.throttle >= m_bench.sitting().limits().loadThrottle);
     // Driven by the machine, an engine has no mixture: what the probe reads then is air.
     const bool overRun = now.state == BenchState::Coasting || now.state == BenchState::Done;
     m_mixture->setFigure(live ? figureText(leanest, 1) : QStringLiteral("–"),
-                         loaded && leanest > m_bench.limits().leanAfr ? BigFigure::Tone::Alarm
-                         : overRun                                    ? BigFigure::Tone::Idle
-                                                                      : BigFigure::Tone::Live);
-    m_coolant->setFigure(
-        live ? figureText(f.coolantC, 0) : QStringLiteral("–"),
-        live && (f.coolantC > m_bench.procedure().coolantToC || f.coolantC < m_bench.procedure().coolantFromC)
-            ? BigFigure::Tone::Alarm
-            : BigFigure::Tone::Live);
-    m_chart->add(m_bench.takePoints(), factor);
-    if (m_bench.wanted() && m_pages->currentWidget() == m_running && m_paints % 4 == 0)
+                         loaded && leanest > m_bench.sitting().limits().leanAfr ? BigFigure::Tone::Alarm
+                         : overRun                                              ? BigFigure::Tone::Idle
+                                                                                : BigFigure::Tone::Live);
+    m_coolant->setFigure(live ? figureText(f.coolantC, 0) : QStringLiteral("–"),
+                         live && (f.coolantC > m_bench.sitting().procedure().coolantToC ||
+                                  f.coolantC < m_bench.sitting().procedure().coolantFromC)
+                             ? BigFigure::Tone::Alarm
+                             : BigFigure::Tone::Live);
+    m_chart->add(m_bench.link().takePoints(), factor);
+    if (m_bench.link().wanted() && m_pages->currentWidget() == m_running && m_paints % 4 == 0)
         m_running->showLive(now);
 }
 
@@ -301,14 +305,14 @@ void PullStation::keyPressEvent(QKeyEvent* event) {
     switch (event->key()) {
     case Qt::Key_Space:
         if (!event->isAutoRepeat())
-            m_bench.handKey();
+            m_bench.link().handKey();
         return;
     case Qt::Key_C:
         if (!m_clear->isHidden())
-            m_bench.clearStop();
+            m_bench.link().clearStop();
         return;
     case Qt::Key_W:
-        m_bench.setWarmUp(!m_bench.warmUp());
+        m_bench.sitting().setWarmUp(!m_bench.sitting().warmUp());
         return;
     default:
         QWidget::keyPressEvent(event);

@@ -85,21 +85,21 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
 
     connect(m_fitted, &QPushButton::clicked, this, [this] {
         if (const auto progress = m_job.dayProgress(); progress && !progress->nextSetup.empty())
-            m_bench.setSetup(QString::fromStdString(progress->nextSetup));
+            m_bench.sitting().setSetup(QString::fromStdString(progress->nextSetup));
     });
     for (auto signal : {&JobModel::planChanged, &JobModel::pullsChanged})
         connect(&job, signal, this, &RunningPage::offerNext);
     connect(leave, &QPushButton::clicked, this, &RunningPage::leaveWanted);
-    connect(full, &QPushButton::clicked, &bench, &BenchModel::refuelled);
-    connect(m_warmUp, &QCheckBox::toggled, &bench, &BenchModel::setWarmUp);
-    connect(m_setup, &QComboBox::activated, this, [this] { m_bench.setSetup(m_setup->currentText()); });
+    connect(full, &QPushButton::clicked, &bench.fuel(), &FuelTank::filled);
+    connect(m_warmUp, &QCheckBox::toggled, &bench.sitting(), &BenchSitting::setWarmUp);
+    connect(m_setup, &QComboBox::activated, this, [this] { m_bench.sitting().setSetup(m_setup->currentText()); });
     connect(m_setup->lineEdit(), &QLineEdit::editingFinished, this, [this] {
         if (!m_filling)
-            m_bench.setSetup(m_setup->currentText());
+            m_bench.sitting().setSetup(m_setup->currentText());
     });
     connect(sweep, &QPushButton::clicked, this, [this] {
-        const Procedure& p = m_bench.procedure();
-        m_bench.sweep(p.startRpm, p.endRpm, p.rampRpmPerS);
+        const Procedure& p = m_bench.sitting().procedure();
+        m_bench.link().sweep(p.startRpm, p.endRpm, p.rampRpmPerS);
     });
     const auto holdNow = [this] {
         std::vector<double> steps;
@@ -112,7 +112,7 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
         if (steps.empty())
             m_steps->setFocus();
         else
-            m_bench.holdSteps(steps);
+            m_bench.link().holdSteps(steps);
     };
     connect(hold, &QPushButton::clicked, this, holdNow);
     connect(m_steps, &QLineEdit::returnPressed, this, holdNow);
@@ -125,7 +125,7 @@ void RunningPage::fillSetups() {
     m_setup->clear();
     for (const SetupRecord& s : m_job.job().setups)
         m_setup->addItem(QString::fromStdString(s.name));
-    m_setup->setEditText(m_bench.setup());
+    m_setup->setEditText(m_bench.sitting().setup());
     m_filling = false;
 }
 
@@ -134,7 +134,7 @@ void RunningPage::describe() {
         delete item->widget();
         delete item;
     }
-    const auto& bench = m_bench.bench();
+    const auto& bench = m_bench.link().bench();
     m_brake->setVisible(bench && (bench->find(ChannelId::LoadForce) >= 0 || bench->find(ChannelId::BrakeTorque) >= 0));
     if (bench && !bench->offers.empty()) {
         auto* title = new Words(tr("This bench can be asked to"));
@@ -145,7 +145,7 @@ void RunningPage::describe() {
             button->setObjectName(QStringLiteral("offer-") + QString::fromStdString(offer.word));
             m_offers->addWidget(button);
             connect(button, &QPushButton::clicked, this,
-                    [this, word = QString::fromStdString(offer.word)] { m_bench.ask(word); });
+                    [this, word = QString::fromStdString(offer.word)] { m_bench.link().ask(word); });
         }
     }
     m_offers->addStretch(1);
@@ -155,7 +155,7 @@ void RunningPage::describe() {
 void RunningPage::offerNext() {
     const auto progress = m_job.dayProgress();
     const QString next = progress ? QString::fromStdString(progress->nextSetup) : QString();
-    m_fitted->setVisible(!next.isEmpty() && next != m_bench.setup());
+    m_fitted->setVisible(!next.isEmpty() && next != m_bench.sitting().setup());
     m_fitted->setText(tr("%1 is fitted  (N)").arg(QString(next).replace(QLatin1Char('&'), QStringLiteral("&&"))));
     m_fitted->setShortcut(QKeySequence(Qt::Key_N)); // after the words, which would take it away
 }
@@ -164,13 +164,13 @@ void RunningPage::refresh() {
     fillSetups();
     offerNext();
     m_warmUp->blockSignals(true);
-    m_warmUp->setChecked(m_bench.warmUp());
+    m_warmUp->setChecked(m_bench.sitting().warmUp());
     m_warmUp->blockSignals(false);
-    if (m_bench.tankMl() <= 0.) {
+    if (m_bench.fuel().sizeMl() <= 0.) {
         m_fuel->setText(tr("Fuel: tank size not known"));
     } else {
-        const double left = std::max(0., 1. - m_bench.fuelUsedMl() / m_bench.tankMl());
-        const auto pulls = m_bench.pullsLeftInTank();
+        const double left = std::max(0., 1. - m_bench.fuel().usedMl() / m_bench.fuel().sizeMl());
+        const auto pulls = m_bench.fuel().pullsLeft();
         QString text = tr("Fuel: %1 %").arg(QLocale().toString(100. * left, 'f', 0));
         if (pulls)
             text += QStringLiteral(" · ") + (*pulls > 200
@@ -183,7 +183,7 @@ void RunningPage::refresh() {
 }
 
 void RunningPage::showLive(const LiveSnapshot& now) {
-    m_guards->show(now.figures, m_bench.limits(), m_bench.procedure());
+    m_guards->show(now.figures, m_bench.sitting().limits(), m_bench.sitting().procedure());
     const double since = m_bench.sinceLastPullS();
     m_since->setText(!std::isfinite(since) ? tr("no pull yet")
                      : since < 90.         ? tr("%1 s since the last pull").arg(since, 0, 'f', 0)

@@ -110,7 +110,8 @@ BenchPage::BenchPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidg
     connect(m_calibration, &CalibrationPanel::kept, this, &BenchPage::refresh);
     connect(&bench, &BenchModel::described, this, &BenchPage::refresh);
     connect(&bench, &BenchModel::calibrated, this, &BenchPage::refresh);
-    for (auto signal : {&JobModel::jobChanged, &JobModel::comparisonChanged, &JobModel::unitsChanged})
+    connect(&job.answers(), &JobStudy::changed, this, &BenchPage::showCrank);
+    for (auto signal : {&JobModel::jobChanged, &JobModel::unitsChanged})
         connect(&job, signal, this, &BenchPage::showCrank);
 }
 
@@ -152,8 +153,8 @@ void BenchPage::showBenches(std::vector<KnownBench> benches) {
     for (std::size_t i = 0; i < m_benches.size(); ++i) {
         const QString name = QString::fromStdString(m_benches[i].bench.name);
         m_which->addItem(name);
-        if ((m_bench.bench() && m_bench.bench()->name == m_benches[i].bench.name) ||
-            (!m_bench.bench() && name == before))
+        if ((m_bench.link().bench() && m_bench.link().bench()->name == m_benches[i].bench.name) ||
+            (!m_bench.link().bench() && name == before))
             at = static_cast<int>(i);
     }
     m_which->setVisible(!m_benches.empty());
@@ -285,7 +286,7 @@ void BenchPage::typedIn(int row) {
                 refuse(kept.error());
                 return;
             }
-            m_bench.adoptCalibrations();
+            m_bench.link().adoptCalibrations();
             refresh();
         });
 }
@@ -304,7 +305,7 @@ void BenchPage::showCrank() {
             elsewhere = true;
             continue;
         }
-        if (const PullCurve* c = m_job.curve(i); c && c->peakPower && c->peakPower->value > best) {
+        if (const PullCurve* c = m_job.answers().curve(i); c && c->peakPower && c->peakPower->value > best) {
             best = c->peakPower->value;
             bestRadS = radPerSFromRpm(c->peakPower->rpm) / std::max(p.fit->ready.ratioAtZero, 1e-6);
         }

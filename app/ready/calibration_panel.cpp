@@ -103,7 +103,7 @@ QWidget* CalibrationPanel::loadCellPage() {
     connect(m_weights, &QTableWidget::cellChanged, this, &CalibrationPanel::work);
     auto* zero = new QPushButton(tr("&Zero the cell: nothing hangs on it now"));
     layout->addWidget(zero);
-    connect(zero, &QPushButton::clicked, &m_bench, &BenchModel::zeroLoad);
+    connect(zero, &QPushButton::clicked, &m_bench.link(), &BenchConnection::zeroLoad);
     return page;
 }
 
@@ -301,7 +301,7 @@ void CalibrationPanel::keep() {
                 m_result->setText(QString::fromStdString(done.error().text()));
                 return;
             }
-            m_bench.adoptCalibrations();
+            m_bench.link().adoptCalibrations();
             emit kept();
         });
 }

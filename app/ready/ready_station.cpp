@@ -21,7 +21,7 @@ ReadyStation::ReadyStation(const Theme& theme, JobModel& job, BenchModel& bench,
 }
 
 void ReadyStation::nameThePages() {
-    const WalkState state = walkState(m_benchModel.walkRound());
+    const WalkState state = walkState(m_benchModel.sitting().walkRound());
     setPageName(WalkRoundPage, !m_job.hasJob() || state.clear()
                                    ? tr("Walk-round")
                                    : tr("Walk-round (%1)").arg(state.missingSafety.size()));

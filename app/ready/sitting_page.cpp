@@ -102,7 +102,7 @@ void SittingPage::line(QGridLayout* grid, const QString& name, const QString& ke
     m_keys.emplace_back(edit, key);
     connect(edit, &QLineEdit::editingFinished, this, [this, edit, key] {
         if (!m_filling)
-            m_bench.setSittingKey(key, edit->text());
+            m_bench.sitting().setKey(key, edit->text());
     });
 }
 
@@ -125,10 +125,10 @@ void SittingPage::figure(QGridLayout* grid, const QString& name, double Procedur
     connect(box, &QDoubleSpinBox::valueChanged, this, [this, member](double v) {
         if (m_filling)
             return;
-        Procedure p = m_bench.procedure();
+        Procedure p = m_bench.sitting().procedure();
         p.*member = v;
         if (p.endRpm > p.startRpm + 300. && p.coolantFromC < p.coolantToC && p.intakeFromC < p.intakeToC)
-            m_bench.setProcedure(p);
+            m_bench.sitting().setProcedure(p);
         else
             refresh(); // cannot be: put back
     });
@@ -153,9 +153,9 @@ void SittingPage::limit(QGridLayout* grid, const QString& name, double GuardLimi
     connect(box, &QDoubleSpinBox::valueChanged, this, [this, member](double v) {
         if (m_filling)
             return;
-        GuardLimits limits = m_bench.limits();
+        GuardLimits limits = m_bench.sitting().limits();
         limits.*member = v;
-        m_bench.setLimits(limits);
+        m_bench.sitting().setLimits(limits);
     });
 }
 
@@ -184,11 +184,11 @@ void SittingPage::refresh() {
     m_filling = true;
     for (const auto& [edit, key] : m_keys)
         if (!edit->hasFocus())
-            edit->setText(m_bench.sittingKey(key));
+            edit->setText(m_bench.sitting().key(key));
     for (const auto& [box, member] : m_figures)
-        box->setValue(m_bench.procedure().*member);
+        box->setValue(m_bench.sitting().procedure().*member);
     for (const auto& [box, member] : m_limits)
-        box->setValue(m_bench.limits().*member);
+        box->setValue(m_bench.sitting().limits().*member);
     m_filling = false;
     QStringList words;
     for (const LoadedPull& p : m_job.pulls())

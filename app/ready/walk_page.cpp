@@ -154,7 +154,7 @@ QString WalkPage::stateWords() const {
 }
 
 void WalkPage::change(const std::string& key, const QString& what, const std::function<void(WalkLine&)>& set) {
-    WalkRound round = m_bench.walkRound();
+    WalkRound round = m_bench.sitting().walkRound();
     for (WalkLine& line : round.lines)
         if (line.key == key) {
             set(line);
@@ -175,8 +175,8 @@ void WalkPage::measure(const std::string& key, std::optional<double> value) {
     });
     // What the pulls carry as well.
     if (key == header_key::tyrePressureKpa.key && value)
-        m_bench.setSittingKey(QLatin1String(key.data(), static_cast<qsizetype>(key.size())),
-                              QString::number(*value, 'g', 6));
+        m_bench.sitting().setKey(QLatin1String(key.data(), static_cast<qsizetype>(key.size())),
+                                 QString::number(*value, 'g', 6));
 }
 
 void WalkPage::giveReason(const std::string& key, const QString& reason) {
@@ -280,7 +280,7 @@ QWidget* WalkPage::rewriteWidget(const WalkLine& line) {
     away->setText(QStringLiteral("×"));
     away->setAccessibleName(tr("Take this line out"));
     connect(away, &QToolButton::clicked, this, [this, key = line.key] {
-        WalkRound round = m_bench.walkRound();
+        WalkRound round = m_bench.sitting().walkRound();
         std::erase_if(round.lines, [&](const WalkLine& l) { return l.key == key; });
         m_job.setSheet(sheet_kind::walkRound, sheetBody(round), tr("take a line out"));
     });
@@ -294,7 +294,7 @@ void WalkPage::addLine() {
         m_newWords->setFocus();
         return;
     }
-    WalkRound round = m_bench.walkRound();
+    WalkRound round = m_bench.sitting().walkRound();
     WalkLine line;
     line.words = words.toStdString();
     line.area = static_cast<WalkArea>(m_newArea->currentIndex());
@@ -310,7 +310,7 @@ void WalkPage::addLine() {
 }
 
 void WalkPage::startAfresh() {
-    WalkRound round = m_bench.walkRound();
+    WalkRound round = m_bench.sitting().walkRound();
     for (WalkLine& l : round.lines) {
         l.ticked = false;
         l.value.reset();
@@ -326,7 +326,7 @@ void WalkPage::refresh() {
     if (!isVisible())
         return;
     setEnabled(m_job.hasJob());
-    const WalkRound round = m_bench.walkRound();
+    const WalkRound round = m_bench.sitting().walkRound();
     for (QVBoxLayout* area : m_areas)
         clearLayout(area);
     for (const WalkLine& line : round.lines)

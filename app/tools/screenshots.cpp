@@ -142,16 +142,18 @@ bool grabPulls(MainWindow& window, const QDir& out) {
     window.waitUntilSettled();
     if (window.model().job().name != "Which cam?")
         return false;
-    bench.setSetup(QStringLiteral("stock cam"));
-    bench.tryStandin(QStringLiteral("larkspur"), 6.);
-    const auto state = [&] { return bench.snapshot().state; };
-    bool asked = runUntil(
-        [&] { return bench.bench() && bench.snapshot().link == LinkState::Streaming && state() == BenchState::Ready; });
+    bench.sitting().setSetup(QStringLiteral("stock cam"));
+    bench.link().tryStandin(QStringLiteral("larkspur"), 6.);
+    const auto state = [&] { return bench.link().snapshot().state; };
+    bool asked = runUntil([&] {
+        return bench.link().bench() && bench.link().snapshot().link == LinkState::Streaming &&
+               state() == BenchState::Ready;
+    });
     // The warm-up first: kept, not counted.
     constexpr int kLast = 3;
     for (int pull = 0; pull <= kLast && asked; ++pull) {
-        bench.ask(QStringLiteral("pull"));
-        asked = runUntil([&] { return state() == BenchState::Pulling && bench.snapshot().figures.rpm > 7000.; });
+        bench.link().ask(QStringLiteral("pull"));
+        asked = runUntil([&] { return state() == BenchState::Pulling && bench.link().snapshot().figures.rpm > 7000.; });
         if (pull == kLast)
             good = grab(window, out.filePath(QStringLiteral("pull-live.png"))) && good;
         asked = asked && runUntil([&] { return bench.card().has_value(); });
@@ -163,22 +165,22 @@ bool grabPulls(MainWindow& window, const QDir& out) {
     asked = asked && runUntil([&] { return bench.lastCoast() != nullptr; });
     // Stopped in the middle of a pull, and answered.
     if (asked) {
-        bench.ask(QStringLiteral("pull"));
-        asked = runUntil([&] { return state() == BenchState::Pulling && bench.snapshot().figures.rpm > 6000.; });
-        bench.stop();
-        asked = asked && runUntil([&] { return bench.snapshot().stop.release == OrderState::Answered; });
+        bench.link().ask(QStringLiteral("pull"));
+        asked = runUntil([&] { return state() == BenchState::Pulling && bench.link().snapshot().figures.rpm > 6000.; });
+        bench.link().stop();
+        asked = asked && runUntil([&] { return bench.link().snapshot().stop.release == OrderState::Answered; });
         good = grab(window, out.filePath(QStringLiteral("pull-stop.png"))) && good;
         runUntil([&] { return bench.card().has_value() || state() == BenchState::Ready; });
         if (bench.card())
             bench.setCardAside(QStringLiteral("stopped to show the stop"));
         bench.dismissCard();
-        bench.clearStop();
+        bench.link().clearStop();
     }
     window.ready().bench().calibration().setKind(2);
     window.ready().show(ReadyStation::Bench);
     window.showStation(MainWindow::Ready);
     good = grab(window, out.filePath(QStringLiteral("ready-bench.png"))) && good;
-    bench.disconnectBench();
+    bench.link().disconnectBench();
     return good && asked;
 }
 

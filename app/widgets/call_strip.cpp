@@ -55,12 +55,12 @@ double CallStrip::rpmAt(double px) const {
     return m_from + (px - RpmChart::kLeft) / (width() - RpmChart::kLeft - RpmChart::kRight) * (m_to - m_from);
 }
 double CallStrip::bandFrom() const {
-    const auto& c = m_model.comparison();
-    return m_grip == 0 ? m_dragRpm : m_model.settings().fromRpm.value_or(c ? c->rpm.front() : m_from);
+    const auto& c = m_model.answers().comparison();
+    return m_grip == 0 ? m_dragRpm : m_model.compare().now().fromRpm.value_or(c ? c->rpm.front() : m_from);
 }
 double CallStrip::bandTo() const {
-    const auto& c = m_model.comparison();
-    return m_grip == 1 ? m_dragRpm : m_model.settings().toRpm.value_or(c ? c->rpm.back() : m_to);
+    const auto& c = m_model.answers().comparison();
+    return m_grip == 1 ? m_dragRpm : m_model.compare().now().toRpm.value_or(c ? c->rpm.back() : m_to);
 }
 
 void CallStrip::paintEvent(QPaintEvent*) {
@@ -68,9 +68,9 @@ void CallStrip::paintEvent(QPaintEvent*) {
     p.setRenderHint(QPainter::Antialiasing);
     const Tokens& t = m_theme.tokens();
     p.fillRect(rect(), t.panel);
-    if (!m_model.comparison())
+    if (!m_model.answers().comparison())
         return;
-    const Comparison& c = *m_model.comparison();
+    const Comparison& c = *m_model.answers().comparison();
     p.setFont(Theme::font(Size::Body, true));
     for (const Call& call : c.calls) {
         const QRectF box(x(call.fromRpm), kCallsTop, std::max(3., x(call.toRpm) - x(call.fromRpm)), kCallsHeight);
@@ -129,18 +129,18 @@ void CallStrip::paintEvent(QPaintEvent*) {
     p.setPen(t.muted);
     p.drawText(QRectF(0, kBandTop - 4, RpmChart::kLeft - 8, 20), Qt::AlignRight | Qt::AlignVCenter, tr("band"));
     p.drawText(QRectF(from, kBandTop + 8, to - from, 16), Qt::AlignCenter,
-               m_model.settings().fromRpm || m_model.settings().toRpm ? tr("working band [rpm]")
-                                                                      : tr("whole range [rpm]"));
+               m_model.compare().now().fromRpm || m_model.compare().now().toRpm ? tr("working band [rpm]")
+                                                                                : tr("whole range [rpm]"));
 }
 
 void CallStrip::moveGrip(int grip, double rpm) {
-    const auto& c = m_model.comparison();
+    const auto& c = m_model.answers().comparison();
     if (!c)
         return;
     const double step = 50.;
     rpm = std::clamp(std::round(rpm / step) * step, m_from, m_to);
-    double from = m_model.settings().fromRpm.value_or(c->rpm.front()),
-           to = m_model.settings().toRpm.value_or(c->rpm.back());
+    double from = m_model.compare().now().fromRpm.value_or(c->rpm.front()),
+           to = m_model.compare().now().toRpm.value_or(c->rpm.back());
     (grip == 0 ? from : to) = rpm;
     if (to - from >= 300.)
         emit bandChosen(from, to);

@@ -38,9 +38,9 @@ QString airText(const JobModel& model) {
 }
 
 QString comparisonNote(const JobModel& model) {
-    if (!model.comparison())
+    if (!model.answers().comparison())
         return {};
-    const Comparison& c = *model.comparison();
+    const Comparison& c = *model.answers().comparison();
     QString note = QObject::tr("%1 · detail %2 rpm · %3 + %4 pulls")
                        .arg(QString::fromUtf8(c.standard->label.data()), QLocale().toString(c.detailRpm, 'f', 0),
                             QString::number(c.base.pulls), QString::number(c.with.pulls));

@@ -66,7 +66,7 @@ private slots:
     void cleanupTestCase() { m_demo.end(); }
     void init() {
         QVERIFY(m_demo.open("Stack length"));
-        model().setBand({}, {});
+        model().compare().setBand({}, {});
     }
 
     void everyStationHasItsKey_data() {
@@ -94,17 +94,17 @@ private slots:
     void theHeaderSwitchesBothSidesAtOnce() {
         QComboBox* standard = header("standard");
         QVERIFY(standard);
-        const double before = model().comparison()->base.peakPower->value;
-        const double pct = model().comparison()->bandMean.pct;
+        const double before = model().answers().comparison()->base.peakPower->value;
+        const double pct = model().answers().comparison()->bandMean.pct;
         const int at = standard->findText("STD", Qt::MatchStartsWith) >= 0
                            ? standard->findText("STD", Qt::MatchStartsWith)
                            : standard->findText("J607", Qt::MatchContains);
         QVERIFY(at >= 0);
         standard->setCurrentIndex(at);
         emit standard->activated(at);
-        QVERIFY(model().comparison()->base.peakPower->value > 1.02 * before); // about four per cent higher
-        QVERIFY(std::abs(model().comparison()->bandMean.pct - pct) < 0.05);   // and the change is the same
-        model().setStandard("sae-j1349");
+        QVERIFY(model().answers().comparison()->base.peakPower->value > 1.02 * before); // about four per cent higher
+        QVERIFY(std::abs(model().answers().comparison()->bandMean.pct - pct) < 0.05);   // and the change is the same
+        model().compare().setStandard("sae-j1349");
         model();
         QCOMPARE(standard->currentText(), QStringLiteral("SAE J1349")); // it follows as well as leads
         QComboBox* units = header("unit");
@@ -196,11 +196,11 @@ private slots:
         QVERIFY(openJob(window(), *job));
         model().waitUntilSettled();
         window().showStation(MainWindow::Judge);
-        QVERIFY2(model().comparison(), qPrintable(model().comparisonProblem()));
-        QCOMPARE(model().comparison()->sittings, 2);
-        QVERIFY2(std::abs(std::abs(model().comparison()->bandMean.pct) - 2.) < 0.7,
-                 qPrintable(QString::number(model().comparison()->bandMean.pct)));
-        QVERIFY(*model().comparison()->repeatabilityPct < 0.6);
+        QVERIFY2(model().answers().comparison(), qPrintable(model().answers().problem()));
+        QCOMPARE(model().answers().comparison()->sittings, 2);
+        QVERIFY2(std::abs(std::abs(model().answers().comparison()->bandMean.pct) - 2.) < 0.7,
+                 qPrintable(QString::number(model().answers().comparison()->bandMean.pct)));
+        QVERIFY(*model().answers().comparison()->repeatabilityPct < 0.6);
         m_demo.page(JudgeStation::ScatterOf);
         QVERIFY2(window().judge().scatter().words().contains("2 sittings"),
                  qPrintable(window().judge().scatter().words()));

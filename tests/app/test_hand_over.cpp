@@ -67,14 +67,14 @@ private slots:
     void cleanupTestCase() { m_demo.end(); }
     void init() {
         QVERIFY(m_demo.open("Stack length"));
-        model().setBand({}, {});
+        model().compare().setBand({}, {});
         model().setPicked({});
     }
 
     void windowSheetAndCommandLineSayTheSame() {
         QVERIFY(written(sheet(), SheetFormat::Json, m_demo.file("same.json")));
         const QJsonObject inFile = QJsonDocument::fromJson(contents(m_demo.file("same.json"))).object();
-        const Account account = describe(*model().comparison(), model().units().wording());
+        const Account account = describe(*model().answers().comparison(), model().units().wording());
         QCOMPARE(inFile["headline"].toString(), QString::fromStdString(account.headline));
         QStringList window;
         for (QLabel* l : m_demo.judge().difference().findChildren<QLabel*>())
@@ -100,7 +100,7 @@ private slots:
             QCOMPARE(ours[i].toObject()["from_rpm"], theirs[i].toObject()["from_rpm"]);
         }
         // In the command line's units it is the same sentence, letter for letter.
-        QVERIFY(cli.err.contains(describe(*model().comparison(), {}).headline.c_str()));
+        QVERIFY(cli.err.contains(describe(*model().answers().comparison(), {}).headline.c_str()));
     }
 
     void theTableAgreesWithTheResult() {
@@ -145,21 +145,21 @@ private slots:
     }
 
     void theWorkingBandIsOnTheSheet() {
-        model().setBand(4500., 7000.);
+        model().compare().setBand(4500., 7000.);
         QVERIFY(written(sheet(), SheetFormat::Pdf, m_demo.file("band.pdf")));
         const QString printed = pdfWords(m_demo.file("band.pdf"));
         QVERIFY2(printed.contains(QStringLiteral("Mean from 4500 to 7000 rpm")), qPrintable(printed));
         QVERIFY(printed.contains(QStringLiteral("SAE J1349")));
-        model().setStandard("din-70020");
+        model().compare().setStandard("din-70020");
         QVERIFY(written(sheet(), SheetFormat::Pdf, m_demo.file("din.pdf")));
         QVERIFY(pdfWords(m_demo.file("din.pdf")).contains(QStringLiteral("DIN 70020")));
-        model().setStandard("sae-j1349");
+        model().compare().setStandard("sae-j1349");
     }
 
     void whatCannotBeToldIsPrintedAsSuch() {
         // One pull a side, nothing known of the scatter.
         model().setPicked({model().sidePulls(true).front(), model().sidePulls(false).front()});
-        QVERIFY(!model().comparison()->margins);
+        QVERIFY(!model().answers().comparison()->margins);
         QVERIFY(written(sheet(), SheetFormat::Pdf, m_demo.file("one.pdf")));
         const QString printed = pdfWords(m_demo.file("one.pdf"));
         QVERIFY2(printed.contains(QStringLiteral("cannot tell")), qPrintable(printed));

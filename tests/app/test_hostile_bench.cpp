@@ -195,7 +195,7 @@ private slots:
         bench.moveToThread(&thread);
         thread.start();
         QMetaObject::invokeMethod(&bench, &HostileBench::begin, Qt::BlockingQueuedConnection);
-        window->bench().connectTo(QStringLiteral("tcp:127.0.0.1:%1").arg(bench.port()));
+        window->bench().link().connectTo(QStringLiteral("tcp:127.0.0.1:%1").arg(bench.port()));
         // The window is alive as long as its loop turns: a beat every twentieth of a second, its longest pause
         // measured.
         QElapsedTimer since, whole;
@@ -206,8 +206,8 @@ private slots:
             longest = std::max(longest, since.restart());
             ++beats;
             if (beats % 400 == 0) {
-                window->bench().stop();
-                window->bench().clearStop();
+                window->bench().link().stop();
+                window->bench().link().clearStop();
             }
         });
         since.start();
@@ -218,7 +218,7 @@ private slots:
         while (whole.elapsed() < 1000ll * seconds) {
             QTest::qWait(std::min(5000, 250 * seconds));
             memory.push_back(residentMb());
-            captured = std::max(captured, folderBytes(window->bench().captureFolder()));
+            captured = std::max(captured, folderBytes(window->bench().link().captureFolder()));
             if (memory.size() % 24 == 0)
                 qInfo("%lld s: %.0f MB, %ld acts, longest pause %lld ms, %d pulls, %lld MB captured",
                       whole.elapsed() / 1000, memory.back(), bench.acts.load(), longest,
@@ -233,8 +233,8 @@ private slots:
         const double perPull = 6.;
         QVERIFY2(after - early < 80. + perPull * static_cast<double>(window->model().pulls().size()),
                  qPrintable(QStringLiteral("%1 MB more").arg(after - early)));
-        QVERIFY(window->bench().wanted());
-        window->bench().disconnectBench();
+        QVERIFY(window->bench().link().wanted());
+        window->bench().link().disconnectBench();
         QVERIFY((archiveOf(window->model())->check(true)->problems.empty()));
         window.reset();
         QMetaObject::invokeMethod(&bench, &HostileBench::end, Qt::BlockingQueuedConnection);

@@ -54,7 +54,7 @@ private slots:
     void cleanupTestCase() { m_demo.end(); }
     void init() {
         QVERIFY(m_demo.open("Stack length"));
-        model().setBand({}, {});
+        model().compare().setBand({}, {});
         model().setPicked({});
         m_demo.page(JudgeStation::Difference);
     }
@@ -62,38 +62,38 @@ private slots:
     void theBandIsDraggedAndWalked() {
         CallStrip* strip = one<CallStrip>(judge().difference());
         GainRibbon* ribbon = one<GainRibbon>(judge().difference());
-        const double low = model().comparison()->rpm.front();
+        const double low = model().answers().comparison()->rpm.front();
         // The lower grip, by the mouse, to 5000 rpm.
         const int y = 54;
         QTest::mousePress(strip, Qt::LeftButton, {}, {pixel(ribbon, low), y});
         QTest::mouseMove(strip, {pixel(ribbon, 5000.), y});
         QTest::mouseRelease(strip, Qt::LeftButton, {}, {pixel(ribbon, 5000.), y});
-        QVERIFY(model().settings().fromRpm);
-        QVERIFY2(std::abs(*model().settings().fromRpm - 5000.) <= 50.,
-                 qPrintable(QString::number(*model().settings().fromRpm)));
-        QCOMPARE(model().comparison()->rpm.front(), *model().settings().fromRpm);
+        QVERIFY(model().compare().now().fromRpm);
+        QVERIFY2(std::abs(*model().compare().now().fromRpm - 5000.) <= 50.,
+                 qPrintable(QString::number(*model().compare().now().fromRpm)));
+        QCOMPARE(model().answers().comparison()->rpm.front(), *model().compare().now().fromRpm);
         // By the keyboard: a step of 50, of 500 with shift; then the other grip.
-        const double at = *model().settings().fromRpm;
+        const double at = *model().compare().now().fromRpm;
         strip->setFocus();
         QTest::keyClick(strip, Qt::Key_Right);
-        QCOMPARE(*model().settings().fromRpm, at + 50.);
+        QCOMPARE(*model().compare().now().fromRpm, at + 50.);
         QTest::keyClick(strip, Qt::Key_Left, Qt::ShiftModifier);
-        QCOMPARE(*model().settings().fromRpm, at - 450.);
-        const double top = model().settings().toRpm.value_or(0.);
+        QCOMPARE(*model().compare().now().fromRpm, at - 450.);
+        const double top = model().compare().now().toRpm.value_or(0.);
         QTest::keyClick(strip, Qt::Key_Down);
         QTest::keyClick(strip, Qt::Key_Left, Qt::ShiftModifier);
-        QCOMPARE(*model().settings().toRpm, top - 500.);
+        QCOMPARE(*model().compare().now().toRpm, top - 500.);
         // Never narrower than three hundred, however far it is pushed.
         for (int i = 0; i < 30; ++i)
             QTest::keyClick(strip, Qt::Key_Left, Qt::ShiftModifier);
-        QVERIFY(*model().settings().toRpm - *model().settings().fromRpm >= 300.);
+        QVERIFY(*model().compare().now().toRpm - *model().compare().now().fromRpm >= 300.);
         // Home, or a double click, takes the whole range again.
         QTest::keyClick(strip, Qt::Key_Home);
-        QVERIFY(!model().settings().fromRpm && !model().settings().toRpm);
+        QVERIFY(!model().compare().now().fromRpm && !model().compare().now().toRpm);
         QTest::keyClick(strip, Qt::Key_Right);
-        QVERIFY(model().settings().toRpm || model().settings().fromRpm);
+        QVERIFY(model().compare().now().toRpm || model().compare().now().fromRpm);
         QTest::mouseDClick(strip, Qt::LeftButton, {}, {200, 20});
-        QVERIFY(!model().settings().fromRpm && !model().settings().toRpm);
+        QVERIFY(!model().compare().now().fromRpm && !model().compare().now().toRpm);
     }
 
     void aPressBesideTheGripsMovesNothing() {
@@ -102,7 +102,7 @@ private slots:
         QTest::mousePress(strip, Qt::LeftButton, {}, {pixel(ribbon, 6000.), 54});
         QTest::mouseMove(strip, {pixel(ribbon, 5000.), 54});
         QTest::mouseRelease(strip, Qt::LeftButton, {}, {pixel(ribbon, 5000.), 54});
-        QVERIFY(!model().settings().fromRpm && !model().settings().toRpm);
+        QVERIFY(!model().compare().now().fromRpm && !model().compare().now().toRpm);
     }
 
     void theCursorReadsBothCurves() {
@@ -112,7 +112,7 @@ private slots:
             if (l->accessibleName() == QLatin1String("Figures at the cursor"))
                 readout = l;
         judge().setCursorRpm(6000.);
-        const Comparison& c = *model().comparison();
+        const Comparison& c = *model().answers().comparison();
         const auto i = static_cast<std::size_t>(std::find(c.rpm.begin(), c.rpm.end(), 6000.) - c.rpm.begin());
         QVERIFY(readout->text().contains(QStringLiteral("6000 rpm")));
         QVERIFY(readout->text().contains(model().units().powerText(c.base.powerW[i])));
@@ -177,7 +177,7 @@ private slots:
                             most = std::max(most, point.value);
             return most;
         };
-        const auto calls = model().comparison()->calls.size();
+        const auto calls = model().answers().comparison()->calls.size();
         const double average = top();
         school->click();
         QCOMPARE(school->text(), QStringLiteral("median (M)"));
@@ -185,7 +185,7 @@ private slots:
         school->click();
         QCOMPARE(school->text(), QStringLiteral("best of (M)"));
         QVERIFY(top() >= median && top() >= average);
-        QCOMPARE(model().comparison()->calls.size(), calls); // no call is made by either
+        QCOMPARE(model().answers().comparison()->calls.size(), calls); // no call is made by either
         school->click();
         QCOMPARE(school->text(), QStringLiteral("average (M)"));
         QCOMPARE(top(), average);
@@ -265,7 +265,7 @@ private slots:
         QTest::mouseRelease(canvas, Qt::LeftButton, {}, at(0.9, 1.));
         model();
         const UseWeights drawn = page.weights();
-        const std::vector<double> rpm = model().comparison()->rpm; // a copy: the window goes
+        const std::vector<double> rpm = model().answers().comparison()->rpm; // a copy: the window goes
         const double span = rpm.back() - rpm.front();
         QVERIFY(drawn.at(rpm.front() + 0.75 * span) > 0.9);
         QVERIFY(drawn.at(rpm.front() + 0.35 * span) < 0.1);
@@ -354,17 +354,17 @@ private slots:
     }
 
     void pickedPullsAreJudgedAlone() {
-        const int all = model().comparison()->base.pulls + model().comparison()->with.pulls;
+        const int all = model().answers().comparison()->base.pulls + model().answers().comparison()->with.pulls;
         std::set<int> picked;
         for (bool base : {true, false}) {
             const std::vector<int> side = model().sidePulls(base);
             picked.insert(side.begin(), side.begin() + 2);
         }
         model().setPicked(picked);
-        QCOMPARE(model().comparison()->base.pulls + model().comparison()->with.pulls, 4);
+        QCOMPARE(model().answers().comparison()->base.pulls + model().answers().comparison()->with.pulls, 4);
         QVERIFY(allWords(judge().difference()).contains(QStringLiteral("three or more a side")));
         model().setPicked({});
-        QCOMPARE(model().comparison()->base.pulls + model().comparison()->with.pulls, all);
+        QCOMPARE(model().answers().comparison()->base.pulls + model().answers().comparison()->with.pulls, all);
     }
 };
 

@@ -56,7 +56,7 @@ private slots:
     void theLadderHoldsItsTruth() {
         const demo::DayOfPulls day = demo::larkspurLadder();
         QVERIFY(open("Larkspur ladder"));
-        model().setBand(4000., 8500.);
+        model().compare().setBand(4000., 8500.);
         page(JudgeStation::Steps);
         const auto& ladder = judge().steps().ladderShown();
         QVERIFY(ladder);
@@ -75,7 +75,7 @@ private slots:
             before = s.name;
         }
         QVERIFY2(judge().steps().words().contains("hot cam"), qPrintable(judge().steps().words()));
-        model().setBand({}, {});
+        model().compare().setBand({}, {});
     }
     void allSetupsHoldTheirTruth() {
         const demo::DayOfPulls day = demo::larkspurLadder();
@@ -98,13 +98,13 @@ private slots:
         page(JudgeStation::Difference);
         for (const SetupRecord& s : model().job().setups) {
             if (s.name == "lid off")
-                model().setBaseSetup(s.id);
+                model().compare().setBaseSetup(s.id);
             if (s.name == "hot cam")
-                model().setWithSetup(s.id);
+                model().compare().setWithSetup(s.id);
         }
-        QVERIFY(model().comparison());
+        QVERIFY(model().answers().comparison());
         const auto has = [&](CallKind kind) {
-            const auto& calls = model().comparison()->calls;
+            const auto& calls = model().answers().comparison()->calls;
             return std::any_of(calls.begin(), calls.end(), [kind](const Call& c) { return c.kind == kind; });
         };
         QVERIFY(has(CallKind::Gain) && has(CallKind::Loss));
@@ -112,7 +112,7 @@ private slots:
     void theCrossHoldsItsTruth() {
         const demo::DayOfPulls day = demo::ostraDay();
         QVERIFY(open("Reeds and pipe"));
-        model().setBand(6000., 8600.);
+        model().compare().setBand(6000., 8600.);
         page(JudgeStation::Cross);
         const auto& cross = judge().cross().cross();
         QVERIFY2(cross, qPrintable(judge().cross().words()));
@@ -133,15 +133,15 @@ private slots:
         }
         QCOMPARE(judge().cross().effects().effects.size(), std::size_t(3));
         QVERIFY(judge().cross().words().contains("alone"));
-        model().setBand({}, {});
+        model().compare().setBand({}, {});
         // Two parts against none: the pair caution, in Judge and Ask; both cells exist, so nothing needs separating.
         for (const SetupRecord& s : model().job().setups) {
             if (s.name == "stock")
-                model().setBaseSetup(s.id);
+                model().compare().setBaseSetup(s.id);
             if (s.name == "reeds and pipe")
-                model().setWithSetup(s.id);
+                model().compare().setWithSetup(s.id);
         }
-        const auto& cautions = model().comparison()->cautions;
+        const auto& cautions = model().answers().comparison()->cautions;
         QVERIFY(std::any_of(cautions.begin(), cautions.end(), [](const Caution& c) { return c.kind == "confounded"; }));
         window().showStation(MainWindow::Ask);
         const QString asked = window().ask().question().caution();
@@ -212,7 +212,7 @@ private slots:
         QVERIFY2(judge().scatter().words().contains("repeats within"), qPrintable(judge().scatter().words()));
         // What these pulls show is noted for the plans of later jobs, once nobody turns anything.
         QTRY_VERIFY_WITH_TIMEOUT(!model().sheet(sheet_kind::repeatability).empty(), 4000);
-        const auto past = model().pastRepeatability();
+        const auto past = model().notes().past();
         QVERIFY(past && past->jobs >= 1 && past->pct > 0.05 && past->pct < 3.);
     }
     void figuresHaveTheReadersDecimalMark() {

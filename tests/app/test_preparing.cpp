@@ -140,7 +140,7 @@ private slots:
         QVERIFY(station.openWords().isEmpty());
         page.measure("tyre_pressure_kpa", 95.); // below its window: said, and carried by the pulls
         QTRY_VERIFY(m_window->ready().walk().stateWords().contains("settled"));
-        QCOMPARE(m_window->bench().sittingKey("tyre_pressure_kpa"), QStringLiteral("95"));
+        QCOMPARE(m_window->bench().sitting().key("tyre_pressure_kpa"), QStringLiteral("95"));
         page.measure("co_ppm", 60.);
         QVERIFY(!station.openWords().isEmpty());
         // The tick boxes themselves, by keyboard.
@@ -179,15 +179,15 @@ private slots:
         page.procedureField(&Procedure::restS)->setValue(90.);
         page.procedureField(&Procedure::intakeToC)->setValue(38.);
         page.procedureField(&Procedure::intakeFromC)->setValue(50.); // cannot be: put back
-        QCOMPARE(m_window->bench().procedure().intakeFromC, -10.);
+        QCOMPARE(m_window->bench().sitting().procedure().intakeFromC, -10.);
         const std::string jobId = model().job().id;
         const auto other = archiveOf(model())->createJob("Another", "");
         QVERIFY(openJob(*m_window, *other));
-        QVERIFY(m_window->bench().sittingKey("fans").isEmpty());
+        QVERIFY(m_window->bench().sitting().key("fans").isEmpty());
         QVERIFY(openJob(*m_window, jobId));
-        QCOMPARE(m_window->bench().sittingKey("fans"), QStringLiteral("one, radiator only"));
-        QCOMPARE(m_window->bench().procedure().restS, 90.);
-        QCOMPARE(m_window->bench().procedure().intakeToC, 38.);
+        QCOMPARE(m_window->bench().sitting().key("fans"), QStringLiteral("one, radiator only"));
+        QCOMPARE(m_window->bench().sitting().procedure().restS, 90.);
+        QCOMPARE(m_window->bench().sitting().procedure().intakeToC, 38.);
     }
     void aVerdictIsArguedWithInANote() {
         showPage(MainWindow::Ask, AskStation::Question);
@@ -231,7 +231,7 @@ private slots:
         QVERIFY2(strip().nextWords().contains("then pull") || strip().nextWords().contains(": pull"),
                  qPrintable(strip().nextWords()));
         // Fitting the first setup changes the words; the plan is taken off again, and back by undo.
-        m_window->bench().setSetup("short stack");
+        m_window->bench().sitting().setSetup("short stack");
         QVERIFY2(strip().nextWords().startsWith("short stack: pull"), qPrintable(strip().nextWords()));
         const int ghosts = strip().ghosts();
         model().setSheet(sheet_kind::plan, "", "take off");

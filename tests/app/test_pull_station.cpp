@@ -9,6 +9,7 @@
 
 #include <QLabel>
 #include <QPushButton>
+#include <QSemaphore>
 #include <QTableWidget>
 #include <QTemporaryDir>
 #include <QTest>
@@ -40,8 +41,8 @@ class TestPullStation : public QObject {
     bool ready(int ms = 30000) {
         return QTest::qWaitFor(
             [&] {
-                return bench().bench() && bench().snapshot().link == LinkState::Streaming &&
-                       bench().snapshot().state == BenchState::Ready;
+                return bench().link().bench() && bench().link().snapshot().link == LinkState::Streaming &&
+                       bench().link().snapshot().state == BenchState::Ready;
             },
             ms);
     }
@@ -61,7 +62,7 @@ class TestPullStation : public QObject {
         if (!button || !ready())
             return false;
         QTest::mouseClick(button, Qt::LeftButton);
-        bench().setSetup(setup);
+        bench().sitting().setSetup(setup);
         return true;
     }
 
@@ -80,14 +81,14 @@ private slots:
     void aWholeDay() {
         const auto job = archiveOf(model())->createJob("Stack", "Larkspur 410");
         QVERIFY(openJob(*m_window, *job));
-        bench().setSetup("short stack");
-        bench().tryStandin("larkspur", 15., {"--pull-offset", "0.002"});
+        bench().sitting().setSetup("short stack");
+        bench().link().tryStandin("larkspur", 15., {"--pull-offset", "0.002"});
         QVERIFY(ready());
         QVERIFY(QTest::qWaitFor([&] { return station().stateWords() == QLatin1String("Ready"); }, 2000));
-        QVERIFY(bench().warmUp());
+        QVERIFY(bench().sitting().warmUp());
         QVERIFY(onePull()); // thrown away by itself
         QVERIFY(model().pulls()[0].record.aside);
-        QVERIFY(!bench().warmUp());
+        QVERIFY(!bench().sitting().warmUp());
         const std::pair<const char*, const char*> day[] = {
             {"short-stack", "short stack"}, {"long-stack", "long stack"}, {"short-stack", "short stack"}};
         for (const auto& [offer, setup] : day) {
@@ -96,8 +97,8 @@ private slots:
                 QVERIFY(onePull());
         }
         QCOMPARE(model().pulls().size(), std::size_t(9)); // the day strip grew with them
-        QVERIFY(model().comparison());
-        const Comparison& c = *model().comparison();
+        QVERIFY(model().answers().comparison());
+        const Comparison& c = *model().answers().comparison();
         QCOMPARE(c.base.pulls, 4);
         QCOMPARE(c.with.pulls, 4);
         QCOMPARE(QString::fromStdString(c.with.setup), QStringLiteral("long stack"));
@@ -134,13 +135,13 @@ private slots:
         QVERIFY(gain);
         // Kept as they happened: another window finds them all, and nothing is left over in the capture.
         QCOMPARE(archiveOf(model())->check(true)->problems.size(), std::size_t(0));
-        bench().disconnectBench();
-        QVERIFY(QDir(bench().captureFolder()).entryList({"*.lines"}).isEmpty());
+        bench().link().disconnectBench();
+        QVERIFY(QDir(bench().link().captureFolder()).entryList({"*.lines"}).isEmpty());
     }
     void theCardSaysHowItSitsAmongItsOwn() {
-        bench().setSetup("stock");
-        bench().setWarmUp(false);
-        bench().tryStandin("ostra", 15.);
+        bench().sitting().setSetup("stock");
+        bench().sitting().setWarmUp(false);
+        bench().link().tryStandin("ostra", 15.);
         QVERIFY(ready());
         auto* button = station().findChild<QPushButton*>("offer-pull");
         for (int i = 0; i < 3; ++i) {
@@ -159,7 +160,7 @@ private slots:
         QVERIFY(bench().card()->steady[2].bsfcKgPerJ && bench().card()->steady[2].breathing);
         const QString text = station().card().text();
         QVERIFY2(text.contains("no. 3") && text.contains("2 others"), qPrintable(text));
-        QVERIFY(bench().pullsLeftInTank() && *bench().pullsLeftInTank() > 3);
+        QVERIFY(bench().fuel().pullsLeft() && *bench().fuel().pullsLeft() > 3);
         // Set aside, then undone.
         bench().setCardAside("the tyre slipped");
         QVERIFY(model().pulls()[2].record.aside);
@@ -167,11 +168,11 @@ private slots:
         QVERIFY(!model().pulls()[2].record.aside);
     }
     void holdAtSteps() {
-        bench().setSetup("stock");
-        bench().tryStandin("ostra", 10.);
+        bench().sitting().setSetup("stock");
+        bench().link().tryStandin("ostra", 10.);
         QVERIFY(ready());
-        bench().holdSteps({6000., 7500.});
-        bench().ask("pull");
+        bench().link().holdSteps({6000., 7500.});
+        bench().link().ask("pull");
         QVERIFY(QTest::qWaitFor([&] { return bench().card().has_value(); }, 30000));
         // Two plateaus were measured.
         int near = 0;
@@ -180,29 +181,32 @@ private slots:
         QVERIFY2(near >= 2, qPrintable(QString::number(bench().card()->steady.size())));
     }
     void aGuardIsSeen() {
-        bench().setSetup("stock");
-        bench().tryStandin("ostra", 6., {"--lean-fault", "4.5", "--auto", "1"});
+        bench().sitting().setSetup("stock");
+        bench().link().tryStandin("ostra", 6., {"--lean-fault", "4.5", "--auto", "1"});
         QVERIFY(QTest::qWaitFor([&] { return !station().bannerWords().isEmpty(); }, 30000));
         QVERIFY(station().bannerWords().contains("cylinder 1 lean"));
         QVERIFY(QTest::qWaitFor([&] { return bench().card().has_value(); }, 30000));
         QVERIFY(!bench().card()->trips.isEmpty());
     }
     void stopReleases() {
-        bench().setSetup("stock");
-        bench().tryStandin("ostra", 4.);
+        bench().sitting().setSetup("stock");
+        bench().link().tryStandin("ostra", 4.);
         QVERIFY(ready());
-        bench().ask("pull");
+        bench().link().ask("pull");
         QVERIFY(QTest::qWaitFor(
-            [&] { return bench().snapshot().state == BenchState::Pulling && bench().snapshot().figures.rpm > 5500.; },
+            [&] {
+                return bench().link().snapshot().state == BenchState::Pulling &&
+                       bench().link().snapshot().figures.rpm > 5500.;
+            },
             20000));
         QTest::keyClick(&station(), Qt::Key_Escape);
-        QVERIFY(
-            QTest::qWaitFor([&] { return bench().snapshot().state == BenchState::Coasting || bench().card(); }, 5000));
-        QVERIFY(bench().snapshot().figures.rpm < 8500.);
+        QVERIFY(QTest::qWaitFor(
+            [&] { return bench().link().snapshot().state == BenchState::Coasting || bench().card(); }, 5000));
+        QVERIFY(bench().link().snapshot().figures.rpm < 8500.);
     }
     void paintedOftenEnough() {
-        bench().setSetup("stock");
-        bench().tryStandin("larkspur", 1., {"--rate", "1000", "--channels", "24"});
+        bench().sitting().setSetup("stock");
+        bench().link().tryStandin("larkspur", 1., {"--rate", "1000", "--channels", "24"});
         QVERIFY(ready());
         // The bar is thirty a second. A busy machine holds everything up, so the station is held against a timer of
         // that pace in the same loop, and a painting against this process's own time and not the clock's.
@@ -220,18 +224,18 @@ private slots:
     }
     void aBenchUnpluggedIsSaid() {
         auto outside = std::make_unique<testsupport::StandinProcess>(QStringList{"--machine", "larkspur"});
-        bench().setSetup("stock");
-        bench().connectTo(outside->address());
+        bench().sitting().setSetup("stock");
+        bench().link().connectTo(outside->address());
         QVERIFY(ready());
         outside->stop();
         QVERIFY(QTest::qWaitFor([&] { return station().stateWords() != QLatin1String("Ready"); }, 8000));
-        QVERIFY(!bench().linkWords().isEmpty());
-        bench().disconnectBench();
-        QCOMPARE(bench().snapshot().link, LinkState::Off);
+        QVERIFY(!bench().link().words().isEmpty());
+        bench().link().disconnectBench();
+        QCOMPARE(bench().link().snapshot().link, LinkState::Off);
     }
     void calibrationsAreKeptAndUsedFromThenOn() {
-        bench().setSetup("stock");
-        bench().tryStandin("ostra", 15.);
+        bench().sitting().setSetup("stock");
+        bench().link().tryStandin("ostra", 15.);
         QVERIFY(ready());
         m_window->showStation(MainWindow::Ready);
         m_window->ready().show(ReadyStation::Bench);
@@ -250,8 +254,8 @@ private slots:
         QTRY_VERIFY(m_window->ready().bench().historyText().contains("load cell"));
         m_window->showStation(MainWindow::Pull);
         QVERIFY(ready());
-        bench().setWarmUp(false);
-        bench().ask("pull");
+        bench().sitting().setWarmUp(false);
+        bench().link().ask("pull");
         QVERIFY(QTest::qWaitFor([&] { return bench().card().has_value(); }, 30000));
         // The pull carries the factor it was made with.
         const auto& other = model().pulls().back().trace->header.other;
@@ -259,13 +263,32 @@ private slots:
             return k.first == "load_newton_per_reading" && std::abs(std::atof(k.second.c_str()) - 1.05) < 1e-4;
         }));
         const auto truth = testsupport::StandinProcess::truth({"--machine", "ostra"});
-        const PullCurve* curve = model().curve(0);
+        const PullCurve* curve = model().answers().curve(0);
         QVERIFY(curve);
         double ratio = 0.;
         for (std::size_t i = 0; i < curve->rpm.size(); ++i)
             if (curve->rpm[i] == 8000.)
                 ratio = curve->powerW[i] / testsupport::truthAt(truth, 8000.);
         QVERIFY2(std::abs(ratio - 1.05) < 0.015, qPrintable(QString::number(ratio)));
+    }
+    void aBenchIsCalledOnlyOnceItsCalibrationsAreKnown() {
+        // A pull made before the archive has told them would carry another factor than its bench.
+        QSemaphore held;
+        model().keeper()->put(this, [&held](Archive&) -> Keeper::Then {
+            held.acquire();
+            return {};
+        });
+        testsupport::StandinProcess outside({"--machine", "ostra"});
+        bench().link().connectTo(outside.address());
+        QVERIFY(bench().link().wanted());
+        QTest::qWait(300);
+        QCOMPARE(bench().link().snapshot().link, LinkState::Off);
+        // Given up meanwhile, it is not called at all.
+        bench().link().connectTo("tcp:127.0.0.1:1");
+        bench().link().connectTo(outside.address());
+        held.release();
+        QVERIFY(ready());
+        QCOMPARE(bench().link().bench()->header.kind, PullKind::Brake);
     }
     void whatWasCaughtBeforeABadEndComesBack() {
         const QString folder = model().keeper()->folder();
@@ -306,8 +329,8 @@ private slots:
         QCOMPARE(archiveOf(model())->job(*job)->pulls.size(), std::size_t(1));
     }
     void aFactTypedInJoinsTheHistory() {
-        bench().setSetup("stock");
-        bench().tryStandin("ostra", 15.);
+        bench().sitting().setSetup("stock");
+        bench().link().tryStandin("ostra", 15.);
         QVERIFY(ready());
         m_window->showStation(MainWindow::Ready);
         QTableWidget* facts = nullptr;
@@ -332,23 +355,23 @@ private slots:
         // The next pull is made with it.
         m_window->showStation(MainWindow::Pull);
         QVERIFY(ready());
-        bench().setWarmUp(false);
-        bench().ask("pull");
+        bench().sitting().setWarmUp(false);
+        bench().link().ask("pull");
         QVERIFY(QTest::qWaitFor([&] { return bench().card().has_value(); }, 30000));
         QCOMPARE(*model().pulls().back().trace->header.brakeArmM, 0.33);
     }
     void aFixedPartOfTheSittingThatChangesIsSaid() {
-        bench().tryStandin("larkspur", 15.);
-        bench().setWarmUp(false);
-        bench().setSetup("one");
-        bench().setSittingKey("tyre_pressure_kpa", "240");
+        bench().link().tryStandin("larkspur", 15.);
+        bench().sitting().setWarmUp(false);
+        bench().sitting().setSetup("one");
+        bench().sitting().setKey("tyre_pressure_kpa", "240");
         QVERIFY(ready());
         QVERIFY(onePull());
         QVERIFY(fit("long-stack", "two"));
-        bench().setSittingKey("tyre_pressure_kpa", "200");
+        bench().sitting().setKey("tyre_pressure_kpa", "200");
         QVERIFY(onePull());
-        QVERIFY(model().comparison());
-        const auto& cautions = model().comparison()->cautions;
+        QVERIFY(model().answers().comparison());
+        const auto& cautions = model().answers().comparison()->cautions;
         QVERIFY(std::any_of(cautions.begin(), cautions.end(), [](const Caution& c) {
             return c.kind == "confounded" && said(c).find("tyre pressure") != std::string::npos;
         }));
@@ -363,8 +386,8 @@ private slots:
         plan.setups = {"stock", "ram & horn"};
         plan.order = {1, 0, 0, 1};
         model().setSheet(sheet_kind::plan, sheetBody(plan), "plan");
-        bench().setSetup("stock");
-        bench().tryStandin("quill", 15.);
+        bench().sitting().setSetup("stock");
+        bench().link().tryStandin("quill", 15.);
         QVERIFY(ready());
         auto* fitted = station().findChild<QPushButton*>(QStringLiteral("next-is-fitted"));
         QVERIFY(fitted && fitted->isVisible());
@@ -372,16 +395,16 @@ private slots:
         // As it is after calling the bench, with no click in between: the key goes to whatever has the focus.
         QVERIFY(!qobject_cast<QLineEdit*>(QApplication::focusWidget()));
         QTest::keyClick(QApplication::focusWidget(), Qt::Key_N);
-        QTRY_COMPARE(bench().setup(), QStringLiteral("ram & horn"));
+        QTRY_COMPARE(bench().sitting().setup(), QStringLiteral("ram & horn"));
         QTRY_VERIFY(!fitted->isVisible());
     }
     void theSittingGoesIntoThePull() {
-        bench().setSetup("stock");
-        bench().setSittingKey("gear", "3rd");
-        bench().tryStandin("quill", 15.);
+        bench().sitting().setSetup("stock");
+        bench().sitting().setKey("gear", "3rd");
+        bench().link().tryStandin("quill", 15.);
         QVERIFY(ready());
-        bench().setWarmUp(false);
-        bench().ask("pull");
+        bench().sitting().setWarmUp(false);
+        bench().link().ask("pull");
         QVERIFY(QTest::qWaitFor([&] { return bench().card().has_value(); }, 30000));
         const auto& other = model().pulls().back().trace->header.other;
         QVERIFY(std::any_of(other.begin(), other.end(),

@@ -169,7 +169,7 @@ private slots:
         QVERIFY(openArchive(*window, dir->filePath("a")));
         const auto job = archiveOf(window->model())->createJob("Gone", "");
         QVERIFY(openJob(*window, *job));
-        window->model().setWorthPct(3.);
+        window->model().compare().setWorthPct(3.);
         dir.reset();
         window.reset();
     }
@@ -201,8 +201,8 @@ private slots:
                 !last ||
                 d.changes.size() > differenceOf(model.job().setupTree(), setups.front().id, last->id).changes.size())
                 last = &s;
-        model.setBaseSetup(setups.front().id);
-        model.setWithSetup(last->id);
+        model.compare().setBaseSetup(setups.front().id);
+        model.compare().setWithSetup(last->id);
         const SetupDifference d = differenceOf(model.job().setupTree(), setups.front().id, last->id);
         QVERIFY(d.changes.size() >= 3);
         const QString pdf = m_demo.file("sheet.pdf");
@@ -255,22 +255,22 @@ private slots:
         FakeBench fake({"hello bench-lines 1 yard", "fact kind roller", "fact roller_inertia_kg_m2 9",
                         "fact engine_per_roller 4", "channel 0 roller_speed rad/s", "begin"});
         fake.sample = [](int) { return QStringLiteral("60"); };
-        bench.connectTo(fake.address());
-        QTRY_VERIFY(bench.bench() && bench.snapshot().link == LinkState::Streaming);
+        bench.link().connectTo(fake.address());
+        QTRY_VERIFY(bench.link().bench() && bench.link().snapshot().link == LinkState::Streaming);
         QTRY_VERIFY2(station.stopWords().contains("Kill switch!"), qPrintable(station.stopWords()));
         QTest::keyClick(&station, Qt::Key_Escape);
         QTRY_VERIFY2(station.bannerWords().contains("cannot cut"), qPrintable(station.bannerWords()));
         QTRY_VERIFY(fake.count("release") >= 1);
         QCOMPARE(fake.count("cut"), 0);
         QTRY_COMPARE(station.stateWords(), QStringLiteral("Stop")); // and nobody is told to hold it open
-        bench.ask("pull");
+        bench.link().ask("pull");
         QTest::qWait(100);
         QCOMPARE(fake.count("do pull"), 0);
         QTest::keyClick(&station, Qt::Key_C);
         QTRY_VERIFY(station.bannerWords().isEmpty());
-        bench.ask("pull");
+        bench.link().ask("pull");
         QTRY_COMPARE(fake.count("do pull"), 1);
-        bench.disconnectBench();
+        bench.link().disconnectBench();
     }
 
     void theWindowsEndIsHeard_data() {

@@ -59,8 +59,8 @@ private slots:
     void cleanup() { m_window.reset(); }
 
     void theDemoIsJudged() {
-        QVERIFY(model().comparison());
-        const Comparison& c = *model().comparison();
+        QVERIFY(model().answers().comparison());
+        const Comparison& c = *model().answers().comparison();
         QCOMPARE(c.base.pulls, 4);
         QCOMPARE(c.with.pulls, 3); // one was set aside
         for (std::size_t i = 0; i < c.rpm.size(); ++i) {
@@ -69,30 +69,31 @@ private slots:
         }
     }
     void switchesAreLiveForBothSides() {
-        const double before = model().comparison()->base.powerW[40], with = model().comparison()->with.powerW[40];
-        model().setStandard("std-j607");
-        QCOMPARE(std::string(model().comparison()->standard->id), std::string("std-j607"));
-        const double ratio = model().comparison()->base.powerW[40] / before;
+        const double before = model().answers().comparison()->base.powerW[40],
+                     with = model().answers().comparison()->with.powerW[40];
+        model().compare().setStandard("std-j607");
+        QCOMPARE(std::string(model().answers().comparison()->standard->id), std::string("std-j607"));
+        const double ratio = model().answers().comparison()->base.powerW[40] / before;
         QVERIFY(std::abs(ratio - 1.04) < 0.01);
-        QVERIFY(std::abs(model().comparison()->with.powerW[40] / with - ratio) < 0.001);
-        model().setBand(4000., 6000.);
-        QCOMPARE(model().comparison()->rpm.front(), 4000.);
-        model().setBand(std::nullopt, std::nullopt);
-        model().setDetailRpm(400.);
-        QCOMPARE(model().comparison()->detailRpm, 400.);
+        QVERIFY(std::abs(model().answers().comparison()->with.powerW[40] / with - ratio) < 0.001);
+        model().compare().setBand(4000., 6000.);
+        QCOMPARE(model().answers().comparison()->rpm.front(), 4000.);
+        model().compare().setBand(std::nullopt, std::nullopt);
+        model().compare().setDetailRpm(400.);
+        QCOMPARE(model().answers().comparison()->detailRpm, 400.);
         // Kept once they rest: a second window finds the same settings.
         QTRY_COMPARE(archiveOf(model())->job(model().job().id)->comparison->detailRpm, 400.);
         QCOMPARE(archiveOf(model())->job(model().job().id)->comparison->standard, std::string("std-j607"));
     }
     void settingAsideCanBeUndone() {
         model().setAside(0, true, QStringLiteral("warm-up pull"));
-        QCOMPARE(model().comparison()->base.pulls, 3);
+        QCOMPARE(model().answers().comparison()->base.pulls, 3);
         QVERIFY(archiveOf(model())->job(model().job().id)->pulls[0].aside);
         QTest::keyClick(m_window.get(), Qt::Key_Z, Qt::ControlModifier);
-        QCOMPARE(model().comparison()->base.pulls, 4);
+        QCOMPARE(model().answers().comparison()->base.pulls, 4);
         QVERIFY(!archiveOf(model())->job(model().job().id)->pulls[0].aside);
         model().undoStack().redo();
-        QCOMPARE(model().comparison()->base.pulls, 3);
+        QCOMPARE(model().answers().comparison()->base.pulls, 3);
     }
     void overrulingAFlagCanBeUndone() {
         const auto& flags = model().pulls()[3].fit->flags();
@@ -111,8 +112,8 @@ private slots:
         QCOMPARE(model().currentPull(), 1);
         const std::string setup = model().pulls()[1].record.setupId;
         QTest::keyClick(&strip, Qt::Key_B);
-        QCOMPARE(model().settings().baseSetup, setup);
-        QVERIFY(model().comparison()->bandMean.fromRpm > 0.);
+        QCOMPARE(model().compare().now().baseSetup, setup);
+        QVERIFY(model().answers().comparison()->bandMean.fromRpm > 0.);
         QTest::keyClick(&strip, Qt::Key_Space);
         QCOMPARE(model().picked().size(), std::size_t(1));
         QTest::keyClick(&strip, Qt::Key_Escape);
@@ -131,8 +132,8 @@ private slots:
         QTest::mouseMove(&strip, strip.tile(4).center().toPoint());
         QTest::mouseRelease(&strip, Qt::LeftButton, {}, strip.tile(4).center().toPoint());
         QCOMPARE(model().picked().size(), std::size_t(5));
-        QCOMPARE(model().comparison()->base.pulls, 3);
-        QCOMPARE(model().comparison()->with.pulls, 2);
+        QCOMPARE(model().answers().comparison()->base.pulls, 3);
+        QCOMPARE(model().answers().comparison()->with.pulls, 2);
     }
     void strangersLogsComeIn() {
         QTemporaryDir logs;
@@ -192,7 +193,7 @@ private slots:
         table.setItem(1, 2, new QTableWidgetItem("155"));
         table.setItem(1, 0, new QTableWidgetItem("main jet"));
         const auto confounded = [&] {
-            const auto& c = model().comparison()->cautions;
+            const auto& c = model().answers().comparison()->cautions;
             return std::any_of(c.begin(), c.end(), [](const Caution& one) { return one.kind == "confounded"; });
         };
         QTRY_VERIFY(confounded());
@@ -221,8 +222,8 @@ private slots:
         const auto job = archiveOf(model())->createJob("Empty", "");
         QVERIFY(openJob(*m_window, *job));
         model().waitUntilSettled();
-        QVERIFY(!model().comparison());
-        QVERIFY(!model().comparisonProblem().isEmpty());
+        QVERIFY(!model().answers().comparison());
+        QVERIFY(!model().answers().problem().isEmpty());
     }
     void aBadArchiveIsSaidAndTheOldOneStays() {
         QVERIFY(!openArchive(*m_window, QStringLiteral("/proc/nowhere")));
@@ -231,7 +232,7 @@ private slots:
     void germanNumbersInWords() {
         const QLocale before;
         QLocale::setDefault(QLocale(QLocale::German, QLocale::Germany));
-        const Account account = describe(*model().comparison(), model().units().wording());
+        const Account account = describe(*model().answers().comparison(), model().units().wording());
         QVERIFY2(QString::fromStdString(account.details.front()).contains(QLatin1Char(',')),
                  account.details.front().c_str());
         QVERIFY(model().units().powerText(1000.).contains(QLatin1Char(',')));

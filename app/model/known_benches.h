@@ -1,0 +1,22 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the archive knows of benches: each that was called, and what it was calibrated to.
+#pragma once
+
+#include "archive/store/archive.h"
+
+#include <map>
+#include <string>
+
+namespace jr::app {
+
+/// Facts that take the place of what a bench says of itself.
+using CalibratedFacts = std::map<std::string, std::string>;
+
+/// Known from now on, with its own facts beside what was known of it.
+Result<Done> knowBench(Archive& archive, BenchRecord record);
+
+/// Of each bench by its name: the newest calibration of each kind. Drag with a machine on is left out: it says nothing
+/// of the bare roller.
+std::map<std::string, CalibratedFacts> calibratedFacts(const Archive& archive);
+
+} // namespace jr::app

@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/model/loaded_pull.h"
+
+#include <QCoreApplication>
+
+namespace jr::app {
+
+LoadedPull loadPull(PullRecord record, const std::shared_ptr<const Trace>& whole) {
+    LoadedPull out{std::move(record), nullptr, nullptr, {}};
+    // Kept is what pages read beside its curve; the rest is read from the archive again when it is wanted, or a
+    // hundred pulls would fill the memory with columns nobody looks at.
+    out.trace = std::make_shared<const Trace>(whole->only(
+        {ChannelId::Afr, ChannelId::Lambda, ChannelId::SoundLevel, ChannelId::Coolant, ChannelId::IntakeAir}));
+    if (whole->channels.empty()) {
+        out.problem = QCoreApplication::translate(
+            "LoadedPull", "Its trace is damaged or lost in the database. \"Put right\" on Jobs takes it from its pull "
+                          "file, if that is whole.");
+        return out;
+    }
+    ReadyOptions options;
+    options.overrules = out.record.overrules;
+    Result<PullFit> fit = fitPull(*whole, options);
+    if (fit)
+        out.fit = std::make_shared<const PullFit>(std::move(fit).value());
+    else
+        out.problem = QString::fromStdString(fit.error().reason);
+    return out;
+}
+
+LoadedPull loadKeptPull(const PullToLoad& pull) {
+    Result<Trace> trace = traceOf(pull.kept);
+    return loadPull(pull.record, trace ? std::make_shared<const Trace>(std::move(trace).value())
+                                       : std::make_shared<const Trace>()); // damaged: must not keep the others away
+}
+
+} // namespace jr::app

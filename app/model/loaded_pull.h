@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A pull of the open job with everything worked out from it.
+#pragma once
+
+#include "archive/store/archive.h"
+#include "core/pull/pull_fit.h"
+
+#include <QString>
+
+#include <memory>
+
+namespace jr::app {
+
+struct LoadedPull {
+    PullRecord record;
+    std::shared_ptr<const Trace> trace; ///< its header, mixture, sound and what probes read; never null
+    std::shared_ptr<const PullFit> fit; ///< null when it cannot become a curve
+    QString problem;                    ///< why not
+};
+
+/// A pull of a job on its way in: read and fitted in a thread, so that no more whole traces stand in memory than
+/// threads work.
+struct PullToLoad {
+    PullRecord record;
+    PackedTrace kept;
+};
+
+/// Fits a pull from its whole trace.
+LoadedPull loadPull(PullRecord record, const std::shared_ptr<const Trace>& whole);
+LoadedPull loadKeptPull(const PullToLoad& pull);
+
+} // namespace jr::app
