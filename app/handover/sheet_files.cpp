@@ -66,8 +66,9 @@ std::string csvOf(const Comparison& c) {
     std::string out = "engine_speed [rpm],base_power [W],with_power [W],difference [W],low [W],high [W],difference "
                       "[%],base_torque [Nm],with_torque [Nm],base_afr [1],with_afr [1]\n";
     for (std::size_t i = 0; i < c.rpm.size(); ++i) {
-        for (double v : {c.rpm[i], c.base.powerW[i], c.with.powerW[i], c.differenceW[i], c.lowW[i], c.highW[i],
-                         c.differencePct[i], c.base.torqueNm[i], c.with.torqueNm[i], c.base.afr[i]})
+        const Estimate watt = c.watt(i);
+        for (double v : {c.rpm[i], c.base.powerW[i], c.with.powerW[i], watt.mid, watt.low, watt.high, c.pct(i).mid,
+                         c.base.torqueNm[i], c.with.torqueNm[i], c.base.afr[i]})
             out += numberText(v) + ",";
         out += numberText(c.with.afr[i]) + "\n";
     }
@@ -98,9 +99,9 @@ std::string jsonOf(const Sheet& sheet, const Comparison& c) {
                        {"rpm", c.rpm},
                        {"base_power_w", c.base.powerW},
                        {"with_power_w", c.with.powerW},
-                       {"difference_w", c.differenceW},
-                       {"low_w", c.lowW},
-                       {"high_w", c.highW},
+                       {"difference_w", differenceColumn(c, &Comparison::watt, &Estimate::mid)},
+                       {"low_w", differenceColumn(c, &Comparison::watt, &Estimate::low)},
+                       {"high_w", differenceColumn(c, &Comparison::watt, &Estimate::high)},
                        {"calls", calls},
                        {"cautions", cautions}};
     return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";

@@ -3,6 +3,7 @@
 
 #include "app/theme/theme.h"
 #include "app/widgets/call_strip.h"
+#include "core/pull/grid_holes.h"
 
 #include <QFile>
 #include <QPainter>
@@ -62,14 +63,13 @@ void axes(QPainter& p, const Plot& plot, const QString& unit, bool rpmLabels) {
     p.drawText(QRectF(plot.area.left() - 52, plot.area.top() - 18, 160, 16), Qt::AlignLeft, unit);
 }
 
-QPainterPath path(const Plot& plot, const std::vector<double>& x, const auto& y) {
+QPainterPath path(const Plot& plot, const Comparison& c, const auto& y) {
     QPainterPath out;
-    const double step = x.size() > 1 ? x[1] - x[0] : 50.;
-    for (std::size_t i = 0; i < x.size(); ++i)
-        if (i == 0 || x[i] - x[i - 1] > 1.5 * step)
-            out.moveTo(plot.at(x[i], y(i)));
+    for (std::size_t i = 0; i < c.rpm.size(); ++i)
+        if (i == 0 || holeBefore(c.rpm, c.gridRpm, i))
+            out.moveTo(plot.at(c.rpm[i], y(i)));
         else
-            out.lineTo(plot.at(x[i], y(i)));
+            out.lineTo(plot.at(c.rpm[i], y(i)));
     return out;
 }
 
@@ -88,8 +88,9 @@ double drawRibbon(QPainter& p, const Sheet& sheet, const Comparison& c, double y
     const DisplayUnits& u = sheet.units;
     double reach = 0.;
     for (std::size_t i = 0; i < c.rpm.size(); ++i)
-        reach = std::max({reach, std::abs(u.powerOf(c.differenceW[i])), c.margins ? std::abs(u.powerOf(c.lowW[i])) : 0.,
-                          c.margins ? std::abs(u.powerOf(c.highW[i])) : 0.});
+        reach =
+            std::max({reach, std::abs(u.powerOf(c.watt(i).mid)), c.margins ? std::abs(u.powerOf(c.watt(i).low)) : 0.,
+                      c.margins ? std::abs(u.powerOf(c.watt(i).high)) : 0.});
     const Plot plot{QRectF(kEdge + 52, y + 20, kSheetWidth - 2 * kEdge - 52, 140), c.rpm.front(), c.rpm.back(),
                     -1.15 * reach, 1.15 * reach};
     axes(p, plot, QObject::tr("gain [%1]").arg(u.powerSymbol()), false);
@@ -97,11 +98,11 @@ double drawRibbon(QPainter& p, const Sheet& sheet, const Comparison& c, double y
         for (const Call& call : c.calls) {
             QPolygonF band;
             for (std::size_t i = 0; i < c.rpm.size(); ++i)
-                if (c.rpm[i] >= call.fromRpm - 51. && c.rpm[i] <= call.toRpm + 1.)
-                    band << plot.at(c.rpm[i], u.powerOf(c.highW[i]));
+                if (c.rpm[i] >= call.fromRpm - 1.01 * c.gridRpm && c.rpm[i] <= call.toRpm + 1.)
+                    band << plot.at(c.rpm[i], u.powerOf(c.watt(i).high));
             for (std::size_t i = c.rpm.size(); i-- > 0;)
-                if (c.rpm[i] >= call.fromRpm - 51. && c.rpm[i] <= call.toRpm + 1.)
-                    band << plot.at(c.rpm[i], u.powerOf(c.lowW[i]));
+                if (c.rpm[i] >= call.fromRpm - 1.01 * c.gridRpm && c.rpm[i] <= call.toRpm + 1.)
+                    band << plot.at(c.rpm[i], u.powerOf(c.watt(i).low));
             p.setPen(Qt::NoPen);
             p.setBrush(call.kind == CallKind::Gain   ? QBrush(t.gainSoft)
                        : call.kind == CallKind::Loss ? QBrush(t.lossSoft)
@@ -113,7 +114,7 @@ double drawRibbon(QPainter& p, const Sheet& sheet, const Comparison& c, double y
     p.drawLine(plot.at(plot.x0, 0), plot.at(plot.x1, 0));
     p.setBrush(Qt::NoBrush);
     p.setPen(QPen(t.ink, 2));
-    p.drawPath(path(plot, c.rpm, [&](std::size_t i) { return u.powerOf(c.differenceW[i]); }));
+    p.drawPath(path(plot, c, [&](std::size_t i) { return u.powerOf(c.watt(i).mid); }));
     // The calls in words under it.
     double bottom = plot.area.bottom() + 6;
     p.setFont(Theme::font(Size::Small, true));
@@ -160,7 +161,7 @@ double drawCurves(QPainter& p, const Sheet& sheet, const Comparison& c, double y
         const QColor color = t.marks[mark % 8];
         p.setBrush(Qt::NoBrush);
         p.setPen(QPen(color, 2, Theme::mark(mark).dash));
-        p.drawPath(path(plot, c.rpm, [&](std::size_t i) { return u.powerOf(side.powerW[i]); }));
+        p.drawPath(path(plot, c, [&](std::size_t i) { return u.powerOf(side.powerW[i]); }));
         // Direct labels near the right part of the curve, base below and changed above.
         const auto i = static_cast<std::size_t>((isBase ? 0.34 : 0.60) * static_cast<double>(c.rpm.size()));
         const QPointF on = plot.at(c.rpm[i], u.powerOf(side.powerW[i]));

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/cross_page.h"
 
+#include "app/widgets/chart_words.h"
+
 #include <QPainter>
 #include <QVBoxLayout>
 
@@ -97,37 +99,40 @@ void CrossPage::drawEffects() {
     const Tokens& t = m_theme.tokens();
     double reach = 0.5;
     const auto& rpm = m_effects.rpm;
-    const QVector<double> x(rpm.begin(), rpm.end());
     int k = 0;
     for (const EffectCurve& e : m_effects.effects) {
         const QColor color = t.marks[(k + 1) % 8];
-        if (std::isfinite(e.lowPct.front())) {
+        const auto along = [&](double Estimate::*figure) {
+            return withHoles(rpm, m_effects.gridRpm, [&](std::size_t i) { return e.pct(i).*figure; });
+        };
+        const LineWithHoles low = along(&Estimate::low), mid = along(&Estimate::mid), high = along(&Estimate::high);
+        if (std::isfinite(e.pct(0).low)) {
             QColor soft = color;
             soft.setAlphaF(0.14);
             QCPGraph* under = m_chart->addGraph();
             QCPGraph* over = m_chart->addGraph();
             under->setPen(Qt::NoPen);
             over->setPen(Qt::NoPen);
-            under->setData(x, QVector<double>(e.lowPct.begin(), e.lowPct.end()), true);
-            over->setData(x, QVector<double>(e.highPct.begin(), e.highPct.end()), true);
+            under->setData(low.keys, low.values, true);
+            over->setData(high.keys, high.values, true);
             over->setBrush(soft);
             over->setChannelFillGraph(under);
         }
         QCPGraph* line = m_chart->addGraph();
         line->setPen(m_theme.markPen(k + 1, 2.2));
         line->setAntialiased(true);
-        line->setData(x, QVector<double>(e.pct.begin(), e.pct.end()), true);
+        line->setData(mid.keys, mid.values, true);
         std::size_t most = 0;
         for (std::size_t i = 0; i < rpm.size(); ++i) {
-            if (std::abs(e.pct[i]) > std::abs(e.pct[most]))
+            const Estimate pct = e.pct(i);
+            if (std::abs(pct.mid) > std::abs(e.pct(most).mid))
                 most = i;
-            reach =
-                std::max(reach, std::isfinite(e.highPct[i]) ? std::max(std::abs(e.lowPct[i]), std::abs(e.highPct[i]))
-                                                            : std::abs(e.pct[i]));
+            reach = std::max(reach, std::isfinite(pct.high) ? std::max(std::abs(pct.low), std::abs(pct.high))
+                                                            : std::abs(pct.mid));
         }
-        m_chart->addLabel(rpm[most], e.pct[most],
+        m_chart->addLabel(rpm[most], e.pct(most).mid,
                           QString::fromStdString(e.term).replace(QLatin1Char('*'), QStringLiteral(" × ")), color,
-                          Qt::AlignHCenter | (e.pct[most] >= 0. ? Qt::AlignBottom : Qt::AlignTop));
+                          Qt::AlignHCenter | (e.pct(most).mid >= 0. ? Qt::AlignBottom : Qt::AlignTop));
         ++k;
     }
     QCPGraph* zero = m_chart->addGraph();

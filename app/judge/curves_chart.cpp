@@ -80,34 +80,30 @@ void CurvesChart::draw() {
                 }
                 thread->setData(x, y, true);
             }
-        QVector<double> x(c.rpm.begin(), c.rpm.end()), low, high;
         if (c.margins && m_school == School::Average) {
-            for (std::size_t i = 0; i < c.rpm.size(); ++i) {
-                low.append(value(d.side.lowW[i], c.rpm[i]));
-                high.append(value(d.side.highW[i], c.rpm[i]));
-            }
+            const LineWithHoles low =
+                withHoles(c.rpm, c.gridRpm, [&](std::size_t i) { return value(d.side.lowW(i), c.rpm[i]); });
+            const LineWithHoles high =
+                withHoles(c.rpm, c.gridRpm, [&](std::size_t i) { return value(d.side.highW(i), c.rpm[i]); });
             QCPGraph* under = addGraph();
             QCPGraph* over = addGraph();
             QColor soft = color;
             soft.setAlphaF(0.13);
             under->setPen(Qt::NoPen);
             over->setPen(Qt::NoPen);
-            under->setData(x, low, true);
-            over->setData(x, high, true);
+            under->setData(low.keys, low.values, true);
+            over->setData(high.keys, high.values, true);
             over->setBrush(soft);
             over->setChannelFillGraph(under);
         }
         QCPGraph* line = addGraph();
         line->setPen(m_theme.markPen(mark, 2.2));
         line->setAntialiased(true);
-        QVector<double> keys;
-        const QVector<double> y = withHoles(
-            c.rpm, c.gridRpm, lineOf(d.side.powerW, m_model.sidePulls(d.base)), [](double v) { return v; }, keys);
-        QVector<double> shown;
-        for (qsizetype i = 0; i < y.size(); ++i)
-            shown.append(std::isfinite(y[i]) ? value(y[i], keys[i]) : qQNaN());
-        line->setData(keys, shown, true);
-        for (double v : shown)
+        const std::vector<double> powerW = lineOf(d.side.powerW, m_model.sidePulls(d.base));
+        const LineWithHoles shown =
+            withHoles(c.rpm, c.gridRpm, [&](std::size_t i) { return value(powerW[i], c.rpm[i]); });
+        line->setData(shown.keys, shown.values, true);
+        for (double v : shown.values)
             if (std::isfinite(v))
                 top = std::max(top, v);
         const auto& peak = torque ? d.side.peakTorque : d.side.peakPower;

@@ -376,9 +376,9 @@ void DifferencePage::showCursor(double rpm) {
     const auto i = static_cast<std::size_t>(nearest - c.rpm.begin());
     const DisplayUnits& u = m_model.units();
     const Wording w = u.wording();
-    const double margin = 0.5 * (c.highW[i] - c.lowW[i]);
+    const double margin = 0.5 * (c.watt(i).high - c.watt(i).low);
     const QString difference =
-        QString::fromStdString(withUnit(c.differenceW[i], c.margins ? margin : 0., u.power, w, true));
+        QString::fromStdString(withUnit(c.watt(i).mid, c.margins ? margin : 0., u.power, w, true));
     const QString give = c.margins
                              ? QStringLiteral(" ± ") + QString::fromStdString(withUnit(margin, margin, u.power, w))
                              : tr(" (no margin known)");
@@ -387,12 +387,11 @@ void DifferencePage::showCursor(double rpm) {
             QStringLiteral("%1 %2 · %3")
                 .arg(Theme::mark(setupMarkOf(m_model, setup)).letter, u.powerText(powerW), u.torqueText(torqueNm)));
     };
-    Markup words =
-        Markup::bold(tr("%1 rpm").arg(QLocale().toString(c.rpm[i], 'f', 0))) + Markup::gap() +
-        side(m_model.compare().now().baseSetup, c.base.powerW[i], c.base.torqueNm[i]) + Markup::gap() +
-        side(m_model.compare().now().withSetup, c.with.powerW[i], c.with.torqueNm[i]) + Markup::gap() +
-        Markup::bold(difference + give) +
-        Markup(QStringLiteral(" (%1 %)").arg(QString::fromStdString(plainNumber(c.differencePct[i], 1, w, true))));
+    Markup words = Markup::bold(tr("%1 rpm").arg(QLocale().toString(c.rpm[i], 'f', 0))) + Markup::gap() +
+                   side(m_model.compare().now().baseSetup, c.base.powerW[i], c.base.torqueNm[i]) + Markup::gap() +
+                   side(m_model.compare().now().withSetup, c.with.powerW[i], c.with.torqueNm[i]) + Markup::gap() +
+                   Markup::bold(difference + give) +
+                   Markup(QStringLiteral(" (%1 %)").arg(QString::fromStdString(plainNumber(c.pct(i).mid, 1, w, true))));
     if (std::isfinite(c.base.afr[i]) && std::isfinite(c.with.afr[i]))
         words += Markup::gap() + Markup(tr("mixture %1, %2:1")
                                             .arg(QString::fromStdString(plainNumber(c.base.afr[i], 1, w)),

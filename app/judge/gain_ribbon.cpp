@@ -31,13 +31,13 @@ void GainRibbon::draw() {
     const Tokens& t = m_theme.tokens();
     const DisplayUnits& u = m_model.units();
     const auto power = [&](double v) { return m_ratio ? v : u.powerOf(v); };
-    const std::vector<double>&difference = m_ratio ? c.differencePct : c.differenceW,
-          &lows = m_ratio ? c.lowPct : c.lowW, &highs = m_ratio ? c.highPct : c.highW;
-    QVector<double> keys;
+    const auto gain = [&](std::size_t i) {
+        return m_ratio ? c.pct(i) : c.watt(i).times(u.powerOf(1.)); // a unit of power has no offset
+    };
     double reach = 0.;
     for (std::size_t i = 0; i < c.rpm.size(); ++i)
-        for (double v : {difference[i], c.margins ? lows[i] : 0., c.margins ? highs[i] : 0.})
-            reach = std::max(reach, std::abs(power(v)));
+        for (double v : {gain(i).mid, c.margins ? gain(i).low : 0., c.margins ? gain(i).high : 0.})
+            reach = std::max(reach, std::abs(v));
 
     // Worth: the corridor inside which a difference would not matter.
     for (double sign : {-1., 1.}) {
@@ -57,8 +57,8 @@ void GainRibbon::draw() {
                 // One step beyond, so that pieces meet.
                 if (c.rpm[i] >= call.fromRpm - 1.01 * c.gridRpm && c.rpm[i] <= call.toRpm + 1.) {
                     x.append(c.rpm[i]);
-                    low.append(power(lows[i]));
-                    high.append(power(highs[i]));
+                    low.append(gain(i).low);
+                    high.append(gain(i).high);
                 }
             QCPGraph* under = addGraph();
             QCPGraph* over = addGraph();
@@ -83,8 +83,8 @@ void GainRibbon::draw() {
     QPen pen(t.ink);
     pen.setWidthF(2.4);
     line->setPen(pen);
-    const QVector<double> y = withHoles(c.rpm, c.gridRpm, difference, power, keys);
-    line->setData(keys, y, true);
+    const LineWithHoles gains = withHoles(c.rpm, c.gridRpm, [&](std::size_t i) { return gain(i).mid; });
+    line->setData(gains.keys, gains.values, true);
     line->setAntialiased(true);
 
     for (const Call& call : c.calls)
@@ -93,10 +93,10 @@ void GainRibbon::draw() {
             const Wording w = u.wording();
             const auto at =
                 static_cast<std::size_t>(std::find(c.rpm.begin(), c.rpm.end(), call.maxRpm) - c.rpm.begin());
-            const double pct = at < c.rpm.size() ? c.differencePct[at] : call.meanPct;
+            const double pct = at < c.rpm.size() ? c.pct(at).mid : call.meanPct;
             // Beyond the band's edge, not on it.
-            const bool gain = call.kind == CallKind::Gain;
-            const double edge = at < c.rpm.size() && c.margins ? power(gain ? highs[at] : lows[at])
+            const bool isGain = call.kind == CallKind::Gain;
+            const double edge = at < c.rpm.size() && c.margins ? (isGain ? gain(at).high : gain(at).low)
                                                                : (m_ratio ? pct : power(call.maxW));
             addLabel(call.maxRpm, edge,
                      m_ratio ? QString::fromStdString(plainNumber(pct, 1, w, true)) + QStringLiteral(" %")

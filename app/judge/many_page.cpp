@@ -3,6 +3,7 @@
 
 #include "app/theme/plural.h"
 #include "app/theme/words.h"
+#include "core/pull/grid_holes.h"
 
 #include <QPainter>
 #include <QPainterPath>
@@ -39,7 +40,7 @@ void RibbonStack::paintEvent(QPaintEvent*) {
     double reach = 0.;
     for (const Comparison& c : m_comparisons)
         for (std::size_t i = 0; i < c.rpm.size(); ++i)
-            for (double w : {c.differenceW[i], c.margins ? c.lowW[i] : 0., c.margins ? c.highW[i] : 0.})
+            for (double w : {c.watt(i).mid, c.margins ? c.watt(i).low : 0., c.margins ? c.watt(i).high : 0.})
                 reach = std::max(reach, std::abs(w));
     const double high = (height() - kFoot) / static_cast<double>(m_comparisons.size());
     for (std::size_t i = 0; i < m_comparisons.size(); ++i)
@@ -72,10 +73,10 @@ void RibbonStack::drawRow(QPainter& p, const QRectF& row, std::size_t index, dou
         QPolygonF band;
         for (std::size_t i = 0; i < c.rpm.size(); ++i)
             if (c.margins && c.rpm[i] >= call.fromRpm - 1.01 * c.gridRpm && c.rpm[i] <= call.toRpm + 1.)
-                band << QPointF(x(c.rpm[i]), y(c.highW[i]));
+                band << QPointF(x(c.rpm[i]), y(c.watt(i).high));
         for (std::size_t i = c.rpm.size(); i-- > 0;)
             if (c.margins && c.rpm[i] >= call.fromRpm - 1.01 * c.gridRpm && c.rpm[i] <= call.toRpm + 1.)
-                band << QPointF(x(c.rpm[i]), y(c.lowW[i]));
+                band << QPointF(x(c.rpm[i]), y(c.watt(i).low));
         const QColor fill = call.kind == CallKind::Gain   ? t.gainSoft
                             : call.kind == CallKind::Loss ? t.lossSoft
                                                           : t.sameSoft;
@@ -95,7 +96,8 @@ void RibbonStack::drawRow(QPainter& p, const QRectF& row, std::size_t index, dou
     p.drawLine(QPointF(area.left(), y(0.)), QPointF(area.right(), y(0.)));
     QPainterPath line;
     for (std::size_t i = 0; i < c.rpm.size(); ++i)
-        i == 0 ? line.moveTo(x(c.rpm[i]), y(c.differenceW[i])) : line.lineTo(x(c.rpm[i]), y(c.differenceW[i]));
+        i == 0 || holeBefore(c.rpm, c.gridRpm, i) ? line.moveTo(x(c.rpm[i]), y(c.watt(i).mid))
+                                                  : line.lineTo(x(c.rpm[i]), y(c.watt(i).mid));
     p.setBrush(Qt::NoBrush);
     p.setPen(QPen(t.ink, 1.8));
     p.drawPath(line);

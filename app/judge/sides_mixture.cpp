@@ -71,8 +71,9 @@ void SidesMixture::draw() {
         QCPGraph* line = addGraph();
         line->setPen(m_theme.markPen(setup->mark, 2.2));
         line->setAntialiased(true);
-        line->setData(QVector<double>(comparison->rpm.begin(), comparison->rpm.end()),
-                      QVector<double>(side.afr.begin(), side.afr.end()), true);
+        const LineWithHoles mixture =
+            withHoles(comparison->rpm, comparison->gridRpm, [&](std::size_t i) { return side.afr[i]; });
+        line->setData(mixture.keys, mixture.values, true);
         const bool any = std::any_of(side.afr.begin(), side.afr.end(), [](double v) { return std::isfinite(v); });
         const auto at = static_cast<std::size_t>(static_cast<double>(comparison->rpm.size() - 1) * (base ? 0.35 : 0.7));
         // The leaner line is named above, the richer below, so that no name stands between the two.

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/model/job_model.h"
+#include "core/pull/grid_holes.h"
 
 #include <QVector>
 
@@ -15,18 +16,19 @@ QString airText(const JobModel& model);
 QString setupNameOf(const JobModel& model, const std::string& setupId);
 int setupMarkOf(const JobModel& model, const std::string& setupId);
 
-/// Splits at holes in the grid so that no line or band crosses one.
-inline QVector<double> withHoles(const std::vector<double>& rpm, double gridRpm, const std::vector<double>& value,
-                                 auto toUnit, QVector<double>& keys) {
-    QVector<double> out;
-    keys.clear();
+/// A line over a grid of engine speeds that does not cross a hole in it: its keys, and `valueAt(i)` at each.
+struct LineWithHoles {
+    QVector<double> keys, values;
+};
+LineWithHoles withHoles(const std::vector<double>& rpm, double gridRpm, auto valueAt) {
+    LineWithHoles out;
     for (std::size_t i = 0; i < rpm.size(); ++i) {
-        if (i > 0 && rpm[i] - rpm[i - 1] > 1.5 * gridRpm) {
-            keys.append(0.5 * (rpm[i] + rpm[i - 1]));
-            out.append(qQNaN());
+        if (holeBefore(rpm, gridRpm, i)) {
+            out.keys.append(0.5 * (rpm[i] + rpm[i - 1]));
+            out.values.append(qQNaN());
         }
-        keys.append(rpm[i]);
-        out.append(toUnit(value[i]));
+        out.keys.append(rpm[i]);
+        out.values.append(valueAt(i));
     }
     return out;
 }

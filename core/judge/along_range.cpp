@@ -11,6 +11,7 @@ namespace jr {
 EffectsAlongRange effectsAlongRange(const CrossDesign& design, const RangeModel& m, double confidence) {
     EffectsAlongRange out;
     out.rpm = m.rpm;
+    out.gridRpm = m.gridRpm;
     const std::vector<double> half = m.scatter ? bandHalfWidth(*m.scatter, m.rpm, BandOptions{confidence})
                                                : std::vector<double>(m.rpm.size(), std::nan(""));
     for (std::size_t k = 0; k < design.terms.size(); ++k) {
@@ -22,10 +23,7 @@ EffectsAlongRange effectsAlongRange(const CrossDesign& design, const RangeModel&
         curve.term = design.terms[k];
         for (std::size_t g = 0; g < m.rpm.size(); ++g) {
             const double d = weights.dot(m.logPower.col(static_cast<Eigen::Index>(g)));
-            const double h = weights.norm() * std::sqrt(m.growth(sets, g)) * half[g];
-            curve.pct.push_back(100. * std::expm1(d));
-            curve.lowPct.push_back(100. * std::expm1(d - h));
-            curve.highPct.push_back(100. * std::expm1(d + h));
+            curve.ratio.add(d, weights.norm() * std::sqrt(m.growth(sets, g)) * half[g]);
         }
         out.effects.push_back(std::move(curve));
     }

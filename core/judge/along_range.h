@@ -2,6 +2,7 @@
 // Crosses and sweeps along the rev range: where each effect works, and which length is best at each speed.
 #pragma once
 
+#include "core/judge/difference.h"
 #include "core/judge/factorial.h"
 #include "core/judge/sweep.h"
 
@@ -11,15 +12,17 @@ namespace jr {
 
 struct RangeModel;
 
-/// One term's effect over engine speed, percent of the power of all cells, with its simultaneous band (NaN: scatter is
-/// not known).
+/// One term's effect over engine speed, against the power of all cells, with its simultaneous band.
 struct EffectCurve {
     std::string term;
-    std::vector<double> pct, lowPct, highPct;
+    LogRatioBand ratio;
+
+    Estimate pct(std::size_t i) const { return ratio.share(i).times(100.); }
 };
 
 struct EffectsAlongRange {
     std::vector<double> rpm;
+    double gridRpm = 0.; ///< step of `rpm`; more between two neighbours is a hole
     std::vector<EffectCurve> effects;
 };
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/comparison.h"
+#include "core/pull/grid_holes.h"
 
 #include <cmath>
 
@@ -11,24 +12,19 @@ struct Run {
     std::size_t from, to; // [from, to)
 };
 
-/// Whether a hole in the range (a flagged stretch) lies before point `i`.
-bool holeBefore(const Comparison& c, std::size_t i) {
-    return i > 0 && c.rpm[i] - c.rpm[i - 1] > 1.5 * c.gridRpm;
-}
-
 CallKind callAt(const Comparison& c, std::size_t i) {
-    if (!std::isfinite(c.lowPct[i]) || !std::isfinite(c.highPct[i]))
+    if (!std::isfinite(c.pct(i).low) || !std::isfinite(c.pct(i).high))
         return CallKind::Open;
-    if (c.lowPct[i] > 0.)
+    if (c.pct(i).low > 0.)
         return CallKind::Gain;
-    if (c.highPct[i] < 0.)
+    if (c.pct(i).high < 0.)
         return CallKind::Loss;
-    return c.lowPct[i] > -c.worthPct && c.highPct[i] < c.worthPct ? CallKind::Same : CallKind::Open;
+    return c.pct(i).low > -c.worthPct && c.pct(i).high < c.worthPct ? CallKind::Same : CallKind::Open;
 }
 
 bool insideWorth(const Comparison& c, const Run& run) {
     for (std::size_t i = run.from; i < run.to; ++i)
-        if (!(c.lowPct[i] > -c.worthPct && c.highPct[i] < c.worthPct))
+        if (!(c.pct(i).low > -c.worthPct && c.pct(i).high < c.worthPct))
             return false;
     return true;
 }
@@ -44,7 +40,7 @@ void mergeShort(const Comparison& c, std::vector<Run>& runs, double minRpm) {
     const auto joinEqual = [&] {
         std::vector<Run> out;
         for (const Run& run : runs)
-            if (!out.empty() && out.back().kind == run.kind && !holeBefore(c, run.from))
+            if (!out.empty() && out.back().kind == run.kind && !holeBefore(c.rpm, c.gridRpm, run.from))
                 out.back().to = run.to;
             else
                 out.push_back(run);
@@ -54,12 +50,13 @@ void mergeShort(const Comparison& c, std::vector<Run>& runs, double minRpm) {
         Run& run = runs[k];
         const CallKind around = runs[k - 1].kind;
         if (run.kind != CallKind::Open || around != runs[k + 1].kind || length(c, run) >= minRpm ||
-            (around != CallKind::Gain && around != CallKind::Loss) || holeBefore(c, run.from) || holeBefore(c, run.to))
+            (around != CallKind::Gain && around != CallKind::Loss) || holeBefore(c.rpm, c.gridRpm, run.from) ||
+            holeBefore(c.rpm, c.gridRpm, run.to))
             continue; // across a hole nothing is known, so nothing joins
         bool joins = true;
         for (std::size_t i = run.from; i < run.to; ++i) {
-            const double half = 0.5 * (c.highPct[i] - c.lowPct[i]);
-            const double over = around == CallKind::Gain ? -c.lowPct[i] : c.highPct[i];
+            const double half = 0.5 * (c.pct(i).high - c.pct(i).low);
+            const double over = around == CallKind::Gain ? -c.pct(i).low : c.pct(i).high;
             joins = joins && over < 0.2 * half;
         }
         if (joins)
@@ -94,7 +91,7 @@ std::vector<Call> callStretches(const Comparison& c, double minRpm) {
     std::vector<Run> runs;
     for (std::size_t i = 0; i < c.rpm.size(); ++i) {
         const CallKind kind = callAt(c, i);
-        if (runs.empty() || runs.back().kind != kind || holeBefore(c, i))
+        if (runs.empty() || runs.back().kind != kind || holeBefore(c.rpm, c.gridRpm, i))
             runs.push_back({kind, i, i + 1});
         else
             runs.back().to = i + 1;
@@ -105,10 +102,10 @@ std::vector<Call> callStretches(const Comparison& c, double minRpm) {
         Call call{run.kind, c.rpm[run.from], c.rpm[run.to - 1], 0., 0., 0., c.rpm[run.from]};
         double base = 0.;
         for (std::size_t i = run.from; i < run.to; ++i) {
-            call.meanW += c.differenceW[i];
+            call.meanW += c.watt(i).mid;
             base += c.base.powerW[i];
-            if (std::abs(c.differenceW[i]) > std::abs(call.maxW)) {
-                call.maxW = c.differenceW[i];
+            if (std::abs(c.watt(i).mid) > std::abs(call.maxW)) {
+                call.maxW = c.watt(i).mid;
                 call.maxRpm = c.rpm[i];
             }
         }

@@ -63,7 +63,7 @@ std::vector<Crossover> findCrossovers(const Comparison& c) {
             for (std::size_t i = 1; i < c.rpm.size(); ++i) {
                 if (c.rpm[i - 1] < last->toRpm - 1e-6 || c.rpm[i] > call.fromRpm + 1e-6)
                     continue;
-                const double a = c.differenceW[i - 1], b = c.differenceW[i];
+                const double a = c.watt(i - 1).mid, b = c.watt(i).mid;
                 if ((a > 0.) != (b > 0.)) {
                     out.push_back({c.rpm[i - 1] + (c.rpm[i] - c.rpm[i - 1]) * a / (a - b), last->toRpm, call.fromRpm});
                     break;
@@ -123,10 +123,8 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const std::vector
     out.with = sideOf(m, with);
     for (Side* side : {&out.base, &out.with}) {
         const double c = m.model.weights.row(side == &out.base ? 0 : static_cast<Eigen::Index>(with)).norm();
-        for (std::size_t j = 0; j < g; ++j) {
-            side->lowW.push_back(side->powerW[j] * std::exp(-c * half[j]));
-            side->highW.push_back(side->powerW[j] * std::exp(c * half[j]));
-        }
+        for (std::size_t j = 0; j < g; ++j)
+            side->logHalf.push_back(c * half[j]);
     }
     Eigen::VectorXd sets = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(m.sizes.size()));
     sets[0] = -1.;
@@ -137,15 +135,7 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const std::vector
     for (std::size_t j = 0; j < g; ++j) {
         const double d = contrast.dot(m.logPower.col(static_cast<Eigen::Index>(j)));
         const double h = c * std::sqrt(m.growth(sets, j)) * half[j] + kBiasShare * std::abs(bias[j]);
-        const double b = out.base.powerW[j], w = radPerSFromRpm(out.rpm[j]);
-        const auto put = [&](double log, std::vector<double>& pct, std::vector<double>& watt, std::vector<double>& nm) {
-            pct.push_back(100. * std::expm1(log));
-            watt.push_back(b * std::expm1(log));
-            nm.push_back(b * std::expm1(log) / w);
-        };
-        put(d, out.differencePct, out.differenceW, out.differenceNm);
-        put(d - h, out.lowPct, out.lowW, out.lowNm);
-        put(d + h, out.highPct, out.highW, out.highNm);
+        out.difference.add(d, h);
     }
     out.calls = callStretches(out, std::max(3. * options.gridRpm, out.detailRpm));
     out.crossovers = findCrossovers(out);
@@ -183,6 +173,14 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const std::vector
 }
 
 } // namespace
+
+std::vector<double> differenceColumn(const Comparison& c, Estimate (Comparison::*unit)(std::size_t) const,
+                                     double Estimate::*figure) {
+    std::vector<double> out;
+    for (std::size_t i = 0; i < c.difference.size(); ++i)
+        out.push_back((c.*unit)(i).*figure);
+    return out;
+}
 
 Result<Comparison> compare(const std::vector<const PullFit*>& base, const std::vector<const PullFit*>& with,
                            const CompareOptions& options) {

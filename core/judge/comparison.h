@@ -2,6 +2,7 @@
 // Base against changed: the difference over the rev range with its margin, and what may be said about each stretch.
 #pragma once
 
+#include "core/judge/difference.h"
 #include "core/pull/curve.h"
 #include "core/pull/many_curves.h"
 
@@ -44,10 +45,13 @@ struct Side {
     std::string setup;
     int pulls = 0;
     std::vector<double> powerW, torqueNm; ///< mean curve on the comparison's grid
-    std::vector<double> lowW, highW;      ///< its own simultaneous band; NaN when scatter is unknown
+    std::vector<double> logHalf;          ///< half-width of its own simultaneous band; NaN when scatter is unknown
     std::vector<double> afr;              ///< NaN where unknown
     std::optional<Peak> peakPower, peakTorque;
     double meanFactor = 1.;
+
+    double lowW(std::size_t i) const { return powerW[i] * std::exp(-logHalf[i]); }
+    double highW(std::size_t i) const { return powerW[i] * std::exp(logHalf[i]); }
 };
 
 struct BandMean {
@@ -68,9 +72,7 @@ struct Comparison {
     Side base, with;
     double gridRpm = 50.; ///< step of `rpm`; more between two neighbours is a hole
     std::vector<double> rpm;
-    std::vector<double> differenceW, lowW, highW; ///< with minus base; NaN margins when scatter is unknown
-    std::vector<double> differenceNm, lowNm, highNm;
-    std::vector<double> differencePct, lowPct, highPct;
+    LogRatioBand difference; ///< with against base, along `rpm`
     bool margins = false;
     std::vector<Call> calls;
     std::vector<Crossover> crossovers;
@@ -82,7 +84,16 @@ struct Comparison {
     int evenings = 1;   ///< sittings the two were run in, whether their levels could be told or not
     bool apart = false; ///< base and changed setup never shared a sitting, not even through a third
     std::vector<Caution> cautions;
+
+    // The difference at a place of `rpm` as people read it.
+    Estimate pct(std::size_t i) const { return difference.share(i).times(100.); }
+    Estimate watt(std::size_t i) const { return difference.share(i).times(base.powerW[i]); }
+    Estimate newtonMetre(std::size_t i) const { return difference.share(i).times(base.torqueNm[i]); }
 };
+
+/// A figure of the difference all along `rpm`: differenceColumn(c, &Comparison::watt, &Estimate::low).
+std::vector<double> differenceColumn(const Comparison& comparison, Estimate (Comparison::*unit)(std::size_t) const,
+                                     double Estimate::*figure);
 
 /// Errors: an empty side, no range common to both, no positive power.
 Result<Comparison> compare(const std::vector<const PullFit*>& base, const std::vector<const PullFit*>& with,

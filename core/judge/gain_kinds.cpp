@@ -8,7 +8,7 @@ namespace jr {
 std::vector<QuotedGain> quotedGains(const Comparison& c, double atRpm, const Wording& w) {
     std::vector<QuotedGain> out;
     const auto margin = [&](std::size_t i) {
-        return c.margins ? std::optional(std::pair(c.lowW[i], c.highW[i])) : std::nullopt;
+        return c.margins ? std::optional(std::pair(c.watt(i).low, c.watt(i).high)) : std::nullopt;
     };
     {
         QuotedGain g{GainKind::BandMean,
@@ -24,7 +24,7 @@ std::vector<QuotedGain> quotedGains(const Comparison& c, double atRpm, const Wor
         out.push_back(std::move(g));
     }
     const auto pointGain = [&](GainKind kind, std::size_t i, const std::string& label) {
-        QuotedGain g{kind, c.differenceW[i], c.differencePct[i], {}, {}, c.rpm[i], c.rpm[i], label, ""};
+        QuotedGain g{kind, c.watt(i).mid, c.pct(i).mid, {}, {}, c.rpm[i], c.rpm[i], label, ""};
         if (const auto m = margin(i)) {
             g.lowW = m->first;
             g.highW = m->second;
@@ -50,11 +50,11 @@ std::vector<QuotedGain> quotedGains(const Comparison& c, double atRpm, const Wor
     }
     std::size_t most = 0;
     for (std::size_t i = 1; i < c.rpm.size(); ++i)
-        if (std::abs(c.differenceW[i]) > std::abs(c.differenceW[most]))
+        if (std::abs(c.watt(i).mid) > std::abs(c.watt(most).mid))
             most = i;
-    QuotedGain biggest = pointGain(
-        GainKind::BiggestAnywhere, most,
-        said({c.differenceW[most] < 0. ? "gain.biggest-loss" : "gain.biggest-gain", {Number{c.rpm[most]}}}, w));
+    QuotedGain biggest =
+        pointGain(GainKind::BiggestAnywhere, most,
+                  said({c.watt(most).mid < 0. ? "gain.biggest-loss" : "gain.biggest-gain", {Number{c.rpm[most]}}}, w));
     biggest.caution = said(Message{"gain.flatters"}, w);
     out.push_back(std::move(biggest));
     return out;

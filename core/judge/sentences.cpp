@@ -17,8 +17,8 @@ std::string sentence(const Wording& w, std::string_view code, const std::vector<
 double marginW(const Comparison& c, double from, double to) {
     double sum = 0., n = 0.;
     for (std::size_t i = 0; i < c.rpm.size(); ++i)
-        if (c.rpm[i] >= from - 1e-6 && c.rpm[i] <= to + 1e-6 && std::isfinite(c.highW[i])) {
-            sum += 0.5 * (c.highW[i] - c.lowW[i]);
+        if (c.rpm[i] >= from - 1e-6 && c.rpm[i] <= to + 1e-6 && std::isfinite(c.watt(i).high)) {
+            sum += 0.5 * (c.watt(i).high - c.watt(i).low);
             n += 1.;
         }
     return n > 0. ? sum / n : 0.;
@@ -124,11 +124,12 @@ Account describe(const Comparison& c, const Wording& w) {
             const auto at = std::lower_bound(c.rpm.begin(), c.rpm.end(), q.rpm - 1e-6) - c.rpm.begin();
             const auto i =
                 static_cast<std::size_t>(std::min<std::ptrdiff_t>(at, static_cast<std::ptrdiff_t>(c.rpm.size()) - 1));
-            text += " " + sentence(w, "band.peaks-apart",
-                                   {rpmText(c.rpm[i]),
-                                    withUnit(c.differenceW[i],
-                                             std::isfinite(c.highW[i]) ? 0.5 * (c.highW[i] - c.lowW[i]) : 0., w.power,
-                                             w, true)});
+            text +=
+                " " + sentence(w, "band.peaks-apart",
+                               {rpmText(c.rpm[i]),
+                                withUnit(c.watt(i).mid,
+                                         std::isfinite(c.watt(i).high) ? 0.5 * (c.watt(i).high - c.watt(i).low) : 0.,
+                                         w.power, w, true)});
         }
         out.details.push_back(text);
     }

@@ -3,6 +3,7 @@
 
 #include "core/judge/band.h"
 #include "core/judge/pull_model.h"
+#include "core/pull/grid_holes.h"
 
 #include <Eigen/Core>
 
@@ -41,7 +42,7 @@ Result<double> powerAt(const PullCurve& c, double rpm) {
     if (i == 0 || (i == c.rpm.size() && rpm > c.rpm.back() + 1e-6))
         return Error{"has no data at that engine speed"};
     const std::size_t b = std::min(i, c.rpm.size() - 1), a = b == i ? b - 1 : b;
-    if (c.rpm[b] - c.rpm[a] > 1.5 * c.gridRpm)
+    if (b == i && holeBefore(c.rpm, c.gridRpm, b))
         return Error{"has no data at that engine speed"};
     if (!c.counted[a] || !c.counted[b])
         return Error{"is flagged at that engine speed"};

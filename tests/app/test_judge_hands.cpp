@@ -366,6 +366,15 @@ private slots:
         model().setPicked({});
         QCOMPARE(model().answers().comparison()->base.pulls + model().answers().comparison()->with.pulls, all);
     }
+    void aLineNeverCrossesAHole() {
+        // 4100 to 4400 is flagged away; the step is told and never guessed from the first two points.
+        const std::vector<double> rpm = {4000., 4400., 4450., 4500.};
+        const LineWithHoles line = withHoles(rpm, 50., [](std::size_t i) { return 10. * static_cast<double>(i); });
+        QCOMPARE(line.keys, (QVector<double>{4000., 4200., 4400., 4450., 4500.}));
+        QVERIFY(std::isnan(line.values[1]));
+        QCOMPARE(line.values[2], 10.);
+        QCOMPARE(withHoles({4000., 4050.}, 50., [](std::size_t) { return 1.; }).keys.size(), 2);
+    }
 };
 
 JR_SUITE(TestJudgeHands)

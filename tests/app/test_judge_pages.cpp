@@ -88,7 +88,7 @@ private slots:
             for (std::size_t i = 0; i < c.rpm.size(); ++i) {
                 const double truth =
                     demo::truthW(day, c.with.setup, c.rpm[i]) / demo::truthW(day, "stock", c.rpm[i]) - 1.;
-                inside += 100. * truth >= c.lowPct[i] && 100. * truth <= c.highPct[i];
+                inside += 100. * truth >= c.pct(i).low && 100. * truth <= c.pct(i).high;
                 ++points;
             }
         QVERIFY2(inside >= 0.97 * points, qPrintable(QStringLiteral("%1 of %2").arg(inside).arg(points)));

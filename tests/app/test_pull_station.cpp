@@ -124,8 +124,8 @@ private slots:
             if (!std::isfinite(truth))
                 continue;
             ++all;
-            inside += truth >= sure->lowW[i] && truth <= sure->highW[i];
-            QVERIFY(std::abs(sure->differenceW[i] - c.differenceW[i]) < 1e-6);
+            inside += truth >= sure->watt(i).low && truth <= sure->watt(i).high;
+            QVERIFY(std::abs(sure->watt(i).mid - c.watt(i).mid) < 1e-6);
         }
         QVERIFY(all > 80);
         QVERIFY2(inside == all, qPrintable(QStringLiteral("%1 of %2").arg(inside).arg(all)));

@@ -65,7 +65,7 @@ private slots:
         QCOMPARE(c.with.pulls, 3); // one was set aside
         for (std::size_t i = 0; i < c.rpm.size(); ++i) {
             const double truth = demo::larkspurTruthW(true, c.rpm[i]) - demo::larkspurTruthW(false, c.rpm[i]);
-            QVERIFY(truth >= c.lowW[i] && truth <= c.highW[i]);
+            QVERIFY(truth >= c.watt(i).low && truth <= c.watt(i).high);
         }
     }
     void switchesAreLiveForBothSides() {

@@ -50,9 +50,8 @@ Comparison drawn(const std::vector<double>& low, const std::vector<double>& high
     c.margins = true;
     for (std::size_t i = 0; i < low.size(); ++i) {
         c.rpm.push_back(4000. + 50. * static_cast<double>(i));
-        c.lowPct.push_back(low[i]);
-        c.highPct.push_back(high[i]);
-        c.differenceW.push_back(50. * (low[i] + high[i]));
+        const double from = std::log1p(0.01 * low[i]), to = std::log1p(0.01 * high[i]);
+        c.difference.add(0.5 * (from + to), 0.5 * (to - from));
         c.base.powerW.push_back(10000.);
     }
     return c;
@@ -71,7 +70,7 @@ private slots:
         QVERIFY(std::abs(c->bandMean.pct - 3.) < 1.);
         QVERIFY(*c->bandMean.lowW < c->bandMean.differenceW && c->bandMean.differenceW < *c->bandMean.highW);
         for (std::size_t i = 0; i < c->rpm.size(); ++i)
-            QVERIFY(c->lowW[i] < c->differenceW[i] && c->differenceW[i] < c->highW[i]);
+            QVERIFY(c->watt(i).low < c->watt(i).mid && c->watt(i).mid < c->watt(i).high);
     }
     void differenceIsWithMinusBase() {
         const auto c = judged(sitting("ABBAABBA", -0.03));

@@ -122,7 +122,7 @@ private slots:
         const auto a = compare(watts.base, watts.with, {}), b = compare(kilowatts.base, kilowatts.with, {});
         QCOMPARE(a->calls.size(), b->calls.size());
         for (std::size_t g = 0; g < a->rpm.size(); ++g)
-            QVERIFY(std::abs(a->highPct[g] - b->highPct[g]) < 1e-7);
+            QVERIFY(std::abs(a->pct(g).high - b->pct(g).high) < 1e-7);
     }
 
     void whenTheDayBeganDoesNotMatter() {

@@ -105,8 +105,8 @@ private slots:
         QVERIFY(one && all);
         QCOMPARE(all->size(), std::size_t(1));
         for (std::size_t i = 0; i < one->rpm.size(); ++i) {
-            QCOMPARE(all->front().differenceW[i], one->differenceW[i]);
-            QCOMPARE(all->front().lowW[i], one->lowW[i]);
+            QCOMPARE(all->front().watt(i).mid, one->watt(i).mid);
+            QCOMPARE(all->front().watt(i).low, one->watt(i).low);
         }
     }
     void pooledAndHeldTogether() {
@@ -129,13 +129,13 @@ private slots:
                 QVERIFY(c.drift.checked && c.drift.removed);
                 for (std::size_t i = 0; i < c.rpm.size(); ++i) {
                     const double truth = 100. * (engines[s + 1].powerAt(c.rpm[i]) / engines[0].powerAt(c.rpm[i]) - 1.);
-                    good = good && truth >= c.lowPct[i] - 0.02 && truth <= c.highPct[i] + 0.02;
+                    good = good && truth >= c.pct(i).low - 0.02 && truth <= c.pct(i).high + 0.02;
                 }
             }
             inside += good;
-            pooled += (*all)[0].highPct[40] - (*all)[0].lowPct[40];
+            pooled += (*all)[0].pct(40).high - (*all)[0].pct(40).low;
             const auto pair = compare(b.sets[0], b.sets[1], {});
-            alone += pair->highPct[40] - pair->lowPct[40];
+            alone += pair->pct(40).high - pair->pct(40).low;
         }
         QVERIFY2(inside >= kTests - 4, qPrintable(QString::number(inside)));
         QVERIFY2(pooled < alone, qPrintable(QStringLiteral("%1 against %2").arg(pooled).arg(alone)));
@@ -184,7 +184,7 @@ private slots:
             for (int k = 0; k < 3; ++k) {
                 const double truth = 100. * std::expm1(truths[k]);
                 const EffectCurve& e = effects.effects[static_cast<std::size_t>(k)];
-                inside += truth >= e.lowPct[i] && truth <= e.highPct[i];
+                inside += truth >= e.pct(i).low && truth <= e.pct(i).high;
                 ++all;
             }
         }
@@ -192,7 +192,7 @@ private slots:
         // Without scatter there is no band.
         const Bench once(engines, {0, 1, 2, 3}, 78);
         const auto bare = rangeModel(once.sets, {});
-        QVERIFY(bare && std::isnan(effectsAlongRange(*design, *bare).effects[0].lowPct[0]));
+        QVERIFY(bare && std::isnan(effectsAlongRange(*design, *bare).effects[0].pct(0).low));
     }
     void theBestLengthChangesAlongTheRange() {
         // A runner whose best length falls with engine speed: longer below, shorter above.

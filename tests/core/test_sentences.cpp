@@ -25,9 +25,9 @@ Comparison made(CallKind kind, double differenceW, double marginW) {
         c.rpm.push_back(rpm);
         c.base.powerW.push_back(20000.);
         c.with.powerW.push_back(20000. + differenceW);
-        c.differenceW.push_back(differenceW);
-        c.lowW.push_back(differenceW - marginW);
-        c.highW.push_back(differenceW + marginW);
+        const double from = std::log1p((differenceW - marginW) / 20000.),
+                     to = std::log1p((differenceW + marginW) / 20000.);
+        c.difference.add(0.5 * (from + to), 0.5 * (to - from));
     }
     c.base.peakPower = Peak{20000., 4500.};
     c.with.peakPower = Peak{20000. + differenceW, 4800.};

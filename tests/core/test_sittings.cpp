@@ -224,7 +224,7 @@ private slots:
         QVERIFY(std::abs(c->bandMean.pct - 1.) < 0.5);
         std::size_t inside = 0;
         for (std::size_t g = 0; g < c->rpm.size(); ++g)
-            inside += c->lowPct[g] <= 1. && c->highPct[g] >= 1.;
+            inside += c->pct(g).low <= 1. && c->pct(g).high >= 1.;
         QCOMPARE(inside, c->rpm.size());
         QVERIFY(*c->repeatabilityPct < 0.5); // the evenings' 2 % is not laid to the pulls
         const Account account = describe(*c, {});

@@ -106,8 +106,8 @@ One tryOnce(const Scenario& s, unsigned seed) {
     double truly = 0., both = 0.;
     for (std::size_t i = 0; i < c.rpm.size(); ++i) {
         const double difference = (truthB(c.rpm[i]) - a.powerAt(c.rpm[i])) * (1. + meanLevel);
-        one.covered = one.covered && difference >= c.lowW[i] && difference <= c.highW[i];
-        one.half += 0.5 * (c.highPct[i] - c.lowPct[i]) / static_cast<double>(c.rpm.size());
+        one.covered = one.covered && difference >= c.watt(i).low && difference <= c.watt(i).high;
+        one.half += 0.5 * (c.pct(i).high - c.pct(i).low) / static_cast<double>(c.rpm.size());
         const bool gains = gainAt(s, c.rpm[i], middle) > 0.5 * s.gainShare && s.gainShare > 0.;
         truly += gains;
         for (const jr::Call& call : c.calls) {
