@@ -3,6 +3,7 @@
 // charts show, following "how?", and finding it all again after a restart.
 #include "app/judge/sides_mixture.h"
 #include "app/widgets/call_strip.h"
+#include "app/widgets/chart_words.h"
 #include "tests/support/demo_window.h"
 #include "tests/support/suites.h"
 
