@@ -3,6 +3,8 @@
 
 #include "bench/last_words.h"
 
+#include "core/words/wording.h"
+
 #include <QDateTime>
 
 #include <cmath>
@@ -267,7 +269,7 @@ void BenchSession::afterFrame(PullCutter& cutter) {
     m_orders.feed(figures.timeS, figures.rpm, figures.throttle, cutter.watch().state() == BenchState::Pulling, nowS());
     // Stopped in the same breath as the sample that asked for it.
     for (const GuardTrip& trip : m_catcher.takeTrips()) {
-        m_orders.stop(guardSentence(trip), nowS());
+        m_orders.stop(jr::said(guardMessage(trip)), nowS());
         carryOut();
         emit tripped(trip);
     }

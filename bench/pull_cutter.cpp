@@ -5,6 +5,7 @@
 #include "archive/formats/text.h"
 #include "core/nan.h"
 #include "core/pull/ready_pull.h"
+#include "core/words/wording.h"
 
 #include <QDateTime>
 
@@ -257,7 +258,7 @@ void PullCutter::cut(double fromS, double toS, bool cutShort) {
         key("fuel_used_ml", numberText(std::round(pull.fuelMl * 10.) / 10.));
     std::string trips;
     for (const GuardTrip& trip : m_trips)
-        trips += (trips.empty() ? "" : "; ") + guardSentence(trip);
+        trips += (trips.empty() ? "" : "; ") + said(guardMessage(trip));
     key("guard_trips", trips);
     if (cutShort)
         key("cut_short", "the line to the bench broke off");

@@ -20,7 +20,7 @@ struct CurveAsked {
 
 Json flagJson(const Flag& flag) {
     return {{"kind", flagText(flag.kind)}, {"from_s", flag.fromS}, {"to_s", flag.toS},
-            {"from_rpm", flag.fromRpm},    {"to_rpm", flag.toRpm}, {"text", flag.text}};
+            {"from_rpm", flag.fromRpm},    {"to_rpm", flag.toRpm}, {"text", said(flag.message)}};
 }
 
 int runCurve(const CurveAsked& o) {

@@ -41,14 +41,14 @@ void addPlan(CLI::App& app, Action& action) {
             Json order = Json::array();
             for (int setup : plan->order)
                 order.push_back(setupLetter(setup));
-            say(plan->text);
+            say(said(plan->words));
             return print({{"pulls_each", plan->pullsEach},
                           {"order", order},
                           {"smallest_gain_pct", plan->smallestGainPct},
                           {"minutes", plan->minutes ? Json(*plan->minutes) : Json(nullptr)},
                           {"fuel_ml", plan->fuelMl ? Json(*plan->fuelMl) : Json(nullptr)},
                           {"refuel_after", plan->refuelAfter},
-                          {"text", plan->text}});
+                          {"text", said(plan->words)}});
         };
     });
 }

@@ -81,7 +81,7 @@ public:
         connect(&m_session, &BenchSession::said, this, [](const QString& words) { say(words.toStdString()); });
         connect(&m_session, &BenchSession::tripped, this, [this](const GuardTrip& trip) {
             m_tripped = true;
-            say("guard: " + guardSentence(trip));
+            say("guard: " + said(guardMessage(trip)));
         });
         connect(&m_session, &BenchSession::stopChanged, this, [](const StopStatus& stop) {
             if (stop.latched)
@@ -190,7 +190,7 @@ private:
         one["peak_power"] = peakJson(peak, "w");
         Json trips = Json::array();
         for (const GuardTrip& trip : pull.trips)
-            trips.push_back(guardSentence(trip));
+            trips.push_back(said(guardMessage(trip)));
         one["guard_trips"] = trips;
         m_pulls.push_back(one);
         say(path + (pull.cutShort ? ": kept, cut short by the line" : ": kept"));

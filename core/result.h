@@ -2,6 +2,8 @@
 // What a fallible function returns: the value, or what went wrong in words a person can act on.
 #pragma once
 
+#include "core/words/message.h"
+
 #include <cassert>
 #include <string>
 #include <utility>
@@ -12,9 +14,16 @@ namespace jr {
 /// Why something could not be done. `file` and `line` are set where the cause is in a file (line counts from 1, 0 =
 /// none).
 struct Error {
-    std::string reason;
+    std::string reason; ///< in English, as logs and scripts see it
     std::string file{};
     long line = 0;
+    Message message{}; ///< what `reason` was said from, so that it can be said in the reader's language; empty where
+                       ///< it came from outside in words
+
+    Error(std::string words, std::string inFile = {}, long atLine = 0)
+        : reason(std::move(words)), file(std::move(inFile)), line(atLine) {}
+    Error(const char* words) : reason(words) {}
+    explicit Error(Message said);
 
     /// "FILE:LINE: reason", as much of it as is known.
     std::string text() const {

@@ -274,7 +274,7 @@ void HuntPage::refresh() {
         return;
     setEnabled(m_model.hasJob());
     const FaultHunt h = hunt();
-    QString next = QString::fromStdString(huntNext(h));
+    QString next = QString::fromStdString(said(huntNext(h), m_model.units().wording()));
     if (!next.isEmpty())
         next[0] = next[0].toUpper();
     m_next->setText(next + QLatin1Char('.'));
@@ -326,8 +326,8 @@ void HuntPage::refresh() {
     }
     m_swaps->addStretch(1);
     clearLayout(m_notices);
-    for (const std::string& notice : huntNotices(h, knownPulls(), pullsPerTank())) {
-        QString words = QString::fromStdString(notice);
+    for (const Message& notice : huntNotices(h, knownPulls(), pullsPerTank())) {
+        QString words = QString::fromStdString(said(notice, m_model.units().wording()));
         words[0] = words[0].toUpper();
         auto* label = new Words(words + QLatin1Char('.'));
         label->setWordWrap(true);

@@ -218,7 +218,7 @@ void MachinePage::refresh() {
         m_warnings->addWidget(label);
     };
     for (const SheetWarning& w : checkMachine(s)) {
-        say(QString::fromStdString(w.text), "caution");
+        say(QString::fromStdString(jr::said(w.message, m_model.units().wording())), "caution");
         if (QLineEdit* edit = field(w.key))
             edit->setProperty("wrong", true);
     }

@@ -191,7 +191,7 @@ void PlanCard::refresh() {
     m_takeOff->setVisible(!m_model.sheet(sheet_kind::plan).empty());
     if (!plan) {
         m_order->clear();
-        m_words->setText(QString::fromStdString(plan.error().reason));
+        m_words->setText(errorWords(plan.error()));
         return;
     }
     m_plan = std::move(plan).value();
@@ -250,7 +250,7 @@ void PlanCard::putOnDayStrip() {
     day.refuelAfter = m_plan.refuelAfter;
     day.coolAfter = m_plan.coolAfter;
     day.madeAfterPull = m_model.pulls().empty() ? 0 : m_model.pulls().back().record.number;
-    day.text = m_plan.text;
+    day.text = said(m_plan.words);
     m_model.setSheet(sheet_kind::plan, sheetBody(day), tr("put a plan on the day strip"));
 }
 

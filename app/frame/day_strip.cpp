@@ -77,9 +77,9 @@ void DayStrip::layOut() {
             m_ghosts.emplace_back(x + 0.2 * m_tileWidth, mark);
             x += m_tileWidth + kGap;
         }
-        m_next = QString::fromStdString(plan->next);
-        for (const std::string& d : plan->departures)
-            m_departures << QString::fromStdString(d);
+        m_next = QString::fromStdString(said(plan->next, m_model.units().wording()));
+        for (const Message& d : plan->departures)
+            m_departures << QString::fromStdString(said(d, m_model.units().wording()));
     }
     m_wide = x + kMargin;
     m_scroll = std::clamp(m_scroll, 0., std::max(0., m_wide - width()));
@@ -117,7 +117,7 @@ QString DayStrip::describePull(int i) const {
         text += QStringLiteral("\n") + pull.problem;
     if (pull.fit)
         for (const Flag& f : pull.fit->flags())
-            text += QStringLiteral("\n") + QString::fromStdString(f.text);
+            text += QStringLiteral("\n") + QString::fromStdString(said(f.message, m_model.units().wording()));
     return text;
 }
 

@@ -135,8 +135,8 @@ void ImportDialog::factChanged() {
         if (!done) {
             good = false;
             edit->setStyleSheet(QStringLiteral("border: 2px solid %1").arg(m_theme.tokens().amber.name()));
-            edit->setToolTip(plainTip(QString::fromStdString(done.error().reason)));
-            m_leftOut->set(QString::fromStdString(done.error().reason));
+            edit->setToolTip(plainTip(errorWords(done.error())));
+            m_leftOut->set(errorWords(done.error()));
         }
     }
     m_refused = !good;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/import/import_set.h"
 
+#include "app/theme/words.h"
 #include "archive/formats/json_text.h"
 
 #include "archive/formats/pull_file.h"
@@ -28,12 +29,12 @@ ImportItem readItem(const QString& path, const std::vector<SavedMapping>& saved,
     const std::string name = path.toStdString();
     const Result<std::string> bytes = readBytes(name);
     if (!bytes) {
-        item.problem = QString::fromStdString(bytes.error().reason);
+        item.problem = errorWords(bytes.error());
         return item;
     }
     Result<std::string> text = decodeText(*bytes);
     if (!text) {
-        item.problem = QString::fromStdString(text.error().reason);
+        item.problem = errorWords(text.error());
         return item;
     }
     if (looksLikePullFile(*text)) {
@@ -42,7 +43,7 @@ ImportItem readItem(const QString& path, const std::vector<SavedMapping>& saved,
     } else {
         Result<ForeignLayout> layout = lookAtLog(*text, name);
         if (!layout) {
-            item.problem = QString::fromStdString(layout.error().reason);
+            item.problem = errorWords(layout.error());
             return item;
         }
         item.layout = std::move(layout).value();
@@ -145,7 +146,7 @@ void workOut(ImportItem& item) {
     if (fit)
         item.fit = std::make_shared<const PullFit>(std::move(fit).value());
     else
-        item.curveProblem = QString::fromStdString(fit.error().reason);
+        item.curveProblem = errorWords(fit.error());
 }
 
 std::string ImportSet::mappingJson(const std::vector<ColumnMapping>& mapping) {

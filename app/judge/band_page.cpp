@@ -79,8 +79,7 @@ bool BandPage::takeRide(const QString& path) {
         rpm.push_back(rpmFromRadPerS(w));
     const auto weights = weightsFromRide(time->values, rpm);
     if (!weights) {
-        emit m_model.problem(
-            tr("%1: %2.").arg(QFileInfo(path).fileName(), QString::fromStdString(weights.error().reason)));
+        emit m_model.problem(tr("%1: %2.").arg(QFileInfo(path).fileName(), errorWords(weights.error())));
         return false;
     }
     keepJudging(tr("take the use from a ride"), [&](JudgingSheet& sheet) {
@@ -111,7 +110,7 @@ StudyDesk::Work BandPage::work() {
             if (answer)
                 show(*answer, ride);
             else
-                showNone(tr("The setups cannot be ranked."), QString::fromStdString(answer.error().reason));
+                showNone(tr("The setups cannot be ranked."), errorWords(answer.error()));
         };
     };
 }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/cross_page.h"
 
+#include "app/theme/words.h"
 #include "app/widgets/chart_words.h"
 
 #include <QPainter>
@@ -160,7 +161,7 @@ StudyDesk::Work CrossPage::work() {
             if (answer)
                 show(*answer);
             else
-                showNone(tr("This cross cannot be worked out."), QString::fromStdString(answer.error().reason));
+                showNone(tr("This cross cannot be worked out."), errorWords(answer.error()));
         };
     };
 }

@@ -134,7 +134,7 @@ StudyDesk::Work ManyPage::work() {
             }
             m_stack->setComparisons({}, {});
             headline(answer ? tr("They cannot be set against one another.") : tr("One setup so far."));
-            say(answer ? QString::fromStdString(answer->error().reason)
+            say(answer ? errorWords(answer->error())
                        : tr("Pull another setup, and each is set against the base here, in one scale."),
                 "muted");
         };

@@ -2,6 +2,7 @@
 #include "app/judge/steps_page.h"
 
 #include "app/theme/plural.h"
+#include "app/theme/words.h"
 
 #include <QVBoxLayout>
 
@@ -29,7 +30,7 @@ void StepsPage::show(const Result<LadderAnswer>* answer, const Study& study) {
     if (!answer || !*answer) {
         m_stair->setLadder({}, {});
         headline(answer ? tr("The steps cannot be set beside one another.") : tr("No steps yet."));
-        say(answer ? QString::fromStdString(answer->error().reason)
+        say(answer ? errorWords(answer->error())
                    : tr("Pull a second setup: steps stand here in the order they were first pulled."),
             "muted");
         return;

@@ -3,6 +3,7 @@
 
 #include "app/charts/label_places.h"
 #include "app/charts/nice_ticks.h"
+#include "app/theme/words.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -248,7 +249,7 @@ StudyDesk::Work SweepPage::work() {
             if (answer)
                 show(*answer);
             else
-                showNone(tr("This sweep cannot be worked out."), QString::fromStdString(answer.error().reason));
+                showNone(tr("This sweep cannot be worked out."), errorWords(answer.error()));
         };
     };
 }

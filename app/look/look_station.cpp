@@ -146,7 +146,7 @@ void LookStation::refresh() {
         heading(tr("Not the engine"));
         for (const Flag& flag : pull.fit->flags()) {
             auto* box = new Words(
-                QString::fromStdString(flag.text) +
+                QString::fromStdString(said(flag.message, m_model.units().wording())) +
                 (std::isfinite(flag.fromRpm)
                      ? tr(" (%1–%2 rpm)").arg(l.toString(flag.fromRpm, 'f', 0), l.toString(flag.toRpm, 'f', 0))
                      : QString()));

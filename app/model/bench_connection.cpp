@@ -2,6 +2,7 @@
 #include "app/model/bench_connection.h"
 
 #include "app/theme/plural.h"
+#include "app/theme/words.h"
 
 #include <QCoreApplication>
 #include <QFileInfo>
@@ -31,7 +32,7 @@ void BenchConnection::connectTo(const QString& text, const QString& plain) {
     closeSession();
     const Result<BenchAddress> address = parseBenchAddress(text);
     if (!address) {
-        emit said(QString::fromStdString(address.error().reason));
+        emit said(errorWords(address.error()));
         return;
     }
     SessionOptions options;
@@ -40,7 +41,7 @@ void BenchConnection::connectTo(const QString& text, const QString& plain) {
     if (!plain.trimmed().isEmpty()) {
         Result<PlainLayout> layout = parsePlainLayout(plain.toStdString());
         if (!layout) {
-            emit said(QString::fromStdString(layout.error().reason));
+            emit said(errorWords(layout.error()));
             return;
         }
         options.plain = std::move(layout).value();

@@ -42,7 +42,7 @@ BenchModel::BenchModel(JobModel& job, QObject* parent)
     });
     connect(&m_link, &BenchConnection::tripped, this, [this](const GuardTrip& trip) {
         m_trips.push_back(trip);
-        emit tripped(QString::fromStdString(guardSentence(trip)));
+        emit tripped(QString::fromStdString(jr::said(guardMessage(trip), m_job.units().wording())));
     });
     connect(&m_link, &BenchConnection::stopChanged, this, &BenchModel::stopChanged);
     connect(&m_link, &BenchConnection::said, this, &BenchModel::said);

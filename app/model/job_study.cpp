@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/model/job_study.h"
 
+#include "app/theme/words.h"
 #include "core/nan.h"
 
 #include <algorithm>
@@ -81,7 +82,7 @@ void JobStudy::show(const StudyPtr& study) {
     } else if (const Result<Comparison>& result = study->comparison()) {
         m_comparison = *result;
     } else {
-        m_problem = QString::fromStdString(result.error().reason);
+        m_problem = errorWords(result.error());
     }
     emit changed();
 }

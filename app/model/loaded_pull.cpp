@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/model/loaded_pull.h"
 
+#include "app/theme/words.h"
 #include <QCoreApplication>
 
 namespace jr::app {
@@ -23,7 +24,7 @@ LoadedPull loadPull(PullRecord record, const std::shared_ptr<const Trace>& whole
     if (fit)
         out.fit = std::make_shared<const PullFit>(std::move(fit).value());
     else
-        out.problem = QString::fromStdString(fit.error().reason);
+        out.problem = errorWords(fit.error());
     return out;
 }
 

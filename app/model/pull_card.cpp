@@ -34,14 +34,14 @@ PullCard BenchModel::cardFor(int index, const CaughtPull& caught) const {
     card.index = index;
     card.fuelMl = caught.fuelMl;
     for (const GuardTrip& trip : caught.trips)
-        card.trips << QString::fromStdString(guardSentence(trip));
+        card.trips << QString::fromStdString(jr::said(guardMessage(trip), m_job.units().wording()));
     if (index < 0)
         return card;
     const LoadedPull& pull = m_job.pulls()[static_cast<std::size_t>(index)];
     card.problem = pull.problem;
     if (pull.fit)
         for (const Flag& flag : pull.fit->flags())
-            card.flags << QString::fromStdString(flag.text);
+            card.flags << QString::fromStdString(jr::said(flag.message, m_job.units().wording()));
     if (const PullCurve* curve = m_job.answers().curve(index))
         card.peak = curve->peakPower;
     card.bandMeanW = m_job.answers().bandMeansW()[static_cast<std::size_t>(index)];

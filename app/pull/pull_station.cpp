@@ -172,7 +172,7 @@ void PullStation::showOpen() {
     m_open->setText(tr("Before you pull: %1. Settle it on Ready (Ctrl+2), or write there why not.").arg(open));
     m_open->setVisible(!open.isEmpty());
     const auto progress = m_job.dayProgress();
-    m_planned = progress ? QString::fromStdString(progress->next) : QString();
+    m_planned = progress ? QString::fromStdString(said(progress->next, m_job.units().wording())) : QString();
 }
 
 QString PullStation::openWords() const {

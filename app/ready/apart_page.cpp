@@ -197,7 +197,7 @@ void ApartPage::refresh() {
                                    : tr("Still off, in the order it goes back: %1.")
                                          .arg(off.mid(0, 3).join(QStringLiteral("; ")) +
                                               (off.size() > 3 ? tr(" and %1 more").arg(off.size() - 3) : QString())));
-    const QString wrong = QString::fromStdString(outOfOrder(list));
+    const QString wrong = QString::fromStdString(said(outOfOrder(list)));
     m_order->setText(tr("Look again: %1.").arg(wrong));
     m_order->setVisible(!wrong.isEmpty());
 }

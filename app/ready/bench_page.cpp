@@ -272,7 +272,7 @@ void BenchPage::typedIn(int row) {
         if (QTableWidgetItem* there = m_facts->item(row, 1))
             there->setText(was);
         m_filling = false;
-        m_words->setText(QString::fromStdString(why.reason));
+        m_words->setText(errorWords(why));
         m_words->show();
     };
     if (!good) {

@@ -197,7 +197,7 @@ void CalibrationPanel::workLoadCell() {
     }
     m_chart->show(tr("cell reads"), tr("force [N]"), x, y, lx, ly);
     if (!fit) {
-        m_result->setText(readings.empty() ? tr("No weights yet.") : QString::fromStdString(fit.error().reason));
+        m_result->setText(readings.empty() ? tr("No weights yet.") : errorWords(fit.error()));
         return;
     }
     m_result->setText(tr("%1 N per unit, zero at %2. Worst weight is %3 % of full load off the line.")
@@ -234,7 +234,7 @@ void CalibrationPanel::workInertia() {
     const Result<InertiaFit> fit = m_addedWhat->currentIndex() == 0 ? inertiaFromAdded(*m_plain, *m_loaded, amount)
                                                                     : inertiaFromTorque(*m_plain, *m_loaded, amount);
     if (!fit) {
-        m_result->setText(QString::fromStdString(fit.error().reason));
+        m_result->setText(errorWords(fit.error()));
         return;
     }
     const QLocale l;
@@ -258,7 +258,7 @@ void CalibrationPanel::workDrag() {
     }
     const Result<DragFit> fit = fitDrag(*run, inertia);
     if (!fit) {
-        m_result->setText(QString::fromStdString(fit.error().reason));
+        m_result->setText(errorWords(fit.error()));
         return;
     }
     QVector<double> lx, ly, kx, ky;

@@ -193,8 +193,10 @@ void SittingPage::refresh() {
     QStringList words;
     for (const LoadedPull& p : m_job.pulls())
         if (p.fit && !p.record.aside)
-            for (const std::string& d : p.fit->departures)
-                words << tr("Pull %1: %2").arg(p.record.number).arg(QString::fromStdString(d));
+            for (const Message& d : p.fit->departures)
+                words << tr("Pull %1: %2")
+                             .arg(p.record.number)
+                             .arg(QString::fromStdString(said(d, m_job.units().wording())));
     m_departed->setText(words.isEmpty() ? tr("None. Pulls made on a bench are checked against the procedure they were "
                                              "to be run by; imported ones carry none.")
                                         : words.join(QLatin1Char('\n')));

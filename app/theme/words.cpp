@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/theme/words.h"
 
+#include "core/words/wording.h"
+
 namespace jr::app {
 
 Words::Words(const QString& text, QWidget* parent) : QLabel(parent) {
@@ -55,6 +57,10 @@ MarkedWords::MarkedWords(const Markup& text, QWidget* parent) : QLabel(parent) {
 
 QString plainTip(const QString& text) {
     return text.isEmpty() ? QString() : QStringLiteral("<qt>") + Markup(text).html() + QStringLiteral("</qt>");
+}
+
+QString errorWords(const Error& error) {
+    return QString::fromStdString(said(error));
 }
 
 } // namespace jr::app

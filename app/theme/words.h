@@ -5,6 +5,8 @@
 // (tests/app/test_plain_words.cpp looks for others).
 #pragma once
 
+#include "core/result.h"
+
 #include <QColor>
 #include <QLabel>
 
@@ -43,6 +45,9 @@ public:
     void set(const Markup& text) { QLabel::setText(text.html()); }
     void setText(const QString&) = delete; ///< only markup goes into it; hold it by this type, not as a QLabel
 };
+
+/// Why something could not be done, in the language of the window.
+QString errorWords(const Error& error);
 
 /// For a tool tip that is not a sentence of our own: shown as it stands.
 QString plainTip(const QString& text);

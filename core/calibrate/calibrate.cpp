@@ -34,11 +34,11 @@ LeastSquares solved(const Eigen::MatrixXd& x, const Eigen::VectorXd& y) {
 
 Result<Done> usable(const CoastDown& run) {
     if (run.timeS.size() != run.shaftRadS.size() || run.timeS.size() < 30)
-        return Error{"a coast-down needs at least 30 samples"};
+        return Error{Message{"error.coast-few-samples"}};
     if (run.timeS.back() - run.timeS.front() < 2.)
-        return Error{"a coast-down of under two seconds is too short"};
+        return Error{Message{"error.coast-too-short"}};
     if (run.shaftRadS.back() > 0.96 * run.shaftRadS.front())
-        return Error{"the roller hardly lost speed: let it coast longer"};
+        return Error{Message{"error.coast-no-loss"}};
     return Done{};
 }
 
@@ -93,7 +93,7 @@ Result<Common> common(const CoastDown& a, const CoastDown& b) {
     const double low = std::max(a.shaftRadS.back(), b.shaftRadS.back());
     const double high = std::min(a.shaftRadS.front(), b.shaftRadS.front());
     if (!(high > 1.15 * low))
-        return Error{"the two runs have hardly any speed in common"};
+        return Error{Message{"error.runs-no-speed"}};
     return Common{slowing(a), slowing(b), low, high};
 }
 
@@ -124,7 +124,7 @@ InertiaFit meanOver(const Common& c, Estimate estimate) {
 
 Result<LoadCellFit> fitLoadCell(std::span<const WeightReading> readings, double gravity) {
     if (readings.size() < 3)
-        return Error{"at least three weights are needed, one of them none at all"};
+        return Error{Message{"error.weights-too-few"}};
     const auto n = static_cast<Eigen::Index>(readings.size());
     Eigen::MatrixXd x(n, 2);
     Eigen::VectorXd y(n);
@@ -132,7 +132,7 @@ Result<LoadCellFit> fitLoadCell(std::span<const WeightReading> readings, double 
     for (Eigen::Index i = 0; i < n; ++i) {
         const WeightReading& r = readings[static_cast<std::size_t>(i)];
         if (!std::isfinite(r.massKg) || !std::isfinite(r.reading))
-            return Error{"a weight or a reading is not a number"};
+            return Error{Message{"error.weight-no-number"}};
         x.row(i) << 1., r.reading;
         y[i] = r.massKg * gravity;
         lightest = std::min(lightest, r.massKg);
@@ -141,15 +141,15 @@ Result<LoadCellFit> fitLoadCell(std::span<const WeightReading> readings, double 
         most = std::max(most, r.reading);
     }
     if (!(heaviest > lightest))
-        return Error{"all weights are the same"};
+        return Error{Message{"error.weights-all-same"}};
     if (!(most > least))
-        return Error{"the cell reads the same for every weight: is it connected?"};
+        return Error{Message{"error.cell-reads-same"}};
     const LeastSquares fit = solved(x, y);
     LoadCellFit out;
     out.newtonPerReading = fit.value[1];
     out.newtonPerReadingError = fit.error[1];
     if (out.newtonPerReading == 0.)
-        return Error{"the cell does not follow the weights"};
+        return Error{Message{"error.cell-does-not-follow"}};
     out.zeroReading = -fit.value[0] / fit.value[1];
     out.residualSdN = fit.rms;
     for (Eigen::Index i = 0; i < n; ++i) {
@@ -161,7 +161,7 @@ Result<LoadCellFit> fitLoadCell(std::span<const WeightReading> readings, double 
 
 Result<DragFit> fitDrag(const CoastDown& run, double inertiaKgM2) {
     if (!(inertiaKgM2 > 0.))
-        return Error{"the inertia must be known first"};
+        return Error{Message{"error.inertia-unknown"}};
     if (const Result<Done> good = usable(run); !good)
         return good.error();
     const Slowing s = slowing(run);
@@ -176,32 +176,32 @@ Result<DragFit> fitDrag(const CoastDown& run, double inertiaKgM2) {
     out.toRadS = run.shaftRadS.front();
     for (double share : {0., 0.5, 1.})
         if (!(s.at(out.fromRadS + share * (out.toRadS - out.fromRadS)) > 0.))
-            return Error{"the drag comes out negative: something else slowed or drove the roller during this run"};
+            return Error{Message{"error.drag-negative"}};
     return out;
 }
 
 Result<InertiaFit> inertiaFromAdded(const CoastDown& plain, const CoastDown& withAdded, double addedKgM2) {
     if (!(addedKgM2 > 0.))
-        return Error{"the added inertia must be above zero"};
+        return Error{Message{"error.added-inertia-not-positive"}};
     const Result<Common> c = common(plain, withAdded);
     if (!c)
         return c.error();
     // I a1 = (I + added) a2  ->  I = added a2 / (a1 - a2)
     const InertiaFit fit = meanOver(*c, [&](double a1, double a2) { return addedKgM2 * a2 / (a1 - a2); });
     if (!(fit.inertiaKgM2 > 0.) || !(std::abs(fit.firstSlope) > 1.02 * std::abs(fit.secondSlope)))
-        return Error{"the added inertia does not slow the roller's fall: something else changed between the runs"};
+        return Error{Message{"error.added-inertia-no-slowing"}};
     return fit;
 }
 
 Result<InertiaFit> inertiaFromTorque(const CoastDown& plain, const CoastDown& driven, double torqueNm) {
     if (torqueNm == 0.)
-        return Error{"the torque must not be zero"};
+        return Error{Message{"error.torque-zero"}};
     const Result<Common> c = common(plain, driven);
     if (!c)
         return c.error();
     const InertiaFit fit = meanOver(*c, [&](double a1, double a2) { return torqueNm / (a2 - a1); });
     if (!(fit.inertiaKgM2 > 0.))
-        return Error{"the known torque did not change the slope the way it should"};
+        return Error{Message{"error.known-torque-no-change"}};
     return fit;
 }
 

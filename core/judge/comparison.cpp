@@ -205,7 +205,7 @@ Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<const 
 Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<CurvedPull>>& sets,
                                             const CompareOptions& options, int repeated) {
     if (sets.size() < 2)
-        return Error{"a comparison needs a base and at least one other setup"};
+        return Error{Message{"error.comparison-needs-two"}};
     const Result<RangeModel> m = rangeModel(sets, options);
     if (!m)
         return m.error();

@@ -148,16 +148,17 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
 
     // P25: what was not run as the sitting's procedure says, the first three in words.
     int departed = 0;
-    std::vector<std::string> how;
+    std::vector<Message> how;
     for (const CurvedPull& pull : pulls) {
         const PullFit* p = pull.fit;
         departed += !p->departures.empty();
-        for (const std::string& d : p->departures)
+        for (const Message& d : p->departures)
             if (how.size() < 3 && std::find(how.begin(), how.end(), d) == how.end())
                 how.push_back(d);
     }
     if (departed > 0)
-        out.push_back({"procedure", {"sides.procedure", {Count{departed}, std::to_string(pulls.size()), Names{how}}}});
+        out.push_back(
+            {"procedure", {"sides.procedure", {Count{departed}, std::to_string(pulls.size()), Sayings{how}}}});
 
     std::set<std::string> flagKinds;
     int flagged = 0;

@@ -36,16 +36,14 @@ Result<DistinctPulls> distinctPulls(const std::vector<std::vector<const PullFit*
                 if (!samePull(*pull, *other))
                     continue;
                 if (!sameSamples(*pull, *other) && pull != other)
-                    return Error{"two pulls with the same id and other samples (" + pull->header.id +
-                                 "): one of them is not what it says"};
+                    return Error{Message{"error.same-id", {pull->header.id}}};
                 here = true;
             }
             for (const auto& earlier : out.sets)
                 for (const PullFit* other : earlier)
                     if (samePull(*pull, *other))
-                        return Error{"the same pull stands on both sides" +
-                                     (pull->header.id.empty() ? std::string() : " (" + pull->header.id + ")") +
-                                     "; a pull cannot be compared with itself"};
+                        return Error{pull->header.id.empty() ? Message{"error.both-sides"}
+                                                             : Message{"error.both-sides-named", {pull->header.id}}};
             if (here)
                 ++out.repeated;
             else

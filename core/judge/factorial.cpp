@@ -22,12 +22,12 @@ std::string termName(const std::vector<std::string>& factors, unsigned mask) {
 Result<CrossDesign> crossDesign(const std::vector<std::string>& factors, const std::vector<Cell>& cells) {
     const std::size_t n = factors.size();
     if (n < 2 || n > 4)
-        return Error{"two to four factors, please"};
+        return Error{Message{"error.factors-number"}};
     CrossDesign out;
     out.levels.resize(n);
     for (const Cell& cell : cells) {
         if (cell.levels.size() != n)
-            return Error{"a cell needs one level for each of " + std::to_string(n) + " factors"};
+            return Error{Message{"error.cell-levels", {std::to_string(n)}}};
         unsigned bits = 0;
         for (std::size_t f = 0; f < n; ++f) {
             auto& [low, high] = out.levels[f];
@@ -39,15 +39,15 @@ Result<CrossDesign> crossDesign(const std::vector<std::string>& factors, const s
             if (level == high && level != low)
                 bits |= 1u << f;
             else if (level != low)
-                return Error{"factor " + factors[f] + " has more than two levels: " + low + ", " + high + ", " + level};
+                return Error{Message{"error.three-levels", {factors[f], Names{{low, high, level}}}}};
         }
         if (std::find(out.code.begin(), out.code.end(), bits) != out.code.end())
-            return Error{"a cell is named twice"};
+            return Error{Message{"error.cell-twice"}};
         out.code.push_back(bits);
     }
     for (std::size_t f = 0; f < n; ++f)
         if (out.levels[f].second.empty())
-            return Error{"factor " + factors[f] + " has only one level"};
+            return Error{Message{"error.one-level", {factors[f]}}};
 
     // Terms in order of size, main effects first; one is kept when the cells can tell it from those before.
     std::vector<unsigned> terms;
@@ -97,7 +97,7 @@ Result<Factorial> factorial(const std::vector<std::string>& factors, const std::
     for (const Observation& o : observations)
         ++count[static_cast<std::size_t>(o.group)];
     if (std::find(count.begin(), count.end(), 0) != count.end())
-        return Error{"a cell has no value"};
+        return Error{Message{"error.cell-no-value"}};
     out.fit = fitGroups(observations, static_cast<int>(cells.size()), repeatabilityPct);
     // Effects as weighted sums of cell means, so that margins follow from the pulls' own weights.
     for (std::size_t k = 0; k < design->terms.size(); ++k) {

@@ -7,13 +7,13 @@ Result<Ladder> ladder(const std::vector<std::string>& names, const std::vector<O
                       std::optional<double> repeatabilityPct, double confidence) {
     const int groups = static_cast<int>(names.size());
     if (groups < 2)
-        return Error{"a ladder needs at least two steps"};
+        return Error{Message{"error.ladder-needs-two"}};
     std::vector<int> count(names.size(), 0);
     for (const Observation& o : observations)
         ++count[static_cast<std::size_t>(o.group)];
     for (std::size_t g = 0; g < names.size(); ++g)
         if (count[g] == 0)
-            return Error{"step \"" + names[g] + "\" has no value"};
+            return Error{Message{"error.step-no-value", {names[g]}}};
     Ladder out;
     out.fit = fitGroups(observations, groups, repeatabilityPct);
     const GroupFit& f = out.fit;

@@ -170,8 +170,7 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<CurvedPull>>& sets, 
     bool anySingle = false;
     for (std::size_t s = 0; s < sets.size(); ++s) {
         if (sets[s].empty())
-            return Error{sets.size() == 2 ? "both sides need at least one pull"
-                                          : "every setup needs at least one pull"};
+            return Error{Message{sets.size() == 2 ? "error.side-empty" : "error.setup-empty"}};
         out.sizes.push_back(sets[s].size());
         anySingle = anySingle || sets[s].size() == 1;
         for (const CurvedPull& p : sets[s]) {
@@ -186,8 +185,7 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<CurvedPull>>& sets, 
     out.gridRpm = options.gridRpm;
     Sheet sheet = commonSheet(out.pulls, plan.setup, out.sizes, options);
     if (sheet.rpm.size() < 3)
-        return Error{sets.size() == 2 ? "the two sides have no rev range in common to compare"
-                                      : "the setups have no rev range in common to compare"};
+        return Error{Message{sets.size() == 2 ? "error.sides-no-range" : "error.setups-no-range"}};
     out.rpm = std::move(sheet.rpm);
     for (const CurvedPull& pull : out.pulls) {
         out.bend.emplace_back();
@@ -265,7 +263,7 @@ double outsiderMeanW(const RangeModel& model, const PullCurve& curve, std::optio
 
 Result<double> weightedMeanW(const RangeModel& model, std::size_t pull, const UseWeights& weights) {
     if (weights.points.empty())
-        return Error{"no use is drawn"};
+        return Error{Message{"error.no-use"}};
     double sum = 0., have = 0., all = 0.;
     const double step = model.gridRpm;
     std::size_t g = 0;
@@ -281,9 +279,9 @@ Result<double> weightedMeanW(const RangeModel& model, std::size_t pull, const Us
         }
     }
     if (!(all > 0.))
-        return Error{"no use is drawn"};
+        return Error{Message{"error.no-use"}};
     if (have < 0.9 * all)
-        return Error{"the pulls do not reach over the band that is used"};
+        return Error{Message{"error.use-not-reached"}};
     return sum / have;
 }
 

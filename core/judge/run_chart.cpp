@@ -43,8 +43,7 @@ std::vector<Message> causesOf(const std::vector<RunPull>& pulls, std::size_t at,
         out.push_back({"cause.coolant", {Number{*d, 0, true}}});
     if (const auto d = farFromOthers(pulls, at, &RunPull::intakeC, kUsualIntakeSpreadC))
         out.push_back({"cause.intake", {Number{*d, 0, true}}});
-    for (const std::string& departure : p.departures)
-        out.push_back({"cause.departure", {departure}});
+    out.insert(out.end(), p.departures.begin(), p.departures.end());
     if (p.pullsSinceFuel && *p.pullsSinceFuel >= kManyPullsOnOneTank)
         out.push_back({"cause.tank", {std::to_string(*p.pullsSinceFuel + 1)}});
     if (at > 0 && !firstOfSitting && p.startedS && pulls[at - 1].startedS) {

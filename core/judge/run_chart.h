@@ -21,7 +21,7 @@ struct RunPull {
     std::optional<double> startedS, coolantC, intakeC, airTempC, airPressureHpa;
     std::optional<int> pullsSinceFuel;
     std::vector<FlagKind> flags;
-    std::vector<std::string> departures; ///< from the procedure
+    std::vector<Message> departures; ///< from the procedure
 };
 
 struct RunPoint {

@@ -25,7 +25,7 @@ Result<SoundDifference> soundDifference(const std::vector<Observation>& levels, 
     for (const Observation& o : levels)
         ++count[o.group];
     if (count[0] == 0 || count[1] == 0)
-        return Error{"sound was not recorded on both sides at that engine speed"};
+        return Error{Message{"error.sound-missing"}};
     const GroupFit fit = fitGroups(levels, 2, {});
     SoundDifference out;
     out.baseDb = fit.mean[0];

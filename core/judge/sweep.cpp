@@ -213,18 +213,18 @@ std::string_view sweepShapeText(SweepShape shape) {
 Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observation>& observations,
                     const SweepOptions& o) {
     if (points.size() < 3)
-        return Error{"a sweep needs at least three points"};
+        return Error{Message{"error.sweep-points"}};
     std::vector<std::size_t> order(points.size());
     std::iota(order.begin(), order.end(), std::size_t{0});
     std::sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return points[a] < points[b]; });
     for (std::size_t i = 1; i < order.size(); ++i)
         if (!(points[order[i]] > points[order[i - 1]]))
-            return Error{"the point " + number(points[order[i]]) + " is named twice"};
+            return Error{Message{"error.point-twice", {number(points[order[i]])}}};
     std::vector<double> count(points.size(), 0.);
     for (const Observation& one : observations)
         count[static_cast<std::size_t>(one.group)] += 1.;
     if (std::find(count.begin(), count.end(), 0.) != count.end())
-        return Error{"a point has no value"};
+        return Error{Message{"error.point-no-value"}};
     Sweep out;
     out.fit = fitGroups(observations, static_cast<int>(points.size()), o.repeatabilityPct);
     Data d;

@@ -32,7 +32,7 @@ std::string_view metricText(Metric::Kind kind) {
 
 Result<double> peakOf(const PullCurve& curve) {
     if (!curve.peakPower)
-        return Error{"has no peak outside its flagged stretches"};
+        return Error{Message{"error.no-peak-outside"}};
     return curve.peakPower->value;
 }
 
@@ -40,12 +40,12 @@ Result<double> powerAt(const PullCurve& c, double rpm) {
     const auto upper = std::upper_bound(c.rpm.begin(), c.rpm.end(), rpm);
     const auto i = static_cast<std::size_t>(upper - c.rpm.begin());
     if (i == 0 || (i == c.rpm.size() && rpm > c.rpm.back() + 1e-6))
-        return Error{"has no data at that engine speed"};
+        return Error{Message{"error.no-data-there"}};
     const std::size_t b = std::min(i, c.rpm.size() - 1), a = b == i ? b - 1 : b;
     if (b == i && holeBefore(c.rpm, c.gridRpm, b))
-        return Error{"has no data at that engine speed"};
+        return Error{Message{"error.no-data-there"}};
     if (!c.counted[a] || !c.counted[b])
-        return Error{"is flagged at that engine speed"};
+        return Error{Message{"error.flagged-there"}};
     const double share = b == a ? 0. : (rpm - c.rpm[a]) / (c.rpm[b] - c.rpm[a]);
     return c.powerW[a] + share * (c.powerW[b] - c.powerW[a]);
 }

@@ -69,7 +69,7 @@ Result<UseWeights> weightsFromRide(const std::vector<double>& timeS, const std::
         ++samples;
     }
     if (samples < 50)
-        return Error{"the ride has fewer than fifty samples above idle"};
+        return Error{Message{"error.ride-too-short"}};
     UseWeights out;
     const long first = bins.begin()->first, last = bins.rbegin()->first;
     out.points.emplace_back(static_cast<double>(first - 1) * binRpm, 0.);
@@ -107,12 +107,12 @@ Result<Ranking> rankSetups(const std::vector<std::string>& names, const std::vec
                            const UseWeights& weights, std::optional<double> repeatabilityPct, double confidence) {
     const int n = static_cast<int>(names.size());
     if (n < 2)
-        return Error{"a ranking needs two setups or more"};
+        return Error{Message{"error.ranking-needs-two"}};
     std::vector<int> count(names.size(), 0);
     for (const Observation& o : scores)
         ++count[static_cast<std::size_t>(o.group)];
     if (std::find(count.begin(), count.end(), 0) != count.end())
-        return Error{"a setup has no pull that counts"};
+        return Error{Message{"error.setup-no-counting-pull"}};
     Ranking out;
     out.fit = fitGroups(scores, n, repeatabilityPct);
     std::vector<int> order(names.size());

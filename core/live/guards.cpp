@@ -4,7 +4,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <cstdio>
 
 namespace jr {
 std::string_view guardText(GuardKind kind) {
@@ -25,29 +24,23 @@ std::string_view guardText(GuardKind kind) {
     return "";
 }
 
-std::string guardSentence(const GuardTrip& t) {
-    char text[120];
+Message guardMessage(const GuardTrip& t) {
+    const std::string cylinder = std::to_string(t.cylinder);
     switch (t.kind) {
     case GuardKind::Lean:
-        std::snprintf(text, sizeof text, "cylinder %d lean: %.1f:1 past %.1f:1", t.cylinder, t.value, t.limit);
-        break;
+        return {"guard.lean", {cylinder, Number{t.value, 1}, Number{t.limit, 1}}};
     case GuardKind::NotFiring:
-        std::snprintf(text, sizeof text, "cylinder %d not firing: reads %.1f:1", t.cylinder, t.value);
-        break;
+        return {"guard.not-firing", {cylinder, Number{t.value, 1}}};
     case GuardKind::Exhaust:
-        std::snprintf(text, sizeof text, "exhaust %d hot: %.0f °C past %.0f °C", t.cylinder, t.value, t.limit);
-        break;
+        return {"guard.exhaust", {cylinder, Number{t.value}, Number{t.limit}}};
     case GuardKind::Coolant:
-        std::snprintf(text, sizeof text, "coolant hot: %.0f °C past %.0f °C", t.value, t.limit);
-        break;
+        return {"guard.coolant", {Number{t.value}, Number{t.limit}}};
     case GuardKind::Overspeed:
-        std::snprintf(text, sizeof text, "engine overspeed: %.0f rpm past %.0f rpm", t.value, t.limit);
-        break;
+        return {"guard.overspeed", {Number{t.value}, Number{t.limit}}};
     case GuardKind::RollerSpeed:
-        std::snprintf(text, sizeof text, "roller too fast: %.0f rad/s past %.0f rad/s", t.value, t.limit);
-        break;
+        return {"guard.roller-speed", {Number{t.value}, Number{t.limit}}};
     }
-    return text;
+    return {};
 }
 
 bool Guards::once(GuardKind kind, std::size_t cylinder) {

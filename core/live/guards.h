@@ -3,6 +3,8 @@
 // brake.
 #pragma once
 
+#include "core/words/message.h"
+
 #include <string>
 #include <vector>
 
@@ -33,7 +35,7 @@ struct GuardTrip {
 };
 
 /// One line for people and for the pull's header: "cylinder 2 lean: 16.8:1 past 16.0:1".
-std::string guardSentence(const GuardTrip& trip);
+Message guardMessage(const GuardTrip& trip);
 
 struct GuardSample {
     double timeS = 0., engineRpm = 0., rollerRadS = 0.;

@@ -83,8 +83,8 @@ std::string withUnit(double value, std::string_view unit) {
     return shortNumber(value) + (unit.empty() || unit.starts_with(":") || unit == "°" ? "" : " ") + std::string(unit);
 }
 
-/// A value typed in another unit falls into the window once it is turned: "looks like inches".
-std::string otherUnit(const SheetField& field, double value) {
+/// A value typed in another unit falls into the window once it is turned: what it looks like, empty when like nothing.
+Message otherUnit(const SheetField& field, double value) {
     struct Turn {
         std::string_view unit, typed, words;
         double factor;
@@ -96,10 +96,11 @@ std::string otherUnit(const SheetField& field, double value) {
     for (const Turn& turn : kTurns)
         if (const double turned = value * turn.factor;
             field.unit == turn.unit && turned >= field.low && turned <= field.high)
-            return "; it looks like " + std::string(turn.words) + ": " + shortNumber(value) + " " +
-                   std::string(turn.typed) + " is " + withUnit(turned, field.unit);
+            return {
+                "machine.looks-like",
+                {std::string(turn.words), shortNumber(value), std::string(turn.typed), withUnit(turned, field.unit)}};
     if (field.unit == "°C" && (value - 32.) / 1.8 >= field.low && (value - 32.) / 1.8 <= field.high)
-        return "; it looks like °F: " + withUnit((value - 32.) / 1.8, field.unit);
+        return {"machine.looks-like-fahrenheit", {withUnit((value - 32.) / 1.8, field.unit)}};
     return {};
 }
 
@@ -184,28 +185,33 @@ std::vector<SheetWarning> checkMachine(const MachineSheet& sheet) {
             continue;
         const auto value = numberFrom(text);
         const std::string name(field->words);
-        if (!value)
-            out.push_back({key, name + ": “" + text + "” is not a number"});
-        else if (*value < field->low || *value > field->high)
-            out.push_back({key, name + " " + withUnit(*value, field->unit) +
-                                    " cannot be right for this kind of machine; " + shortNumber(field->low) + " to " +
-                                    withUnit(field->high, field->unit) + " is usual" + otherUnit(*field, *value)});
+        if (!value) {
+            out.push_back({key, {"machine.no-number", {name, text}}});
+        } else if (*value < field->low || *value > field->high) {
+            std::vector<Argument> facts{name, withUnit(*value, field->unit), shortNumber(field->low),
+                                        withUnit(field->high, field->unit)};
+            const Message like = otherUnit(*field, *value);
+            if (!like.empty())
+                facts.push_back(Sayings{{like}});
+            out.push_back({key, {like.empty() ? "machine.outside" : "machine.outside-like", std::move(facts)}});
+        }
     }
     const auto written = sheetNumber(sheet, "capacity_cm3"), worked = capacityCm3(sheet);
     if (written && worked && *worked > 0. && std::abs(*written / *worked - 1.) > 0.03)
-        out.push_back({"capacity_cm3", "capacity " + withUnit(*written, "cm³") + ", but bore and stroke make " +
-                                           withUnit(std::round(*worked * 10.) / 10., "cm³")});
+        out.push_back(
+            {"capacity_cm3",
+             {"machine.capacity", {withUnit(*written, "cm³"), withUnit(std::round(*worked * 10.) / 10., "cm³")}}});
     for (int c = 1; c <= sheet.cylinders; ++c) {
         const auto exhaust = sheetNumber(sheet, "exhaust_opens_deg", c),
                    transfer = sheetNumber(sheet, "transfer_opens_deg", c);
         if (exhaust && transfer && *exhaust >= *transfer) {
-            out.push_back({"transfer_opens_deg", "the transfers open no later than the exhaust: no blowdown is left"});
+            out.push_back({"transfer_opens_deg", {"machine.no-blowdown"}});
             break;
         }
     }
     const auto limit = sheetNumber(sheet, "rpm_limit"), limiter = sheetNumber(sheet, "limiter_rpm");
     if (limit && limiter && *limiter > *limit)
-        out.push_back({"limiter_rpm", "the limiter is set above the speed that is never to be passed"});
+        out.push_back({"limiter_rpm", {"machine.limiter"}});
     return out;
 }
 

@@ -5,6 +5,8 @@
 // Windows of plausibility: common practice, no source; they are wide, and a warning never stops anybody.
 #pragma once
 
+#include "core/words/message.h"
+
 #include <map>
 #include <optional>
 #include <string>
@@ -55,7 +57,7 @@ std::optional<double> capacityCm3(const MachineSheet& sheet);
 
 struct SheetWarning {
     std::string key; ///< of the line, with its cylinder
-    std::string text;
+    Message message;
 };
 /// What cannot be, or looks like another unit, or does not agree with its neighbours.
 std::vector<SheetWarning> checkMachine(const MachineSheet& sheet);

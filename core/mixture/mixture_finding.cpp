@@ -155,7 +155,7 @@ Result<MixtureWhatIf> mixtureWhatIf(const std::vector<Observation>& values, cons
                                     int setups, double tenths, double confidence) {
     const auto n = static_cast<Eigen::Index>(values.size());
     if (n != static_cast<Eigen::Index>(meanAfr.size()) || n < setups + 2)
-        return Error{"there are too few pulls to tell what another mixture is worth"};
+        return Error{Message{"error.few-for-mixture"}};
     // Log of the value, so that the slope is a ratio; one level a setup, so that a setup's own gain is not laid to its
     // mixture; drift where the order tells it, so that a mixture that wanders as the engine warms is not paid for it.
     SittingPlan plan;
@@ -177,13 +177,13 @@ Result<MixtureWhatIf> mixtureWhatIf(const std::vector<Observation>& values, cons
     if (model.drift && model.freedom < 2)
         model = pullModel(plan, false);
     if (model.freedom < 2)
-        return Error{"there are too few pulls to tell what another mixture is worth"};
+        return Error{Message{"error.few-for-mixture"}};
     out.driftRemoved = model.drift;
     // What setups, sittings and drift leave of both sides, one on the other: the slope of the whole model (Frisch and
     // Waugh 1933).
     const Eigen::VectorXd left = model.residual * x, leftY = model.residual * y;
     if (out.spanAfr < kSameMixtureAfr || left.norm() < 1e-6 * x.norm())
-        return Error{"the pulls were all run at the same mixture"};
+        return Error{Message{"error.one-mixture"}};
     const double slope = left.dot(leftY) / left.squaredNorm();
     const double freedom = model.freedom - 1.;
     const double sd = (leftY - slope * left).norm() / std::sqrt(freedom);
@@ -194,7 +194,7 @@ Result<MixtureWhatIf> mixtureWhatIf(const std::vector<Observation>& values, cons
     const double step = 0.1 * tenths;
     // A slope over a hair's breadth says nothing of three tenths, however straight its points lie.
     if (100. * step * half > kTellsNothingPct)
-        return Error{"within each setup the mixtures lie too close together"};
+        return Error{Message{"error.mixtures-close"}};
     const bool nothing = *out.lowPct <= 0. && *out.highPct >= 0.;
     out.message = {nothing ? "mixture.worth-nothing" : "mixture.worth",
                    {Number{step, 1}, Number{step * out.pctPerAfr, 1, true}, Number{step * *out.lowPct, 1, true},

@@ -6,15 +6,20 @@
 namespace jr {
 namespace {
 
-std::string stepText(const std::string& setup, bool change, int from, int count, bool refuelFirst, bool coolFirst,
-                     std::optional<int> fuelPulls) {
-    std::string out = refuelFirst ? "refuel (not while hot), " : coolFirst ? "let it cool, " : "";
-    out += change ? "change to " + setup + ", then pull" : setup + ": pull";
-    out +=
-        count > 1 ? "s " + std::to_string(from) + "–" + std::to_string(from + count - 1) : " " + std::to_string(from);
-    if (fuelPulls && !refuelFirst)
-        out += *fuelPulls == 1 ? "; fuel for 1 pull left" : "; fuel for " + std::to_string(*fuelPulls) + " pulls left";
-    return out;
+/// What is done before the next pulls: nothing, refuel, let it cool; and whether the setup changes, and how many pulls.
+Message stepMessage(const std::string& setup, bool change, int from, int count, bool refuelFirst, bool coolFirst,
+                    std::optional<int> fuelPulls) {
+    static constexpr std::string_view kSteps[3][2][2] = {
+        {{"step.one", "step.more"}, {"step.change-one", "step.change-more"}},
+        {{"step.refuel-one", "step.refuel-more"}, {"step.refuel-change-one", "step.refuel-change-more"}},
+        {{"step.cool-one", "step.cool-more"}, {"step.cool-change-one", "step.cool-change-more"}}};
+    Message step{kSteps[refuelFirst ? 1
+                        : coolFirst ? 2
+                                    : 0][change][count > 1],
+                 {setup, std::to_string(from), std::to_string(from + count - 1)}};
+    if (!fuelPulls || refuelFirst)
+        return step;
+    return {"step.and-fuel", {Count{*fuelPulls}, Sayings{{std::move(step)}}}};
 }
 
 } // namespace
@@ -32,15 +37,16 @@ DayProgress followPlan(const DayPlan& plan, const std::vector<DayPull>& pulls, c
             open.erase(open.begin());
             continue;
         }
-        out.departures.push_back(
-            "pull " + std::to_string(pull.number) + " was " + pull.setup +
-            (open.empty() ? std::string(" after the plan had ended") : " where the plan has " + open.front()));
+        const std::string number = std::to_string(pull.number);
+        out.departures.push_back(open.empty() ? Message{"departure.after-plan", {number, pull.setup}}
+                                              : Message{"departure.other-setup", {number, pull.setup, open.front()}});
         if (const auto later = std::find(open.begin(), open.end(), pull.setup); later != open.end())
             open.erase(later);
     }
     out.done = planned - static_cast<int>(open.size());
     if (open.empty()) {
-        out.next = planned == 0 ? "" : "the plan is done: judge it";
+        if (planned > 0)
+            out.next = {"step.plan-done"};
         return out;
     }
     out.nextSetup = open.front();
@@ -52,8 +58,8 @@ DayProgress followPlan(const DayPlan& plan, const std::vector<DayPull>& pulls, c
     };
     // Measured fuel goes before the planned stop.
     const bool refuel = fuelPulls ? *fuelPulls < 1 : stopNow(plan.refuelAfter);
-    out.next = stepText(out.nextSetup, out.nextSetup != onBench, nextNumber, out.nextCount, refuel,
-                        stopNow(plan.coolAfter), fuelPulls);
+    out.next = stepMessage(out.nextSetup, out.nextSetup != onBench, nextNumber, out.nextCount, refuel,
+                           stopNow(plan.coolAfter), fuelPulls);
     return out;
 }
 

@@ -3,6 +3,8 @@
 // from. Departures are allowed; they are noted.
 #pragma once
 
+#include "core/words/message.h"
+
 #include <optional>
 #include <string>
 #include <vector>
@@ -24,12 +26,12 @@ struct DayPull {
 };
 
 struct DayProgress {
-    int done = 0;                        ///< planned pulls made
-    std::vector<std::string> remaining;  ///< setups still to be pulled, in order
-    std::vector<std::string> departures; ///< "pull 4 was long stack where the plan has short stack"
-    std::string nextSetup;               ///< empty when the plan is done
-    int nextCount = 0;                   ///< pulls of it before the next change
-    std::string next;                    ///< "change to long stack, then pulls 4–6; fuel for 5 pulls left"
+    int done = 0;                       ///< planned pulls made
+    std::vector<std::string> remaining; ///< setups still to be pulled, in order
+    std::vector<Message> departures;    ///< "pull 4 was long stack where the plan has short stack"
+    std::string nextSetup;              ///< empty when the plan is done
+    int nextCount = 0;                  ///< pulls of it before the next change
+    Message next;                       ///< "change to long stack, then pulls 4–6; fuel for 5 pulls left"
 };
 
 /// `pulls` are those after `madeAfterPull`. `onBench` is the setup now fitted, `nextNumber` the number the next pull

@@ -4,6 +4,8 @@
 // result.
 #pragma once
 
+#include "core/words/message.h"
+
 #include <optional>
 #include <string>
 #include <vector>
@@ -39,9 +41,9 @@ struct HuntPull {
 };
 
 /// One sentence each.
-std::vector<std::string> huntNotices(const FaultHunt& hunt, const std::vector<HuntPull>& pulls,
-                                     std::optional<int> pullsPerTank = {});
+std::vector<Message> huntNotices(const FaultHunt& hunt, const std::vector<HuntPull>& pulls,
+                                 std::optional<int> pullsPerTank = {});
 /// "put the coil back, then try the fuel filter".
-std::string huntNext(const FaultHunt& hunt);
+Message huntNext(const FaultHunt& hunt);
 
 } // namespace jr

@@ -168,15 +168,15 @@ std::vector<int> balancedOrder(int setups, int pullsEach) {
 
 Result<Plan> makePlan(const PlanOptions& o, int chosen) {
     if (o.setups < 2 || o.setups > 60)
-        return Error{"setups must be 2 to 60"};
+        return Error{Message{"error.setups-number"}};
     if (o.kind == PlanKind::Cross && o.setups != 4 && o.setups != 8 && o.setups != 16)
-        return Error{"a full cross of two-level factors has 4, 8 or 16 setups"};
+        return Error{Message{"error.cross-size"}};
     if (o.kind == PlanKind::Sweep && o.setups < 3)
-        return Error{"a sweep needs at least three values"};
+        return Error{Message{"error.sweep-values"}};
     if (!(o.repeatabilityPct > 0.) || !(o.worthPct > 0.))
-        return Error{"repeatability and worth must be above zero"};
+        return Error{Message{"error.repeatability-worth"}};
     if (!(o.power > 0. && o.power < 1.) || !(o.confidence > 0. && o.confidence < 1.))
-        return Error{"power and confidence must lie between 0 and 1"};
+        return Error{Message{"error.power-confidence"}};
     Plan plan;
     plan.pullsEach = 2;
     while (plan.pullsEach < o.mostPullsEach && planPower(o, plan.pullsEach, o.worthPct) < o.power)
@@ -194,7 +194,7 @@ Result<Plan> makePlan(const PlanOptions& o, int chosen) {
         if (o.tankMl) {
             const double usable = *o.tankMl * (1. - o.reservePct / 100.);
             if (usable < *o.fuelPerPullMl)
-                return Error{"the tank less its reserve does not hold one pull"};
+                return Error{Message{"error.tank-too-small"}};
             double used = 0.;
             for (std::size_t i = 0; i < plan.order.size(); ++i) {
                 used += *o.fuelPerPullMl;
@@ -224,33 +224,25 @@ Result<Plan> makePlan(const PlanOptions& o, int chosen) {
         if (plan.minutes)
             *plan.minutes += o.coolMinutes.value_or(0.) * static_cast<double>(plan.coolAfter.size());
     }
-    char text[320];
-    const char* what = o.kind == PlanKind::Cross   ? "an effect of a factor"
-                       : o.kind == PlanKind::Sweep ? "a fall from the best value to the ends"
-                                                   : "a difference";
-    std::snprintf(text, sizeof text,
-                  "%d pulls of each of %d setups, %.0f in all, base first and last. They find %s of %.2f %% "
-                  "or more in %.0f of 100 such tests; what is smaller may go unseen.",
-                  plan.pullsEach, o.setups, pulls, what, plan.smallestGainPct, 100. * o.power);
-    plan.text = text;
-    if (!plan.reachable && chosen < 2) {
-        std::snprintf(text, sizeof text,
-                      " %.2f %% cannot be told on a bench that repeats within %.2f %%, not in one sitting: make it "
-                      "repeat better first.",
-                      o.worthPct, o.repeatabilityPct);
-        plan.text += text;
-    }
-    if (plan.minutes) {
-        std::snprintf(text, sizeof text, " About %.0f minutes without warm-ups.", *plan.minutes);
-        plan.text += text;
-    }
-    for (const auto& [words, stops] : {std::pair{" Refuel after pull ", &plan.refuelAfter},
-                                       std::pair{" Let it cool after pull ", &plan.coolAfter}}) {
-        for (std::size_t i = 0; i < stops->size(); ++i)
-            plan.text += (i ? ", " : words) + std::to_string((*stops)[i]);
-        if (!stops->empty())
-            plan.text += ".";
-    }
+    const std::string_view finds = o.kind == PlanKind::Cross   ? "plan.finds-effect"
+                                   : o.kind == PlanKind::Sweep ? "plan.finds-fall"
+                                                               : "plan.finds-difference";
+    plan.words.push_back({finds,
+                          {std::to_string(plan.pullsEach), std::to_string(o.setups), Number{pulls},
+                           Number{plan.smallestGainPct, 2}, Number{100. * o.power}}});
+    if (!plan.reachable && chosen < 2)
+        plan.words.push_back({"plan.out-of-reach", {Number{o.worthPct, 2}, Number{o.repeatabilityPct, 2}}});
+    if (plan.minutes)
+        plan.words.push_back({"plan.minutes", {Number{*plan.minutes}}});
+    const auto stops = [&](std::string_view code, const std::vector<int>& after) {
+        Names numbers;
+        for (int pull : after)
+            numbers.names.push_back(std::to_string(pull));
+        if (!after.empty())
+            plan.words.push_back({code, {std::move(numbers)}});
+    };
+    stops("plan.refuel", plan.refuelAfter);
+    stops("plan.cool", plan.coolAfter);
     return plan;
 }
 

@@ -8,6 +8,8 @@
 // power of the t test; checked against a published worked example in tests/core/test_plan.cpp.
 #pragma once
 
+#include "core/words/message.h"
+
 #include "core/result.h"
 
 #include <optional>
@@ -44,7 +46,7 @@ struct Plan {
     std::vector<int> refuelAfter; ///< pulls from 1, with a full tank at the start
     std::vector<int> coolAfter;   ///< pulls from 1; a stop to change the setup cools as well
     bool reachable = true;        ///< false: even mostPullsEach would not do; pullsEach is that
-    std::string text;             ///< in words
+    std::vector<Message> words;   ///< how it was worked out, and its stops
 };
 
 /// Standard error of what the plan is to find, in pull repeatabilities: sqrt(2/n) of a difference, sqrt(4/(n cells)) of

@@ -101,7 +101,7 @@ Result<PullCurve> givenCurveOf(const PullFit& pull, const CurveOptions& options)
     const double f = out.factor.value_or(1.);
     out.rpm = gridWithin(pull.lowRpm, pull.highRpm, options.gridRpm);
     if (out.rpm.empty())
-        return Error{"no point of the grid lies inside the curve"};
+        return Error{Message{"error.grid-outside-curve"}};
     for (double x : out.rpm) {
         out.powerW.push_back(f * between(pull.givenRpm, pull.givenPowerW, x));
         out.torqueNm.push_back(f * between(pull.givenRpm, pull.givenTorqueNm, x));
@@ -202,7 +202,7 @@ Result<PullCurve> curveOf(const PullFit& pull, const CurveOptions& options) {
         const auto powerAt = [&](double x) { return f * pull.fit->value(spline, x) * shaftAt(ready, x); };
         out.rpm = gridWithin(out.usedFromRpm, out.usedToRpm, options.gridRpm);
         if (out.rpm.empty())
-            return Error{"no point of the grid lies inside the pull"};
+            return Error{Message{"error.grid-outside-pull"}};
         out.noise.assign(out.rpm.size(), 0.);
         if (options.noise)
             out.noise = pull.fit->standardErrors(out.rpm, out.detailRpm, true);
@@ -238,7 +238,7 @@ Result<PullCurve> curveOf(const PullFit& pull, const CurveOptions& options) {
             out.noise.push_back(0.);
         }
         if (out.rpm.empty())
-            return Error{"no point of the grid lies inside the pull"};
+            return Error{Message{"error.grid-outside-pull"}};
         out.bend.assign(out.rpm.size(), 0.);
         out.usedFromRpm = low;
         out.usedToRpm = high;

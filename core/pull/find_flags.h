@@ -25,6 +25,6 @@ void findWholePullFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions&
 /// Puts a flag on the samples [from, to), with their times and engine speeds; honours overrules.
 /// Returns the flag as stored.
 Flag addFlag(ReadyPull& pull, const ReadyOptions& options, FlagKind kind, std::size_t from, std::size_t to,
-             std::string text);
+             Message message);
 
 } // namespace jr

@@ -70,8 +70,9 @@ void findMixtureFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions& o
     };
     for (const CylinderMixture& cylinder : mixtures(pull, trace)) {
         const std::vector<double>& afr = cylinder.afr;
-        const std::string who = "cylinder " + std::to_string(cylinder.number);
-        char text[160];
+        const auto said = [&](std::string_view code, double afrThere) {
+            return Message{code, {std::to_string(cylinder.number), Number{afrThere, 1}}};
+        };
         const auto worst = [&](std::size_t from, std::size_t to, bool high) {
             double w = afr[from];
             for (std::size_t i = from; i < to; ++i)
@@ -83,9 +84,7 @@ void findMixtureFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions& o
         eachRun(
             pull, o.mixtureMinS, [&](std::size_t i) { return afr[i] > o.notFiringAfr && loaded(i); },
             [&](std::size_t from, std::size_t to) {
-                std::snprintf(text, sizeof text, "%s reads up to %.1f:1: it is not firing, this is no mixture",
-                              who.c_str(), worst(from, to, true));
-                addFlag(pull, options, FlagKind::NotFiring, from, to, text);
+                addFlag(pull, options, FlagKind::NotFiring, from, to, said("flag.not-firing", worst(from, to, true)));
                 dead.emplace_back(from, to);
             });
         const auto isDead = [&](std::size_t i) {
@@ -94,16 +93,12 @@ void findMixtureFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions& o
         eachRun(
             pull, o.mixtureMinS, [&](std::size_t i) { return afr[i] > o.leanAfr && loaded(i) && !isDead(i); },
             [&](std::size_t from, std::size_t to) {
-                std::snprintf(text, sizeof text, "%s is lean under load, up to %.1f:1: stop and find out why",
-                              who.c_str(), worst(from, to, true));
-                addFlag(pull, options, FlagKind::Lean, from, to, text);
+                addFlag(pull, options, FlagKind::Lean, from, to, said("flag.lean", worst(from, to, true)));
             });
         eachRun(
             pull, o.mixtureMinS, [&](std::size_t i) { return afr[i] < o.richAfr; },
             [&](std::size_t from, std::size_t to) {
-                std::snprintf(text, sizeof text, "%s is very rich, down to %.1f:1", who.c_str(),
-                              worst(from, to, false));
-                addFlag(pull, options, FlagKind::Rich, from, to, text);
+                addFlag(pull, options, FlagKind::Rich, from, to, said("flag.rich", worst(from, to, false)));
             });
 
         // Fuel running out: the mixture climbs in the last part and does not come back, while torque sags below its
@@ -148,18 +143,17 @@ void findMixtureFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions& o
             shares.push_back(pull.torqueRough[i] / std::max(line, 1e-6));
         }
         if (median(shares) < 1. - o.starvedTorqueFall) {
-            std::snprintf(text, sizeof text,
-                          "%s leans out to %.1f:1 and torque sags to the end: fuel may be running out", who.c_str(),
-                          worst(begin, pull.to, true));
-            addFlag(pull, options, FlagKind::FuelStarved, begin, pull.to, text);
+            addFlag(pull, options, FlagKind::FuelStarved, begin, pull.to,
+                    said("flag.fuel-starved", worst(begin, pull.to, true)));
         }
     }
 }
 
 void findWholePullFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions& options) {
     const FlagOptions& o = options.flags;
-    const auto whole = [&](FlagKind kind, const char* text) { addFlag(pull, options, kind, pull.from, pull.to, text); };
-    char text[160];
+    const auto whole = [&](FlagKind kind, Message message) {
+        addFlag(pull, options, kind, pull.from, pull.to, std::move(message));
+    };
     double slowest = pull.rpm[pull.from], fastest = slowest;
     for (std::size_t i = pull.from; i < pull.to; ++i) {
         slowest = std::min(slowest, pull.rpm[i]);
@@ -167,8 +161,7 @@ void findWholePullFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions&
     }
     const double seconds = pull.timeS[pull.to - 1] - pull.timeS[pull.from];
     if (fastest - slowest < o.shortRpm || seconds < o.shortS) {
-        std::snprintf(text, sizeof text, "a short pull: %.0f rpm in %.1f s", fastest - slowest, seconds);
-        whole(FlagKind::Short, text);
+        whole(FlagKind::Short, {"flag.short", {Number{fastest - slowest}, Number{seconds, 1}}});
     }
     // Coolant where there is any, else the head.
     const Channel* heat = trace.find(ChannelId::Coolant);
@@ -184,13 +177,11 @@ void findWholePullFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions&
         median({values.begin(), values.begin() + static_cast<long>(std::max<std::size_t>(values.size() / 10, 1))});
     const double high = quantile(values, 0.98);
     if (start < o.coldC) {
-        std::snprintf(text, sizeof text, "%s at %.0f °C: not warmed up", head ? "head" : "coolant", start);
-        whole(FlagKind::Cold, text);
+        whole(FlagKind::Cold, {head ? "flag.cold-head" : "flag.cold", {Number{start}}});
     }
     // Air-cooled heads run far hotter than coolant; their limit is the maker's, not ours.
     if (!head && high > o.hotC) {
-        std::snprintf(text, sizeof text, "coolant reached %.0f °C", high);
-        whole(FlagKind::Hot, text);
+        whole(FlagKind::Hot, {"flag.hot", {Number{high}}});
     }
 }
 

@@ -77,8 +77,7 @@ void findLimiter(ReadyPull& pull, const PullHeader& header, const ReadyOptions& 
         known && pull.rpm[contact] > 0.98 * *header.limiterRpm && pull.rpm[contact] < 1.03 * *header.limiterRpm;
     const double stay = pull.timeS[last] - pull.timeS[contact];
     if (atKnown || (recovers && stay >= o.limiterStayS)) {
-        const Flag flag =
-            addFlag(pull, options, FlagKind::Limiter, cut, end, "the limiter cut in; what follows is not the engine");
+        const Flag flag = addFlag(pull, options, FlagKind::Limiter, cut, end, {"flag.limiter"});
         if (flag.overruled)
             return;
     }
@@ -140,8 +139,7 @@ void findLoadSpike(ReadyPull& pull, const ReadyOptions& options) {
             break;
         ++spikeEnd;
     }
-    const Flag flag = addFlag(pull, options, FlagKind::LoadSpike, pull.from, spikeEnd,
-                              "a spike as the load came on; the engine had not caught up");
+    const Flag flag = addFlag(pull, options, FlagKind::LoadSpike, pull.from, spikeEnd, {"flag.load-spike"});
     if (!flag.overruled)
         pull.from = std::min(spikeEnd, pull.to - 8);
 }
@@ -175,8 +173,7 @@ void findSlip(ReadyPull& pull, const ReadyOptions& options) {
         while (begin > pull.from && off(begin - 1) > 0.4 * o.slipRatio)
             --begin;
         if (end > begin && pull.timeS[end - 1] - pull.timeS[begin] >= o.slipMinS) {
-            const Flag flag = addFlag(pull, options, FlagKind::Slip, begin, end,
-                                      "the tyre or clutch slipped: engine speed left the roller");
+            const Flag flag = addFlag(pull, options, FlagKind::Slip, begin, end, {"flag.slip"});
             if (!flag.overruled) {
                 for (std::size_t j = begin; j < end; ++j)
                     pull.fitted[j] = 0;

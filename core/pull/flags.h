@@ -3,6 +3,8 @@
 // They stay in the data and on the chart; they only leave peaks and comparisons. A person can overrule each.
 #pragma once
 
+#include "core/words/message.h"
+
 #include <limits>
 #include <string>
 #include <string_view>
@@ -38,7 +40,7 @@ struct Flag {
     double toS = std::numeric_limits<double>::quiet_NaN();
     double fromRpm = std::numeric_limits<double>::quiet_NaN();
     double toRpm = std::numeric_limits<double>::quiet_NaN();
-    std::string text{};
+    Message message{};      ///< what was seen, for people
     bool overruled = false; ///< a person said this stretch counts
 };
 

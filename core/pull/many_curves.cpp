@@ -20,7 +20,7 @@ const Standard* standardForAll(std::span<const PullFit* const> pulls, const Stan
 std::vector<CurveResult> curvesOf(std::span<const PullFit* const> pulls, const CurveOptions& options,
                                   const std::function<bool()>& abandoned) {
     constexpr std::size_t kWorthAThread = 8; // below this many curves a thread costs more than it saves
-    std::vector<CurveResult> out(pulls.size(), Error{"abandoned"});
+    std::vector<CurveResult> out(pulls.size(), Error{Message{"error.abandoned"}});
     std::atomic<std::size_t> next{0};
     const auto work = [&] {
         for (std::size_t i = next++; i < pulls.size(); i = next++) {

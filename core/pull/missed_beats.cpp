@@ -10,10 +10,6 @@
 #include <cstdio>
 
 namespace jr {
-std::string counted(std::size_t n, const char* one, const char* many) {
-    return std::to_string(n) + " " + (n == 1 ? one : many);
-}
-
 void maskJumps(const ReadyPull& pull, const std::vector<double>& value, ChannelId id, double share, double floorValue,
                std::vector<char>& good) {
     // Seven samples either side, but never more than a tenth of a second: a missed beat is short.
@@ -51,7 +47,8 @@ void maskJumps(const ReadyPull& pull, const std::vector<double>& value, ChannelI
     }
 }
 
-void flagDropouts(ReadyPull& pull, const std::vector<char>& good, const char* what, const ReadyOptions& options) {
+void flagDropouts(ReadyPull& pull, const std::vector<char>& good, const std::string& sensor,
+                  const ReadyOptions& options) {
     for (std::size_t i = pull.from; i < pull.to;) {
         if (good[i]) {
             ++i;
@@ -64,7 +61,7 @@ void flagDropouts(ReadyPull& pull, const std::vector<char>& good, const char* wh
                 ++bad;
             }
         addFlag(pull, options, FlagKind::Dropout, i, end,
-                std::string(what) + " missed " + counted(bad, "beat", "beats"));
+                {"flag.missed-beats", {Count{static_cast<long>(bad)}, sensor}});
         i = end;
     }
 }
@@ -77,9 +74,7 @@ void flagHoles(ReadyPull& pull, const ReadyOptions& options) {
     for (std::size_t i = std::max<std::size_t>(pull.from, 1); i < pull.to; ++i) {
         const double hole = steps[i - 1];
         if (hole > options.flags.gapFactor * usual && hole > options.flags.gapMinS) {
-            char text[80];
-            std::snprintf(text, sizeof text, "nothing recorded for %.2f s", hole);
-            addFlag(pull, options, FlagKind::Dropout, i - 1, i + 1, text);
+            addFlag(pull, options, FlagKind::Dropout, i - 1, i + 1, {"flag.hole", {Number{hole, 2}}});
         }
     }
 }

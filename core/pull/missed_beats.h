@@ -8,16 +8,14 @@
 
 namespace jr {
 
-/// "1 beat", "3 beats".
-std::string counted(std::size_t n, const char* one, const char* many);
-
 /// Marks missed and double beats in `good`: samples further from the median of their neighbours than `share` of it, and
 /// than `floorValue`; and values no such channel can have.
 void maskJumps(const ReadyPull& pull, const std::vector<double>& value, ChannelId id, double share, double floorValue,
                std::vector<char>& good);
 
 /// One dropout flag per run of masked samples (runs closer than 0.1 s together are one).
-void flagDropouts(ReadyPull& pull, const std::vector<char>& good, const char* what, const ReadyOptions& options);
+void flagDropouts(ReadyPull& pull, const std::vector<char>& good, const std::string& sensor,
+                  const ReadyOptions& options);
 
 /// One dropout flag per hole in time.
 void flagHoles(ReadyPull& pull, const ReadyOptions& options);

@@ -79,34 +79,32 @@ std::optional<Procedure> parseProcedure(std::string_view text) {
     return any ? std::optional(p) : std::nullopt;
 }
 
-std::vector<std::string> departuresOf(const Trace& trace, const ReadyPull& ready, const ProcedureTolerance& t) {
-    std::vector<std::string> out;
+std::vector<Message> departuresOf(const Trace& trace, const ReadyPull& ready, const ProcedureTolerance& t) {
+    std::vector<Message> out;
     const auto procedure = parseProcedure(trace.header.text(header_key::procedure));
     if (!procedure || ready.to <= ready.from + 1)
         return out;
     const double begun = ready.rpm[ready.from], ended = ready.rpm[ready.to - 1];
     if (begun > procedure->startRpm + t.startRpm)
-        out.push_back(formatted("begun at %.0f rpm; the procedure says %.0f rpm", begun, procedure->startRpm));
+        out.push_back({"departure.begun", {Number{begun}, Number{procedure->startRpm}}});
     if (ended < procedure->endRpm - t.endRpm)
-        out.push_back(formatted("ended at %.0f rpm; the procedure says %.0f rpm", ended, procedure->endRpm));
-    const auto window = [&](const char* what, ChannelId id, double from, double to) {
+        out.push_back({"departure.ended", {Number{ended}, Number{procedure->endRpm}}});
+    const auto window = [&](std::string_view code, ChannelId id, double from, double to) {
         const double value = atStart(trace, id, ready);
         if (value < from - t.tempC || value > to + t.tempC)
-            out.push_back(
-                formatted("%s %.0f °C at the start; the procedure says %.0f to %.0f °C", what, value, from, to));
+            out.push_back({code, {Number{value}, Number{from}, Number{to}}});
     };
-    window("coolant", ChannelId::Coolant, procedure->coolantFromC, procedure->coolantToC);
-    window("intake air", ChannelId::IntakeAir, procedure->intakeFromC, procedure->intakeToC);
+    window("departure.coolant", ChannelId::Coolant, procedure->coolantFromC, procedure->coolantToC);
+    window("departure.intake", ChannelId::IntakeAir, procedure->intakeFromC, procedure->intakeToC);
     if (const auto rest = trace.header.number(header_key::restS); rest && *rest < t.restShare * procedure->restS)
-        out.push_back(formatted("%.0f s after the pull before it; the procedure says %.0f s", *rest, procedure->restS));
+        out.push_back({"departure.rest", {Number{*rest}, Number{procedure->restS}}});
     // Only a swept brake has a ramp of its own; a roller takes as long as the engine needs, and a held step does not
     // sweep at all.
     if (trace.header.text(header_key::brakeTask) == "sweep" && procedure->rampRpmPerS > 0.) {
         const double took = ready.timeS[ready.to - 1] - ready.timeS[ready.from];
         const double ramp = took > 0. ? (ended - begun) / took : 0.;
         if (std::abs(ramp / procedure->rampRpmPerS - 1.) > t.rampShare)
-            out.push_back(
-                formatted("swept at %.0f rpm a second; the procedure says %.0f", ramp, procedure->rampRpmPerS));
+            out.push_back({"departure.ramp", {Number{ramp}, Number{procedure->rampRpmPerS}}});
     }
     return out;
 }

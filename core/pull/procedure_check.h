@@ -29,7 +29,6 @@ std::optional<Procedure> parseProcedure(std::string_view text);
 
 /// One sentence each: "coolant 52 °C at the start; the procedure says 60 to 105 °C". From the header's `procedure` and
 /// `rest_s` and from the trace itself; nothing when the pull carries no procedure.
-std::vector<std::string> departuresOf(const Trace& trace, const ReadyPull& ready,
-                                      const ProcedureTolerance& tolerance = {});
+std::vector<Message> departuresOf(const Trace& trace, const ReadyPull& ready, const ProcedureTolerance& tolerance = {});
 
 } // namespace jr

@@ -45,7 +45,7 @@ Result<PullFit> ShaftMethod::fit(const Trace& trace, const ReadyOptions& options
             high = std::max(high, x[i]);
         }
     if (!(high - low > 20.))
-        return Error{"engine speed hardly changes: there is no curve in this trace"};
+        return Error{Message{"error.engine-speed-hardly"}};
     out.lowRpm = low;
     out.highRpm = high;
     Result<std::shared_ptr<const PenalisedFit>> fit = fitRows(pull, trace.header, x, low, high);

@@ -35,9 +35,9 @@ struct PullFit {
     std::vector<double> givenRpm, givenPowerW, givenTorqueNm;
     // Mixture over engine speed, mean of all cylinders, at the ready pull's samples; empty when none was recorded.
     std::vector<double> afr;
-    SpeedMeans afrBySpeed;               ///< the same in order of engine speed
-    double lowRpm = 0., highRpm = 0.;    ///< range of the data that counts towards the curve
-    std::vector<std::string> departures; ///< from the procedure the pull says it was run by
+    SpeedMeans afrBySpeed;            ///< the same in order of engine speed
+    double lowRpm = 0., highRpm = 0.; ///< range of the data that counts towards the curve
+    std::vector<Message> departures;  ///< from the procedure the pull says it was run by
 
     const std::vector<Flag>& flags() const { return ready.flags; }
 };

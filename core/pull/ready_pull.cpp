@@ -54,7 +54,7 @@ void orderTime(ReadyPull& pull, const Channel& time, const ReadyOptions& options
         flag.toS = lastBad;
         if (!std::isfinite(flag.fromS))
             flag.fromS = flag.toS = kNaN;
-        flag.text = counted(leftOut, "row", "rows") + " left out: time stood still or ran backwards";
+        flag.message = {"flag.clock", {Count{static_cast<long>(leftOut)}}};
         for (const FlagOverrule& o : options.overrules)
             flag.overruled = flag.overruled || o.kind == FlagKind::Clock;
         pull.flags.push_back(flag);
@@ -78,8 +78,8 @@ struct Preparation {
         runs.floorValue = slow;
         return runs;
     }
-    Error tooFew(std::size_t count, const char* what) const {
-        return Error{"only " + counted(count, "row", "rows") + what + ": too few for a curve"};
+    Error tooFew(std::size_t count, std::string_view code) const {
+        return Error{Message{code, {Count{static_cast<long>(count)}}}};
     }
 
     Result<Done> putInOrder();
@@ -97,10 +97,10 @@ struct Preparation {
 Result<Done> Preparation::putInOrder() {
     const Channel* time = trace.find(ChannelId::Time);
     if (!time)
-        return Error{"there is no time column"};
+        return Error{Message{"error.no-time-column"}};
     orderTime(pull, *time, options);
     if (pull.size() < kFewestSamples)
-        return tooFew(pull.size(), " with a usable time");
+        return tooFew(pull.size(), "error.few-times");
     return method.check(trace.header);
 }
 
@@ -144,7 +144,7 @@ Result<Done> Preparation::takeLoad() {
     if (!pull.loadNm.empty())
         maskLoad(pull.loadNm);
     const auto good = static_cast<std::size_t>(std::count(pull.good.begin(), pull.good.end(), 1));
-    return good < kFewestSamples ? Result<Done>(tooFew(good, " with a usable speed")) : Result<Done>(Done{});
+    return good < kFewestSamples ? Result<Done>(tooFew(good, "error.few-speeds")) : Result<Done>(Done{});
 }
 
 /// Stage 4: everything rough, through a short sliding line.
@@ -163,7 +163,7 @@ void Preparation::smooth() {
 Result<Done> Preparation::findStretch() {
     method.findStretch(pull);
     if (pull.to < pull.from + kFewestInStretch)
-        return Error{std::string(method.noStretch())};
+        return Error{Message{method.noStretch()}};
     pull.openTo = pull.size();
     keepOpenThrottle(pull, trace);
     return Done{};
@@ -191,8 +191,7 @@ Result<Done> Preparation::findEngineSpeed() {
     } else if (const auto ratio = method.engineRatio(trace.header)) {
         pull.ratioAtZero = *ratio;
     } else {
-        return Error{tacho ? "the engine_speed column has too few usable values and engine_per_roller is not given"
-                           : "a roller pull needs an engine_speed column or engine_per_roller"};
+        return Error{Message{tacho ? "error.tachometer-unusable" : "error.no-engine-speed"}};
     }
     pull.rpm.resize(n);
     if (pull.geared) {
@@ -215,11 +214,7 @@ void Preparation::flagRatio() {
     Flag flag{FlagKind::Inconsistent};
     flag.fromS = pull.timeS[pull.from];
     flag.toS = pull.timeS[pull.to - 1];
-    char text[160];
-    std::snprintf(text, sizeof text,
-                  "engine_per_roller is written as %.3f but the channels say %.3f; the channels are used", *written,
-                  measured);
-    flag.text = text;
+    flag.message = {"flag.ratio", {Number{*written, 3}, Number{measured, 3}}};
     pull.flags.push_back(flag);
 }
 
@@ -230,7 +225,7 @@ Result<Done> Preparation::flagAndChoose() {
     pull.fitted.assign(pull.size(), 0);
     for (std::size_t i = pull.from; i < pull.to; ++i)
         pull.fitted[i] = pull.good[i] && loadGood[i];
-    flagDropouts(pull, pull.good, std::string(method.shaftSensor()).c_str(), options);
+    flagDropouts(pull, pull.good, std::string(method.shaftSensor()), options);
     if (!pull.loadNm.empty())
         flagDropouts(pull, loadGood, "scale", options);
     if (!engine.empty())
@@ -243,13 +238,13 @@ Result<Done> Preparation::flagAndChoose() {
     findMixtureFlags(pull, trace, options);
     findWholePullFlags(pull, trace, options);
     const auto fitted = static_cast<std::size_t>(std::count(pull.fitted.begin(), pull.fitted.end(), 1));
-    return fitted < kFewestSamples ? Result<Done>(tooFew(fitted, " of the pull are usable")) : Result<Done>(Done{});
+    return fitted < kFewestSamples ? Result<Done>(tooFew(fitted, "error.few-usable")) : Result<Done>(Done{});
 }
 
 } // namespace
 
 Flag addFlag(ReadyPull& pull, const ReadyOptions& options, FlagKind kind, std::size_t from, std::size_t to,
-             std::string text) {
+             Message message) {
     Flag flag{kind};
     flag.fromS = pull.timeS[from];
     flag.toS = pull.timeS[to - 1];
@@ -258,7 +253,7 @@ Flag addFlag(ReadyPull& pull, const ReadyOptions& options, FlagKind kind, std::s
         flag.fromRpm = std::min(flag.fromRpm, pull.rpm[i]);
         flag.toRpm = std::max(flag.toRpm, pull.rpm[i]);
     }
-    flag.text = std::move(text);
+    flag.message = std::move(message);
     for (const FlagOverrule& o : options.overrules)
         if (o.kind == kind && (std::isnan(o.atS) || (o.atS >= flag.fromS - 0.05 && o.atS <= flag.toS + 0.05)))
             flag.overruled = true;
@@ -269,7 +264,7 @@ Flag addFlag(ReadyPull& pull, const ReadyOptions& options, FlagKind kind, std::s
 Result<ReadyPull> readyPull(const Trace& trace, const ReadyOptions& options) {
     const ShaftMethod* method = shaftMethodOf(trace.header.kind);
     if (!method)
-        return Error{"a curve worked out elsewhere is no record of a run"};
+        return Error{Message{"error.curve-no-record"}};
     Preparation p{trace, options, *method, {}, {}, 0., {}, {}, {}};
     p.pull.kind = trace.header.kind;
     for (const auto stage : {&Preparation::putInOrder, &Preparation::takeShaft, &Preparation::takeLoad})

@@ -13,11 +13,11 @@ std::vector<int> stillOff(const std::vector<PutBackStep>& steps) {
     return out;
 }
 
-std::string outOfOrder(const std::vector<PutBackStep>& steps) {
+Message outOfOrder(const std::vector<PutBackStep>& steps) {
     for (std::size_t i = 0; i < steps.size(); ++i)
         for (std::size_t j = i + 1; steps[i].back && j < steps.size(); ++j)
             if (!steps[j].back)
-                return steps[i].part + " is back although " + steps[j].part + " came off after it and is still off";
+                return {"putback.order", {steps[i].part, steps[j].part}};
     return {};
 }
 

@@ -3,6 +3,8 @@
 // thread-lock, and what is still off.
 #pragma once
 
+#include "core/words/message.h"
+
 #include <optional>
 #include <string>
 #include <vector>
@@ -21,7 +23,7 @@ struct PutBackStep {
 /// Indices of what is still off, last off first: the order of putting back.
 std::vector<int> stillOff(const std::vector<PutBackStep>& steps);
 /// The first of them that was put back before something that came off after it, in words; empty when the order held.
-std::string outOfOrder(const std::vector<PutBackStep>& steps);
+Message outOfOrder(const std::vector<PutBackStep>& steps);
 /// "washer, left, dished face to the bearing, 45 Nm, thread-lock medium".
 std::string putBackText(const PutBackStep& step);
 

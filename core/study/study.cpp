@@ -3,6 +3,7 @@
 
 #include "core/judge/distinct_pulls.h"
 #include "core/nan.h"
+#include "core/words/wording.h"
 
 #include <algorithm>
 #include <cmath>
@@ -76,7 +77,7 @@ const std::vector<CurveResult>& Study::Answers::allCurves() const {
         const double wanted = likelyOrAskedDetail();
         const CurveOptions o{settings.gridRpm, wanted > 0. ? wanted : kDetailWithoutTracesRpm, standard, false};
         const bool same = old.standard == standard && old.gridRpm == o.gridRpm && old.detailRpm == o.detailRpm;
-        std::vector<CurveResult> out(pulls.size(), Error{"there is no curve in this pull"});
+        std::vector<CurveResult> out(pulls.size(), Error{Message{"error.no-curve-pull"}});
         std::vector<const PullFit*> missing;
         std::vector<std::size_t> at;
         for (std::size_t i = 0; i < pulls.size(); ++i) {
@@ -134,7 +135,7 @@ Result<CurvedSets> Study::Answers::curvedSets(const std::vector<std::string>& se
                 if (pulls[i].fit.get() == fit && pulls[i].counts) {
                     const CurveResult& curve = noisy ? (*noisy)[i] : found[i];
                     if (!curve)
-                        return Error{"pull " + std::to_string(pulls[i].number) + ": " + curve.error().reason};
+                        return ofPull(pulls[i].number, curve.error());
                     out.back().push_back({fit, *curve});
                     break;
                 }
@@ -148,7 +149,7 @@ const Result<RangeModel>& Study::Answers::wholeField() const {
         if (!sets)
             return sets.error();
         if (sets->empty())
-            return Error{"there is no pull that counts"};
+            return Error{Message{"error.no-pull-counts"}};
         return rangeModel(*sets, options(settings.fromRpm, settings.toRpm));
     });
 }

@@ -2,6 +2,7 @@
 // The answers of a study from one number a pull: steps, crosses, sweeps, the ranking by use, scatter and mixture.
 #include "core/judge/distinct_pulls.h"
 #include "core/study/study_answers.h"
+#include "core/words/wording.h"
 
 #include <algorithm>
 #include <charconv>
@@ -36,8 +37,8 @@ std::optional<Error> shortOfBand(const Study& study, const std::vector<double>& 
         if (const StudyPull& p = study.pulls()[i]; p.fit && p.counts)
             if (const auto curve = study.curve(i);
                 curve && (curve->rpm.front() > from + s.gridRpm || curve->rpm.back() < to - s.gridRpm))
-                return Error{"pull " + std::to_string(p.number) + " does not reach over the whole band"};
-    return Error{"too much of the band is flagged"};
+                return Error{Message{"error.short-of-band", {std::to_string(p.number)}}};
+    return Error{Message{"error.band-flagged"}};
 }
 
 } // namespace
@@ -71,7 +72,7 @@ Result<PullValues> Study::values(const std::vector<std::string>& setupIds, const
                 continue;
             const CurveResult& curve = m->allCurves()[i];
             if (!curve)
-                return Error{"pull " + std::to_string(p.number) + ": " + curve.error().reason};
+                return ofPull(p.number, curve.error());
             curves.push_back(*curve);
             out.pulls.push_back(i);
             out.observations.push_back({static_cast<int>(s), 0., p.fit->header.startedEpochS});
@@ -84,12 +85,11 @@ Result<PullValues> Study::values(const std::vector<std::string>& setupIds, const
             return *problem;
     }
     for (std::size_t k = 0; k < out.pulls.size(); ++k) {
-        const std::string who = "pull " + std::to_string(m->pulls[out.pulls[k]].number);
         const Result<double> value = metric.kind == Metric::Kind::Band ? Result<double>(bandMeansW()[out.pulls[k]])
                                      : metric.kind == Metric::Kind::At ? powerAt(*curves[k], metric.atRpm)
                                                                        : peakOf(*curves[k]);
         if (!value)
-            return Error{who + " " + value.error().reason};
+            return ofPull(m->pulls[out.pulls[k]].number, value.error());
         out.observations[k].value = *value;
     }
     return out;
@@ -123,7 +123,7 @@ const Result<CrossAnswer>& Study::cross(const Metric& metric) const {
     return m->crosses.get(keyOf(metric), [&]() -> Result<CrossAnswer> {
         const std::optional<FoundCross> found = foundCross();
         if (!found)
-            return Error{"no cross among these setups"};
+            return Error{Message{"error.no-cross-found"}};
         CrossAnswer out;
         out.found = *found;
         const Result<PullValues> values = this->values(found->setupIds, metric);
@@ -155,7 +155,7 @@ const Result<SweepAnswer>& Study::sweep(const std::string& part, const Metric& m
         const std::vector<FoundSweep>& all = foundSweeps();
         const auto found = std::find_if(all.begin(), all.end(), [&](const FoundSweep& s) { return s.part == part; });
         if (found == all.end())
-            return Error{"nothing was stepped through among these setups"};
+            return Error{Message{"error.no-sweep-found"}};
         SweepAnswer out;
         out.found = *found;
         const Result<PullValues> values = this->values(found->setupIds, metric);
@@ -184,7 +184,7 @@ const Result<RankingAnswer>& Study::ranking(UseKind use, const std::optional<Use
         RankingAnswer out;
         out.setupIds = m->pulledSetups();
         if (out.setupIds.size() < 2)
-            return Error{"a ranking needs two setups or more"};
+            return Error{Message{"error.ranking-needs-two"}};
         const Result<CurvedSets> sets = m->curvedSets(out.setupIds);
         if (!sets)
             return sets.error();
@@ -257,7 +257,7 @@ const Result<ScatterAnswer>& Study::scatter() const {
             out.which.push_back(i);
         }
         if (out.pulls.size() < 2)
-            return Error{"too few pulls to show scatter"};
+            return Error{Message{"error.few-for-scatter"}};
         out.chart = runChart(out.pulls, static_cast<int>(setups.size()), m->settings.confidence);
         return out;
     });

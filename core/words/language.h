@@ -15,7 +15,7 @@ struct Sentence {
 
 struct Language {
     std::string_view id; ///< "en"
-    std::string_view listComma = ", ";
+    std::string_view listComma = ", ", listSemicolon = "; ";
     std::span<const Sentence> sentences; ///< sorted by code
 
     /// Null when the language does not have it.

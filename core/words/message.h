@@ -38,7 +38,14 @@ struct Names {
     bool operator==(const Names&) const = default;
 };
 
-using Argument = std::variant<std::string, Count, Number, Power, Names>;
+struct Message;
+/// Things said one after the other inside a sentence.
+struct Sayings {
+    std::vector<Message> messages;
+    bool operator==(const Sayings&) const;
+};
+
+using Argument = std::variant<std::string, Count, Number, Power, Names, Sayings>;
 
 struct Message {
     std::string_view code; ///< of the tables; a string literal
@@ -47,6 +54,8 @@ struct Message {
     bool empty() const { return code.empty(); }
     bool operator==(const Message&) const = default;
 };
+
+inline bool Sayings::operator==(const Sayings&) const = default;
 
 /// Something a person must know beside a figure. `kind` is the word scripts see (docs/command-line.md).
 struct Caution {

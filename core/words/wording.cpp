@@ -28,6 +28,12 @@ struct InWords {
     std::string operator()(const Count& count) const { return std::to_string(count.number); }
     std::string operator()(const Number& n) const { return plainNumber(n.value, n.decimals, wording, n.sign); }
     std::string operator()(const Power& p) const { return withUnit(p.watt, p.marginW, wording.power, wording, p.sign); }
+    std::string operator()(const Sayings& list) const {
+        std::string out;
+        for (const Message& message : list.messages)
+            out += (out.empty() ? "" : std::string(wording.language->listSemicolon)) + said(message, wording);
+        return out;
+    }
     std::string operator()(const Names& list) const {
         std::string out;
         for (const std::string& name : list.names)
@@ -97,6 +103,17 @@ std::string said(const Message& message, const Wording& wording) {
 
 std::string said(const Caution& caution, const Wording& wording) {
     return said(caution.message, wording);
+}
+
+std::string said(const Error& error, const Wording& wording) {
+    return error.message.empty() ? error.reason : said(error.message, wording);
+}
+
+Error::Error(Message what) : reason(said(what)), message(std::move(what)) {}
+
+Error ofPull(int number, const Error& error) {
+    Message why = error.message.empty() ? Message{"error.in-words", {error.reason}} : error.message;
+    return Error{Message{"error.of-pull", {std::to_string(number), Sayings{{std::move(why)}}}}};
 }
 
 std::string said(const std::vector<Message>& messages, const Wording& wording) {

@@ -2,6 +2,7 @@
 // How numbers and sentences look to a reader, and the making of sentences from messages.
 #pragma once
 
+#include "core/result.h"
 #include "core/units/units.h"
 #include "core/words/language.h"
 #include "core/words/message.h"
@@ -34,6 +35,10 @@ std::string rangeText(double low, double high, int decimals, const Wording& word
 /// no table has as itself.
 std::string said(const Message& message, const Wording& wording = {});
 std::string said(const Caution& caution, const Wording& wording = {});
+/// Why something could not be done, without the place in a file.
+std::string said(const Error& error, const Wording& wording = {});
+/// What went wrong with one pull of several.
+Error ofPull(int number, const Error& error);
 /// One sentence after the other.
 std::string said(const std::vector<Message>& messages, const Wording& wording = {});
 

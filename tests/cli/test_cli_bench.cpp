@@ -135,7 +135,7 @@ private slots:
         const Ran beyond = run({"ladder", "--step", "a=" + sorrel("14", "standard"), "--step",
                                 "b=" + sorrel("23", "open"), "--metric", "at", "--at", "17000"});
         QCOMPARE(beyond.code, 3);
-        QVERIFY(beyond.err.contains("sorrel-1-standard.pull.csv: has no data"));
+        QVERIFY(beyond.err.contains("sorrel-1-standard.pull.csv: there are no data"));
     }
     void factorial() {
         const Ran r =

@@ -282,7 +282,7 @@ private slots:
         const Ran at = runCli(ladderOf({"a=" + sorrel("1", "standard").front(), "b=" + sorrel("2", "open").front()},
                                        {"--metric", "at", "--at", "20000"}));
         QCOMPARE(at.code, 3);
-        QVERIFY(at.err.contains("sorrel-1-standard.pull.csv: has no data"));
+        QVERIFY(at.err.contains("sorrel-1-standard.pull.csv: there are no data"));
     }
 
     void theSameInputGivesTheSameBytes() {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is not the engine is found, named, and leaves peaks; a clean pull carries no flag.
 #include "core/pull/curve.h"
+#include "core/words/wording.h"
 #include "tests/support/simulated_trace.h"
 #include "tests/support/suites.h"
 
@@ -63,8 +64,8 @@ private slots:
             p.endRpm = 9000.;
             const auto r = fitPull(roller(p)), b = fitPull(brake(p));
             QVERIFY(r && b);
-            QVERIFY2(r->flags().empty(), r->flags().empty() ? "" : r->flags().front().text.c_str());
-            QVERIFY2(b->flags().empty(), b->flags().empty() ? "" : b->flags().front().text.c_str());
+            QVERIFY2(r->flags().empty(), r->flags().empty() ? "" : said(r->flags().front().message).c_str());
+            QVERIFY2(b->flags().empty(), b->flags().empty() ? "" : said(b->flags().front().message).c_str());
         }
     }
     void limiter() {
@@ -157,8 +158,8 @@ private slots:
             QVERIFY(truth->flags().empty());
             QVERIFY(has(fit, FlagKind::Dropout));
             for (const Flag& f : fit->flags()) {
-                QVERIFY2(f.kind == FlagKind::Dropout, f.text.c_str());
-                QVERIFY2(f.fromS >= from - 0.06 && f.toS <= from + forS + 0.06, f.text.c_str());
+                QVERIFY2(f.kind == FlagKind::Dropout, said(f.message).c_str());
+                QVERIFY2(f.fromS >= from - 0.06 && f.toS <= from + forS + 0.06, said(f.message).c_str());
             }
             QVERIFY(peakIsClear(*fit));
             CurveOptions o;
@@ -186,7 +187,7 @@ private slots:
         const auto fit = fitPull(t);
         QVERIFY(fit);
         for (const Flag& f : fit->flags())
-            QVERIFY2(f.kind != FlagKind::Dropout || f.toS - f.fromS < 0.1, f.text.c_str());
+            QVERIFY2(f.kind != FlagKind::Dropout || f.toS - f.fromS < 0.1, said(f.message).c_str());
     }
     void tachoDropout() {
         PullSetting p;

@@ -7,6 +7,7 @@
 #include "core/live/step_run.h"
 #include "core/mixture/steady_points.h"
 #include "core/plan/fuel.h"
+#include "core/words/wording.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/suites.h"
 
@@ -169,7 +170,7 @@ private slots:
             kinds.push_back(t.kind);
         for (GuardKind k : {GuardKind::NotFiring, GuardKind::Overspeed, GuardKind::Coolant})
             QCOMPARE(std::count(kinds.begin(), kinds.end(), k), 1L);
-        QCOMPARE(QString::fromStdString(guardSentence(trips[0])),
+        QCOMPARE(QString::fromStdString(said(guardMessage(trips[0]))),
                  QStringLiteral("cylinder 2 lean: 17.0:1 past 16.0:1"));
     }
     void stepsWaitUntilTheyHaveSettled() {

@@ -96,7 +96,7 @@ private slots:
         QVERIFY(std::abs(planPower(o, last, smallestGainPct(o, last)) - o.power) < 1e-6);
         o.repeatabilityPct = 15.;
         const auto hopeless = makePlan(o);
-        QVERIFY(!hopeless->reachable && hopeless->text.find("cannot be told") != std::string::npos);
+        QVERIFY(!hopeless->reachable && said(hopeless->words).find("cannot be told") != std::string::npos);
     }
     void fuelAndMinutes() {
         PlanOptions o;
@@ -174,7 +174,7 @@ private slots:
         for (int after : plan->coolAfter)
             QCOMPARE(plan->order[static_cast<std::size_t>(after - 1)], plan->order[static_cast<std::size_t>(after)]);
         QCOMPARE(*plan->minutes, *plain->minutes + 7. * together);
-        QVERIFY(plan->text.find("Let it cool after pull") != std::string::npos);
+        QVERIFY(said(plan->words).find("Let it cool after pull") != std::string::npos);
     }
     void asManyAsChosenByHand() {
         PlanOptions o;

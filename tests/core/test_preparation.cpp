@@ -6,6 +6,7 @@
 #include "core/plan/fault_hunt.h"
 #include "core/ready/put_back.h"
 #include "core/ready/walk_round.h"
+#include "core/words/wording.h"
 #include "tests/support/suites.h"
 
 #include <QTest>
@@ -25,7 +26,7 @@ MachineSheet sheetWith(MachineKind kind, std::initializer_list<std::pair<const s
 
 bool says(const std::vector<SheetWarning>& warnings, const char* words) {
     return std::any_of(warnings.begin(), warnings.end(),
-                       [&](const SheetWarning& w) { return w.text.find(words) != std::string::npos; });
+                       [&](const SheetWarning& w) { return said(w.message).find(words) != std::string::npos; });
 }
 
 } // namespace
@@ -95,7 +96,7 @@ private slots:
         QFETCH(QString, says);
         const auto warnings = checkMachine({MachineKind::FourStroke, 1, {{key.toStdString(), value.toStdString()}}});
         QCOMPARE(warnings.size(), std::size_t(1));
-        QVERIFY2(QString::fromStdString(warnings[0].text).contains(says), warnings[0].text.c_str());
+        QVERIFY2(QString::fromStdString(said(warnings[0].message)).contains(says), said(warnings[0].message).c_str());
         QCOMPARE(warnings[0].key, key.toStdString());
     }
     void neighboursMustAgree() {
@@ -174,7 +175,7 @@ private slots:
         steps[2].back = true;
         QVERIFY(outOfOrder(steps).empty());
         steps[0].back = true;
-        QCOMPARE(outOfOrder(steps), std::string("cover is back although washer came off after it and is still off"));
+        QCOMPARE(said(outOfOrder(steps)), std::string("cover is back although washer came off after it and is still off"));
         steps[1].back = true;
         QVERIFY(stillOff(steps).empty() && outOfOrder(steps).empty());
     }
@@ -188,19 +189,19 @@ private slots:
         const auto next = [&](const char* fitted, std::optional<int> fuel = {}) {
             return followPlan(plan, pulls, fitted, 3 + static_cast<int>(pulls.size()), fuel);
         };
-        QCOMPARE(next("").next, std::string("change to short stack, then pull 3"));
-        QCOMPARE(next("short stack").next, std::string("short stack: pull 3"));
+        QCOMPARE(said(next("").next), std::string("change to short stack, then pull 3"));
+        QCOMPARE(said(next("short stack").next), std::string("short stack: pull 3"));
         pulls.push_back({3, "short stack"});
-        QCOMPARE(next("short stack", 5).next,
+        QCOMPARE(said(next("short stack", 5).next),
                  std::string("change to long stack, then pulls 4–5; fuel for 5 pulls left"));
-        QCOMPARE(next("long stack", 0).next, std::string("refuel (not while hot), long stack: pulls 4–5"));
+        QCOMPARE(said(next("long stack", 0).next), std::string("refuel (not while hot), long stack: pulls 4–5"));
         pulls.push_back({4, "long stack"});
-        QCOMPARE(next("long stack").next, std::string("let it cool, long stack: pull 5"));
+        QCOMPARE(said(next("long stack").next), std::string("let it cool, long stack: pull 5"));
         QCOMPARE(next("long stack").remaining.size(), std::size_t(6));
         // Out of turn: noted, and still counted as one of those planned.
         pulls.push_back({5, "short stack"});
         const DayProgress after = next("short stack");
-        QCOMPARE(after.departures, std::vector<std::string>{"pull 5 was short stack where the plan has long stack"});
+        QCOMPARE(said(after.departures), std::string("pull 5 was short stack where the plan has long stack"));
         QCOMPARE(after.done, 3);
         QCOMPARE(after.nextSetup, std::string("long stack"));
         // A setup nobody planned does not use the plan up.
@@ -209,47 +210,47 @@ private slots:
         QCOMPARE(next("open filter").departures.size(), std::size_t(2));
         for (int n = 7; !next("").remaining.empty(); ++n)
             pulls.push_back({n, next("").nextSetup});
-        QCOMPARE(next("").next, std::string("the plan is done: judge it"));
-        QCOMPARE(followPlan({}, pulls, "", 1, {}).next, std::string());
+        QCOMPARE(said(next("").next), std::string("the plan is done: judge it"));
+        QVERIFY(followPlan({}, pulls, "", 1, {}).next.empty());
     }
     void oneSuspectAtATime() {
         FaultHunt h;
-        QCOMPARE(huntNext(h), std::string("write down what it does, or does not do"));
+        QCOMPARE(said(huntNext(h)), std::string("write down what it does, or does not do"));
         h.symptom = "will not rev past 7000";
-        QVERIFY(huntNext(h).find("easiest to try first") != std::string::npos);
+        QVERIFY(said(huntNext(h)).find("easiest to try first") != std::string::npos);
         h.suspects = {"coil", "fuel filter", "reed"};
-        QCOMPARE(huntNext(h), std::string("try coil, and nothing else"));
+        QCOMPARE(said(huntNext(h)), std::string("try coil, and nothing else"));
         h.swaps.push_back({{"coil"}, "known good", HuntResult::Open, false, false, {}, "", ""});
-        QCOMPARE(huntNext(h), std::string("pull with coil swapped, then write what came of it"));
+        QCOMPARE(said(huntNext(h)), std::string("pull with coil swapped, then write what came of it"));
         h.swaps[0].result = HuntResult::NoChange;
         h.swaps[0].pulls = {4};
-        QCOMPARE(huntNext(h),
+        QCOMPARE(said(huntNext(h)),
                  std::string("put back coil (or say that it stays in), then try fuel filter, and nothing else"));
         // Going on without putting it back is the usual mistake.
         h.swaps.push_back({{"fuel filter"}, "new", HuntResult::Better, false, true, {5}, "", ""});
         std::vector<HuntPull> pulls{{4, {}, 80., 3}, {5, {}, 82., 4}};
         auto notices = huntNotices(h, pulls, 25);
         QCOMPARE(notices.size(), std::size_t(1));
-        QVERIFY(notices[0].find("fuel filter was tried while coil had not been put back") != std::string::npos);
+        QVERIFY(said(notices[0]).find("fuel filter was tried while coil had not been put back") != std::string::npos);
         h.swaps[0].putBack = true;
         QVERIFY(huntNotices(h, pulls, 25).empty());
         // Fuel, heat or a flag could explain a result as well.
         pulls[1] = {5, {"fuel-starved"}, 99., 26};
         notices = huntNotices(h, pulls, 25);
         QCOMPARE(notices.size(), std::size_t(3));
-        QVERIFY(notices[0].find("flagged fuel-starved") != std::string::npos);
-        QVERIFY(notices[1].find("number 27 on one tank") != std::string::npos);
-        QVERIFY(notices[2].find("heat could be the reason") != std::string::npos);
+        QVERIFY(said(notices[0]).find("flagged fuel-starved") != std::string::npos);
+        QVERIFY(said(notices[1]).find("number 27 on one tank") != std::string::npos);
+        QVERIFY(said(notices[2]).find("heat could be the reason") != std::string::npos);
         // Two together, and a result that rests on nothing.
         h.swaps.push_back({{"reed", "coil"}, "", HuntResult::Better, false, true, {}, "", ""});
         notices = huntNotices(h, {}, {});
-        QVERIFY(std::any_of(notices.begin(), notices.end(), [](const std::string& n) {
-            return n.find("reed and coil were swapped together") != std::string::npos;
+        QVERIFY(std::any_of(notices.begin(), notices.end(), [](const Message& n) {
+            return said(n).find("reed + coil were swapped together") != std::string::npos;
         }));
         QVERIFY(std::any_of(notices.begin(), notices.end(),
-                            [](const std::string& n) { return n.find("rests on no pull") != std::string::npos; }));
+                            [](const Message& n) { return said(n).find("rests on no pull") != std::string::npos; }));
         h.found = "a pinched fuel line";
-        QCOMPARE(huntNext(h), std::string("found: a pinched fuel line"));
+        QCOMPARE(said(huntNext(h)), std::string("found: a pinched fuel line"));
     }
 };
 

@@ -34,7 +34,13 @@ class TestProcedure : public QObject {
         trace.channels.push_back(std::move(intake));
         return trace;
     }
-    static std::vector<std::string> departures(const Trace& trace) { return fitPull(trace)->departures; }
+    static std::vector<std::string> departures(const Trace& trace) {
+        std::vector<std::string> out;
+        const auto fit = fitPull(trace);
+        for (const Message& departure : fit->departures)
+            out.push_back(said(departure));
+        return out;
+    }
 
 private slots:
     void textAndBack() {
@@ -85,9 +91,9 @@ private slots:
         trace.header.other.emplace_back("rest_s", "20");
         if (procedure.contains(QLatin1String("ramp")))
             trace.header.other.emplace_back("brake_task", "sweep");
-        const auto said = departures(trace);
-        QCOMPARE(said.size(), std::size_t(1));
-        QVERIFY2(QString::fromStdString(said[0]).contains(says), said[0].c_str());
+        const auto words = departures(trace);
+        QCOMPARE(words.size(), std::size_t(1));
+        QVERIFY2(QString::fromStdString(words[0]).contains(says), words[0].c_str());
     }
     void theyBecomeACaution() {
         const std::string procedure = "start_rpm=3000 end_rpm=9200 coolant_c=60..105";

@@ -134,6 +134,40 @@ private slots:
             QVERIFY2(used.contains(QString::fromUtf8(s.code.data(), static_cast<qsizetype>(s.code.size()))),
                      std::string(s.code).c_str());
     }
+    /// What cannot be translated is found here: an error of the core that is words instead of a code, or a sentence put
+    /// together from parts.
+    void errorsOfTheCoreAreCodes() {
+        static const QRegularExpression words(QStringLiteral("\\bError\\{(?!Message)[^}]|\\bError\\(\""));
+        QDirIterator files(QStringLiteral(JR_SOURCE "/core"), {QStringLiteral("*.cpp")}, QDir::Files,
+                           QDirIterator::Subdirectories);
+        int seen = 0;
+        while (files.hasNext()) {
+            QFile file(files.next());
+            QVERIFY(file.open(QIODevice::ReadOnly));
+            const QString text = QString::fromUtf8(file.readAll());
+            seen += static_cast<int>(text.count(QStringLiteral("Error{Message{")));
+            if (file.fileName().contains(QLatin1String("/core/words/")))
+                continue;
+            for (const QString& line : text.split(QLatin1Char('\n')))
+                QVERIFY2(!words.match(line).hasMatch() || line.contains(QLatin1String("pull->header.id.empty()")),
+                         qPrintable(file.fileName() + QStringLiteral(": ") + line));
+        }
+        QVERIFY(seen > 70);
+    }
+    /// The same error in another language: the reader's table speaks, also for what went wrong inside it.
+    void anErrorIsSaidInTheReadersLanguage() {
+        static constexpr Sentence kFew[] = {{"error.no-data-there", "dort ist nichts aufgezeichnet"},
+                                            {"error.of-pull", "Lauf %1: %2"}};
+        static constexpr Language kGerman{.id = "de", .sentences = kFew};
+        Wording german;
+        german.language = &kGerman;
+        const Error error = ofPull(4, Error{Message{"error.no-data-there"}});
+        QCOMPARE(error.reason, std::string("pull 4: there are no data at that engine speed"));
+        QCOMPARE(said(error, german), std::string("Lauf 4: dort ist nichts aufgezeichnet"));
+        // What came from outside in words stays as it is.
+        QCOMPARE(said(ofPull(4, Error{"the disk is full"}), german), std::string("Lauf 4: the disk is full"));
+        QCOMPARE((Error{"no such file", "a.csv", 3}.text()), std::string("a.csv:3: no such file"));
+    }
     void argumentsLookAsTheReaderWants() {
         Wording german;
         german.decimalPoint = ',';

@@ -28,7 +28,7 @@ Result<std::vector<double>> BrakeMethod::shaftSpeed(const Trace& trace, const Re
         return gathered(pull, *brake);
     if (const Channel* engine = trace.find(ChannelId::EngineSpeed))
         return gathered(pull, *engine, 1. / trace.header.enginePerBrake);
-    return Error{"a brake pull needs an engine_speed or brake_speed column"};
+    return Error{Message{"error.brake-needs-speed"}};
 }
 
 ChannelId BrakeMethod::shaftChannel() const {
@@ -48,9 +48,9 @@ Result<std::vector<double>> BrakeMethod::load(const Trace& trace, const ReadyPul
         return gathered(pull, *torque);
     const Channel* force = trace.find(ChannelId::LoadForce);
     if (!force)
-        return Error{"a brake pull needs a load_force or brake_torque column"};
+        return Error{Message{"error.brake-needs-load"}};
     if (!trace.header.brakeArmM || !(*trace.header.brakeArmM > 0.))
-        return Error{"load_force needs brake_arm_m to become torque"};
+        return Error{Message{"error.force-needs-arm"}};
     return gathered(pull, *force, *trace.header.brakeArmM);
 }
 
@@ -79,7 +79,7 @@ void BrakeMethod::findStretch(ReadyPull& pull) const {
 }
 
 std::string_view BrakeMethod::noStretch() const {
-    return "the brake is never loaded: there is no pull in this trace";
+    return "error.brake-never-loaded";
 }
 
 /// The tachometer is the brake's own.

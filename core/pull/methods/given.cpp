@@ -15,9 +15,9 @@ Result<PullFit> GivenMethod::fit(const Trace& trace, const ReadyOptions& options
     const Channel* power = trace.find(ChannelId::Power);
     const Channel* torque = trace.find(ChannelId::Torque);
     if (!speed)
-        return Error{"a curve needs an engine_speed column"};
+        return Error{Message{"error.curve-needs-speed"}};
     if (!power && !torque)
-        return Error{"a curve needs a power or a torque column"};
+        return Error{Message{"error.curve-needs-power"}};
     std::vector<std::size_t> order;
     for (std::size_t i = 0; i < trace.rows(); ++i) {
         const bool any = (power && std::isfinite(power->values[i])) || (torque && std::isfinite(torque->values[i]));
@@ -51,14 +51,12 @@ Result<PullFit> GivenMethod::fit(const Trace& trace, const ReadyOptions& options
         out.givenTorqueNm.push_back(t);
     }
     if (out.givenRpm.size() < 2)
-        return Error{"fewer than two usable points: too few for a curve"};
+        return Error{Message{"error.few-points"}};
     if (std::isfinite(firstOff)) {
         Flag flag{FlagKind::Inconsistent};
         flag.fromRpm = firstOff;
         flag.toRpm = lastOff;
-        char text[120];
-        std::snprintf(text, sizeof text, "power and torque disagree with engine speed by up to %.1f %%", 100. * worst);
-        flag.text = text;
+        flag.message = {"flag.power-torque", {Number{100. * worst, 1}}};
         for (const FlagOverrule& o : options.overrules)
             flag.overruled = flag.overruled || o.kind == FlagKind::Inconsistent;
         out.ready.flags.push_back(flag);
@@ -69,7 +67,7 @@ Result<PullFit> GivenMethod::fit(const Trace& trace, const ReadyOptions& options
         Flag flag{FlagKind::Short};
         flag.fromRpm = out.lowRpm;
         flag.toRpm = out.highRpm;
-        flag.text = "a short curve";
+        flag.message = {"flag.short-curve"};
         out.ready.flags.push_back(flag);
     }
     return out;

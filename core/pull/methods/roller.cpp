@@ -38,7 +38,7 @@ void whiten(RowMajor& design, Eigen::VectorXd& observed, const std::vector<doubl
 
 Result<Done> RollerMethod::check(const PullHeader& header) const {
     if (!header.rollerInertiaKgM2 || !(*header.rollerInertiaKgM2 > 0.))
-        return Error{"a roller pull needs roller_inertia_kg_m2"};
+        return Error{Message{"error.roller-needs-inertia"}};
     return Done{};
 }
 
@@ -47,10 +47,10 @@ Result<std::vector<double>> RollerMethod::shaftSpeed(const Trace& trace, const R
         return gathered(pull, *roller);
     if (const Channel* road = trace.find(ChannelId::VehicleSpeed)) {
         if (!trace.header.rollerRadiusM || !(*trace.header.rollerRadiusM > 0.))
-            return Error{"vehicle_speed needs roller_radius_m to become roller speed"};
+            return Error{Message{"error.road-speed-needs-radius"}};
         return gathered(pull, *road, 1. / *trace.header.rollerRadiusM);
     }
-    return Error{"a roller pull needs a roller_speed column, or vehicle_speed with roller_radius_m"};
+    return Error{Message{"error.roller-needs-speed"}};
 }
 
 ChannelId RollerMethod::shaftChannel() const {
@@ -112,7 +112,7 @@ void RollerMethod::findStretch(ReadyPull& pull) const {
 }
 
 std::string_view RollerMethod::noStretch() const {
-    return "the roller never gathers speed: there is no pull in this trace";
+    return "error.roller-never-gathers";
 }
 
 bool RollerMethod::ownTachometer() const {
