@@ -63,7 +63,7 @@ int runDiff(const SetupsAsked& o) {
                                {"price", orNull(c.price)},
                                {"hours", orNull(c.hours)},
                                {"note", c.note}});
-        say(differenceText(d));
+        say(said(differenceMessage(d)));
         return print({{"from", o.a},
                       {"to", o.b},
                       {"changes", changes},
@@ -72,7 +72,7 @@ int runDiff(const SetupsAsked& o) {
                       {"net_kg", orNull(less(two.netKg, one.netKg))},
                       {"price", orNull(less(two.price, one.price))},
                       {"hours", orNull(less(two.hours, one.hours))},
-                      {"text", differenceText(d)}});
+                      {"text", said(differenceMessage(d))}});
     }
     say(o.archive + ": there is no job \"" + o.job + "\"");
     return kInput;

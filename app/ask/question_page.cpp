@@ -222,7 +222,7 @@ void QuestionPage::refresh() {
                    "from and to.");
     else if (difference.independent > 1) {
         words = tr("More than one thing differs: %1. The credit belongs to all of them together.")
-                    .arg(QString::fromStdString(differenceText(difference)));
+                    .arg(QString::fromStdString(said(differenceMessage(difference), m_model.units().wording())));
         if (!difference.separating.empty())
             words +=
                 QLatin1Char(' ') +

@@ -27,7 +27,7 @@ Sheet sheetOf(const JobModel& model) {
     sheet.marks = {setupMarkOf(model, base), setupMarkOf(model, with)};
     // All that the two differ in, not only the last step of the family tree.
     if (const SetupDifference d = differenceOf(model.job().setupTree(), base, with); !d.changes.empty())
-        sheet.changed = QString::fromStdString(differenceText(d));
+        sheet.changed = QString::fromStdString(said(differenceMessage(d), model.units().wording()));
     return sheet;
 }
 

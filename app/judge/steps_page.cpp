@@ -57,7 +57,9 @@ void StepsPage::show(const Result<LadderAnswer>* answer, const Study& study) {
                             : tr("%1 loses %2, give or take %3.").arg(name, power(-s.gain, gm), power(gm, gm));
         const SetupDifference d = differenceOf(study.tree(), ids[i - 1], ids[i]);
         if (!d.changes.empty())
-            words += QLatin1Char(' ') + tr("It changed %1.").arg(QString::fromStdString(differenceText(d)));
+            words +=
+                QLatin1Char(' ') +
+                tr("It changed %1.").arg(QString::fromStdString(said(differenceMessage(d), m_model.units().wording())));
         say(words);
         if (notes[i].shared)
             say(tr("%1 changed more than one thing at once: the credit is shared (hatched).").arg(name), "caution");

@@ -347,7 +347,8 @@ void BenchPage::showCrank() {
     const DisplayUnits& u = m_job.units();
     std::vector<RangeBar> bars;
     for (const CrankEstimate& e : crankEstimates(best, options))
-        bars.push_back({tr(e.school.c_str()), tr(e.basis.c_str()), u.powerOf(e.lowW), u.powerOf(e.highW)});
+        bars.push_back({QString::fromStdString(said(e.school, u.wording())),
+                        QString::fromStdString(said(e.basis, u.wording())), u.powerOf(e.lowW), u.powerOf(e.highW)});
     m_crank->setBars(std::move(bars), u.powerOf(best), tr("wheel"), u.powerSymbol());
 }
 

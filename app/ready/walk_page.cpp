@@ -349,8 +349,8 @@ void WalkPage::refresh() {
         label->setProperty(property, true);
         m_said->addWidget(label);
     };
-    for (const std::string& outside : state.outside)
-        say(QString::fromStdString(outside), "caution");
+    for (const Message& outside : state.outside)
+        say(QString::fromStdString(said(outside, m_job.units().wording())), "caution");
     for (const std::string& caution : usualCautions())
         say(QString::fromStdString(caution), "muted");
     m_said->addStretch(1);

@@ -6,21 +6,21 @@ namespace {
 
 struct Range {
     double low, high;
-    const char* words;
+    std::string_view basis;
 };
 
 Range percentFor(Driveline driveline) {
     switch (driveline) {
     case Driveline::ChainBike:
-        return {0.08, 0.10, "8 to 10 % for a chain-driven bike"};
+        return {0.08, 0.10, "crank.percent-chain"};
     case Driveline::ManualCar:
-        return {0.10, 0.15, "10 to 15 % for a manual gearbox"};
+        return {0.10, 0.15, "crank.percent-manual"};
     case Driveline::Automatic:
-        return {0.20, 0.30, "20 to 30 % for an automatic"};
+        return {0.20, 0.30, "crank.percent-automatic"};
     case Driveline::BeltCvt:
         break;
     }
-    return {0.20, 0.30, "20 to 30 % for a belt drive"};
+    return {0.20, 0.30, "crank.percent-belt"};
 }
 
 } // namespace
@@ -29,16 +29,16 @@ std::vector<CrankEstimate> crankEstimates(double wheelW, const CrankOptions& opt
     std::vector<CrankEstimate> out;
     const Range percent = percentFor(options.driveline);
     // The loss is a share of the crank's power, not of the wheel's.
-    out.push_back({"percent", wheelW / (1. - percent.low), wheelW / (1. - percent.high), percent.words});
-    out.push_back({"fixed plus percent", (wheelW + 1500.) / (1. - 0.03), (wheelW + 3000.) / (1. - 0.05),
-                   "1.5 to 3 kW and 3 to 5 %"});
+    out.push_back(
+        {Message{"crank.percent"}, wheelW / (1. - percent.low), wheelW / (1. - percent.high), Message{percent.basis}});
+    out.push_back({Message{"crank.fixed"}, (wheelW + 1500.) / (1. - 0.03), (wheelW + 3000.) / (1. - 0.05),
+                   Message{"crank.fixed-basis"}});
     if (options.dragWithMachineNm && options.dragAloneNm && options.rollerRadS > 0.) {
         const double w = options.rollerRadS;
         const auto at = [&](const std::array<double, 3>& c) { return c[0] + c[1] * w + c[2] * w * w; };
         const double loss = (at(*options.dragWithMachineNm) - at(*options.dragAloneNm)) * w;
         if (loss > 0.)
-            out.push_back({"coast-down", wheelW + loss, wheelW + 2. * loss,
-                           "machine's drag measured coasting; under load up to as much again"});
+            out.push_back({Message{"crank.coast"}, wheelW + loss, wheelW + 2. * loss, Message{"crank.coast-basis"}});
     }
     return out;
 }

@@ -2,6 +2,8 @@
 // What the crank may be making when the wheel was measured: three schools, each a range, none of them a measurement.
 #pragma once
 
+#include "core/words/message.h"
+
 #include <array>
 #include <optional>
 #include <string>
@@ -12,9 +14,9 @@ namespace jr {
 enum class Driveline { ChainBike, ManualCar, Automatic, BeltCvt };
 
 struct CrankEstimate {
-    std::string school; ///< "percent", "fixed plus percent", "coast-down"
+    Message school; ///< "percent", "fixed plus percent", "coast-down"
     double lowW = 0., highW = 0.;
-    std::string basis; ///< what it rests on, in words
+    Message basis; ///< what it rests on, in words
 };
 
 struct CrankOptions {

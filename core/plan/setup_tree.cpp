@@ -98,17 +98,21 @@ SetupDifference differenceOf(const std::vector<SetupNode>& tree, const std::stri
     return out;
 }
 
-std::string differenceText(const SetupDifference& difference) {
+Message differenceMessage(const SetupDifference& difference) {
     if (difference.changes.empty())
-        return "no difference is written down";
-    std::string out;
+        return {"setup.no-difference"};
+    Sayings list;
     for (const PartChange& c : difference.changes) {
-        out += (out.empty() ? "" : "; ") + partName(c) + " from " + (c.from.empty() ? "nothing" : c.from) + " to " +
-               (c.to.empty() ? "nothing" : c.to);
-        if (c.belongs)
-            out += " (belongs to it)";
+        if (c.from.empty())
+            list.messages.push_back({c.belongs ? "setup.put-on-belonging" : "setup.put-on", {partName(c), c.to}});
+        else if (c.to.empty())
+            list.messages.push_back(
+                {c.belongs ? "setup.taken-off-belonging" : "setup.taken-off", {partName(c), c.from}});
+        else
+            list.messages.push_back(
+                {c.belongs ? "setup.changed-belonging" : "setup.changed", {partName(c), c.from, c.to}});
     }
-    return out;
+    return {"setup.changes", {std::move(list)}};
 }
 
 SetupLedger ledgerOf(const std::vector<SetupNode>& tree, const std::string& id) {

@@ -3,6 +3,8 @@
 // changes.
 #pragma once
 
+#include "core/words/message.h"
+
 #include <optional>
 #include <string>
 #include <vector>
@@ -38,7 +40,7 @@ struct SetupDifference {
 SetupDifference differenceOf(const std::vector<SetupNode>& tree, const std::string& a, const std::string& b);
 
 /// "intake stack from 60 mm to 120 mm; main jet from 150 to 155 (belongs to it)".
-std::string differenceText(const SetupDifference& difference);
+Message differenceMessage(const SetupDifference& difference);
 
 /// Net weight (on less off), money and hours of a setup against the root of its family; nullopt where nothing was
 /// entered.

@@ -90,12 +90,15 @@ WalkState walkState(const WalkRound& round) {
         if (line.safety && !settled(line))
             out.missingSafety.push_back(line.words);
         if (outsideWindow(line)) {
-            const std::string unit = " " + line.unit;
-            out.outside.push_back(line.words + " " + number(*line.value) + unit + ", window " +
-                                  (line.low && line.high ? number(*line.low) + " to " + number(*line.high)
-                                   : line.low            ? "from " + number(*line.low)
-                                                         : "up to " + number(*line.high)) +
-                                  unit + (line.place.empty() ? "" : " (" + line.place + ")"));
+            const std::string_view code = line.low && line.high ? "walk.outside-both"
+                                          : line.low            ? "walk.outside-low"
+                                                                : "walk.outside-high";
+            Message message{code, {line.words, number(*line.value), line.unit}};
+            for (const std::optional<double>& end : {line.low, line.high})
+                if (end)
+                    message.arguments.push_back(number(*end));
+            out.outside.push_back(line.place.empty() ? std::move(message)
+                                                     : Message{"walk.at-place", {Sayings{{message}}, line.place}});
         }
     }
     return out;

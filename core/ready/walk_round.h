@@ -6,6 +6,8 @@
 // first; every line can be rewritten, and new ones added.
 #pragma once
 
+#include "core/words/message.h"
+
 #include "core/machine/machine_sheet.h"
 
 #include <optional>
@@ -46,7 +48,7 @@ bool settled(const WalkLine& line);
 struct WalkState {
     int settled = 0, all = 0;
     std::vector<std::string> missingSafety; ///< words of safety lines neither ticked nor reasoned
-    std::vector<std::string> outside;       ///< "battery 11.4 V, window 12.2 to 14.8 V"
+    std::vector<Message> outside;           ///< "battery 11.4 V, window 12.2 to 14.8 V"
     bool clear() const { return missingSafety.empty(); }
 };
 WalkState walkState(const WalkRound& round);

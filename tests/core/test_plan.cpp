@@ -194,8 +194,9 @@ private slots:
         }
         const SetupDifference d = differenceOf(tree, "s", "r");
         QCOMPARE(d.changes.size(), std::size_t(2));
-        QCOMPARE(differenceText(d), std::string("main jet of cylinder 1 from 150 to 155; main jet of cylinder 2 from "
-                                                "150 to 152"));
+        QCOMPARE(said(differenceMessage(d)),
+                 std::string("main jet of cylinder 1 from 150 to 155; main jet of cylinder 2 from "
+                             "150 to 152"));
         QCOMPARE(d.independent, 2);
         QCOMPARE(d.separating.front(), std::string("stock with only main jet of cylinder 1 155"));
     }
@@ -210,7 +211,7 @@ private slots:
         QCOMPARE(differenceOf(tree, "s", "p").independent, 1);
         const SetupDifference two = differenceOf(tree, "s", "pj");
         QCOMPARE(two.independent, 2);
-        QCOMPARE(QString::fromStdString(differenceText(two)),
+        QCOMPARE(QString::fromStdString(said(differenceMessage(two))),
                  QStringLiteral("exhaust from stock to race; main jet from 150 to 158"));
         // "pipe" is there already; what is missing is the jets alone ... which "pipe off again" is.
         QVERIFY(two.separating.empty());

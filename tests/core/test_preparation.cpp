@@ -157,7 +157,7 @@ private slots:
         QVERIFY(co);
         co->value = 60.; // too much: a tick is not enough, and the window is said
         QVERIFY(!walkState(round).clear());
-        QCOMPARE(walkState(round).outside.front(),
+        QCOMPARE(said(walkState(round).outside.front()),
                  std::string("carbon monoxide in the room 60 ppm, window up to 30 ppm"));
         co->reason = "meter being calibrated, doors open";
         QVERIFY(walkState(round).clear());
