@@ -213,19 +213,32 @@ private slots:
         auto archive = Archive::open(dir.path());
         const auto job = (*archive)->createJob("Job", "");
         QVERIFY((*archive)->addPull(*job, demoTrace(0), "x"));
-        // The database may not grow any more: what SQLite answers is the same as for a full disk. One more connection
-        // sets it for itself only, so the limit is put on the archive's own by going through the same file with a tiny
-        // size.
+        // The database may not grow any more: what SQLite answers is the same as for a full disk. It fails in the
+        // middle of a transaction whose first half went well; the very connection that failed must have let go of both.
+        // (tests_faults fails the archive's own writes one by one.)
         auto db = Database::open(dir.filePath("jolly-ram.sqlite"));
+        const auto mappings = [&] {
+            return (*db)->query(QStringLiteral("SELECT count(*) FROM mapping"))->front()[0].toInt();
+        };
+        const auto keep = [&](const char* name, int bytes) {
+            return (*db)->run(QStringLiteral("INSERT INTO mapping (name, signature, columns) VALUES (?, ?, 'y')"),
+                              {QString::fromLatin1(name), QString(bytes, QLatin1Char('z'))});
+        };
         const int pages = (*db)->query(QStringLiteral("PRAGMA page_count"))->front()[0].toInt();
         QVERIFY((*db)->query(QStringLiteral("PRAGMA max_page_count=%1").arg(pages)));
         const auto full = (*db)->transaction([&]() -> Result<Done> {
-            return (*db)->run(QStringLiteral("INSERT INTO mapping (name, signature, columns) VALUES ('x', ?, 'y')"),
-                              {QString(400000, QLatin1Char('z'))});
+            if (const Result<Done> first = keep("first", 10); !first || mappings() != 1)
+                return Error{"the first half did not go well"};
+            return keep("second", 400000);
         });
         QVERIFY(!full);
         QVERIFY2(QString::fromStdString(full.error().text()).contains(QLatin1String("the disk is full")),
                  full.error().text().c_str());
+        QCOMPARE(mappings(), 0);
+        // And it is ready for the next one: nothing was left open.
+        QVERIFY((*db)->transaction([&] { return keep("third", 10); }));
+        QCOMPARE(mappings(), 1);
+        QVERIFY((*db)->run(QStringLiteral("DELETE FROM mapping")));
         QCOMPARE((*archive)->mappings()->size(), std::size_t(0));
         QVERIFY((*archive)->check(true)->problems.empty());
     }
