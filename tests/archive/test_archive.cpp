@@ -235,6 +235,14 @@ private slots:
         QVERIFY2(QString::fromStdString(full.error().text()).contains(QLatin1String("the disk is full")),
                  full.error().text().c_str());
         QCOMPARE(mappings(), 0);
+        // Out of space it lets go by itself; whatever else went wrong, we have to say so.
+        const auto refused = (*db)->transaction([&]() -> Result<Done> {
+            if (const Result<Done> first = keep("first", 10); !first || mappings() != 1)
+                return Error{"the first half did not go well"};
+            return Error{"the open file could not be made ready"};
+        });
+        QVERIFY(!refused);
+        QCOMPARE(mappings(), 0);
         // And it is ready for the next one: nothing was left open.
         QVERIFY((*db)->transaction([&] { return keep("third", 10); }));
         QCOMPARE(mappings(), 1);
