@@ -256,11 +256,12 @@ void paintSheet(QPainter& p, const Sheet& sheet) {
     p.drawLine(QPointF(kEdge, kSheetHeight - 58), QPointF(kSheetWidth - kEdge, kSheetHeight - 58));
     text(p, kSheetHeight - 52,
          QObject::tr("The change is what counts: two benches never agree on absolute figures.") + QLatin1Char(' ') +
-             (c.evenings == 1 ? QObject::tr("Measured on one bench, one sitting; what it does not show is another day, "
-                                            "another bench or the road.")
-                              : QObject::tr("Measured on one bench in %1 sittings; what it does not show is another "
-                                            "bench or the road.")
-                                    .arg(c.evenings)) +
+             (c.sittingsRun == 1
+                  ? QObject::tr("Measured on one bench, one sitting; what it does not show is another day, "
+                                "another bench or the road.")
+                  : QObject::tr("Measured on one bench in %1 sittings; what it does not show is another "
+                                "bench or the road.")
+                        .arg(c.sittingsRun)) +
              QLatin1Char(' ') + QObject::tr("Noise, emission and workplace rules apply."),
          Theme::font(Size::Small), t.muted);
     p.restore();

@@ -152,7 +152,7 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const std::vector
             starts.push_back(m.pulls[i].fit->header.startedEpochS);
         }
     const std::vector<int> sitting = sittingsOf(starts);
-    out.evenings = 1 + *std::max_element(sitting.begin(), sitting.end());
+    out.sittingsRun = 1 + *std::max_element(sitting.begin(), sitting.end());
     BandMean& bandMean = out.bandMean;
     bandMean.fromRpm = out.rpm.front();
     bandMean.toRpm = out.rpm.back();

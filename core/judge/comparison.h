@@ -80,9 +80,9 @@ struct Comparison {
     std::optional<double> repeatabilityPct;
     bool repeatabilityBorrowed = false;
     DriftFinding drift;
-    int sittings = 1;   ///< above 1: each sitting has a level of its own, taken out
-    int evenings = 1;   ///< sittings the two were run in, whether their levels could be told or not
-    bool apart = false; ///< base and changed setup never shared a sitting, not even through a third
+    int sittings = 1;    ///< above 1: each sitting has a level of its own, taken out
+    int sittingsRun = 1; ///< sittings the two were run in, whether their levels could be told or not
+    bool apart = false;  ///< base and changed setup never shared a sitting, not even through a third
     std::vector<Caution> cautions;
 
     // The difference at a place of `rpm` as people read it.

@@ -2,6 +2,7 @@
 #include "core/pull/find_flags.h"
 
 #include "core/pull/local_line.h"
+#include "core/pull/straight_line.h"
 
 #include <algorithm>
 #include <cmath>
@@ -36,22 +37,22 @@ std::vector<CylinderMixture> mixtures(const ReadyPull& pull, const Trace& trace)
     return out;
 }
 
-/// Runs of samples in [from, to) for which `is` holds (gaps under 0.05 s bridged), at least `minS` long.
+/// Runs of samples in [from, to) for which `is` holds (gaps under `mixtureGapS` bridged), at least `mixtureMinS` long.
 template <class Is, class Found>
-void eachRun(const ReadyPull& pull, double minS, Is is, Found found) {
+void eachRun(const ReadyPull& pull, const FlagOptions& o, Is is, Found found) {
     for (std::size_t i = pull.from; i < pull.to;) {
         if (!is(i)) {
             ++i;
             continue;
         }
         std::size_t last = i;
-        for (std::size_t j = i + 1; j < pull.to && pull.timeS[j] - pull.timeS[last] < 0.05; ++j)
+        for (std::size_t j = i + 1; j < pull.to && pull.timeS[j] - pull.timeS[last] < o.mixtureGapS; ++j)
             if (is(j))
                 last = j;
         // A slow logger's single sample still stands for the step around it.
         const double before = i > 0 ? 0.5 * (pull.timeS[i] - pull.timeS[i - 1]) : 0.;
         const double after = last + 1 < pull.size() ? 0.5 * (pull.timeS[last + 1] - pull.timeS[last]) : 0.;
-        if (pull.timeS[last] - pull.timeS[i] + before + after >= minS)
+        if (pull.timeS[last] - pull.timeS[i] + before + after >= o.mixtureMinS)
             found(i, last + 1);
         i = last + 1;
     }
@@ -82,7 +83,7 @@ void findMixtureFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions& o
         };
         std::vector<std::pair<std::size_t, std::size_t>> dead;
         eachRun(
-            pull, o.mixtureMinS, [&](std::size_t i) { return afr[i] > o.notFiringAfr && loaded(i); },
+            pull, o, [&](std::size_t i) { return afr[i] > o.notFiringAfr && loaded(i); },
             [&](std::size_t from, std::size_t to) {
                 addFlag(pull, options, FlagKind::NotFiring, from, to, said("flag.not-firing", worst(from, to, true)));
                 dead.emplace_back(from, to);
@@ -91,12 +92,12 @@ void findMixtureFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions& o
             return std::any_of(dead.begin(), dead.end(), [&](const auto& d) { return i >= d.first && i < d.second; });
         };
         eachRun(
-            pull, o.mixtureMinS, [&](std::size_t i) { return afr[i] > o.leanAfr && loaded(i) && !isDead(i); },
+            pull, o, [&](std::size_t i) { return afr[i] > o.leanAfr && loaded(i) && !isDead(i); },
             [&](std::size_t from, std::size_t to) {
                 addFlag(pull, options, FlagKind::Lean, from, to, said("flag.lean", worst(from, to, true)));
             });
         eachRun(
-            pull, o.mixtureMinS, [&](std::size_t i) { return afr[i] < o.richAfr; },
+            pull, o, [&](std::size_t i) { return afr[i] < o.richAfr; },
             [&](std::size_t from, std::size_t to) {
                 addFlag(pull, options, FlagKind::Rich, from, to, said("flag.rich", worst(from, to, false)));
             });
@@ -112,34 +113,28 @@ void findMixtureFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions& o
         // Nearly every pull ends as rich as it was, and no line through such samples climbs.
         bool climbs = false;
         for (std::size_t i = pull.to; i-- > pull.from && pull.timeS[pull.to - 1] - pull.timeS[i] <= o.starvedMinS;)
-            climbs = climbs || !(afr[i] <= usual + 0.8 * o.starvedAfrRise);
+            climbs = climbs || !(afr[i] <= usual + o.starvedNearly * o.starvedAfrRise);
         if (!climbs)
             continue;
-        const LocalLine smooth = localLine(pull.timeS, afr, {}, 0.1);
+        const LocalLine smooth = localLine(pull.timeS, afr, {}, o.starvedSmoothS);
         std::size_t begin = pull.to;
         while (begin > pull.from && smooth.value[begin - 1] > usual + o.starvedAfrRise)
             --begin;
-        if (begin == pull.to || pull.timeS[pull.to - 1] - pull.timeS[begin] < o.starvedMinS || begin < pull.from + 20)
+        if (begin == pull.to || pull.timeS[pull.to - 1] - pull.timeS[begin] < o.starvedMinS ||
+            begin < pull.from + o.starvedBefore)
             continue;
         // Torque's own line from the half second before the climb.
-        double s0 = 0., st = 0., sy = 0., stt = 0., sty = 0.;
-        for (std::size_t i = begin; i-- > pull.from && pull.timeS[begin] - pull.timeS[i] < 1.0;) {
-            if (pull.timeS[begin] - pull.timeS[i] < 0.2)
+        StraightLine before;
+        for (std::size_t i = begin; i-- > pull.from && pull.timeS[begin] - pull.timeS[i] < o.starvedLineFromS;) {
+            if (pull.timeS[begin] - pull.timeS[i] < o.starvedLineToS)
                 continue;
-            const double t = pull.timeS[i] - pull.timeS[begin];
-            s0 += 1.;
-            st += t;
-            sy += pull.torqueRough[i];
-            stt += t * t;
-            sty += t * pull.torqueRough[i];
+            before.add(pull.timeS[i] - pull.timeS[begin], pull.torqueRough[i]);
         }
-        const double spread = s0 > 2. ? stt / s0 - st / s0 * st / s0 : 0.;
-        if (spread <= 0.)
+        if (before.count() <= 2. || before.spread() <= 0.)
             continue;
-        const double slope = (sty / s0 - st / s0 * sy / s0) / spread;
         std::vector<double> shares;
         for (std::size_t i = begin + (pull.to - begin) / 2; i < pull.to; ++i) {
-            const double line = sy / s0 + slope * (pull.timeS[i] - pull.timeS[begin] - st / s0);
+            const double line = before.meanY() + before.slope() * (pull.timeS[i] - pull.timeS[begin] - before.meanX());
             shares.push_back(pull.torqueRough[i] / std::max(line, 1e-6));
         }
         if (median(shares) < 1. - o.starvedTorqueFall) {
@@ -175,7 +170,7 @@ void findWholePullFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions&
         values.push_back(heat->values[pull.row[i]]);
     const double start =
         median({values.begin(), values.begin() + static_cast<long>(std::max<std::size_t>(values.size() / 10, 1))});
-    const double high = quantile(values, 0.98);
+    const double high = quantile(values, o.hottestShare);
     if (start < o.coldC) {
         whole(FlagKind::Cold, {head ? "flag.cold-head" : "flag.cold", {Number{start}}});
     }

@@ -2,6 +2,7 @@
 #include "core/pull/find_stretch.h"
 
 #include "core/pull/local_line.h"
+#include "core/pull/straight_line.h"
 
 #include <algorithm>
 #include <cmath>
@@ -32,37 +33,31 @@ void findRatio(ReadyPull& pull, const std::vector<double>& engine, const std::ve
     pull.ratioPerRadS = 0.;
     if (!pull.geared)
         return;
-    double s0 = 0., sx = 0., sy = 0., sxx = 0., sxy = 0.;
+    StraightLine line;
     for (std::size_t i = pull.from; i < pull.to; ++i) {
         if (!engineGood[i] || !pull.good[i] || pull.shaftSmooth[i] <= 0.)
             continue;
         const double r = engine[i] / pull.shaftSmooth[i];
-        if (std::abs(r / middle - 1.) > 0.5 * o.slipRatio)
+        if (std::abs(r / middle - 1.) > o.ratioInner * o.slipRatio)
             continue;
-        const double x = pull.shaftSmooth[i];
-        s0 += 1.;
-        sx += x;
-        sy += r;
-        sxx += x * x;
-        sxy += x * r;
+        line.add(pull.shaftSmooth[i], r);
     }
-    const double spread = sxx / s0 - sx / s0 * sx / s0;
-    if (s0 < 20. || spread <= 0.)
+    if (line.count() < o.ratioFewest || line.spread() <= 0.)
         return;
-    const double slope = (sxy / s0 - sx / s0 * sy / s0) / spread;
+    const double slope = line.slope();
     // A line is only worth having when it changes the engine speed by more than the tachometer's own error.
     const double reach = std::abs(slope) * (pull.shaftSmooth[pull.to - 1] - pull.shaftSmooth[pull.from]);
-    if (reach > 0.003 * middle) {
+    if (reach > o.ratioWorth * middle) {
         pull.ratioPerRadS = slope;
-        pull.ratioAtZero = sy / s0 - slope * sx / s0;
+        pull.ratioAtZero = line.meanY() - slope * line.meanX();
     } else {
-        pull.ratioAtZero = sy / s0;
+        pull.ratioAtZero = line.meanY();
     }
 }
 
-void keepOpenThrottle(ReadyPull& pull, const Trace& trace) {
+void keepOpenThrottle(ReadyPull& pull, const Trace& trace, const StretchOptions& o) {
     const Channel* channel = trace.find(ChannelId::Throttle);
-    if (!channel || pull.to < pull.from + 8)
+    if (!channel || pull.to < pull.from + o.fewest)
         return;
     std::vector<double> throttle = gathered(pull, *channel), inside;
     for (std::size_t i = pull.from; i < pull.to; ++i)
@@ -70,8 +65,8 @@ void keepOpenThrottle(ReadyPull& pull, const Trace& trace) {
             inside.push_back(throttle[i]);
     if (2 * inside.size() < pull.to - pull.from)
         return;
-    const double open = 0.93 * quantile(inside, 0.9);
-    if (open < 0.45)
+    const double open = o.openThrottle * quantile(inside, o.openHigh);
+    if (open < o.leastThrottle)
         return;
     const auto isOpen = [&](std::size_t i) { return !std::isfinite(throttle[i]) || throttle[i] >= open; };
     // The longest open stretch; a moment's flicker of the sensor does not end it.
@@ -82,7 +77,7 @@ void keepOpenThrottle(ReadyPull& pull, const Trace& trace) {
             continue;
         }
         std::size_t end = i;
-        for (std::size_t j = i; j < pull.to && pull.timeS[j] - pull.timeS[end] < 0.1; ++j)
+        for (std::size_t j = i; j < pull.to && pull.timeS[j] - pull.timeS[end] < o.flickerS; ++j)
             if (isOpen(j))
                 end = j;
         if (end + 1 - i > best) {
@@ -93,7 +88,8 @@ void keepOpenThrottle(ReadyPull& pull, const Trace& trace) {
         i = end + 1;
     }
     // The first tenth of a second open still fills the intake.
-    while (bestFrom + 8 < bestTo && bestFrom > pull.from && pull.timeS[bestFrom] - pull.timeS[bestTo - best] < 0.1)
+    while (bestFrom + o.fewest < bestTo && bestFrom > pull.from &&
+           pull.timeS[bestFrom] - pull.timeS[bestTo - best] < o.fillS)
         ++bestFrom;
     pull.from = bestFrom;
     pull.to = bestTo;

@@ -16,6 +16,6 @@ void findRatio(ReadyPull& pull, const std::vector<double>& engine, const std::ve
 /// Where a throttle was recorded, the pull is what was run with it open: the roll-on before and the shutting after are
 /// not. "Open" is nearly the most this pull ever had, so that a throttle sensor that never reads its full travel does
 /// no harm.
-void keepOpenThrottle(ReadyPull& pull, const Trace& trace);
+void keepOpenThrottle(ReadyPull& pull, const Trace& trace, const StretchOptions& options);
 
 } // namespace jr

@@ -2,12 +2,19 @@
 #include "core/pull/find_flags.h"
 
 #include "core/pull/local_line.h"
+#include "core/pull/straight_line.h"
 
 #include <algorithm>
 #include <cmath>
 #include <limits>
 
 namespace jr {
+namespace {
+
+constexpr double kUpperQuartile = 0.75;
+constexpr double kMadOfNormal = 0.6745; // median absolute deviation of a normal variable of unit variance
+
+} // namespace
 
 void findLimiter(ReadyPull& pull, const PullHeader& header, const ReadyOptions& options) {
     const FlagOptions& o = options.flags;
@@ -22,19 +29,20 @@ void findLimiter(ReadyPull& pull, const PullHeader& header, const ReadyOptions& 
     std::size_t contact = n;
     std::vector<double> usualTorque, jumps;
     for (std::size_t i = pull.from, lag = pull.from; i < pull.to; ++i) {
-        while (pull.timeS[lag] < pull.timeS[i] - 0.25)
+        while (pull.timeS[lag] < pull.timeS[i] - o.limiterFallS)
             ++lag;
         usualTorque.push_back(pull.torqueRough[i]);
         jumps.push_back(std::abs(pull.torqueRough[i] - pull.torqueRough[lag]));
     }
-    const double least = std::max(0.25 * quantile(usualTorque, 0.75), 6. * median(jumps) / 0.6745);
+    const double least = std::max(o.limiterUsual * quantile(usualTorque, kUpperQuartile),
+                                  o.limiterNoises * median(jumps) / kMadOfNormal);
     std::size_t lag = pull.from;
     for (std::size_t i = pull.from; i < n; ++i) {
-        while (pull.timeS[lag] < pull.timeS[i] - 0.25)
+        while (pull.timeS[lag] < pull.timeS[i] - o.limiterFallS)
             ++lag;
         // The last moments of a record are seen from one side only, where the rough torque jumps about most.
-        if (pull.rpm[i] < near || pull.timeS[i] - pull.timeS[pull.from] < 0.5 ||
-            pull.timeS[n - 1] - pull.timeS[i] < 0.05)
+        if (pull.rpm[i] < near || pull.timeS[i] - pull.timeS[pull.from] < o.limiterSettleS ||
+            pull.timeS[n - 1] - pull.timeS[i] < o.limiterEndS)
             continue;
         const double before = pull.torqueRough[lag];
         if (before > 0. && pull.torqueRough[i] < (1. - o.limiterDrop) * before &&
@@ -47,7 +55,7 @@ void findLimiter(ReadyPull& pull, const PullHeader& header, const ReadyOptions& 
     if (contact == n && known) {
         // The record may stop at the very first cut: no fall seen yet, but the limiter's speed was reached.
         for (std::size_t i = pull.from; i < pull.to; ++i)
-            if (pull.rpm[i] >= 0.997 * *header.limiterRpm) {
+            if (pull.rpm[i] >= o.limiterReached * *header.limiterRpm) {
                 contact = i;
                 break;
             }
@@ -56,9 +64,8 @@ void findLimiter(ReadyPull& pull, const PullHeader& header, const ReadyOptions& 
         return;
 
     // Step back over the window through which the fall was seen, and to where the torque first left its line.
-    const double margin = 0.06;
     std::size_t cut = contact;
-    while (cut > pull.from + 8 && pull.timeS[contact] - pull.timeS[cut] < margin)
+    while (cut > pull.from + options.stretch.fewest && pull.timeS[contact] - pull.timeS[cut] < o.limiterMarginS)
         --cut;
 
     // Was it a limiter, or the throttle being shut? A limiter lets go again, or is written down.
@@ -68,20 +75,20 @@ void findLimiter(ReadyPull& pull, const PullHeader& header, const ReadyOptions& 
     std::size_t last = contact;
     for (std::size_t i = contact; i < n && pull.rpm[i] > near; ++i) {
         low = std::min(low, pull.rpm[i]);
-        if (pull.rpm[i] > low + 0.002 * top)
+        if (pull.rpm[i] > low + o.limiterRecovers * top)
             recovers = true;
         last = i;
     }
     end = last + 1;
-    const bool atKnown =
-        known && pull.rpm[contact] > 0.98 * *header.limiterRpm && pull.rpm[contact] < 1.03 * *header.limiterRpm;
+    const bool atKnown = known && pull.rpm[contact] > o.limiterBelow * *header.limiterRpm &&
+                         pull.rpm[contact] < o.limiterAbove * *header.limiterRpm;
     const double stay = pull.timeS[last] - pull.timeS[contact];
     if (atKnown || (recovers && stay >= o.limiterStayS)) {
         const Flag flag = addFlag(pull, options, FlagKind::Limiter, cut, end, {"flag.limiter"});
         if (flag.overruled)
             return;
     }
-    pull.to = std::min(pull.to, std::max(cut, pull.from + 8));
+    pull.to = std::min(pull.to, std::max(cut, pull.from + options.stretch.fewest));
 }
 
 void findLoadSpike(ReadyPull& pull, const ReadyOptions& options) {
@@ -89,8 +96,8 @@ void findLoadSpike(ReadyPull& pull, const ReadyOptions& options) {
     const double start = pull.timeS[pull.from];
     const double length = pull.timeS[pull.to - 1] - start;
     // The spike must lie this early; the line it is held against comes from what follows for as long again and more.
-    const double early = std::min(o.spikeWithinS, 0.15 * length);
-    const double late = std::min(4. * early, 0.6 * length);
+    const double early = std::min(o.spikeWithinS, o.spikeWithin * length);
+    const double late = std::min(o.spikeAfter * early, o.spikeAfterMost * length);
     std::size_t earlyEnd = pull.from, lateEnd = pull.from;
     for (std::size_t i = pull.from; i < pull.to; ++i) {
         if (pull.timeS[i] < start + early)
@@ -98,50 +105,44 @@ void findLoadSpike(ReadyPull& pull, const ReadyOptions& options) {
         if (pull.timeS[i] < start + late)
             lateEnd = i + 1;
     }
-    if (earlyEnd < pull.from + 3 || lateEnd < earlyEnd + 6)
+    if (earlyEnd < pull.from + o.spikeFewest || lateEnd < earlyEnd + 2 * o.spikeFewest)
         return;
     // A straight line through the torque that follows, against engine speed, and its own scatter.
-    double s0 = 0., sx = 0., sy = 0., sxx = 0., sxy = 0.;
-    for (std::size_t i = earlyEnd; i < lateEnd; ++i) {
-        const double x = pull.rpm[i], y = pull.torqueRough[i];
-        s0 += 1.;
-        sx += x;
-        sy += y;
-        sxx += x * x;
-        sxy += x * y;
-    }
-    const double spread = sxx / s0 - sx / s0 * sx / s0;
-    const double slope = spread > 1. ? (sxy / s0 - sx / s0 * sy / s0) / spread : 0.;
+    StraightLine after;
+    for (std::size_t i = earlyEnd; i < lateEnd; ++i)
+        after.add(pull.rpm[i], pull.torqueRough[i]);
+    constexpr double kOneRpm2 = 1.; // a narrower spread has no slope worth the name
+    const double slope = after.spread() > kOneRpm2 ? after.slope() : 0.;
     double scatter = 0.;
     double highest = 0.;
     for (std::size_t i = earlyEnd; i < lateEnd; ++i) {
-        const double off = pull.torqueRough[i] - (sy / s0 + slope * (pull.rpm[i] - sx / s0));
+        const double off = pull.torqueRough[i] - (after.meanY() + slope * (pull.rpm[i] - after.meanX()));
         scatter += off * off;
         highest = std::max(highest, pull.torqueRough[i]);
     }
-    scatter = std::sqrt(scatter / s0);
+    scatter = std::sqrt(scatter / after.count());
     std::size_t spikeEnd = pull.from, hits = 0;
     for (std::size_t i = pull.from; i < earlyEnd; ++i) {
         // No steeper than the line allows downwards: a torque that truly falls from the start is no spike.
-        const double line = std::max(sy / s0 + slope * (pull.rpm[i] - sx / s0), sy / s0);
-        const double limit = line + std::max(o.spikeShare * std::abs(line), 4.5 * scatter);
+        const double line = std::max(after.meanY() + slope * (pull.rpm[i] - after.meanX()), after.meanY());
+        const double limit = line + std::max(o.spikeShare * std::abs(line), o.spikeNoises * scatter);
         if (pull.torqueRough[i] > limit) {
             ++hits;
             spikeEnd = i + 1;
         }
     }
-    if (hits < 3 || pull.timeS[spikeEnd - 1] - start < 0.02)
+    if (hits < o.spikeFewest || pull.timeS[spikeEnd - 1] - start < o.spikeMinS)
         return;
     // Past the last high sample, until torque is back within half the margin of the line.
     while (spikeEnd < earlyEnd) {
-        const double line = std::max(sy / s0 + slope * (pull.rpm[spikeEnd] - sx / s0), sy / s0);
-        if (pull.torqueRough[spikeEnd] < line + 0.25 * o.spikeShare * std::abs(line) + scatter)
+        const double line = std::max(after.meanY() + slope * (pull.rpm[spikeEnd] - after.meanX()), after.meanY());
+        if (pull.torqueRough[spikeEnd] < line + o.spikeEnds * o.spikeShare * std::abs(line) + scatter)
             break;
         ++spikeEnd;
     }
     const Flag flag = addFlag(pull, options, FlagKind::LoadSpike, pull.from, spikeEnd, {"flag.load-spike"});
     if (!flag.overruled)
-        pull.from = std::min(spikeEnd, pull.to - 8);
+        pull.from = std::min(spikeEnd, pull.to - options.stretch.fewest);
 }
 
 void findSlip(ReadyPull& pull, const ReadyOptions& options) {
@@ -154,12 +155,14 @@ void findSlip(ReadyPull& pull, const ReadyOptions& options) {
         ratio[i] = pull.good[i] ? radPerSFromRpm(pull.engineRaw[i]) / std::max(pull.shaftSmooth[i], 1e-6)
                                 : std::numeric_limits<double>::quiet_NaN();
         if (i >= pull.from && i < pull.to && std::isfinite(ratio[i]))
-            strays = strays || std::abs(ratio[i] / pull.ratio(pull.shaftSmooth[i]) - 1.) > 0.8 * o.slipRatio;
+            strays =
+                strays || std::abs(ratio[i] / pull.ratio(pull.shaftSmooth[i]) - 1.) > o.slipSuspected * o.slipRatio;
     }
     if (!strays)
         return;
     const double step = (pull.timeS.back() - pull.timeS.front()) / static_cast<double>(pull.size() - 1);
-    const std::vector<double> smooth = localLine(pull.timeS, ratio, {}, std::max(0.03, 1.5 * step)).value;
+    const std::vector<double> smooth =
+        localLine(pull.timeS, ratio, {}, std::max(o.slipSmoothS, o.slipSmoothSteps * step)).value;
     for (std::size_t i = pull.from; i < pull.to;) {
         const auto off = [&](std::size_t j) { return std::abs(smooth[j] / pull.ratio(pull.shaftSmooth[j]) - 1.); };
         if (off(i) <= o.slipRatio) {
@@ -167,10 +170,10 @@ void findSlip(ReadyPull& pull, const ReadyOptions& options) {
             continue;
         }
         std::size_t end = i;
-        while (end < pull.to && off(end) > 0.4 * o.slipRatio)
+        while (end < pull.to && off(end) > o.slipEnds * o.slipRatio)
             ++end;
         std::size_t begin = i;
-        while (begin > pull.from && off(begin - 1) > 0.4 * o.slipRatio)
+        while (begin > pull.from && off(begin - 1) > o.slipEnds * o.slipRatio)
             --begin;
         if (end > begin && pull.timeS[end - 1] - pull.timeS[begin] >= o.slipMinS) {
             const Flag flag = addFlag(pull, options, FlagKind::Slip, begin, end, {"flag.slip"});

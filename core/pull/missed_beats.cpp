@@ -55,7 +55,7 @@ void flagDropouts(ReadyPull& pull, const std::vector<char>& good, const std::str
             continue;
         }
         std::size_t end = i + 1, bad = 1;
-        for (std::size_t j = i + 1; j < pull.to && pull.timeS[j] - pull.timeS[end - 1] < 0.1; ++j)
+        for (std::size_t j = i + 1; j < pull.to && pull.timeS[j] - pull.timeS[end - 1] < options.flags.missedGapS; ++j)
             if (!good[j]) {
                 end = j + 1;
                 ++bad;

@@ -58,7 +58,7 @@ public:
     virtual void roughTorque(ReadyPull& pull, const PullHeader& header, const std::vector<char>& loadGood,
                              const TimeWindows& windows) const = 0;
     /// Sets `from` and `to`.
-    virtual void findStretch(ReadyPull& pull) const = 0;
+    virtual void findStretch(ReadyPull& pull, const StretchOptions& options) const = 0;
     virtual std::string_view noStretch() const = 0; ///< said when there is none
     /// Whether the tachometer is a channel beside the shaft's (it can slip against it).
     virtual bool ownTachometer() const = 0;

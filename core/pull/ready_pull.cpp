@@ -161,11 +161,11 @@ void Preparation::smooth() {
 
 /// Stage 5: which part of the record is the run.
 Result<Done> Preparation::findStretch() {
-    method.findStretch(pull);
+    method.findStretch(pull, options.stretch);
     if (pull.to < pull.from + kFewestInStretch)
         return Error{Message{method.noStretch()}};
     pull.openTo = pull.size();
-    keepOpenThrottle(pull, trace);
+    keepOpenThrottle(pull, trace, options.stretch);
     return Done{};
 }
 
@@ -254,8 +254,9 @@ Flag addFlag(ReadyPull& pull, const ReadyOptions& options, FlagKind kind, std::s
         flag.toRpm = std::max(flag.toRpm, pull.rpm[i]);
     }
     flag.message = std::move(message);
+    const double slack = options.flags.overruleS;
     for (const FlagOverrule& o : options.overrules)
-        if (o.kind == kind && (std::isnan(o.atS) || (o.atS >= flag.fromS - 0.05 && o.atS <= flag.toS + 0.05)))
+        if (o.kind == kind && (std::isnan(o.atS) || (o.atS >= flag.fromS - slack && o.atS <= flag.toS + slack)))
             flag.overruled = true;
     pull.flags.push_back(flag);
     return flag;

@@ -17,6 +17,7 @@ namespace jr {
 /// What may be asked of the reading of a pull.
 struct ReadyOptions {
     FlagOptions flags;
+    StretchOptions stretch;
     std::vector<FlagOverrule> overrules;
 };
 

@@ -217,7 +217,7 @@ private slots:
         const auto c = compared(fits, plan);
         QVERIFY2(c.ok(), c.ok() ? "" : c.error().reason.c_str());
         QCOMPARE(c->sittings, 2);
-        QCOMPARE(c->evenings, 2);
+        QCOMPARE(c->sittingsRun, 2);
         QVERIFY(!c->apart);
         QVERIFY(c->bandMean.lowW && *c->bandMean.lowW <= 0.01 * c->bandMean.baseW &&
                 *c->bandMean.highW >= 0.01 * c->bandMean.baseW);
@@ -237,7 +237,7 @@ private slots:
         const auto c = compared(simulated("AAA|BBB", 0.01, 0.02), plan);
         QVERIFY(c.ok());
         QVERIFY(c->apart);
-        QCOMPARE(c->evenings, 2);
+        QCOMPARE(c->sittingsRun, 2);
         QVERIFY(said(c->cautions, "drift-unchecked", "never run in one sitting"));
         // The same pulls in one evening have the ordinary caution.
         const auto one = compared(simulated("AAABBB", 0.01, 0.), evenings("AAABBB"));

@@ -55,10 +55,10 @@ One tryOnce(const Scenario& s, unsigned seed) {
     std::vector<jr::PullFit> fits;
     std::vector<int> sides;
     // The truth that a test with drift or several evenings stands for is that of the mean of its pulls.
-    double meanLevel = 0., evening = s.eveningShare * dice.normal(), hoursAt = 0., worked = 0.;
+    double meanLevel = 0., evening = s.sittingShare * dice.normal(), hoursAt = 0., worked = 0.;
     for (std::size_t i = 0; i < s.order.size(); ++i) {
         if (s.order[i] == '|') {
-            evening = s.eveningShare * dice.normal();
+            evening = s.sittingShare * dice.normal();
             hoursAt += 24.;
             worked = 0.;
             continue;
@@ -164,9 +164,9 @@ const std::vector<Scenario>& scenarios() {
         Scenario& evenings = add("two evenings 2 % apart, ABBA each, 1 %/h drift", "ABBA|ABBA");
         evenings.gainShare = 0.02;
         evenings.driftPerHour = 0.01;
-        evenings.eveningShare = 0.02;
+        evenings.sittingShare = 0.02;
         Scenario& uneven = add("equal setups, two uneven evenings 2 % apart", "AAAB|ABBB");
-        uneven.eveningShare = 0.02;
+        uneven.sittingShare = 0.02;
         add("equal setups, 3+3", "ABBABA");
         add("equal setups, 4+4 with drift", "ABBAABBA").driftPerHour = 0.01;
         Scenario& quiet = add("equal setups, shape errors only", "ABBAABBA");

@@ -14,7 +14,7 @@ struct Scenario {
     double shiftRpm = 0.;  ///< the pipe comes in this much earlier
     bool twoStroke = false;
     double driftPerHour = 0.;
-    double eveningShare = 0.;   ///< standard deviation of what an evening reads differently
+    double sittingShare = 0.;   ///< standard deviation of what a sitting reads differently
     double offsetShare = 0.005; ///< pull to pull
     double wanderShare = 0.001;
     double edgeJitterShare = 0.0008;

@@ -67,12 +67,12 @@ void BrakeMethod::roughTorque(ReadyPull& pull, const PullHeader& header, const s
 }
 
 /// Wherever there was load; a lead-in or run-out without load is left off.
-void BrakeMethod::findStretch(ReadyPull& pull) const {
-    const double full = quantile(pull.torqueRough, 0.9);
+void BrakeMethod::findStretch(ReadyPull& pull, const StretchOptions& options) const {
+    const double full = quantile(pull.torqueRough, options.brakeFull);
     std::size_t from = 0, to = pull.size();
-    while (from < to && !(pull.torqueRough[from] > 0.15 * full))
+    while (from < to && !(pull.torqueRough[from] > options.brakeLoaded * full))
         ++from;
-    while (to > from && !(pull.torqueRough[to - 1] > 0.15 * full))
+    while (to > from && !(pull.torqueRough[to - 1] > options.brakeLoaded * full))
         --to;
     pull.from = from;
     pull.to = to;

@@ -90,7 +90,7 @@ void RollerMethod::roughTorque(ReadyPull& pull, const PullHeader& header, const 
 }
 
 /// From where it begins to gather speed in earnest to its highest speed.
-void RollerMethod::findStretch(ReadyPull& pull) const {
+void RollerMethod::findStretch(ReadyPull& pull, const StretchOptions& options) const {
     const std::size_t n = pull.size();
     std::size_t top = 0;
     for (std::size_t i = 0; i < n; ++i)
@@ -99,11 +99,11 @@ void RollerMethod::findStretch(ReadyPull& pull) const {
     // Under a brake the roller gathers speed slowly at full power: there the torque tells, not the acceleration.
     const std::vector<double>& effort = pull.loadNm.empty() ? pull.slopeRadS2 : pull.torqueRough;
     std::vector<double> climbs(effort.begin(), effort.begin() + static_cast<long>(top) + 1);
-    const double brisk = quantile(climbs, 0.75);
+    const double brisk = quantile(climbs, options.rollerBrisk);
     // Walk down from the middle of the climb, so that steady running or braking before the pull is left off.
     std::size_t start = top;
     const double halfway = 0.5 * (pull.shaftSmooth[top] + pull.shaftSmooth.front());
-    while (start > 0 && (pull.shaftSmooth[start] > halfway || effort[start] > 0.12 * brisk))
+    while (start > 0 && (pull.shaftSmooth[start] > halfway || effort[start] > options.rollerDriven * brisk))
         --start;
     if (start > 0)
         ++start;

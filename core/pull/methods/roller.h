@@ -17,7 +17,7 @@ public:
     Result<std::vector<double>> load(const Trace& trace, const ReadyPull& pull) const override;
     void roughTorque(ReadyPull& pull, const PullHeader& header, const std::vector<char>& loadGood,
                      const TimeWindows& windows) const override;
-    void findStretch(ReadyPull& pull) const override;
+    void findStretch(ReadyPull& pull, const StretchOptions& options) const override;
     std::string_view noStretch() const override;
     bool ownTachometer() const override;
     std::optional<double> engineRatio(const PullHeader& header) const override;
