@@ -5,6 +5,7 @@
 #include "app/widgets/chart_words.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/method_dialog.h"
+#include "app/widgets/paragraph_scroll.h"
 #include "core/judge/gain_kinds.h"
 #include "core/judge/sound.h"
 
@@ -12,7 +13,6 @@
 #include <QDoubleSpinBox>
 #include <QFormLayout>
 #include <QPainter>
-#include <QScrollArea>
 #include <QStackedWidget>
 #include <QToolButton>
 #include <QVBoxLayout>
@@ -182,14 +182,10 @@ QWidget* DifferencePage::buildSide() {
     m_bandMean = paragraph({}, "strong");
     layout->addWidget(m_bandMean);
 
-    auto* scroll = new QScrollArea;
-    scroll->setWidgetResizable(true);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    auto* text = new QWidget;
-    m_account = new QVBoxLayout(text);
-    m_account->setContentsMargins(0, 0, 8, 14); // the last line's "how?" is not cut off
+    auto* scroll = new ParagraphScroll;
+    m_account = scroll->paragraphs();
+    m_account->setContentsMargins(0, 0, 8, 0);
     m_account->setSpacing(8);
-    scroll->setWidget(text);
     layout->addWidget(scroll, 1);
     layout->addWidget(methodLink(QStringLiteral("The margin"), this));
 

@@ -4,13 +4,13 @@
 #include "app/theme/words.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/method_dialog.h"
+#include "app/widgets/paragraph_scroll.h"
 
 #include <QComboBox>
 #include <QCoreApplication>
 #include <QDoubleSpinBox>
 #include <QLocale>
 #include <QRegularExpression>
-#include <QScrollArea>
 #include <QVBoxLayout>
 
 #include <cmath>
@@ -39,14 +39,10 @@ JudgePage::JudgePage(const Theme& theme, JobModel& model, const QString& method,
     m_headline->setTextInteractionFlags(Qt::TextSelectableByMouse);
     m_headline->setAccessibleName(tr("Result"));
     down->addWidget(m_headline);
-    auto* scroll = new QScrollArea;
-    scroll->setWidgetResizable(true);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    auto* inner = new QWidget;
-    m_words = new QVBoxLayout(inner);
+    auto* scroll = new ParagraphScroll;
+    m_words = scroll->paragraphs();
     m_words->setContentsMargins(0, 0, 8, 0);
     m_words->setSpacing(8);
-    scroll->setWidget(inner);
     down->addWidget(scroll, 1);
     down->addWidget(methodLink(method, this));
     across->addWidget(side);

@@ -4,6 +4,7 @@
 #include "app/ask/ask_station.h"
 #include "app/handover/handover_station.h"
 #include "app/widgets/method_dialog.h"
+#include "app/widgets/paragraph_scroll.h"
 #include "core/judge/sentences.h"
 #include "demo_job/demo_day.h"
 #include "tests/support/demo_window.h"
@@ -260,6 +261,36 @@ private slots:
             m_demo.theme().setMode(Theme::Mode::Day);
             model().setUnitsChoice(0);
         }
+    }
+    void wordsEndWithAWholeLine() {
+        QVERIFY(m_demo.open("Stack length"));
+        window().showStation(MainWindow::Judge);
+        m_demo.judge().show(JudgeStation::Difference);
+        for (const int high : {640, 700, 777, 800}) {
+            window().resize(1280, high);
+            QTest::qWait(50);
+            auto* scroll = m_demo.judge().difference().findChild<ParagraphScroll*>();
+            QVERIFY(scroll && scroll->isVisible() && scroll->verticalScrollBar()->maximum() > 0);
+            const int foot = scroll->viewport()->height();
+            for (const QLabel* label : scroll->widget()->findChildren<QLabel*>())
+                if (label->isVisibleTo(scroll) && !label->text().isEmpty() && label->y() < foot &&
+                    label->y() + label->height() > foot)
+                    QVERIFY2((foot - label->y()) % label->fontMetrics().lineSpacing() == 0,
+                             qPrintable(QStringLiteral("%1 high: foot %2, %3 at %4, lines of %5, spare %6")
+                                            .arg(high)
+                                            .arg(foot)
+                                            .arg(label->text().left(30))
+                                            .arg(label->y())
+                                            .arg(label->fontMetrics().lineSpacing())
+                                            .arg(scroll->spare())));
+            // Scrolled to the end, the end is there.
+            scroll->verticalScrollBar()->setValue(scroll->verticalScrollBar()->maximum());
+            QTest::qWait(20);
+            QCOMPARE(scroll->spare(), 0);
+            QVERIFY(scroll->widget()->y() + scroll->widget()->height() <= scroll->viewport()->height());
+            scroll->verticalScrollBar()->setValue(0);
+        }
+        window().resize(1280, 800);
     }
 };
 
