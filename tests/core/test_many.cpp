@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // More than two setups in one model, effects and the best value along the rev range, and the gains people quote.
-// Linear model and pooled scatter against NIST certified data (StRD: Norris, SiRstv; data and certified values from
-// memory; a slip in either would show, since they must agree to ten digits).
+// Linear model and pooled scatter against NIST certified data (StRD: Norris, SiRstv; tests/reference/certified).
 #include "core/judge/along_range.h"
 #include "core/judge/gain_kinds.h"
 #include "core/judge/pull_model.h"
 #include "core/judge/range_model.h"
 #include "standin/simulated_bench.h"
+#include "tests/support/certified.h"
 #include "tests/support/simulated_trace.h"
 #include "tests/support/suites.h"
 
@@ -59,44 +59,34 @@ class TestMany : public QObject {
     Q_OBJECT
 private slots:
     void certifiedStraightLine() {
-        // NIST StRD "Norris": y, x.
-        const double data[][2] = {
-            {0.1, 0.2},     {338.8, 337.4}, {118.1, 118.2}, {888.0, 884.6}, {9.2, 10.1},    {228.1, 226.5},
-            {668.5, 666.3}, {998.5, 996.3}, {449.1, 448.6}, {778.9, 777.0}, {559.2, 558.2}, {0.3, 0.4},
-            {0.1, 0.6},     {778.1, 775.5}, {668.8, 666.9}, {339.3, 338.0}, {448.9, 447.5}, {10.8, 11.6},
-            {557.7, 556.0}, {228.3, 228.1}, {998.0, 995.8}, {888.8, 887.6}, {119.6, 120.2}, {0.3, 0.3},
-            {0.6, 0.3},     {557.6, 556.8}, {339.3, 339.1}, {888.0, 887.2}, {998.5, 999.0}, {778.9, 779.0},
-            {10.2, 11.1},   {117.6, 118.3}, {228.9, 229.2}, {668.4, 669.1}, {449.2, 448.9}, {0.2, 0.5}};
+        const testsupport::CertifiedSet norris = testsupport::certifiedSet("norris");
+        QCOMPARE(norris.rows.size(), std::size_t(36));
         SittingPlan plan;
         plan.setups = 1;
         Eigen::VectorXd y(36);
         double mean = 0.;
         for (int i = 0; i < 36; ++i) {
+            const std::vector<double>& row = norris.rows[static_cast<std::size_t>(i)];
             plan.setup.push_back(0);
-            plan.startedS.push_back(3600. * data[i][1]);
-            y[i] = data[i][0];
-            mean += data[i][1] / 36.;
+            plan.startedS.push_back(3600. * row[1]);
+            y[i] = row[0];
+            mean += row[1] / 36.;
         }
         const PullModel model = pullModel(plan, true);
         const double slope = model.weights.row(1).dot(y), level = model.weights.row(0).dot(y);
-        QVERIFY(std::abs(slope / 1.00211681802045 - 1.) < 1e-10);
-        QVERIFY(std::abs((level - slope * mean) / -0.262323073774029 - 1.) < 1e-8);
-        QVERIFY(std::abs((model.residual * y).norm() / std::sqrt(34.) / 0.884796396144373 - 1.) < 1e-10);
+        QCOMPARE(norris.against("slope", slope), QString());
+        QCOMPARE(norris.against("intercept", level - slope * mean), QString());
+        QCOMPARE(norris.against("residual_sd", (model.residual * y).norm() / std::sqrt(34.)), QString());
     }
     void certifiedPooledScatter() {
-        // NIST StRD "SiRstv": five instruments, five each; certified residual standard deviation.
-        const double data[5][5] = {{196.3052, 196.1240, 196.1890, 196.2569, 196.3403},
-                                   {196.3042, 196.3825, 196.1669, 196.3257, 196.0422},
-                                   {196.1303, 196.2005, 196.2889, 196.0343, 196.1811},
-                                   {196.2795, 196.1748, 196.1494, 196.1485, 195.9885},
-                                   {196.2119, 196.1051, 196.1850, 196.0052, 196.2090}};
+        const testsupport::CertifiedSet resistance = testsupport::certifiedSet("sirstv");
+        QCOMPARE(resistance.rows.size(), std::size_t(25));
         std::vector<Observation> o;
-        for (int g = 0; g < 5; ++g)
-            for (double v : data[g])
-                o.push_back({g, v, {}});
+        for (const std::vector<double>& row : resistance.rows)
+            o.push_back({static_cast<int>(row[0]), row[1], {}});
         const GroupFit fit = fitGroups(o, 5, {});
-        QVERIFY2(std::abs(fit.sd / 1.04076068334656e-01 - 1.) < 1e-9, qPrintable(QString::number(fit.sd, 'g', 15)));
-        QCOMPARE(fit.freedom, 20.);
+        QCOMPARE(resistance.against("residual_sd", fit.sd), QString());
+        QCOMPARE(resistance.against("freedom", fit.freedom), QString());
     }
     void twoSetsAreWhatCompareSays() {
         const Bench b({engineWith({}), engineWith({{0.03, 6500., 700.}})}, {0, 1, 1, 0, 0, 1, 1, 0}, 5);

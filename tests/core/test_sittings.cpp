@@ -8,6 +8,7 @@
 #include "core/judge/sittings.h"
 #include "core/mixture/mixture_finding.h"
 #include "standin/simulated_bench.h"
+#include "tests/support/certified.h"
 #include "tests/support/simulated_trace.h"
 #include "tests/support/suites.h"
 
@@ -105,33 +106,27 @@ private slots:
     }
 
     void blocksAgainstAPublishedExperiment() {
-        // Randomised complete blocks: four extrusion pressures, six batches of resin. Montgomery, Design and Analysis
-        // of Experiments, the vascular graft example; data and sums of squares are values from memory, and agree with
-        // one another.
-        const double yield[4][6] = {{90.3, 89.2, 98.2, 93.9, 87.4, 97.9},
-                                    {92.5, 89.5, 90.6, 94.7, 87.0, 95.8},
-                                    {85.5, 90.8, 89.6, 86.2, 88.0, 93.4},
-                                    {82.5, 89.5, 85.6, 87.4, 78.9, 90.7}};
+        const testsupport::CertifiedSet resin = testsupport::certifiedSet("resin-blocks");
+        QCOMPARE(resin.rows.size(), std::size_t(24));
         SittingPlan plan;
         plan.setups = 4;
         std::vector<double> y;
-        for (int batch = 0; batch < 6; ++batch)
-            for (int pressure = 0; pressure < 4; ++pressure) {
-                plan.setup.push_back(pressure);
-                plan.startedS.push_back(batch * kDay + pressure * 600.);
-                y.push_back(yield[pressure][batch]);
-            }
+        for (const std::vector<double>& row : resin.rows) {
+            plan.setup.push_back(static_cast<int>(row[0]));
+            plan.startedS.push_back(row[1] * kDay + row[0] * 600.);
+            y.push_back(row[2]);
+        }
         const PullModel model = pullModel(plan, false);
         QCOMPARE(model.sittings, 6);
-        QCOMPARE(model.freedom, 15);
-        QVERIFY(std::abs((model.residual * column(y)).squaredNorm() - 109.89) < 0.01);
+        QCOMPARE(resin.against("freedom", model.freedom), QString());
+        QCOMPARE(resin.against("residual_ss", (model.residual * column(y)).squaredNorm()), QString());
         const Eigen::VectorXd means = model.weights.topRows(4) * column(y);
         double treatments = 0.;
         const double overall = column(y).mean();
         for (Eigen::Index k = 0; k < 4; ++k)
             treatments += 6. * (means[k] - overall) * (means[k] - overall);
-        QVERIFY(std::abs(treatments - 178.17) < 0.01);
-        QVERIFY(std::abs((model.bench * column(y)).squaredNorm() - 192.25) < 0.01);
+        QCOMPARE(resin.against("treatment_ss", treatments), QString());
+        QCOMPARE(resin.against("block_ss", (model.bench * column(y)).squaredNorm()), QString());
     }
 
     void levelsAndDriftAgainstGsl() {

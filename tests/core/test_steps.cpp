@@ -6,6 +6,7 @@
 #include "core/judge/sweep.h"
 #include "core/words/wording.h"
 #include "standin/simulated_bench.h" // Dice
+#include "tests/support/certified.h"
 #include "tests/support/suites.h"
 
 #include <QTest>
@@ -78,22 +79,22 @@ private slots:
         QVERIFY(!effect(*f, "pipe")->low);
     }
     void aPublishedFactorial() {
-        // Pilot plant example of Box, Hunter and Hunter, "Statistics for Experimenters" (values from memory of the
-        // published table): temperature, concentration, catalyst; yields 60 72 54 68 52 83 45 80; effects 23, -5, 1.5;
-        // T*C 1.5, T*K 10, C*K 0, T*C*K 0.5.
-        const double yield[] = {60, 72, 54, 68, 52, 83, 45, 80};
+        const testsupport::CertifiedSet plant = testsupport::certifiedSet("pilot-plant");
+        QCOMPARE(plant.rows.size(), std::size_t(8));
         std::vector<Cell> cells;
         std::vector<std::vector<double>> values;
-        for (int i = 0; i < 8; ++i) {
-            cells.push_back({{i & 1 ? "180" : "160", i & 2 ? "40" : "20", i & 4 ? "B" : "A"}});
-            values.push_back({yield[i]});
+        for (const std::vector<double>& row : plant.rows) {
+            cells.push_back({{row[0] > 0. ? "180" : "160", row[1] > 0. ? "40" : "20", row[2] > 0. ? "B" : "A"}});
+            values.push_back({row[3]});
         }
         const auto f = factorial({"T", "C", "K"}, cells, numbers(values), std::nullopt);
         QVERIFY(f);
-        const std::pair<const char*, double> published[] = {{"T", 23.},   {"C", -5.},  {"K", 1.5},    {"T*C", 1.5},
-                                                            {"T*K", 10.}, {"C*K", 0.}, {"T*C*K", 0.5}};
-        for (const auto& [term, value] : published)
-            QVERIFY2(effect(*f, term) && std::abs(effect(*f, term)->effect - value) < 1e-9, term);
+        QCOMPARE(plant.figures.size(), std::size_t(7));
+        for (const auto& [term, figure] : plant.figures) {
+            const FactorialEffect* ours = effect(*f, term.toUtf8().constData());
+            QVERIFY2(ours, qPrintable(term));
+            QCOMPARE(plant.against(term, ours->effect), QString());
+        }
     }
     void missingCellsAreSaid() {
         const auto f = factorial({"pipe", "box"}, {{{"a", "x"}}, {{"b", "x"}}, {{"a", "y"}}},
