@@ -3,6 +3,7 @@
 #include "core/nan.h"
 
 #include <algorithm>
+#include <cassert>
 #include <cmath>
 #include <limits>
 
@@ -197,6 +198,7 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<CurvedPull>>& sets, 
     out.present = std::move(sheet.present);
     out.logPower = std::move(sheet.logPower);
     fillMissing(out.logPower, plan.setup, out.present);
+    assert(out.logPower.allFinite() && out.present.allFinite()); // every place was written
 
     // Drift goes in when the order can tell it and pulls are left over to show scatter (or the scatter is borrowed).
     out.drift.checked = orderTellsDrift(plan);

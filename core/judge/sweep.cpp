@@ -286,8 +286,8 @@ Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observa
         out.x.push_back(d.low() + range * i / (kCurvePoints - 1.));
         out.curve.push_back(shape.at(out.x.back()));
     }
-    out.low.resize(out.x.size());
-    out.high.resize(out.x.size());
+    out.low.assign(out.x.size(), kNaN);
+    out.high.assign(out.x.size(), kNaN);
     if (out.fit.known && out.fit.sd > 0.) {
         boost::random::mt19937 dice(o.seed);
         boost::random::normal_distribution<double> normal;

@@ -10,6 +10,7 @@
 #include "core/pull/pull_method.h"
 
 #include <algorithm>
+#include <cassert>
 #include <cmath>
 #include <cstdio>
 #include <limits>
@@ -155,7 +156,7 @@ void Preparation::smooth() {
     bridgeGaps(line, pull.timeS, pull.good, windows.roughHalfS);
     pull.shaftSmooth = std::move(line.value);
     pull.slopeRadS2 = std::move(line.slope);
-    pull.torqueRough.resize(pull.size());
+    pull.torqueRough.assign(pull.size(), kNaN); // whoever leaves one unwritten is caught below
     method.roughTorque(pull, trace.header, loadGood, windows);
 }
 
@@ -193,7 +194,7 @@ Result<Done> Preparation::findEngineSpeed() {
     } else {
         return Error{Message{tacho ? "error.tachometer-unusable" : "error.no-engine-speed"}};
     }
-    pull.rpm.resize(n);
+    pull.rpm.assign(n, kNaN);
     if (pull.geared) {
         for (std::size_t i = 0; i < n; ++i)
             pull.rpm[i] = rpmFromRadPerS(pull.shaftSmooth[i] * pull.ratio(pull.shaftSmooth[i]));
@@ -237,6 +238,8 @@ Result<Done> Preparation::flagAndChoose() {
     }
     findMixtureFlags(pull, trace, options);
     findWholePullFlags(pull, trace, options);
+    assert(std::none_of(pull.rpm.begin(), pull.rpm.end(), [](double v) { return std::isnan(v); }));
+    assert(std::none_of(pull.torqueRough.begin(), pull.torqueRough.end(), [](double v) { return std::isnan(v); }));
     const auto fitted = static_cast<std::size_t>(std::count(pull.fitted.begin(), pull.fitted.end(), 1));
     return fitted < kFewestSamples ? Result<Done>(tooFew(fitted, "error.few-usable")) : Result<Done>(Done{});
 }

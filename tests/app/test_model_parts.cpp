@@ -1,0 +1,111 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The parts of the open job and of the bench side, each on its own: how two setups are compared, and the fuel.
+#include "app/model/compare_settings.h"
+#include "app/model/fuel_tank.h"
+#include "app/model/job_study.h"
+#include "tests/support/suites.h"
+
+#include <QSignalSpy>
+#include <QTest>
+
+#include <cmath>
+
+using namespace jr;
+using namespace jr::app;
+
+class TestModelParts : public QObject {
+    Q_OBJECT
+private slots:
+    void sidesAreThoseThatAreThere() {
+        CompareSettings settings;
+        const auto there = [](const std::string& id) { return id == "a" || id == "b" || id == "c"; };
+        settings.chooseSides(there, {});
+        QVERIFY(settings.now().baseSetup.empty() && settings.now().withSetup.empty());
+        settings.chooseSides(there, {"b", "b"});
+        QCOMPARE(settings.now().baseSetup, std::string("b"));
+        QVERIFY(settings.now().withSetup.empty()); // nothing to compare with yet
+        settings.chooseSides(there, {"b", "b", "a", "c"});
+        QCOMPARE(settings.now().withSetup, std::string("a"));
+        // What a person chose stays while it is there, and goes with its setup.
+        settings.setWithSetup("c");
+        settings.chooseSides(there, {"b", "a", "c"});
+        QCOMPARE(settings.now().withSetup, std::string("c"));
+        settings.chooseSides([](const std::string& id) { return id == "b" || id == "a"; }, {"b", "a"});
+        QCOMPARE(settings.now().withSetup, std::string("a"));
+    }
+    void aSideTakenByTheOtherGivesWay() {
+        CompareSettings settings;
+        settings.chooseSides([](const std::string&) { return true; }, {"a", "b"});
+        settings.setBaseSetup("a");
+        settings.setWithSetup("b");
+        QSignalSpy changed(&settings, &CompareSettings::changed);
+        settings.setBaseSetup("b");
+        QCOMPARE(settings.now().baseSetup, std::string("b"));
+        QCOMPARE(settings.now().withSetup, std::string("a"));
+        settings.setWithSetup("b");
+        QCOMPARE(settings.now().baseSetup, std::string("a"));
+        QCOMPARE(changed.count(), 2);
+    }
+    void onlyWhatChangesIsTold() {
+        CompareSettings settings;
+        QSignalSpy changed(&settings, &CompareSettings::changed);
+        settings.setWorthPct(settings.now().worthPct);
+        settings.setWorthPct(-1.);
+        settings.setWorthPct(std::nan(""));
+        settings.setStandard("no such standard");
+        settings.setBand(5000., 5100.); // a slip of the hand
+        settings.setBand({}, {});
+        settings.setDetailRpm(settings.now().detailRpm);
+        settings.setRepeatabilityPct({});
+        QCOMPARE(changed.count(), 0);
+        settings.setBand(5000., 7000.);
+        settings.setStandard("din-70020");
+        settings.setRepeatabilityPct(0.5);
+        QCOMPARE(changed.count(), 3);
+        QCOMPARE(settings.standardAsked().id, std::string_view("din-70020"));
+        settings.begin({}); // another job: told by the job itself
+        QCOMPARE(changed.count(), 3);
+        QVERIFY(!settings.now().fromRpm);
+    }
+    void withoutPullsThereIsAReasonAndNoFigure() {
+        CompareSettings settings;
+        JobStudy study(settings);
+        study.begin(2, QStringLiteral("Working the pulls out…"));
+        QVERIFY(!study.comparison() && !study.curve(0) && !study.curve(-1));
+        QCOMPARE(study.bandMeansW().size(), std::size_t(2));
+        QVERIFY(std::isnan(study.bandMeansW()[1]));
+        study.expect(3);
+        QCOMPARE(study.bandMeansW().size(), std::size_t(3));
+        settings.setDetailRpm(300.);
+        QCOMPARE(study.detailRpm(), 300.);
+        settings.setStandard("din-70020");
+        QCOMPARE(study.standard().id, std::string_view("din-70020"));
+        QSignalSpy changed(&study, &JobStudy::changed);
+        study.lay({}, {});
+        QVERIFY(changed.wait(5000));
+        QVERIFY(study.problem().contains(QLatin1String("no pulls")));
+    }
+    void theTankRunsLow() {
+        FuelTank tank;
+        QSignalSpy changed(&tank, &FuelTank::changed);
+        QVERIFY(!tank.pullsLeft()); // neither its size nor what a pull takes is known
+        tank.setSizeMl(1000.);
+        QVERIFY(!tank.pullsLeft());
+        tank.burn(90.);
+        tank.burn(110.);
+        QCOMPARE(tank.usedMl(), 200.);
+        QCOMPARE(tank.pullsSinceFilled(), 2);
+        QVERIFY(tank.pullsLeft() && *tank.pullsLeft() <= 8 && *tank.pullsLeft() >= 6);
+        const int before = *tank.pullsLeft();
+        tank.burn(100.);
+        QCOMPARE(*tank.pullsLeft(), before - 1);
+        tank.filled();
+        QCOMPARE(tank.usedMl(), 0.);
+        QCOMPARE(tank.pullsSinceFilled(), 0);
+        QVERIFY(*tank.pullsLeft() > before); // what a pull takes is remembered
+        QCOMPARE(changed.count(), 5);
+    }
+};
+
+JR_SUITE(TestModelParts)
+#include "test_model_parts.moc"
