@@ -15,7 +15,7 @@
 namespace jr::app {
 namespace {
 
-constexpr double kNameWide = 150., kFoot = 30.;
+constexpr double kNameWide = 150., kManyFoot = 30.;
 
 } // namespace
 
@@ -42,7 +42,7 @@ void RibbonStack::paintEvent(QPaintEvent*) {
         for (std::size_t i = 0; i < c.rpm.size(); ++i)
             for (double w : {c.watt(i).mid, c.margins ? c.watt(i).low : 0., c.margins ? c.watt(i).high : 0.})
                 reach = std::max(reach, std::abs(w));
-    const double high = (height() - kFoot) / static_cast<double>(m_comparisons.size());
+    const double high = (height() - kManyFoot) / static_cast<double>(m_comparisons.size());
     for (std::size_t i = 0; i < m_comparisons.size(); ++i)
         drawRow(p, QRectF(0, static_cast<double>(i) * high, width(), high), i, reach);
     // One engine speed axis for all.
@@ -52,7 +52,7 @@ void RibbonStack::paintEvent(QPaintEvent*) {
     for (double rpm = std::ceil(c.rpm.front() / 1000.) * 1000.; rpm <= c.rpm.back(); rpm += 1000.) {
         const double x =
             kNameWide + (rpm - c.rpm.front()) / (c.rpm.back() - c.rpm.front()) * (width() - kNameWide - 16.);
-        p.drawText(QRectF(x - 30, height() - kFoot + 2, 60, 14), Qt::AlignCenter, QLocale().toString(rpm, 'f', 0));
+        p.drawText(QRectF(x - 30, height() - kManyFoot + 2, 60, 14), Qt::AlignCenter, QLocale().toString(rpm, 'f', 0));
     }
     p.drawText(QRectF(kNameWide, height() - 15, width() - kNameWide, 14), Qt::AlignCenter,
                tr("engine speed [rpm] · every row ±%1").arg(m_model.units().powerText(reach)));

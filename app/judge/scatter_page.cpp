@@ -15,7 +15,7 @@
 namespace jr::app {
 namespace {
 
-constexpr double kLeft = 66., kRight = 20.;
+constexpr double kScatterLeft = 66., kScatterRight = 20.;
 
 QString dayText(const RunPull& pull) {
     return pull.startedS
@@ -40,7 +40,7 @@ void RunPicture::setRun(RunChart chart, std::vector<RunPull> pulls, std::vector<
 
 double RunPicture::x(std::size_t index) const {
     const double n = static_cast<double>(std::max<std::size_t>(m_pulls.size(), 2));
-    return kLeft + 14. + (width() - kLeft - kRight - 28.) * static_cast<double>(index) / (n - 1.);
+    return kScatterLeft + 14. + (width() - kScatterLeft - kScatterRight - 28.) * static_cast<double>(index) / (n - 1.);
 }
 
 int RunPicture::pullAt(const QPointF& point) const {
@@ -71,8 +71,8 @@ void RunPicture::drawStrip(QPainter& p, const QRectF& area, const QString& name,
     if (low > high)
         return;
     const QLocale l;
-    p.drawText(QRectF(0, area.top() + 12, kLeft - 6, 14), Qt::AlignRight, l.toString(high, 'f', decimals));
-    p.drawText(QRectF(0, area.bottom() - 12, kLeft - 6, 14), Qt::AlignRight, l.toString(low, 'f', decimals));
+    p.drawText(QRectF(0, area.top() + 12, kScatterLeft - 6, 14), Qt::AlignRight, l.toString(high, 'f', decimals));
+    p.drawText(QRectF(0, area.bottom() - 12, kScatterLeft - 6, 14), Qt::AlignRight, l.toString(low, 'f', decimals));
     QPainterPath line;
     bool begun = false;
     for (std::size_t i = 0; i < m_pulls.size(); ++i)
@@ -95,7 +95,8 @@ void RunPicture::paintEvent(QPaintEvent*) {
     if (m_pulls.empty())
         return;
     const double stripHigh = std::max(38., 0.115 * height());
-    const QRectF area(kLeft, 24, width() - kLeft - kRight, height() - 24 - 3 * (stripHigh + 6) - 20);
+    const QRectF area(kScatterLeft, 24, width() - kScatterLeft - kScatterRight,
+                      height() - 24 - 3 * (stripHigh + 6) - 20);
     // Never for less than half a per cent: small scatter must look small.
     double reach = std::max(0.5, 1.25 * m_chart.limitPct.value_or(0.));
     for (const RunPoint& point : m_chart.points)
@@ -163,7 +164,7 @@ void RunPicture::paintEvent(QPaintEvent*) {
     const QLocale l;
     p.setPen(t.muted);
     for (double share : {-0.8, 0., 0.8})
-        p.drawText(QRectF(0, y(share * reach) - 8, kLeft - 6, 16), Qt::AlignRight | Qt::AlignVCenter,
+        p.drawText(QRectF(0, y(share * reach) - 8, kScatterLeft - 6, 16), Qt::AlignRight | Qt::AlignVCenter,
                    (share > 0. ? QStringLiteral("+") : QString()) + l.toString(share * reach, 'f', 1) +
                        QStringLiteral(" %"));
     p.drawText(QRectF(area.left(), 4, area.width(), 16), Qt::AlignLeft,

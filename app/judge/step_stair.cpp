@@ -23,7 +23,7 @@ void StepStair::setLadder(Ladder ladder, std::vector<StepNote> notes) {
 
 namespace {
 
-constexpr double kAxisWide = 62., kTopRoom = 30., kFoot = 96., kRight = 14.;
+constexpr double kAxisWide = 62., kTopRoom = 30., kStairFoot = 96., kStairRight = 14.;
 
 bool clearStep(const LadderStep& s) {
     return s.gainLow && s.gainHigh && (*s.gainLow > 0. || *s.gainHigh < 0.);
@@ -56,22 +56,22 @@ void StepStair::paintEvent(QPaintEvent*) {
     const double span = std::max(most - least, 0.01 * std::abs(steps.front().value));
     const double room = 0.22 * span; // labels stand above and below the whiskers
     const double low = least - (least < 0. ? room : 0.12 * span), high = least + span + room;
-    const double bottom = height() - kFoot;
+    const double bottom = height() - kStairFoot;
     const auto y = [&](double watt) { return bottom - (watt - low) / (high - low) * (bottom - kTopRoom); };
-    const double wide = (width() - kAxisWide - kRight) / static_cast<double>(steps.size());
+    const double wide = (width() - kAxisWide - kStairRight) / static_cast<double>(steps.size());
     const auto left = [&](std::size_t i) { return kAxisWide + wide * static_cast<double>(i); };
 
     p.setFont(Theme::font(Size::Small));
     for (double shown : niceTicks(u.powerOf(low), u.powerOf(high))) {
         const double at = y(low + (shown - u.powerOf(low)) / (u.powerOf(high) - u.powerOf(low)) * (high - low));
         p.setPen(QPen(t.line, 1, shown == 0. ? Qt::SolidLine : Qt::DotLine));
-        p.drawLine(QPointF(kAxisWide, at), QPointF(width() - kRight, at));
+        p.drawLine(QPointF(kAxisWide, at), QPointF(width() - kStairRight, at));
         p.setPen(t.muted);
         p.drawText(QRectF(0, at - 8, kAxisWide - 8, 16), Qt::AlignRight | Qt::AlignVCenter,
                    QString::fromStdString(plainNumber(shown, shown == std::floor(shown) ? 0 : 1, w, true)));
     }
     p.setPen(t.muted);
-    p.drawText(QRectF(kAxisWide, 4, width() - kAxisWide - kRight, 16), Qt::AlignLeft,
+    p.drawText(QRectF(kAxisWide, 4, width() - kAxisWide - kStairRight, 16), Qt::AlignLeft,
                tr("against %1, which makes %2 [%3]")
                    .arg(QString::fromStdString(steps.front().name),
                         QString::fromStdString(withUnit(steps.front().value, marginOf(steps.front()), u.power, w)),
@@ -145,7 +145,7 @@ void StepStair::drawFoot(QPainter& p, const QRectF& slot, std::size_t i) const {
     const QLocale l;
     const LadderStep& s = m_ladder.steps[i];
     const StepNote& note = m_notes[i];
-    const double below = height() - kFoot + 8.;
+    const double below = height() - kStairFoot + 8.;
     p.setFont(Theme::font(Size::Body, true));
     const QString name =
         p.fontMetrics().elidedText(QString::fromStdString(s.name), Qt::ElideRight, static_cast<int>(slot.width()) - 24);

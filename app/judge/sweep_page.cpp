@@ -17,7 +17,7 @@
 namespace jr::app {
 namespace {
 
-constexpr double kLeft = 66., kRight = 18., kFoot = 38., kTop = 14.;
+constexpr double kSweepLeft = 66., kSweepRight = 18., kSweepFoot = 38., kTop = 14.;
 
 } // namespace
 
@@ -69,7 +69,7 @@ void SweepChart::paintEvent(QPaintEvent*) {
     const double side = 0.05 * (x1 - x0);
     x0 -= side;
     x1 += side;
-    const QRectF area(kLeft, kTop + 18, width() - kLeft - kRight, height() - kTop - 18 - kFoot);
+    const QRectF area(kSweepLeft, kTop + 18, width() - kSweepLeft - kSweepRight, height() - kTop - 18 - kSweepFoot);
     const auto x = [&](double v) { return area.left() + (v - x0) / (x1 - x0) * area.width(); };
     const auto y = [&](double w) { return area.bottom() - (w - low) / (high - low) * area.height(); };
     p.setPen(QPen(t.line, 1));
@@ -137,7 +137,7 @@ void SweepChart::paintEvent(QPaintEvent*) {
     p.setPen(t.muted);
     const double least = u.powerOf(low), most = u.powerOf(high);
     for (double shown : niceTicks(least, most))
-        p.drawText(QRectF(0, y(low + (high - low) * (shown - least) / (most - least)) - 8, kLeft - 6, 16),
+        p.drawText(QRectF(0, y(low + (high - low) * (shown - least) / (most - least)) - 8, kSweepLeft - 6, 16),
                    Qt::AlignRight | Qt::AlignVCenter, l.toString(shown));
     p.drawText(QRectF(area.left(), height() - 17, area.width(), 15), Qt::AlignCenter, m_name);
     p.setPen(t.amber);
@@ -164,7 +164,7 @@ void BestChart::paintEvent(QPaintEvent*) {
     p.fillRect(rect(), t.panel);
     if (m_best.size() < 2)
         return;
-    const QRectF area(kLeft, kTop + 16, width() - kLeft - kRight, height() - kTop - 16 - kFoot);
+    const QRectF area(kSweepLeft, kTop + 16, width() - kSweepLeft - kSweepRight, height() - kTop - 16 - kSweepFoot);
     const double x0 = m_best.front().rpm, x1 = m_best.back().rpm;
     const double span = m_points.back() - m_points.front();
     const double y0 = m_points.front() - 0.12 * span, y1 = m_points.back() + 0.12 * span;
@@ -179,7 +179,7 @@ void BestChart::paintEvent(QPaintEvent*) {
         p.setPen(QPen(t.line, 1, Qt::DotLine));
         p.drawLine(QPointF(area.left(), y(v)), QPointF(area.right(), y(v)));
         p.setPen(t.muted);
-        p.drawText(QRectF(0, y(v) - 8, kLeft - 6, 16), Qt::AlignRight | Qt::AlignVCenter, l.toString(v, 'g', 5));
+        p.drawText(QRectF(0, y(v) - 8, kSweepLeft - 6, 16), Qt::AlignRight | Qt::AlignVCenter, l.toString(v, 'g', 5));
     }
     for (const BestAtSpeed& b : m_best) {
         if (b.shape == SweepShape::Flat) { // no value is better than another here
