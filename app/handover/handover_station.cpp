@@ -104,7 +104,12 @@ void HandoverStation::save(const QString& what, const QString& suffix, SheetForm
 
 void HandoverStation::write(SheetFormat format, const QString& path, std::function<void(const Result<Done>&)> then) {
     // What leaves the house is the answer to what is set now.
-    m_model.whenAnswered(this, [this, format, path, then = std::move(then)] {
+    m_model.whenAnswered(this, [this, format, path, then = std::move(then)](bool answered) {
+        if (!answered) {
+            then(Error{
+                tr("%1 was not written: another job was opened before it was worked out.").arg(path).toStdString()});
+            return;
+        }
         QtConcurrent::run([sheet = sheetOf(m_model), format, path] {
             return writeSheet(sheet, format, path);
         }).then(this, then);

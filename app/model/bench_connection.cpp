@@ -21,7 +21,7 @@ BenchConnection::BenchConnection(JobModel& job, QObject* parent) : QObject(paren
 }
 
 BenchConnection::~BenchConnection() {
-    disconnectBench();
+    leave(); // nobody is told: whoever listened is being taken down with it
 }
 
 QString BenchConnection::captureFolder() const {
@@ -55,6 +55,7 @@ void BenchConnection::connectTo(const QString& text, const QString& plain) {
         return;
     }
     m_calling = true;
+    m_words = tr("Reading what the archive knows of benches first.");
     m_job.keeper()->ask(
         this, [](const Archive& archive) { return calibratedFacts(archive); },
         [this, call, options = std::move(options)](std::map<std::string, CalibratedFacts> known) {
@@ -68,6 +69,7 @@ void BenchConnection::connectTo(const QString& text, const QString& plain) {
 
 void BenchConnection::call(SessionOptions options) {
     m_calling = false;
+    m_words.clear();
     m_session = new BenchSession(std::move(options));
     m_session->moveToThread(&m_thread);
     connect(&m_thread, &QThread::finished, m_session, &QObject::deleteLater);
@@ -158,12 +160,12 @@ void BenchConnection::closeSession() {
         m_session = nullptr;
         m_thread.quit();
         m_thread.wait();
-        m_words.clear();
     }
+    m_words.clear();
     m_bench.reset();
 }
 
-void BenchConnection::disconnectBench() {
+void BenchConnection::leave() {
     closeSession();
     if (m_standin) {
         m_standin->disconnect(this);
@@ -171,6 +173,10 @@ void BenchConnection::disconnectBench() {
         m_standin->waitForFinished(2000);
         m_standin.reset();
     }
+}
+
+void BenchConnection::disconnectBench() {
+    leave();
     emit linkChanged();
 }
 

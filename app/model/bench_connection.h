@@ -74,6 +74,7 @@ private:
     void takeDescription(BenchDescription bench);
     void useCalibrations();
     void closeSession();
+    void leave();
     QString standinProgram() const;
 
     JobModel& m_job;

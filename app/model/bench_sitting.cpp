@@ -16,10 +16,10 @@ BenchSitting::BenchSitting(JobModel& job, BenchConnection& link, QObject* parent
             m_procedure = procedureOf(*m_link.bench());
         useProcedure(m_procedure);
         tell();
-        setLimits(limitsOf(*m_link.bench()));
+        takeBenchLimits();
     });
     // A speed limit may be among them.
-    connect(&m_link, &BenchConnection::calibrated, this, [this] { setLimits(limitsOf(*m_link.bench())); });
+    connect(&m_link, &BenchConnection::calibrated, this, &BenchSitting::takeBenchLimits);
     // The next pulls belong to the job that is open.
     connect(&m_job, &JobModel::jobChanged, this, [this] {
         if (m_job.job().id != m_takenFrom)
@@ -114,6 +114,22 @@ void BenchSitting::setLimits(const GuardLimits& limits) {
     m_limits = limits;
     m_link.inSession([limits](BenchSession& session) { session.setLimits(limits); });
     emit changed();
+}
+
+void BenchSitting::takeBenchLimits() {
+    const GuardLimits said = limitsOf(*m_link.bench());
+    const bool another = m_link.bench()->name != m_limitsOf;
+    const auto mixed = [&](double GuardLimits::*limit) {
+        return another || said.*limit != m_benchLimits.*limit ? said.*limit : m_limits.*limit;
+    };
+    GuardLimits limits = said;
+    for (double GuardLimits::*limit : {&GuardLimits::leanAfr, &GuardLimits::notFiringAfr, &GuardLimits::exhaustC,
+                                       &GuardLimits::coolantC, &GuardLimits::overspeedRpm, &GuardLimits::rollerRadS,
+                                       &GuardLimits::loadThrottle, &GuardLimits::mixtureHoldS, &GuardLimits::settleS})
+        limits.*limit = mixed(limit);
+    m_limitsOf = m_link.bench()->name;
+    m_benchLimits = said;
+    setLimits(limits);
 }
 
 void BenchSitting::tell() {

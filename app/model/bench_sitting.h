@@ -48,7 +48,10 @@ private:
     Procedure m_procedure;
     bool m_ownProcedure = false; ///< set by a person, not the bench's own
     std::string m_takenFrom;     ///< the job the sitting was taken from
+    void takeBenchLimits();
     GuardLimits m_limits;
+    GuardLimits m_benchLimits; ///< as the bench itself says; what a person set stays until that changes
+    std::string m_limitsOf;    ///< the bench that said so
 };
 
 } // namespace jr::app

@@ -53,6 +53,7 @@ void JobModel::setKeeper(Keeper* keeper) {
     m_watcher.waitForFinished();
     m_notes.begin();
     keepSettingsNow();
+    sendAway();
     m_keeper = keeper;
     m_job = {};
     m_pulls.clear();
@@ -99,6 +100,8 @@ void JobModel::showJob(JobRecord job, std::vector<PackedTrace> traces) {
     const bool same = m_job.id == job.id;
     m_watcher.cancel();
     m_watcher.waitForFinished();
+    if (!same)
+        sendAway();
     m_job = std::move(job);
     if (!same) {
         m_undo.clear();
@@ -170,7 +173,7 @@ void JobModel::waitUntilSettled() {
     QCoreApplication::processEvents();
 }
 
-void JobModel::whenAnswered(QObject* asker, std::function<void()> then) {
+void JobModel::whenAnswered(QObject* asker, std::function<void(bool)> then) {
     m_waiting.push_back({asker, std::move(then)});
     tellWhoWaits();
 }
@@ -180,7 +183,13 @@ void JobModel::tellWhoWaits() {
         return;
     for (const Waiting& waiting : std::exchange(m_waiting, {}))
         if (waiting.asker)
-            waiting.then();
+            waiting.then(true);
+}
+
+void JobModel::sendAway() {
+    for (const Waiting& waiting : std::exchange(m_waiting, {}))
+        if (waiting.asker)
+            waiting.then(false);
 }
 
 void JobModel::setCurrentPull(int index) {

@@ -45,8 +45,9 @@ public:
     /// For tests, pictures and benchmarks: lets the window live until all that was asked is kept, read, fitted and
     /// answered.
     void waitUntilSettled();
-    /// `then` is called once what is set now is worked out and shown; not after `asker` is gone.
-    void whenAnswered(QObject* asker, std::function<void()> then);
+    /// `then` hears true once what is set now is worked out and shown, and false when another job was opened before
+    /// that; nothing after `asker` is gone.
+    void whenAnswered(QObject* asker, std::function<void(bool answered)> then);
     CompareSettings& compare() { return m_compare; }
     const CompareSettings& compare() const { return m_compare; }
     const JobStudy& answers() const { return m_answers; }
@@ -123,6 +124,7 @@ private:
     void takeFit(const LoadedPull& loaded);
     void recompute();
     void tellWhoWaits();
+    void sendAway(); ///< who waits for the answers of a job that is not open any more
     void keepSettingsNow();
     void chooseSides();
 
@@ -141,7 +143,7 @@ private:
     int m_fitsOpen = 0;
     struct Waiting {
         QPointer<QObject> asker;
-        std::function<void()> then;
+        std::function<void(bool)> then;
     };
     std::vector<Waiting> m_waiting;
     std::string m_fitted;

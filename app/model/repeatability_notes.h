@@ -31,7 +31,6 @@ public:
 
     void take(const std::vector<std::string>& sheets); ///< as kept in the archive, of all jobs
     void begin();                                      ///< another archive
-    void wait() { m_timer.stop(); }                    ///< nothing is noted until the next answer
 
 private:
     void note();

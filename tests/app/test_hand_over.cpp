@@ -15,6 +15,7 @@
 #include <QLabel>
 #include <QPushButton>
 #include <QRegularExpression>
+#include <QSemaphore>
 #include <QXmlStreamReader>
 
 #include <cmath>
@@ -183,6 +184,35 @@ private slots:
             QVERIFY(!written(sheet(), SheetFormat::Json, bad));
         }
         QCOMPARE(QDir(m_demo.file("folder")).entryList(QDir::NoDotAndDotDot | QDir::AllEntries), QStringList{"inside"});
+    }
+
+    void aSheetIsNeverThatOfAnotherJob() {
+        // Asked for, and before it is worked out another job is opened: nothing is written under the first one's name.
+        std::string other;
+        const auto jobs = archiveOf(model())->jobs();
+        for (const JobSummary& job : *jobs)
+            if (job.name == "Larkspur ladder")
+                other = job.id;
+        JobModel& m = m_demo.window().model(); // as it is, without waiting
+        QSemaphore held;                       // the study is busy until the other job is there
+        QObject asker;
+        m.answers().ask(&asker, [&held](const StudyPtr&) -> StudyDesk::Draw {
+            held.acquire();
+            return {};
+        });
+        std::optional<Result<Done>> how;
+        sheet().write(SheetFormat::Json, m_demo.file("first.json"), [&](const Result<Done>& done) { how = done; });
+        m.openJob(other);
+        const bool heard = QTest::qWaitFor([&] { return how.has_value(); }, 5000);
+        held.release();
+        QVERIFY2(heard, "nothing was heard");
+        QVERIFY(!how->ok());
+        QVERIFY(QString::fromStdString(how->error().text()).contains(QLatin1String("another job")));
+        QCOMPARE(model().job().name, std::string("Larkspur ladder"));
+        QVERIFY(!QFile::exists(m_demo.file("first.json")));
+        QVERIFY(written(sheet(), SheetFormat::Json, m_demo.file("first.json"))); // asked of this one, it is this one's
+        QCOMPARE(QJsonDocument::fromJson(contents(m_demo.file("first.json"))).object()["job"].toString(),
+                 QStringLiteral("Larkspur ladder"));
     }
 
     void withoutAComparisonNothingIsMadeUp() {

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The parts of the open job and of the bench side, each on its own: how two setups are compared, and the fuel.
+#include "app/model/bench_sitting.h"
 #include "app/model/compare_settings.h"
 #include "app/model/fuel_tank.h"
 #include "app/model/job_study.h"
+#include "tests/support/standin_process.h"
 #include "tests/support/suites.h"
 
 #include <QSignalSpy>
@@ -104,6 +106,42 @@ private slots:
         QCOMPARE(tank.pullsSinceFilled(), 0);
         QVERIFY(*tank.pullsLeft() > before); // what a pull takes is remembered
         QCOMPARE(changed.count(), 5);
+    }
+    void whatAPersonSetStaysUntilTheBenchSaysOtherwise() {
+        JobModel job;
+        BenchConnection link(job);
+        BenchSitting sitting(job, link);
+        testsupport::StandinProcess larkspur({"--machine", "larkspur"});
+        link.connectTo(larkspur.address());
+        QTRY_VERIFY_WITH_TIMEOUT(link.bench(), 20000);
+        GuardLimits limits = sitting.limits();
+        const double theirs = limits.overspeedRpm;
+        limits.coolantC = 101.; // a person is more careful than the bench
+        sitting.setLimits(limits);
+        // A calibration of something else, or the same bench calling again, must not undo that unasked.
+        emit link.calibrated();
+        QCOMPARE(sitting.limits().coolantC, 101.);
+        QCOMPARE(sitting.limits().overspeedRpm, theirs);
+        emit link.described();
+        QCOMPARE(sitting.limits().coolantC, 101.);
+        link.disconnectBench();
+        // Another bench brings its own.
+        testsupport::StandinProcess ostra({"--machine", "ostra"});
+        link.connectTo(ostra.address());
+        QTRY_VERIFY_WITH_TIMEOUT(link.bench(), 20000);
+        QCOMPARE(sitting.limits().coolantC, limitsOf(*link.bench()).coolantC);
+    }
+    void aConnectionThatEndsTellsNobody() {
+        // Who listened is half taken down by then.
+        JobModel job;
+        int told = 0;
+        {
+            BenchConnection link(job);
+            connect(&link, &BenchConnection::linkChanged, this, [&told] { ++told; });
+            link.disconnectBench();
+            QCOMPARE(told, 1);
+        }
+        QCOMPARE(told, 1);
     }
 };
 
