@@ -79,6 +79,8 @@ void BenchSession::setLink(LinkState state, const QString& words) {
     {
         const std::lock_guard held(m_lock);
         m_snapshot.link = state;
+        if (state != LinkState::Streaming) // the last figures of a line that is gone are nobody's figures
+            m_snapshot.figures = {};
         m_snapshot.reconnects = m_reconnects;
     }
     const std::string_view plain = linkStateText(state);

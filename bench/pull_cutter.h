@@ -8,6 +8,7 @@
 #include "core/calibrate/calibrate.h"
 #include "core/live/guards.h"
 #include "core/live/pull_watch.h"
+#include "core/nan.h"
 
 #include <deque>
 #include <memory>
@@ -35,9 +36,11 @@ struct LivePoint {
 
 /// The figures of the moment; NaN where there is none.
 struct LiveFigures {
-    double timeS = 0., rpm = 0., shaftRadS = 0., powerW = 0., torqueNm = 0., throttle = 1., coolantC = 0., intakeC = 0.,
-           oilC = 0., fuelKgS = 0., airKgS = 0.;
-    double loadN = 0.; ///< of the scale, calibrated; NaN without one
+    double timeS = 0.;
+    // NaN: not known, which before the first sample is all of it.
+    double rpm = kNaN, shaftRadS = kNaN, powerW = kNaN, torqueNm = kNaN, throttle = kNaN, coolantC = kNaN,
+           intakeC = kNaN, oilC = kNaN, fuelKgS = kNaN, airKgS = kNaN;
+    double loadN = kNaN; ///< of the scale, calibrated; NaN without one
     std::vector<double> afr, egtC, manifoldPa;
 };
 

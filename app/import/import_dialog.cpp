@@ -52,7 +52,10 @@ ImportDialog::ImportDialog(const Theme& theme, JobModel& model, const QStringLis
     connect(&m_set, &ImportSet::readDone, this, [this] {
         nameJob();
         fillList();
-        m_files->setCurrentRow(0);
+        // The first that can become something; what is wrong with the others stands beside their names.
+        const auto& items = m_set.items();
+        const auto usable = std::find_if(items.begin(), items.end(), [](const ImportItem& i) { return i.usable(); });
+        m_files->setCurrentRow(usable == items.end() ? 0 : static_cast<int>(usable - items.begin()));
     });
     connect(&m_set, &ImportSet::worked, this, &ImportDialog::showWorked);
     struct Known {
@@ -68,7 +71,8 @@ ImportDialog::ImportDialog(const Theme& theme, JobModel& model, const QStringLis
             if (known.jobs)
                 for (const JobSummary& job : *known.jobs)
                     m_job->addItem(QString::fromStdString(job.name), QString::fromStdString(job.id));
-            m_set.read(paths, known.mappings ? *known.mappings : std::vector<SavedMapping>{}, knownFacts(m_model));
+            m_set.read(paths, known.mappings ? *known.mappings : std::vector<SavedMapping>{}, knownFacts(m_model),
+                       m_model.answers().standard());
         });
 }
 
@@ -242,6 +246,7 @@ void ImportDialog::showItem(int index) {
 void ImportDialog::fillPreview() {
     ImportItem* item = current();
     m_preview->clear();
+    m_preview->setVisible(item && item->problem.isEmpty());
     if (!item)
         return;
     if (!item->problem.isEmpty()) {

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/import/import_picture.h"
 
+#include "app/widgets/chart_words.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -14,50 +16,44 @@ ImportPicture::ImportPicture(const Theme& theme, const JobModel& model, QWidget*
 void ImportPicture::showItem(const ImportItem* item) {
     clearDrawing();
     setNote({});
+    setVisible(item && item->trace); // of a file that cannot be read there is nothing to show
     if (item && item->fit)
-        drawCurve(*item->fit);
+        drawCurve(*item);
     else if (item && item->trace)
         drawSpeeds(*item->trace);
     replot(rpQueuedReplot);
 }
 
-void ImportPicture::drawCurve(const PullFit& fit) {
+void ImportPicture::drawCurve(const ImportItem& item) {
+    if (!item.curve)
+        return;
     const Tokens& t = m_theme.tokens();
-    CurveOptions options;
-    options.standard = &m_model.answers().standard();
-    const PullFit* one[] = {&fit};
-    options.detailRpm = std::max(likelyDetailRpm(one), 1.);
-    const Result<PullCurve> curve = curveOf(fit, options);
-    if (curve) {
-        const DisplayUnits& u = m_model.units();
-        QCPGraph* raw = addGraph();
-        raw->setLineStyle(QCPGraph::lsNone);
-        raw->setScatterStyle(QCPScatterStyle(QCPScatterStyle::ssDisc, QPen(t.muted, 1), Qt::NoBrush, 2));
-        QVector<double> x, y;
-        for (const RawPoint& r : rawPoints(fit, 0.03)) {
-            x.append(r.rpm);
-            y.append(u.powerOf(r.powerW * curve->factor.value_or(1.)));
-        }
-        raw->setData(x, y);
-        QCPGraph* line = addGraph();
-        line->setPen(QPen(t.accent, 2.2));
-        x.clear();
-        y.clear();
-        double top = 0.;
-        for (std::size_t i = 0; i < curve->rpm.size(); ++i) {
-            x.append(curve->rpm[i]);
-            y.append(u.powerOf(curve->powerW[i]));
-            top = std::max(top, y.back());
-        }
-        line->setData(x, y, true);
-        setRpmRange(std::floor(fit.lowRpm / 100.) * 100., std::ceil(fit.highRpm / 100.) * 100.);
-        setNaturalRange(0., 1.2 * top);
-        setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
-        showRpmTicks(true);
-        setNote(tr("what it becomes · %1")
-                    .arg(curve->factor ? QString::fromUtf8(options.standard->label.data())
-                                       : tr("air unknown: as measured")));
+    const DisplayUnits& u = m_model.units();
+    const PullCurve& curve = *item.curve;
+    QCPGraph* raw = addGraph();
+    raw->setLineStyle(QCPGraph::lsNone);
+    raw->setScatterStyle(QCPScatterStyle(QCPScatterStyle::ssDisc, QPen(t.muted, 1), Qt::NoBrush, 2));
+    QVector<double> x, y;
+    for (const RawPoint& r : item.points) {
+        x.append(r.rpm);
+        y.append(u.powerOf(r.powerW * curve.factor.value_or(1.)));
     }
+    raw->setData(x, y);
+    QCPGraph* line = addGraph();
+    line->setPen(QPen(t.accent, 2.2));
+    const LineWithHoles power =
+        withHoles(curve.rpm, curve.gridRpm, [&](std::size_t i) { return u.powerOf(curve.powerW[i]); });
+    double top = 0.;
+    for (double w : curve.powerW)
+        top = std::max(top, u.powerOf(w));
+    line->setData(power.keys, power.values, true);
+    setRpmRange(std::floor(item.fit->lowRpm / 100.) * 100., std::ceil(item.fit->highRpm / 100.) * 100.);
+    setNaturalRange(0., 1.2 * top);
+    setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
+    showRpmTicks(true);
+    setNote(tr("what it becomes · %1")
+                .arg(curve.factor ? QString::fromUtf8(m_model.answers().standard().label.data())
+                                  : tr("air unknown: as measured")));
 }
 
 void ImportPicture::drawSpeeds(const Trace& trace) {

@@ -16,7 +16,7 @@ public:
     void showItem(const ImportItem* item);
 
 private:
-    void drawCurve(const PullFit& fit);
+    void drawCurve(const ImportItem& item);
     void drawSpeeds(const Trace& trace);
 
     const JobModel& m_model;

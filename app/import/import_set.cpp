@@ -12,6 +12,8 @@
 #include <QFileInfo>
 #include <QtConcurrent>
 
+#include <algorithm>
+
 namespace jr::app {
 namespace {
 
@@ -23,7 +25,8 @@ bool looksLikePullFile(const std::string& text) {
 
 } // namespace
 
-ImportItem readItem(const QString& path, const std::vector<SavedMapping>& saved, const PullHeader& known) {
+ImportItem readItem(const QString& path, const std::vector<SavedMapping>& saved, const PullHeader& known,
+                    const Standard& standard) {
     ImportItem item;
     item.path = path;
     const std::string name = path.toStdString();
@@ -60,7 +63,7 @@ ImportItem readItem(const QString& path, const std::vector<SavedMapping>& saved,
         item.facts.started.clear();
         item.facts.startedEpochS.reset();
     }
-    workOut(item);
+    workOut(item, standard);
     return item;
 }
 
@@ -80,16 +83,18 @@ ImportSet::~ImportSet() {
     m_reader.waitForFinished();
 }
 
-void ImportSet::read(const QStringList& paths, const std::vector<SavedMapping>& saved, const PullHeader& known) {
-    m_reader.setFuture(
-        QtConcurrent::mapped(paths, [saved, known](const QString& path) { return readItem(path, saved, known); }));
+void ImportSet::read(const QStringList& paths, const std::vector<SavedMapping>& saved, const PullHeader& known,
+                     const Standard& standard) {
+    m_standard = &standard;
+    m_reader.setFuture(QtConcurrent::mapped(
+        paths, [saved, known, &standard](const QString& path) { return readItem(path, saved, known, standard); }));
 }
 
 void ImportSet::workAnew(std::size_t i) {
     const quint64 turn = m_newest[i] = ++m_turns;
     ++m_working;
-    QtConcurrent::run([item = m_items[i]]() mutable {
-        workOut(item);
+    QtConcurrent::run([item = m_items[i], standard = m_standard]() mutable {
+        workOut(item, *standard);
         return item;
     }).then(this, [this, i, turn](ImportItem item) {
         --m_working;
@@ -111,9 +116,11 @@ int ImportSet::usableCount() const {
     return n;
 }
 
-void workOut(ImportItem& item) {
+void workOut(ImportItem& item, const Standard& standard) {
     item.trace.reset();
     item.fit.reset();
+    item.curve.reset();
+    item.points.clear();
     item.leftOut.clear();
     item.remarks.clear();
     item.workProblem.clear();
@@ -143,10 +150,19 @@ void workOut(ImportItem& item) {
         item.trace->header.id = contentId(item.text + item.path.toStdString());
     }
     Result<PullFit> fit = fitPull(*item.trace);
-    if (fit)
-        item.fit = std::make_shared<const PullFit>(std::move(fit).value());
-    else
+    if (!fit) {
         item.curveProblem = errorWords(fit.error());
+        return;
+    }
+    item.fit = std::make_shared<const PullFit>(std::move(fit).value());
+    constexpr double kPointEveryS = 0.03; // close enough for a cloud, few enough to draw
+    item.points = rawPoints(*item.fit, kPointEveryS);
+    CurveOptions options;
+    options.standard = &standard;
+    const PullFit* one[] = {item.fit.get()};
+    options.detailRpm = std::max(likelyDetailRpm(one), 1.);
+    if (Result<PullCurve> curve = curveOf(*item.fit, options))
+        item.curve = std::move(curve).value();
 }
 
 std::string ImportSet::mappingJson(const std::vector<ColumnMapping>& mapping) {

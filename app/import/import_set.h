@@ -5,6 +5,7 @@
 
 #include "archive/formats/foreign_log.h"
 #include "archive/store/archive.h"
+#include "core/pull/curve.h"
 #include "core/pull/pull_fit.h"
 
 #include <QFutureWatcher>
@@ -35,15 +36,18 @@ struct ImportItem {
     QString workProblem;  ///< read, but cannot become a pull as mapped
     QString curveProblem; ///< a pull, but not a curve yet (what is missing)
     std::shared_ptr<const PullFit> fit;
+    std::optional<PullCurve> curve; ///< what it becomes, under the standard in force
+    std::vector<RawPoint> points;   ///< of the trace, behind it
 
     bool usable() const { return trace.has_value(); }
 };
 
 /// Reads a file and works it out; a bad one carries its problem. `known` facts (inertia, radius, ratio …) are taken for
 /// foreign logs.
-ImportItem readItem(const QString& path, const std::vector<SavedMapping>& saved, const PullHeader& known);
+ImportItem readItem(const QString& path, const std::vector<SavedMapping>& saved, const PullHeader& known,
+                    const Standard& standard);
 /// Reads the item's text with its mapping and facts as they stand now.
-void workOut(ImportItem& item);
+void workOut(ImportItem& item, const Standard& standard);
 
 /// The files of one import, read and worked out in threads.
 class ImportSet : public QObject {
@@ -53,7 +57,8 @@ public:
     ~ImportSet() override;
 
     /// `readDone` follows; until then there are no items.
-    void read(const QStringList& paths, const std::vector<SavedMapping>& saved, const PullHeader& known);
+    void read(const QStringList& paths, const std::vector<SavedMapping>& saved, const PullHeader& known,
+              const Standard& standard);
     /// `worked` follows, unless the item was changed again in between.
     void workAnew(std::size_t i);
     bool busy() const { return m_reader.isRunning() || m_working > 0; }
@@ -71,6 +76,7 @@ signals:
 
 private:
     std::vector<ImportItem> m_items;
+    const Standard* m_standard = nullptr; ///< one of the table
     QFutureWatcher<ImportItem> m_reader;
     std::map<std::size_t, quint64> m_newest; ///< turn of each item being worked out
     quint64 m_turns = 0;

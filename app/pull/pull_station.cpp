@@ -267,7 +267,7 @@ void PullStation::tick() {
     if (now.stop.latched && now.stop.waitingS > 0.)
         showStop(now.stop); // an answer is owed: how long already
     const LiveFigures& f = now.figures;
-    const bool live = m_bench.link().wanted() && now.health.samples > 0;
+    const bool live = now.link == LinkState::Streaming && now.health.samples > 0;
     const Standard& standard = m_job.answers().standard();
     const double factor = now.air ? standard.factor(*now.air) : 1.;
     m_rpm->setFigure(live ? figureText(std::round(f.rpm / 10.) * 10., 0) : figureText(std::nan(""), 0));

@@ -3,6 +3,7 @@
 
 #include "app/theme/plural.h"
 #include "app/theme/words.h"
+#include "app/widgets/paragraph_scroll.h"
 #include "archive/formats/text.h"
 
 #include <QCheckBox>
@@ -10,7 +11,6 @@
 #include <QFormLayout>
 #include <QLineEdit>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QVBoxLayout>
 
 #include <cmath>
@@ -67,14 +67,10 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     brake->addWidget(hold);
     layout->addWidget(m_brake);
 
-    auto* scroll = new QScrollArea;
-    scroll->setWidgetResizable(true);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    auto* inner = new QWidget;
-    m_offers = new QVBoxLayout(inner);
+    auto* scroll = new ParagraphScroll;
+    m_offers = scroll->paragraphs();
     m_offers->setContentsMargins(0, 0, 6, 0);
     m_offers->setSpacing(5);
-    scroll->setWidget(inner);
     layout->addWidget(scroll, 1);
     m_line = new Words;
     m_line->setProperty("muted", true);
@@ -193,6 +189,8 @@ void RunningPage::showLive(const LiveSnapshot& now) {
         words << QString::fromStdString(w);
     if (now.reconnects > 0)
         words << plural(static_cast<int>(now.reconnects), tr("called again once"), tr("called again %1 times"));
+    if (now.link != LinkState::Streaming)
+        words.prepend(tr("nothing comes; %1 samples came").arg(now.health.samples));
     m_line->setText(words.isEmpty() ? tr("line clean, %1 samples").arg(now.health.samples)
                                     : words.join(QStringLiteral(" · ")));
 }

@@ -220,6 +220,32 @@ private slots:
         QVERIFY(!fact(d, "Humidity")->toolTip().isEmpty() || !fact(d, "Humidity")->styleSheet().isEmpty());
     }
 
+    void aFileThatCannotBeReadStandsInNobodysWay() {
+        QFile noise(m_demo.file("noise.bin"));
+        QVERIFY(noise.open(QIODevice::WriteOnly) && noise.write(QByteArray(3000, '\0')) == 3000);
+        noise.close();
+        ImportDialog d(
+            m_demo.theme(), model(),
+            {noise.fileName(), m_demo.file("nosuch.csv"), QStringLiteral(JR_SAMPLES "/sorrel-1-standard.pull.csv")});
+        shown(d);
+        // The one that becomes something is looked at, and can be brought in.
+        auto* list = d.findChild<QListWidget*>();
+        QCOMPARE(list->currentRow(), 2);
+        QVERIFY(d.findChild<ImportPicture*>()->isVisible() && go(d)->isEnabled());
+        // The others say why not, and show no empty axes.
+        for (int row : {0, 1}) {
+            list->setCurrentRow(row);
+            settle(d);
+            QVERIFY(!d.findChild<ImportPicture*>()->isVisible());
+            bool said = false;
+            for (const QLabel* l : d.findChildren<QLabel*>())
+                said = said || (l->isVisible() && l->text().contains(QLatin1String("cannot be read")));
+            QVERIFY(said);
+        }
+        list->setCurrentRow(2);
+        settle(d);
+        QVERIFY(d.findChild<ImportPicture*>()->isVisible());
+    }
     void aPullFileSaysEverythingOfItself() {
         const QString file = QStringLiteral(JR_SAMPLES "/sorrel-1-standard.pull.csv");
         ImportDialog d(m_demo.theme(), model(), {file, QStringLiteral("/no/such.pull.csv")});

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The whole of a bench day through the real window against the real stand-in: base, swap, pulls, back to base, judged.
 #include "app/frame/main_window.h"
+#include "app/pull/big_figure.h"
 #include "app/pull/pull_station.h"
 #include "app/ready/ready_station.h"
 #include "tests/support/settled.h"
@@ -230,6 +231,12 @@ private slots:
         outside->stop();
         QVERIFY(QTest::qWaitFor([&] { return station().stateWords() != QLatin1String("Ready"); }, 8000));
         QVERIFY(!bench().link().words().isEmpty());
+        // The last figures of a line that is gone are not shown as if they were now's.
+        const auto figures = station().findChildren<BigFigure*>();
+        QCOMPARE(figures.size(), 4);
+        for (const BigFigure* figure : figures)
+            QTRY_COMPARE(figure->figure(), QStringLiteral("–"));
+        QVERIFY(std::isnan(bench().link().snapshot().figures.rpm));
         bench().link().disconnectBench();
         QCOMPARE(bench().link().snapshot().link, LinkState::Off);
     }
