@@ -115,7 +115,7 @@ int main(int argc, char** argv) {
         // Already open.
     } else if (parser.isSet(demoOption)) {
         // The demo's pulls are simulated and kept while the window stands already.
-        window.say(jr::app::MainWindow::tr("Making the demo's three jobs: a moment."));
+        window.say(jr::app::MainWindow::tr("Making the demo's four jobs: a moment."));
         QtConcurrent::run(makeDemo, folder).then(&window, [&window, begin, folder](const jr::Result<std::string>& job) {
             if (!job) {
                 window.say(QString::fromStdString(job.error().text()));

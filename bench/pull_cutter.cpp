@@ -180,7 +180,7 @@ void PullCutter::feed(const Frame& raw) {
     const bool open = !std::isfinite(v.throttle) || v.throttle >= m_watch.procedure().openThrottle;
     if (pulling && open && f.timeS - m_watch.sinceS() > 0.4 && f.timeS - m_lastPointS > 0.03 &&
         std::isfinite(v.powerW)) {
-        m_points.push_back({rpmThen, v.powerW});
+        m_points.push_back({rpmThen, w, v.powerW});
         m_lastPointS = f.timeS;
     }
     for (GuardTrip& trip : m_guards.feed({f.timeS, v.rpm, v.shaftRadS, std::isfinite(v.throttle) ? v.throttle : 1.,

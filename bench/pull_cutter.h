@@ -31,7 +31,7 @@ struct CaughtPull {
 };
 
 struct LivePoint {
-    double rpm = 0., powerW = 0.; ///< uncorrected, at the measuring place
+    double rpm = 0., shaftRadS = 0., powerW = 0.; ///< uncorrected, at the measuring place
 };
 
 /// The figures of the moment; NaN where there is none.

@@ -16,36 +16,41 @@ namespace {
 struct CompareAsked {
     std::vector<std::string> base, with, sets;
     std::string standard = "sae-j1349";
-    double grid = 50., worth = 1., confidence = 0.95;
+    double grid = 0., worth = 1., confidence = 0.95;
+    std::optional<std::string> axis;
     std::optional<double> from, to, repeatability;
 };
 
-Json sideJson(const Side& side) {
-    return {{"setup", side.setup},
-            {"pulls", side.pulls},
-            {"peak_power", peakJson(side.peakPower, "w")},
-            {"peak_torque", peakJson(side.peakTorque, "nm")}};
+Json sideJson(const Side& side, const Comparison& c) {
+    Json out = {{"setup", side.setup},
+                {"pulls", side.pulls},
+                {"peak_power", peakJson(side.peakPower, "w", c.axis, c.place, side.engineRpm)},
+                {"peak_torque", peakJson(side.peakTorque, "nm", c.axis, c.place, side.engineRpm)}};
+    if (c.axis != CurveAxis::EngineSpeed)
+        out["engine_rpm"] = side.engineRpm;
+    return out;
 }
 
 Json comparisonJson(const Comparison& c) {
     Json calls = Json::array(), crossovers = Json::array();
     for (const Call& call : c.calls)
-        calls.push_back({{"from_rpm", call.fromRpm},
-                         {"to_rpm", call.toRpm},
+        calls.push_back({{rangeKey("from", c.axis), call.from},
+                         {rangeKey("to", c.axis), call.to},
                          {"call", callText(call.kind)},
                          {"mean_w", call.meanW},
                          {"mean_pct", call.meanPct},
                          {"max_w", call.maxW},
-                         {"max_rpm", call.maxRpm}});
+                         {rangeKey("max", c.axis), call.maxPlace}});
     for (const Crossover& x : c.crossovers)
-        crossovers.push_back(x.rpm);
+        crossovers.push_back(x.place);
     return {
         {"standard", c.standard->id},
         {"confidence", c.confidence},
         {"band", "simultaneous"},
-        {"base", sideJson(c.base)},
-        {"with", sideJson(c.with)},
-        {"rpm", c.rpm},
+        {"axis", axisText(c.axis)},
+        {"base", sideJson(c.base, c)},
+        {"with", sideJson(c.with, c)},
+        {placeKey(c.axis), c.place},
         {"difference_w", differenceColumn(c, &Comparison::watt, &Estimate::mid)},
         {"low_w", differenceColumn(c, &Comparison::watt, &Estimate::low)},
         {"high_w", differenceColumn(c, &Comparison::watt, &Estimate::high)},
@@ -54,10 +59,10 @@ Json comparisonJson(const Comparison& c) {
         {"high_nm", differenceColumn(c, &Comparison::newtonMetre, &Estimate::high)},
         {"difference_pct", differenceColumn(c, &Comparison::pct, &Estimate::mid)},
         {"calls", calls},
-        {"crossovers_rpm", crossovers},
+        {rangeKey("crossovers", c.axis), crossovers},
         {"band_mean",
-         {{"from_rpm", c.bandMean.fromRpm},
-          {"to_rpm", c.bandMean.toRpm},
+         {{rangeKey("from", c.axis), c.bandMean.from},
+          {rangeKey("to", c.axis), c.bandMean.to},
           {"difference_w", c.bandMean.differenceW},
           {"low_w", orNull(c.bandMean.lowW)},
           {"high_w", orNull(c.bandMean.highW)},
@@ -71,9 +76,11 @@ Json comparisonJson(const Comparison& c) {
 CompareOptions compareOptions(const CompareAsked& o) {
     CompareOptions options;
     options.standard = findStandard(o.standard);
-    options.gridRpm = o.grid;
-    options.fromRpm = o.from;
-    options.toRpm = o.to;
+    if (o.axis)
+        options.axis = parseAxis(*o.axis);
+    options.gridStep = o.grid;
+    options.from = o.from;
+    options.to = o.to;
     options.worthPct = o.worth;
     options.confidence = o.confidence;
     options.repeatabilityPct = o.repeatability;
@@ -132,7 +139,7 @@ int runSets(const CompareAsked& o) {
     return print({{"standard", all->front().standard->id},
                   {"confidence", o.confidence},
                   {"band", "simultaneous over the range and all comparisons"},
-                  {"base", sideJson(all->front().base)},
+                  {"base", sideJson(all->front().base, all->front())},
                   {"comparisons", comparisons}});
 }
 
@@ -181,11 +188,11 @@ void addCompare(CLI::App& app, Action& action) {
     c->add_option("--set", o->sets,
                   "NAME=FILES of a setup, comma-separated; the first is the base, the bands hold for all together");
     addStandard(*c, o->standard);
-    c->add_option("--grid", o->grid, "Step of the engine speed grid, rpm")
-        ->check(within(1., 2000.))
-        ->capture_default_str();
-    c->add_option("--from", o->from, "Working band from, rpm")->check(within(1., 50000.));
-    c->add_option("--to", o->to, "Working band to, rpm")->check(within(1., 50000.));
+    addAxis(*c, o->axis);
+    c->add_option("--grid", o->grid, "Step of the grid, rpm or m/s (default: 50 rpm, 0.25 m/s)")
+        ->check(within(0.01, 2000.));
+    c->add_option("--from", o->from, "Working band from, rpm or m/s")->check(within(0.1, 50000.));
+    c->add_option("--to", o->to, "Working band to, rpm or m/s")->check(within(0.1, 50000.));
     c->add_option("--worth", o->worth, "Gain that would matter, %")->check(within(0.01, 50.))->capture_default_str();
     c->add_option("--confidence", o->confidence, "Confidence of the band")
         ->check(within(0.5, 0.999))

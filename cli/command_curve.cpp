@@ -2,6 +2,7 @@
 #include "cli/commands.h"
 
 #include "core/pull/curve.h"
+#include "core/pull/pull_axis.h"
 #include "core/words/wording.h"
 
 #include <CLI/CLI.hpp>
@@ -15,7 +16,8 @@ namespace {
 struct CurveAsked {
     std::vector<std::string> files;
     std::string standard = "sae-j1349";
-    double grid = 50., detail = 0.;
+    std::optional<std::string> axis;
+    double grid = 0., detail = 0.;
 };
 
 Json flagJson(const Flag& flag) {
@@ -31,10 +33,18 @@ int runCurve(const CurveAsked& o) {
     std::vector<const PullFit*> pointers;
     for (const PullFit& f : fits)
         pointers.push_back(&f);
+    const Result<CurveAxis> axis = axisForAll(pointers, o.axis ? parseAxis(*o.axis) : std::nullopt);
+    if (!axis) {
+        for (std::size_t i = 0; i < fits.size(); ++i)
+            if (!roadPerShaft(fits[i]))
+                say(o.files[i] + ": " + axis.error().reason);
+        return kInput;
+    }
     CurveOptions options;
-    options.gridRpm = o.grid;
+    options.axis = *axis;
+    options.gridStep = o.grid > 0. ? o.grid : usualStep(*axis);
     options.standard = findStandard(o.standard);
-    options.detailRpm = o.detail > 0. ? o.detail : likelyDetailRpm(pointers);
+    options.detail = o.detail > 0. ? o.detail : likelyDetail(pointers, *axis);
     Json pulls = Json::array(), cautions = Json::array();
     for (std::size_t i = 0; i < fits.size(); ++i) {
         const Result<PullCurve> curve = curveOf(fits[i], options);
@@ -48,27 +58,39 @@ int runCurve(const CurveAsked& o) {
             flags.push_back(flagJson(f));
         for (const Caution& c : curve->cautions)
             cautions.push_back({{"kind", c.kind}, {"text", o.files[i] + ": " + said(c)}});
-        pulls.push_back({{"file", o.files[i]},
+        const auto peak = [&](const std::optional<Peak>& p, const char* key) {
+            return peakJson(p, key, curve->axis, curve->place, curve->engineRpm);
+        };
+        Json pull = {{"file", o.files[i]},
                          {"setup", fits[i].header.setup},
                          {"kind", kindText(fits[i].header.kind)},
                          {"measured_at", fits[i].header.measuredAt == MeasuredAt::Unknown
                                              ? Json(nullptr)
                                              : Json(measuredAtText(fits[i].header.measuredAt))},
                          {"factor", curve->factor ? Json(*curve->factor) : Json(nullptr)},
-                         {"rpm", curve->rpm},
+                         {placeKey(curve->axis), curve->place},
                          {"power_w", curve->powerW},
                          {"torque_nm", curve->torqueNm},
                          {"afr", curve->afr.empty() ? Json(nullptr) : Json(curve->afr)},
-                         {"peak_power", peakJson(curve->peakPower, "w")},
-                         {"peak_torque", peakJson(curve->peakTorque, "nm")},
-                         {"used", {{"from_rpm", curve->usedFromRpm}, {"to_rpm", curve->usedToRpm}}},
-                         {"flags", flags}});
+                         {"peak_power", peak(curve->peakPower, "w")},
+                         {"peak_torque", peak(curve->peakTorque, "nm")},
+                         {"used",
+                          {{rangeKey("from", curve->axis), curve->usedFrom},
+                           {rangeKey("to", curve->axis), curve->usedTo}}},
+                         {"flags", flags}};
+        if (curve->axis != CurveAxis::EngineSpeed)
+            pull["rpm"] = curve->engineRpm; // the engine's speed along it
+        pulls.push_back(std::move(pull));
     }
     if (!good)
         return kInput;
-    if (options.detailRpm > 0.)
-        say("detail: " + std::to_string(static_cast<int>(options.detailRpm)) + " rpm");
-    return print({{"standard", o.standard}, {"grid_rpm", o.grid}, {"pulls", pulls}, {"cautions", cautions}});
+    if (options.detail > 0.)
+        say("detail: " + detailText(options.detail, *axis, Wording{}));
+    return print({{"standard", o.standard},
+                  {"axis", axisText(*axis)},
+                  {rangeKey("grid", *axis), options.gridStep},
+                  {"pulls", pulls},
+                  {"cautions", cautions}});
 }
 
 } // namespace
@@ -78,12 +100,12 @@ void addCurve(CLI::App& app, Action& action) {
     CLI::App* c = app.add_subcommand("curve", "Corrected power and torque curves of pull files, with what was flagged");
     c->add_option("FILE", o->files, "Pull files (*.pull.csv)")->required();
     addStandard(*c, o->standard);
-    c->add_option("--grid", o->grid, "Step of the engine speed grid, rpm")
-        ->check(within(1., 2000.))
-        ->capture_default_str();
+    addAxis(*c, o->axis);
+    c->add_option("--grid", o->grid, "Step of the grid, rpm or m/s (default: 50 rpm, 0.25 m/s)")
+        ->check(within(0.01, 2000.));
     c->add_option("--detail", o->detail,
-                  "Narrowest feature shown, rpm (default: chosen from the data, the same for all files)")
-        ->check(within(10., 5000.));
+                  "Narrowest feature shown, rpm or m/s (default: chosen from the data, the same for all files)")
+        ->check(within(0.1, 5000.));
     c->footer("Example:\n  jolly-ram-cli curve a.pull.csv b.pull.csv --standard iso-1585 --grid 100");
     c->callback([o, &action] { action = [o] { return runCurve(*o); }; });
 }

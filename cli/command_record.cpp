@@ -177,17 +177,14 @@ private:
         ++m_kept;
         Json one{{"file", path}, {"rows", pull.trace.rows()}, {"started", h.started}};
         const Result<PullFit> fit = fitPull(pull.trace);
-        std::optional<Peak> peak;
+        Json peak = nullptr;
         if (fit) {
-            const PullFit* self[] = {&*fit};
-            CurveOptions options;
-            options.detailRpm = likelyDetailRpm(self);
-            if (const Result<PullCurve> curve = curveOf(*fit, options))
-                peak = curve->peakPower;
+            if (const Result<PullCurve> curve = curveOf(*fit, usualCurveOptions(*fit)))
+                peak = peakJson(curve->peakPower, "w", curve->axis, curve->place, curve->engineRpm);
         } else {
             say(path + ": kept, but no curve: " + fit.error().reason);
         }
-        one["peak_power"] = peakJson(peak, "w");
+        one["peak_power"] = peak;
         Json trips = Json::array();
         for (const GuardTrip& trip : pull.trips)
             trips.push_back(said(guardMessage(trip)));

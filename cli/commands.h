@@ -9,6 +9,7 @@
 #include <nlohmann/json_fwd.hpp>
 
 #include <functional>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -43,11 +44,19 @@ int print(const Json& json);
 /// Reads and fits all pull files; every bad one is named on standard error. Empty when any was bad.
 std::vector<PullFit> fitFiles(const std::vector<std::string>& files, bool& good);
 
-Json peakJson(const std::optional<Peak>& peak, const char* unitKey);
+/// `place` and `engineRpm` are the curve's: over road speed the peak's engine speed is told as well.
+Json peakJson(const std::optional<Peak>& peak, const char* unitKey, CurveAxis axis, const std::vector<double>& place,
+              const std::vector<double>& engineRpm);
 Json cautionsJson(const std::vector<Caution>& cautions);
 
 /// A number from `low` to `high`; what is no finite number is wrong usage like any other.
 CLI::Validator within(double low, double high);
+
+/// Adds --axis; unset where it was not given.
+void addAxis(CLI::App& command, std::optional<std::string>& axis);
+/// The keys of a place and of a range on an axis: "rpm" and "from_rpm", or "axis_m_s" and "from_m_s".
+std::string placeKey(CurveAxis axis);
+std::string rangeKey(std::string_view end, CurveAxis axis);
 
 /// Adds --standard with the known ids; the pointer is set when parsed.
 void addStandard(CLI::App& command, std::string& id);

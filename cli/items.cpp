@@ -19,9 +19,10 @@ void addMetric(CLI::App& c, MetricOptions& o) {
     c.add_option("--metric", o.metric, "What a pull is worth: mean over the band, peak, or power at a speed")
         ->check(CLI::IsMember({"band", "peak", "at"}))
         ->capture_default_str();
-    c.add_option("--from", o.from, "Band from, rpm (default: what all pulls have)")->check(within(1., 50000.));
-    c.add_option("--to", o.to, "Band to, rpm")->check(within(1., 50000.));
-    c.add_option("--at", o.at, "Speed for --metric at, rpm")->check(within(1., 50000.));
+    addAxis(c, o.axis);
+    c.add_option("--from", o.from, "Band from, rpm or m/s (default: what all pulls have)")->check(within(0.1, 50000.));
+    c.add_option("--to", o.to, "Band to, rpm or m/s")->check(within(0.1, 50000.));
+    c.add_option("--at", o.at, "Speed for --metric at, rpm or m/s")->check(within(0.1, 50000.));
     c.add_option("--repeatability", o.repeatability, "How well a pull repeats, %, where there are single values")
         ->check(within(0.001, 20.));
     c.add_option("--confidence", o.confidence, "Confidence of the margins")
@@ -106,8 +107,10 @@ std::optional<Items> readItems(const std::vector<std::string>& groups, const Met
                          std::make_shared<const PullFit>(std::move(fits[i])), nullptr});
     StudySettings settings;
     settings.standard = findStandard(o.standard);
-    settings.fromRpm = o.from;
-    settings.toRpm = o.to;
+    if (o.axis)
+        settings.axis = parseAxis(*o.axis);
+    settings.from = o.from;
+    settings.to = o.to;
     settings.confidence = o.confidence;
     settings.repeatabilityPct = o.repeatability;
     const std::shared_ptr<const Study> study = Study::make(std::move(pulls), std::move(tree), settings);
@@ -136,7 +139,7 @@ std::optional<Items> readItems(const std::vector<std::string>& groups, const Met
         out.cautions.push_back({"measured-at-differs", {"sides.measured-at"}});
     Metric metric;
     metric.kind = o.metric == "peak" ? Metric::Kind::Peak : o.metric == "at" ? Metric::Kind::At : Metric::Kind::Band;
-    metric.atRpm = o.at.value_or(0.);
+    metric.at = o.at.value_or(0.);
     const Result<PullValues> values = study->values(setups, metric);
     if (!values) {
         // "pull 3 …" -> its file

@@ -9,6 +9,7 @@ namespace jr::cli {
 
 struct MetricOptions {
     std::string standard = "sae-j1349", metric = "band";
+    std::optional<std::string> axis;
     std::optional<double> from, to, at, repeatability;
     double confidence = 0.95;
 };

@@ -9,7 +9,9 @@
 #include <CLI/CLI.hpp>
 #include <nlohmann/json.hpp>
 
+#include <algorithm>
 #include <clocale>
+#include <cmath>
 #include <csignal>
 #include <cstdio>
 #include <iostream>
@@ -50,10 +52,26 @@ std::vector<PullFit> fitFiles(const std::vector<std::string>& files, bool& good)
     return fits;
 }
 
-Json peakJson(const std::optional<Peak>& peak, const char* unitKey) {
+Json peakJson(const std::optional<Peak>& peak, const char* unitKey, CurveAxis axis, const std::vector<double>& place,
+              const std::vector<double>& engineRpm) {
     if (!peak)
         return nullptr;
-    return Json{{unitKey, peak->value}, {"rpm", peak->rpm}};
+    if (axis == CurveAxis::EngineSpeed)
+        return Json{{unitKey, peak->value}, {"rpm", peak->place}};
+    const auto near = std::min_element(place.begin(), place.end(), [&](double a, double b) {
+        return std::abs(a - peak->place) < std::abs(b - peak->place);
+    });
+    return Json{{unitKey, peak->value},
+                {"m_s", peak->place},
+                {"rpm", engineRpm[static_cast<std::size_t>(near - place.begin())]}};
+}
+
+std::string placeKey(CurveAxis axis) {
+    return axis == CurveAxis::EngineSpeed ? "rpm" : "axis_m_s";
+}
+
+std::string rangeKey(std::string_view end, CurveAxis axis) {
+    return std::string(end) + (axis == CurveAxis::EngineSpeed ? "_rpm" : "_m_s");
 }
 
 Json cautionsJson(const std::vector<Caution>& cautions) {
@@ -72,6 +90,14 @@ CLI::Validator within(double low, double high) {
             return number && *number >= low && *number <= high ? std::string() : text + " is no number within " + words;
         },
         bounds);
+}
+
+void addAxis(CLI::App& command, std::optional<std::string>& axis) {
+    command
+        .add_option("--axis", axis,
+                    "What curves run over: engine speed in rpm, or road (roller) speed in m/s (default: road on a belt, "
+                    "else engine; all pulls alike)")
+        ->check(CLI::IsMember({std::string(axisText(CurveAxis::EngineSpeed)), std::string(axisText(CurveAxis::RoadSpeed))}));
 }
 
 void addStandard(CLI::App& command, std::string& id) {

@@ -51,8 +51,8 @@ Result<std::string> fillDemoArchive(Archive& archive) {
         claim.said = said;
         claim.source = "chalkboard";
         claim.claim = {kind, pct};
-        claim.fromRpm = from;
-        claim.toRpm = to;
+        claim.from = from;
+        claim.to = to;
         claim.baseSetup = shortId;
         claim.withSetup = longId;
         const Result<std::string> kept = archive.saveClaim(*job, claim);
@@ -116,7 +116,8 @@ Result<Done> fillDay(Archive& archive, const demo::DayOfPulls& day, const std::s
 Result<std::string> fillWholeDemo(Archive& archive) {
     // The first job is made last, so that it stands first.
     for (const Result<Done>& done : {fillDay(archive, demo::ostraDay(), "stock", "reeds and pipe"),
-                                     fillDay(archive, demo::larkspurLadder(), "stock", "hot cam")})
+                                     fillDay(archive, demo::larkspurLadder(), "stock", "hot cam"),
+                                     fillDay(archive, demo::quillDay(), "weights 16 g", "weights 14 g")})
         if (!done)
             return done.error();
     return fillDemoArchive(archive);

@@ -9,7 +9,8 @@ namespace jr {
 /// Fills an empty archive with the Larkspur job; does nothing when the job is already there. Returns the job's id.
 Result<std::string> fillDemoArchive(Archive& archive);
 
-/// The whole demo: also the Larkspur's ladder of steps and the Ostra's cross and timing sweep. Returns the id of the
+/// The whole demo: also the Larkspur's ladder of steps and the Ostra's cross and timing sweep, the Quill's
+/// weights on the belt. Returns the id of the
 /// first job; jobs already there are left alone.
 Result<std::string> fillWholeDemo(Archive& archive);
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "demo_job/demo_day.h"
 
+#include <cmath>
 #include <cstdio>
 
 namespace demo {
@@ -26,8 +27,14 @@ std::vector<std::string> pullFiles(const DayOfPulls& day) {
         s.airPressureHpa -= 0.8 * minute / 240.;
         s.coolantC += 0.6 * dice.normal();
         s.seed = day.seed * 1000 + i;
-        standin::Recording r = day.brake ? standin::brakePull(setup.engine, day.benchSetting, s)
-                                         : standin::rollerPull(setup.engine, day.benchSetting, s);
+        standin::BeltDrive belt = setup.belt;
+        belt.offsetShare = s.offsetShare;
+        belt.airTempC = s.airTempC;
+        belt.airPressureHpa = s.airPressureHpa;
+        belt.humidityPct = s.humidityPct;
+        standin::Recording r = day.belt    ? standin::beltPull(belt, s.seed)
+                               : day.brake ? standin::brakePull(setup.engine, day.benchSetting, s)
+                                           : standin::rollerPull(setup.engine, day.benchSetting, s);
         char id[64], started[64];
         std::snprintf(id, sizeof id, "%s%012zu", day.idPrefix.c_str(), i + 1);
         const int at = 9 * 60 + 10 + minute;
@@ -143,6 +150,33 @@ DayOfPulls ostraDay() {
                             engine(true, true, advance)});
     // Every cell three times, there and back; then the timing, two of each, with the 18° it came from again.
     d.order = {0, 1, 2, 3, 3, 2, 1, 0, 0, 1, 2, 3, 4, 5, 6, 7, 3, 7, 6, 5, 4, 3};
+    return d;
+}
+
+DayOfPulls quillDay() {
+    DayOfPulls d;
+    d.job = "Weights on the belt";
+    d.machine = "Quill 125";
+    d.bench = "Long roller";
+    d.belt = true;
+    d.day = "2026-05-23";
+    d.idPrefix = "90111125-0000-4125-8000-";
+    d.seed = 125;
+    d.pull.airTempC = 21.;
+    d.pull.airPressureHpa = 998.;
+    d.pull.humidityPct = 47.;
+    d.keys = {{"strokes", "2"}, {"stoich", "14.7"}, {"tyre_pressure_kpa", "190"}};
+    // Lighter weights shift later: the engine turns faster at every road speed, and is best in between.
+    for (int grams : {16, 15, 14, 13}) {
+        standin::BeltDrive belt;
+        belt.shiftRpm = 6900. * std::sqrt(16. / grams);
+        const std::string to = std::to_string(grams) + " g";
+        std::vector<DaySetup::Change> changes;
+        if (grams != 16)
+            changes.push_back({"flyweights", "16 g", to, 0.096, 0.006 * grams, 22., 0.4});
+        d.setups.push_back({"weights " + to, grams == 16 ? "" : "weights 16 g", changes, {}, belt});
+    }
+    d.order = {0, 1, 2, 3, 3, 2, 1, 0, 0, 1, 2, 3};
     return d;
 }
 

@@ -3,6 +3,7 @@
 // truth. Links only the simulated bench, so that what the program finds can be held against it.
 #pragma once
 
+#include "standin/belt_pull.h"
 #include "standin/simulated_bench.h"
 
 #include <string>
@@ -18,13 +19,15 @@ struct DaySetup {
         double weightOffKg = -1., weightOnKg = -1., price = -1., hours = -1.; ///< below zero: not known
     };
     std::vector<Change> changes;
-    standin::EngineTruth engine; ///< torque at reference air
+    standin::EngineTruth engine{}; ///< torque at reference air
+    standin::BeltDrive belt{};     ///< on a belt: engine and variator together
 };
 
 struct DayOfPulls {
     std::string job, machine;
     std::string bench;    ///< its name, as pulls carry it
-    bool brake = false;   ///< else a roller
+    bool brake = false;   ///< else a roller…
+    bool belt = false;    ///< …under a machine on its belt
     std::string day;      ///< "2026-05-09"
     std::string idPrefix; ///< of the pulls' ids, 24 characters
     std::vector<DaySetup> setups;
@@ -45,5 +48,7 @@ std::vector<std::string> pullFiles(const DayOfPulls& day);
 DayOfPulls larkspurLadder();
 /// Ostra 600: reeds by pipe, every combination, and then the ignition stepped on the best of them.
 DayOfPulls ostraDay();
+/// Quill 125, a scooter on its belt: four flyweights stepped through, over road speed.
+DayOfPulls quillDay();
 
 } // namespace demo

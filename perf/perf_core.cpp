@@ -43,7 +43,7 @@ void pullToCurve(benchmark::State& state) {
         const auto fit = jr::fitPull(trace);
         const jr::PullFit* one[] = {&*fit};
         jr::CurveOptions options;
-        options.detailRpm = jr::likelyDetailRpm(one);
+        options.detail = jr::likelyDetail(one);
         benchmark::DoNotOptimize(jr::curveOf(*fit, options));
     }
     state.counters["rows"] = static_cast<double>(trace.rows());
@@ -133,7 +133,7 @@ std::shared_ptr<const jr::Study> studyOf(std::vector<jr::PullFit> fits) {
                          std::make_shared<const jr::PullFit>(std::move(f)), nullptr});
     }
     jr::StudySettings settings;
-    settings.detailRpm = 250.;
+    settings.detail = 250.;
     settings.baseSetup = "0";
     settings.withSetup = "1";
     return jr::Study::make(std::move(pulls), std::move(tree), settings);
@@ -156,7 +156,7 @@ void largeJobOtherBand(benchmark::State& state) {
     double from = 4000.;
     for (auto _ : state) {
         jr::StudySettings settings = study->settings();
-        settings.fromRpm = from = from > 5000. ? 4000. : from + 50.;
+        settings.from = from = from > 5000. ? 4000. : from + 50.;
         study = jr::Study::make(study->pulls(), study->tree(), settings, study.get());
         benchmark::DoNotOptimize(study->everySetup());
     }

@@ -107,7 +107,7 @@ int main(int argc, char** argv) {
     };
     timed("40 pulls, another standard", [&] { window.model().compare().setStandard("din-70020"); });
     timed("40 pulls, another unit", [&] { window.model().setUnitsChoice(2); });
-    timed("40 pulls, another detail", [&] { window.model().compare().setDetailRpm(200.); });
+    timed("40 pulls, another detail", [&] { window.model().compare().setDetail(200.); });
     timed("40 pulls, another band", [&] { window.model().compare().setBand(4000., 8000.); });
 
     // Twelve setups, 96 pulls of about 8000 rows: every page of Judge as the band is turned.

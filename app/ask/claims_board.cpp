@@ -90,8 +90,9 @@ void ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind ki
     claim.said = said.trimmed().toStdString();
     claim.source = source.trimmed().toStdString();
     claim.claim = {kind, pct};
-    claim.fromRpm = m_model.compare().now().fromRpm;
-    claim.toRpm = m_model.compare().now().toRpm;
+    claim.from = m_model.compare().from();
+    claim.to = m_model.compare().to();
+    claim.placesAxis = axisText(m_model.compare().axisInForce());
     claim.baseSetup = m_model.compare().now().baseSetup;
     claim.withSetup = m_model.compare().now().withSetup;
     m_model.keeper()->ask(
@@ -145,8 +146,10 @@ void ClaimsBoard::showClaims(const std::vector<ClaimRecord>& kept) {
         std::vector<const Comparison*> found;
         for (const ClaimRecord& c : claims) {
             found.push_back(nullptr);
-            if (!study->countingPulls(c.baseSetup).empty() && !study->countingPulls(c.withSetup).empty())
-                if (const auto& comparison = study->comparisonOf(c.baseSetup, c.withSetup, c.fromRpm, c.toRpm))
+            // A band of the other axis is nowhere on this one; the verdict it had stands.
+            const bool here = (!c.from && !c.to) || c.placesAxis == axisText(study->axis());
+            if (here && !study->countingPulls(c.baseSetup).empty() && !study->countingPulls(c.withSetup).empty())
+                if (const auto& comparison = study->comparisonOf(c.baseSetup, c.withSetup, c.from, c.to))
                     found.back() = &*comparison;
         }
         return [this, study, claims, found]() mutable {

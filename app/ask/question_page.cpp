@@ -133,6 +133,7 @@ QWidget* QuestionPage::buildQuestion() {
         auto* label = new Words(text);
         label->setStyleSheet(QStringLiteral("font-size: 22px; font-weight: bold;"));
         row->addWidget(label);
+        return label;
     };
     const auto slot = [&](const QString& name) {
         auto* box = new QComboBox;
@@ -161,10 +162,10 @@ QWidget* QuestionPage::buildQuestion() {
     word(tr("by"));
     m_worth = number(tr("Gain that would matter"), QStringLiteral(" %"), 20., 1);
     word(tr("from"));
-    m_from = number(tr("From engine speed"), QString(), 30000., 0);
+    m_from = number(tr("From this speed"), QString(), 30000., 0);
     word(tr("to"));
-    m_to = number(tr("To engine speed"), QString(), 30000., 0);
-    word(tr("rpm?"));
+    m_to = number(tr("To this speed"), QString(), 30000., 0);
+    m_unit = word(tr("rpm?"));
     row->addStretch(1);
     m_from->setSpecialValueText(tr("lowest"));
     m_to->setSpecialValueText(tr("highest"));
@@ -181,7 +182,10 @@ QWidget* QuestionPage::buildQuestion() {
     const auto band = [this] {
         if (m_filling)
             return;
-        const auto end = [](double v) { return v > 0. ? std::optional(v) : std::nullopt; };
+        const auto end = [this](double v) {
+            return v > 0. ? std::optional(placeFromShown(v, m_model.answers().axis(), m_model.units().wording()))
+                          : std::nullopt;
+        };
         m_model.compare().setBand(end(m_from->value()), end(m_to->value()));
     };
     connect(m_from, &QDoubleSpinBox::valueChanged, this, band);
@@ -211,8 +215,12 @@ void QuestionPage::refresh() {
         box->setEnabled(box->count() > 0);
     }
     m_worth->setValue(m_model.compare().now().worthPct);
-    m_from->setValue(m_model.compare().now().fromRpm.value_or(0.));
-    m_to->setValue(m_model.compare().now().toRpm.value_or(0.));
+    const CurveAxis axis = m_model.answers().axis();
+    const Wording wording = m_model.units().wording();
+    m_unit->setText(QString::fromStdString(axisSymbol(axis, wording)) + QLatin1Char('?'));
+    const auto shown = [&](std::optional<double> place) { return place ? placeShown(*place, axis, wording) : 0.; };
+    m_from->setValue(shown(m_model.compare().from()));
+    m_to->setValue(shown(m_model.compare().to()));
     m_filling = false;
     const SetupDifference difference =
         differenceOf(m_model.job().setupTree(), m_model.compare().now().baseSetup, m_model.compare().now().withSetup);

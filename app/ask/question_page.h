@@ -38,6 +38,7 @@ private:
     QComboBox* m_with;
     QComboBox* m_base;
     QDoubleSpinBox* m_worth;
+    QLabel* m_unit;
     QDoubleSpinBox* m_from;
     QDoubleSpinBox* m_to;
     QLabel* m_caution;

@@ -83,7 +83,7 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent)
             [this](int i) { m_model.compare().setStandard(m_standard->itemData(i).toString().toStdString()); });
     connect(m_units, &QComboBox::activated, &m_model, &JobModel::setUnitsChoice);
     connect(m_detail, &QComboBox::activated, this,
-            [this](int i) { m_model.compare().setDetailRpm(m_detail->itemData(i).toDouble()); });
+            [this](int i) { m_model.compare().setDetail(m_detail->itemData(i).toDouble()); });
     connect(m_night, &QToolButton::clicked, &m_theme, &Theme::toggle);
     connect(&m_model.answers(), &JobStudy::changed, this, &HeaderLine::refresh);
     for (auto signal : {&JobModel::jobChanged, &JobModel::unitsChanged, &JobModel::pullsChanged})
@@ -103,14 +103,16 @@ void HeaderLine::setKeeping(bool keeping) {
 
 void HeaderLine::fillDetail() {
     m_detail->clear();
-    const bool automatic = m_model.compare().now().detailRpm <= 0.;
-    const double inForce = m_model.hasJob() && !m_model.pulls().empty() ? m_model.answers().detailRpm() : 0.;
-    m_detail->addItem(automatic && inForce > 0. ? tr("detail %1 rpm, auto").arg(QLocale().toString(inForce, 'f', 0))
-                                                : tr("detail auto"),
-                      0.);
-    for (double d : {60., 80., 100., 150., 200., 300., 400., 600.})
-        m_detail->addItem(tr("detail %1 rpm").arg(QLocale().toString(d, 'f', 0)), d);
-    const int at = m_detail->findData(m_model.compare().now().detailRpm);
+    const bool automatic = m_model.compare().detail() <= 0.;
+    const double inForce = m_model.hasJob() && !m_model.pulls().empty() ? m_model.answers().detail() : 0.;
+    const CurveAxis axis = m_model.answers().axis();
+    const auto words = [&](double detail) {
+        return QString::fromStdString(detailText(detail, axis, m_model.units().wording()));
+    };
+    m_detail->addItem(automatic && inForce > 0. ? tr("detail %1, auto").arg(words(inForce)) : tr("detail auto"), 0.);
+    for (double steps : {1.2, 1.6, 2., 3., 4., 6., 8., 12.}) // of the grid: 60 to 600 rpm
+        m_detail->addItem(tr("detail %1").arg(words(steps * usualStep(axis))), steps * usualStep(axis));
+    const int at = m_detail->findData(m_model.compare().detail());
     m_detail->setCurrentIndex(automatic ? 0 : at >= 0 ? at : 0);
 }
 

@@ -63,11 +63,17 @@ QByteArray svgOf(const Sheet& sheet) {
 }
 
 std::string csvOf(const Comparison& c) {
-    std::string out = "engine_speed [rpm],base_power [W],with_power [W],difference [W],low [W],high [W],difference "
+    const bool engine = c.axis == CurveAxis::EngineSpeed;
+    std::string out = std::string(engine ? "engine_speed [rpm]" : "vehicle_speed [m/s],base_engine_speed "
+                                                                  "[rpm],with_engine_speed [rpm]") +
+                      ",base_power [W],with_power [W],difference [W],low [W],high [W],difference "
                       "[%],base_torque [Nm],with_torque [Nm],base_afr [1],with_afr [1]\n";
-    for (std::size_t i = 0; i < c.rpm.size(); ++i) {
+    for (std::size_t i = 0; i < c.place.size(); ++i) {
         const Estimate watt = c.watt(i);
-        for (double v : {c.rpm[i], c.base.powerW[i], c.with.powerW[i], watt.mid, watt.low, watt.high, c.pct(i).mid,
+        out += numberText(c.place[i]) + ",";
+        if (!engine)
+            out += numberText(c.base.engineRpm[i]) + "," + numberText(c.with.engineRpm[i]) + ",";
+        for (double v : {c.base.powerW[i], c.with.powerW[i], watt.mid, watt.low, watt.high, c.pct(i).mid,
                          c.base.torqueNm[i], c.with.torqueNm[i], c.base.afr[i]})
             out += numberText(v) + ",";
         out += numberText(c.with.afr[i]) + "\n";
@@ -79,24 +85,26 @@ std::string jsonOf(const Sheet& sheet, const Comparison& c) {
     using Json = nlohmann::ordered_json;
     const Account account = describe(c, sheet.units.wording());
     Json calls = Json::array(), cautions = Json::array();
+    const bool engine = c.axis == CurveAxis::EngineSpeed;
     for (const Call& call : c.calls)
-        calls.push_back({{"from_rpm", call.fromRpm},
-                         {"to_rpm", call.toRpm},
+        calls.push_back({{engine ? "from_rpm" : "from_m_s", call.from},
+                         {engine ? "to_rpm" : "to_m_s", call.to},
                          {"call", callText(call.kind)},
                          {"mean_w", call.meanW},
                          {"mean_pct", call.meanPct}});
     for (const Caution& caution : c.cautions)
         cautions.push_back({{"kind", caution.kind}, {"text", said(caution, sheet.units.wording())}});
-    const Json json = {{"job", sheet.job.toStdString()},
+    Json json = {{"job", sheet.job.toStdString()},
                        {"machine", sheet.machine.toStdString()},
                        {"standard", c.standard->id},
-                       {"detail_rpm", c.detailRpm},
+                       {"axis", axisText(c.axis)},
+                       {engine ? "detail_rpm" : "detail_m_s", c.detail},
                        {"base", c.base.setup},
                        {"with", c.with.setup},
                        {"headline", account.headline},
                        {"stretches", account.stretches},
                        {"details", account.details},
-                       {"rpm", c.rpm},
+                       {engine ? "rpm" : "axis_m_s", c.place},
                        {"base_power_w", c.base.powerW},
                        {"with_power_w", c.with.powerW},
                        {"difference_w", differenceColumn(c, &Comparison::watt, &Estimate::mid)},
@@ -104,6 +112,8 @@ std::string jsonOf(const Sheet& sheet, const Comparison& c) {
                        {"high_w", differenceColumn(c, &Comparison::watt, &Estimate::high)},
                        {"calls", calls},
                        {"cautions", cautions}};
+    if (!engine)
+        json["engine_rpm"] = {{"base", c.base.engineRpm}, {"with", c.with.engineRpm}};
     return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 

@@ -35,7 +35,8 @@ double niceStep(double span, int about) {
     return 10. * power;
 }
 
-void axes(QPainter& p, const Plot& plot, const QString& unit, bool rpmLabels) {
+void axes(QPainter& p, const Plot& plot, const QString& unit, const std::vector<std::pair<double, QString>>& ticks,
+          bool named) {
     const Tokens& t = Theme::dayTokens();
     p.setFont(Theme::font(Size::Small));
     const QLocale l;
@@ -47,14 +48,12 @@ void axes(QPainter& p, const Plot& plot, const QString& unit, bool rpmLabels) {
         p.drawText(QRectF(plot.area.left() - 52, plot.at(0, y).y() - 8, 46, 16), Qt::AlignRight | Qt::AlignVCenter,
                    l.toString(std::abs(y) < 1e-9 ? 0. : y, 'g', 3));
     }
-    const double xStep = niceStep(plot.x1 - plot.x0, 7);
-    for (double x = std::ceil(plot.x0 / xStep) * xStep; x <= plot.x1 + 1e-9; x += xStep) {
+    for (const auto& [place, shown] : ticks) {
         p.setPen(QPen(t.line, 0.7, Qt::DotLine));
-        p.drawLine(plot.at(x, plot.y0), plot.at(x, plot.y1));
-        if (rpmLabels) {
+        p.drawLine(plot.at(place, plot.y0), plot.at(place, plot.y1));
+        if (named) {
             p.setPen(t.muted);
-            p.drawText(QRectF(plot.at(x, 0).x() - 40, plot.area.bottom() + 3, 80, 16), Qt::AlignCenter,
-                       l.toString(x, 'f', 0));
+            p.drawText(QRectF(plot.at(place, 0).x() - 40, plot.area.bottom() + 3, 80, 16), Qt::AlignCenter, shown);
         }
     }
     p.setPen(QPen(t.muted, 1));
@@ -65,11 +64,11 @@ void axes(QPainter& p, const Plot& plot, const QString& unit, bool rpmLabels) {
 
 QPainterPath path(const Plot& plot, const Comparison& c, const auto& y) {
     QPainterPath out;
-    for (std::size_t i = 0; i < c.rpm.size(); ++i)
-        if (i == 0 || holeBefore(c.rpm, c.gridRpm, i))
-            out.moveTo(plot.at(c.rpm[i], y(i)));
+    for (std::size_t i = 0; i < c.place.size(); ++i)
+        if (i == 0 || holeBefore(c.place, c.gridStep, i))
+            out.moveTo(plot.at(c.place[i], y(i)));
         else
-            out.lineTo(plot.at(c.rpm[i], y(i)));
+            out.lineTo(plot.at(c.place[i], y(i)));
     return out;
 }
 
@@ -87,22 +86,22 @@ double drawRibbon(QPainter& p, const Sheet& sheet, const Comparison& c, double y
     const Tokens& t = Theme::dayTokens();
     const DisplayUnits& u = sheet.units;
     double reach = 0.;
-    for (std::size_t i = 0; i < c.rpm.size(); ++i)
+    for (std::size_t i = 0; i < c.place.size(); ++i)
         reach =
             std::max({reach, std::abs(u.powerOf(c.watt(i).mid)), c.margins ? std::abs(u.powerOf(c.watt(i).low)) : 0.,
                       c.margins ? std::abs(u.powerOf(c.watt(i).high)) : 0.});
-    const Plot plot{QRectF(kEdge + 52, y + 20, kSheetWidth - 2 * kEdge - 52, 140), c.rpm.front(), c.rpm.back(),
+    const Plot plot{QRectF(kEdge + 52, y + 20, kSheetWidth - 2 * kEdge - 52, 140), c.place.front(), c.place.back(),
                     -1.15 * reach, 1.15 * reach};
-    axes(p, plot, QObject::tr("gain [%1]").arg(u.powerSymbol()), false);
+    axes(p, plot, QObject::tr("gain [%1]").arg(u.powerSymbol()), u.placeTicks(plot.x0, plot.x1, c.axis), false);
     if (c.margins)
         for (const Call& call : c.calls) {
             QPolygonF band;
-            for (std::size_t i = 0; i < c.rpm.size(); ++i)
-                if (c.rpm[i] >= call.fromRpm - 1.01 * c.gridRpm && c.rpm[i] <= call.toRpm + 1.)
-                    band << plot.at(c.rpm[i], u.powerOf(c.watt(i).high));
-            for (std::size_t i = c.rpm.size(); i-- > 0;)
-                if (c.rpm[i] >= call.fromRpm - 1.01 * c.gridRpm && c.rpm[i] <= call.toRpm + 1.)
-                    band << plot.at(c.rpm[i], u.powerOf(c.watt(i).low));
+            for (std::size_t i = 0; i < c.place.size(); ++i)
+                if (c.place[i] >= call.from - 1.01 * c.gridStep && c.place[i] <= call.to + 0.02 * c.gridStep)
+                    band << plot.at(c.place[i], u.powerOf(c.watt(i).high));
+            for (std::size_t i = c.place.size(); i-- > 0;)
+                if (c.place[i] >= call.from - 1.01 * c.gridStep && c.place[i] <= call.to + 0.02 * c.gridStep)
+                    band << plot.at(c.place[i], u.powerOf(c.watt(i).low));
             p.setPen(Qt::NoPen);
             p.setBrush(call.kind == CallKind::Gain   ? QBrush(t.gainSoft)
                        : call.kind == CallKind::Loss ? QBrush(t.lossSoft)
@@ -119,7 +118,7 @@ double drawRibbon(QPainter& p, const Sheet& sheet, const Comparison& c, double y
     double bottom = plot.area.bottom() + 6;
     p.setFont(Theme::font(Size::Small, true));
     for (const Call& call : c.calls) {
-        const double from = plot.at(call.fromRpm, 0).x(), to = plot.at(call.toRpm, 0).x();
+        const double from = plot.at(call.from, 0).x(), to = plot.at(call.to, 0).x();
         const QRectF box(from + 1, bottom, std::max(2., to - from - 2), 22);
         const bool gain = call.kind == CallKind::Gain, loss = call.kind == CallKind::Loss;
         const QColor ink = gain ? t.gain : loss ? t.loss : t.muted;
@@ -152,9 +151,9 @@ double drawCurves(QPainter& p, const Sheet& sheet, const Comparison& c, double y
     for (const Side* side : {&c.base, &c.with})
         for (double w : side->powerW)
             top = std::max(top, u.powerOf(w));
-    const Plot plot{QRectF(kEdge + 52, y + 20, kSheetWidth - 2 * kEdge - 52, 200), c.rpm.front(), c.rpm.back(), 0.,
+    const Plot plot{QRectF(kEdge + 52, y + 20, kSheetWidth - 2 * kEdge - 52, 200), c.place.front(), c.place.back(), 0.,
                     1.14 * top};
-    axes(p, plot, QObject::tr("power [%1]").arg(u.powerSymbol()), true);
+    axes(p, plot, QObject::tr("power [%1]").arg(u.powerSymbol()), u.placeTicks(plot.x0, plot.x1, c.axis), true);
     for (bool isBase : {true, false}) {
         const Side& side = isBase ? c.base : c.with;
         const int mark = sheet.marks[isBase ? 0 : 1];
@@ -163,8 +162,8 @@ double drawCurves(QPainter& p, const Sheet& sheet, const Comparison& c, double y
         p.setPen(QPen(color, 2, Theme::mark(mark).dash));
         p.drawPath(path(plot, c, [&](std::size_t i) { return u.powerOf(side.powerW[i]); }));
         // Direct labels near the right part of the curve, base below and changed above.
-        const auto i = static_cast<std::size_t>((isBase ? 0.34 : 0.60) * static_cast<double>(c.rpm.size()));
-        const QPointF on = plot.at(c.rpm[i], u.powerOf(side.powerW[i]));
+        const auto i = static_cast<std::size_t>((isBase ? 0.34 : 0.60) * static_cast<double>(c.place.size()));
+        const QPointF on = plot.at(c.place[i], u.powerOf(side.powerW[i]));
         const QPointF label = on + (isBase ? QPointF(26, 34) : QPointF(-60, -34));
         p.setPen(QPen(color, 0.8));
         p.drawLine(on, label + QPointF(0, isBase ? -8 : 8));
@@ -177,7 +176,7 @@ double drawCurves(QPainter& p, const Sheet& sheet, const Comparison& c, double y
     p.setPen(t.muted);
     p.setFont(Theme::font(Size::Small));
     p.drawText(QRectF(plot.area.left(), plot.area.bottom() + 17, plot.area.width(), 16), Qt::AlignCenter,
-               QObject::tr("engine speed [rpm]"));
+               u.axisLabel(c.axis));
     return plot.area.bottom() + 36;
 }
 

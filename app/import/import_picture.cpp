@@ -9,7 +9,7 @@
 namespace jr::app {
 
 ImportPicture::ImportPicture(const Theme& theme, const JobModel& model, QWidget* parent)
-    : RpmChart(theme, parent), m_model(model) {
+    : RangeChart(theme, parent), m_model(model) {
     setAccessibleName(tr("What this file becomes"));
 }
 
@@ -35,22 +35,24 @@ void ImportPicture::drawCurve(const ImportItem& item) {
     raw->setScatterStyle(QCPScatterStyle(QCPScatterStyle::ssDisc, QPen(t.muted, 1), Qt::NoBrush, 2));
     QVector<double> x, y;
     for (const RawPoint& r : item.points) {
-        x.append(r.rpm);
+        x.append(r.place);
         y.append(u.powerOf(r.powerW * curve.factor.value_or(1.)));
     }
     raw->setData(x, y);
     QCPGraph* line = addGraph();
     line->setPen(QPen(t.accent, 2.2));
     const LineWithHoles power =
-        withHoles(curve.rpm, curve.gridRpm, [&](std::size_t i) { return u.powerOf(curve.powerW[i]); });
+        withHoles(curve.place, curve.gridStep, [&](std::size_t i) { return u.powerOf(curve.powerW[i]); });
     double top = 0.;
     for (double w : curve.powerW)
         top = std::max(top, u.powerOf(w));
     line->setData(power.keys, power.values, true);
-    setRpmRange(std::floor(item.fit->lowRpm / 100.) * 100., std::ceil(item.fit->highRpm / 100.) * 100.);
+    setAxis(curve.axis, u.wording());
+    const double margin = 0.02 * (curve.usedTo - curve.usedFrom);
+    setPlaceRange(curve.usedFrom - margin, curve.usedTo + margin);
     setNaturalRange(0., 1.2 * top);
     setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
-    showRpmTicks(true);
+    showPlaceTicks(true);
     setNote(tr("what it becomes · %1")
                 .arg(curve.factor ? QString::fromUtf8(m_model.answers().standard().label.data())
                                   : tr("air unknown: as measured")));
@@ -76,7 +78,7 @@ void ImportPicture::drawSpeeds(const Trace& trace) {
         line->setData(QVector<double>(time->values.begin(), time->values.end()), y, true);
     }
     if (time && !time->values.empty())
-        setRpmRange(time->values.front(), time->values.back());
+        setPlaceRange(time->values.front(), time->values.back());
     xAxis->setLabel(tr("time [s]"));
     xAxis->setTickLabels(true);
     setNaturalRange(0., 1.1 * top);

@@ -3,13 +3,13 @@
 // over time, so that a wrong column is seen at once.
 #pragma once
 
-#include "app/charts/rpm_chart.h"
+#include "app/charts/range_chart.h"
 #include "app/import/import_set.h"
 #include "app/model/job_model.h"
 
 namespace jr::app {
 
-class ImportPicture : public RpmChart {
+class ImportPicture : public RangeChart {
     Q_OBJECT
 public:
     ImportPicture(const Theme& theme, const JobModel& model, QWidget* parent = nullptr);

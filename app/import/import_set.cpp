@@ -156,11 +156,9 @@ void workOut(ImportItem& item, const Standard& standard) {
     }
     item.fit = std::make_shared<const PullFit>(std::move(fit).value());
     constexpr double kPointEveryS = 0.03; // close enough for a cloud, few enough to draw
-    item.points = rawPoints(*item.fit, kPointEveryS);
-    CurveOptions options;
+    CurveOptions options = usualCurveOptions(*item.fit);
     options.standard = &standard;
-    const PullFit* one[] = {item.fit.get()};
-    options.detailRpm = std::max(likelyDetailRpm(one), 1.);
+    item.points = rawPoints(*item.fit, options.axis, kPointEveryS);
     if (Result<PullCurve> curve = curveOf(*item.fit, options))
         item.curve = std::move(curve).value();
 }

@@ -46,6 +46,7 @@ BandPage::BandPage(const Theme& theme, JobModel& model, QWidget* parent)
         keepJudging(tr("draw the use"), [&](JudgingSheet& sheet) {
             sheet.use.reset();
             sheet.drawn = w;
+            sheet.drawnOver = m_model.answers().axis();
             sheet.ride.clear();
         });
     });
@@ -69,15 +70,19 @@ bool BandPage::takeRide(const QString& path) {
                 trace = std::move(reading.value().trace);
     }
     const Channel* time = trace ? trace->find(ChannelId::Time) : nullptr;
-    const Channel* speed = trace ? trace->find(ChannelId::EngineSpeed) : nullptr;
+    const CurveAxis axis = m_model.answers().axis();
+    const bool engine = axis == CurveAxis::EngineSpeed;
+    const Channel* speed = trace ? trace->find(engine ? ChannelId::EngineSpeed : ChannelId::VehicleSpeed) : nullptr;
     if (!time || !speed) {
-        emit m_model.problem(tr("%1: no time and engine speed were found in it.").arg(QFileInfo(path).fileName()));
+        const QString file = QFileInfo(path).fileName();
+        emit m_model.problem(engine ? tr("%1: no time and engine speed were found in it.").arg(file)
+                                    : tr("%1: no time and road speed were found in it.").arg(file));
         return false;
     }
-    std::vector<double> rpm;
-    for (double w : speed->values)
-        rpm.push_back(rpmFromRadPerS(w));
-    const auto weights = weightsFromRide(time->values, rpm);
+    std::vector<double> places;
+    for (double v : speed->values)
+        places.push_back(engine ? rpmFromRadPerS(v) : v);
+    const auto weights = weightsFromRide(time->values, places, usualIdle(axis), usualBin(axis));
     if (!weights) {
         emit m_model.problem(tr("%1: %2.").arg(QFileInfo(path).fileName(), errorWords(weights.error())));
         return false;
@@ -85,6 +90,7 @@ bool BandPage::takeRide(const QString& path) {
     keepJudging(tr("take the use from a ride"), [&](JudgingSheet& sheet) {
         sheet.use.reset();
         sheet.drawn = *weights;
+        sheet.drawnOver = axis;
         sheet.ride = QFileInfo(path).fileName().toStdString();
     });
     return true;
@@ -93,7 +99,9 @@ bool BandPage::takeRide(const QString& path) {
 StudyDesk::Work BandPage::work() {
     const JudgingSheet kept = judging();
     const UseKind use = kept.use.value_or(useKinds().front());
-    const std::optional<UseWeights> own = !kept.use && !kept.drawn.empty() ? std::optional(kept.drawn) : std::nullopt;
+    // What was drawn over the other axis is no use on this one.
+    const bool drawn = !kept.use && !kept.drawn.empty() && kept.drawnOver == m_model.answers().axis();
+    const std::optional<UseWeights> own = drawn ? std::optional(kept.drawn) : std::nullopt;
     const QString ride = QString::fromStdString(own ? kept.ride : std::string());
     m_use->setCurrentIndex(
         own ? m_use->count() - 1
@@ -117,7 +125,7 @@ StudyDesk::Work BandPage::work() {
 
 void BandPage::showNone(const QString& head, const QString& words) {
     m_ranking.reset();
-    m_canvas->setUse({}, {}, {});
+    m_canvas->setUse(CurveAxis::EngineSpeed, {}, {}, {});
     headline(head);
     say(words, "muted");
 }
@@ -130,7 +138,7 @@ void BandPage::show(const RankingAnswer& answer, const QString& ride) {
         const SetupRecord* setup = m_model.job().setup(answer.setupIds[s]);
         curves.push_back({setupName(answer.setupIds[s]), setup ? setup->mark : 0, answer.meanW[s]});
     }
-    m_canvas->setUse(answer.rpm, std::move(curves), m_weights);
+    m_canvas->setUse(m_model.answers().axis(), answer.place, std::move(curves), m_weights);
     if (answer.problem) {
         headline(tr("The setups cannot be ranked by this use."));
         say(QString::fromStdString(answer.problem->reason), "muted");
@@ -147,6 +155,7 @@ void BandPage::show(const RankingAnswer& answer, const QString& ride) {
                        : tr("Power weighted by the ride in %1.").arg(ride),
         "muted");
     const QLocale l;
+    const CurveAxis axis = m_model.answers().axis();
     for (const RankedSetup& r : best) {
         const double margin = r.lowW ? 0.5 * (*r.highW - *r.lowW) : 0.;
         const QString score =
@@ -159,8 +168,8 @@ void BandPage::show(const RankingAnswer& answer, const QString& ride) {
             Markup::gap() +
             Markup(
                 score + QLatin1Char('\n') +
-                tr("above nine tenths of its peak over %1 rpm; lowest in use %2 % of its mean")
-                    .arg(l.toString(std::round(r.width90Rpm / 10.) * 10., 'f', 0), l.toString(r.flatnessPct, 'f', 0))));
+                tr("above nine tenths of its peak over %1; lowest in use %2 % of its mean")
+                    .arg(m_model.units().peakPlaceText(r.width90, axis), l.toString(r.flatnessPct, 'f', 0))));
     }
     for (const std::vector<int>& run : m_ranking->notSeparable) {
         QStringList list;

@@ -20,7 +20,7 @@ public:
         int mark;
         std::vector<double> powerW;
     };
-    void setUse(std::vector<double> rpm, std::vector<Curve> curves, UseWeights weights);
+    void setUse(CurveAxis axis, std::vector<double> place, std::vector<Curve> curves, UseWeights weights);
 
 signals:
     void drawn(const jr::UseWeights& weights);
@@ -35,14 +35,16 @@ protected:
 private:
     QRectF area() const;
     void paintAt(const QPointF& point);
-    void setWeight(double rpm, double weight);
+    void setWeight(double place, double weight);
+    double step() const { return usualBin(m_axis); }
 
     const Theme& m_theme;
     const JobModel& m_model;
-    std::vector<double> m_rpm;
+    CurveAxis m_axis = CurveAxis::EngineSpeed;
+    std::vector<double> m_place;
     std::vector<Curve> m_curves;
     UseWeights m_weights;
-    double m_cursorRpm = 0.;
+    double m_cursor = 0.;
     QPointF m_last;
     bool m_drawing = false;
 };
@@ -54,7 +56,7 @@ public:
     const std::optional<Ranking>& ranking() const { return m_ranking; }
     const UseWeights& weights() const { return m_weights; }
     void setUse(int preset);            ///< index into useKinds
-    bool takeRide(const QString& path); ///< a pull file or a log with time and engine speed
+    bool takeRide(const QString& path); ///< a pull file or a log with time and the speed pulls are judged over
 
 protected:
     StudyDesk::Work work() override;

@@ -86,25 +86,26 @@ CrossPage::CrossPage(const Theme& theme, JobModel& model, QWidget* parent)
     addMetric();
     m_bars = new TogetherBars(theme, model);
     drawings()->addWidget(m_bars, 2);
-    m_chart = new RpmChart(theme);
+    m_chart = new RangeChart(theme);
     m_chart->setAccessibleName(tr("Each effect over engine speed with its band"));
     drawings()->addWidget(m_chart, 4);
 }
 
 void CrossPage::drawEffects() {
     m_chart->clearDrawing();
-    if (m_effects.rpm.empty()) {
+    if (m_effects.place.empty()) {
         m_chart->replot();
         return;
     }
     const Tokens& t = m_theme.tokens();
     double reach = 0.5;
-    const auto& rpm = m_effects.rpm;
+    const auto& place = m_effects.place;
+    m_chart->setAxis(m_model.answers().axis(), m_model.units().wording());
     int k = 0;
     for (const EffectCurve& e : m_effects.effects) {
         const QColor color = t.marks[(k + 1) % 8];
         const auto along = [&](double Estimate::*figure) {
-            return withHoles(rpm, m_effects.gridRpm, [&](std::size_t i) { return e.pct(i).*figure; });
+            return withHoles(place, m_effects.gridStep, [&](std::size_t i) { return e.pct(i).*figure; });
         };
         const LineWithHoles low = along(&Estimate::low), mid = along(&Estimate::mid), high = along(&Estimate::high);
         if (std::isfinite(e.pct(0).low)) {
@@ -124,22 +125,22 @@ void CrossPage::drawEffects() {
         line->setAntialiased(true);
         line->setData(mid.keys, mid.values, true);
         std::size_t most = 0;
-        for (std::size_t i = 0; i < rpm.size(); ++i) {
+        for (std::size_t i = 0; i < place.size(); ++i) {
             const Estimate pct = e.pct(i);
             if (std::abs(pct.mid) > std::abs(e.pct(most).mid))
                 most = i;
             reach = std::max(reach, std::isfinite(pct.high) ? std::max(std::abs(pct.low), std::abs(pct.high))
                                                             : std::abs(pct.mid));
         }
-        m_chart->addLabel(rpm[most], e.pct(most).mid,
+        m_chart->addLabel(place[most], e.pct(most).mid,
                           QString::fromStdString(e.term).replace(QLatin1Char('*'), QStringLiteral(" × ")), color,
                           Qt::AlignHCenter | (e.pct(most).mid >= 0. ? Qt::AlignBottom : Qt::AlignTop));
         ++k;
     }
     QCPGraph* zero = m_chart->addGraph();
     zero->setPen(QPen(t.ink, 1));
-    zero->setData(QVector<double>{rpm.front(), rpm.back()}, QVector<double>{0., 0.}, true);
-    m_chart->setRpmRange(rpm.front(), rpm.back());
+    zero->setData(QVector<double>{place.front(), place.back()}, QVector<double>{0., 0.}, true);
+    m_chart->setPlaceRange(place.front(), place.back());
     m_chart->setValueLabel(tr("effect [%]"));
     m_chart->setNaturalRange(-1.12 * reach, 1.12 * reach);
     m_chart->setNote(tr("%1 · each band holds for its whole curve")

@@ -3,7 +3,7 @@
 // works.
 #pragma once
 
-#include "app/charts/rpm_chart.h"
+#include "app/charts/range_chart.h"
 #include "app/judge/judge_page.h"
 #include "core/judge/along_range.h"
 
@@ -42,7 +42,7 @@ private:
     void drawEffects();
 
     TogetherBars* m_bars;
-    RpmChart* m_chart;
+    RangeChart* m_chart;
     std::optional<Factorial> m_cross;
     EffectsAlongRange m_effects;
 };

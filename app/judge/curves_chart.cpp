@@ -9,7 +9,7 @@
 namespace jr::app {
 
 CurvesChart::CurvesChart(const Theme& theme, const JobModel& model, QWidget* parent)
-    : RpmChart(theme, parent), m_model(model) {
+    : RangeChart(theme, parent), m_model(model) {
     setAccessibleName(tr("Power or torque of both setups over engine speed"));
 }
 
@@ -24,13 +24,13 @@ void CurvesChart::setShown(Quantity quantity, School school) {
 std::vector<double> CurvesChart::lineOf(const std::vector<double>& meanW, const std::vector<int>& pulls) const {
     if (m_school == School::Average)
         return meanW;
-    const std::vector<double>& rpm = m_model.answers().comparison()->rpm;
+    const std::vector<double>& place = m_model.answers().comparison()->place;
     std::vector<double> out;
-    for (std::size_t i = 0; i < rpm.size(); ++i) {
+    for (std::size_t i = 0; i < place.size(); ++i) {
         std::vector<double> here;
         for (int p : pulls)
             if (const PullCurve* curve = m_model.answers().curve(p))
-                if (const long at = curve->at(rpm[i]); at >= 0 && curve->counted[static_cast<std::size_t>(at)])
+                if (const long at = curve->at(place[i]); at >= 0 && curve->counted[static_cast<std::size_t>(at)])
                     here.push_back(curve->powerW[static_cast<std::size_t>(at)]);
         std::sort(here.begin(), here.end());
         const std::size_t n = here.size();
@@ -53,9 +53,10 @@ void CurvesChart::draw() {
     const DisplayUnits& u = m_model.units();
     double top = 0.;
     const bool torque = m_quantity == Quantity::Torque;
-    const auto value = [&](double powerW, double rpm) {
-        return torque ? u.torqueOf(powerW / radPerSFromRpm(rpm)) : u.powerOf(powerW);
+    const auto value = [&](double powerW, double engineRpm) {
+        return torque ? u.torqueOf(powerW / radPerSFromRpm(engineRpm)) : u.powerOf(powerW);
     };
+    setAxis(c.axis, u.wording());
     struct Drawn {
         const Side& side;
         std::string setupId;
@@ -74,17 +75,17 @@ void CurvesChart::draw() {
                 pale.setAlphaF(0.38);
                 thread->setPen(QPen(pale, 1));
                 QVector<double> x, y;
-                for (std::size_t k = 0; k < curve->rpm.size(); ++k) {
-                    x.append(curve->rpm[k]);
-                    y.append(curve->counted[k] ? value(curve->powerW[k], curve->rpm[k]) : qQNaN());
+                for (std::size_t k = 0; k < curve->place.size(); ++k) {
+                    x.append(curve->place[k]);
+                    y.append(curve->counted[k] ? value(curve->powerW[k], curve->engineRpmAt(k)) : qQNaN());
                 }
                 thread->setData(x, y, true);
             }
         if (c.margins && m_school == School::Average) {
             const LineWithHoles low =
-                withHoles(c.rpm, c.gridRpm, [&](std::size_t i) { return value(d.side.lowW(i), c.rpm[i]); });
+                withHoles(c.place, c.gridStep, [&](std::size_t i) { return value(d.side.lowW(i), d.side.engineRpm[i]); });
             const LineWithHoles high =
-                withHoles(c.rpm, c.gridRpm, [&](std::size_t i) { return value(d.side.highW(i), c.rpm[i]); });
+                withHoles(c.place, c.gridStep, [&](std::size_t i) { return value(d.side.highW(i), d.side.engineRpm[i]); });
             QCPGraph* under = addGraph();
             QCPGraph* over = addGraph();
             QColor soft = color;
@@ -101,7 +102,7 @@ void CurvesChart::draw() {
         line->setAntialiased(true);
         const std::vector<double> powerW = lineOf(d.side.powerW, m_model.sidePulls(d.base));
         const LineWithHoles shown =
-            withHoles(c.rpm, c.gridRpm, [&](std::size_t i) { return value(powerW[i], c.rpm[i]); });
+            withHoles(c.place, c.gridStep, [&](std::size_t i) { return value(powerW[i], d.side.engineRpm[i]); });
         line->setData(shown.keys, shown.values, true);
         for (double v : shown.values)
             if (std::isfinite(v))
@@ -112,8 +113,8 @@ void CurvesChart::draw() {
             const QString text =
                 QStringLiteral("%1 %2  %3 %4 @ %5")
                     .arg(Theme::mark(mark).letter, QString::fromStdString(d.side.setup), QLocale().toString(v, 'f', 1),
-                         torque ? u.torqueSymbol() : u.powerSymbol(), QLocale().toString(peak->rpm, 'f', 0));
-            addLabel(peak->rpm, v, text, color,
+                         torque ? u.torqueSymbol() : u.powerSymbol(), u.placeText(peak->place, c.axis, c.axis == CurveAxis::RoadSpeed));
+            addLabel(peak->place, v, text, color,
                      d.base ? Qt::AlignHCenter | Qt::AlignBottom : Qt::AlignHCenter | Qt::AlignTop);
         }
     }

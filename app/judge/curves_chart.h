@@ -2,12 +2,12 @@
 // The two mean curves with their bands, and the raw pulls as threads behind them.
 #pragma once
 
-#include "app/charts/rpm_chart.h"
+#include "app/charts/range_chart.h"
 #include "app/model/job_model.h"
 
 namespace jr::app {
 
-class CurvesChart : public RpmChart {
+class CurvesChart : public RangeChart {
     Q_OBJECT
 public:
     enum class Quantity { Power, Torque };

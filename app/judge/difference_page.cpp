@@ -129,8 +129,8 @@ DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* par
         show();
     });
 
-    for (RpmChart* chart : std::initializer_list<RpmChart*>{m_ribbon, m_curves, m_torque, m_mixture})
-        connect(chart, &RpmChart::cursorMoved, this, &DifferencePage::setCursorRpm);
+    for (RangeChart* chart : std::initializer_list<RangeChart*>{m_ribbon, m_curves, m_torque, m_mixture})
+        connect(chart, &RangeChart::cursorMoved, this, &DifferencePage::setCursor);
     connect(m_strip, &CallStrip::bandChosen, &model.compare(), &CompareSettings::setBand);
     connect(&model.answers(), &JobStudy::changed, this, &DifferencePage::refresh);
     connect(&model, &JobModel::unitsChanged, this, &DifferencePage::refresh);
@@ -249,18 +249,26 @@ void DifferencePage::refresh() {
     }
     const Comparison& c = *comparison;
     // The axis covers what the pulls cover, not only the working band, so that grips can be dragged outwards again.
-    double from = c.rpm.front(), to = c.rpm.back();
+    double from = c.place.front(), to = c.place.back();
     for (bool base : {true, false})
         for (int i : m_model.sidePulls(base)) {
-            const PullFit& fit = *m_model.pulls()[static_cast<std::size_t>(i)].fit;
-            from = std::min(from, fit.lowRpm);
-            to = std::max(to, fit.highRpm);
+            if (const PullCurve* curve = m_model.answers().curve(i)) {
+                from = std::min(from, curve->usedFrom);
+                to = std::max(to, curve->usedTo);
+            }
         }
-    from = std::floor(from / 100.) * 100.;
-    to = std::ceil(to / 100.) * 100.;
-    for (RpmChart* chart : std::initializer_list<RpmChart*>{m_ribbon, m_curves, m_torque, m_mixture})
-        chart->setRpmRange(from, to);
-    m_strip->setRpmRange(from, to);
+    const double round = 2. * usualStep(c.axis);
+    from = std::floor(from / round) * round;
+    to = std::ceil(to / round) * round;
+    for (RangeChart* chart : std::initializer_list<RangeChart*>{m_ribbon, m_curves, m_torque, m_mixture}) {
+        chart->setPlaceRange(from, to);
+        chart->setAxis(c.axis, m_model.units().wording());
+    }
+    m_strip->setPlaceRange(from, to);
+    if (m_cursorAxis != c.axis) { // a place of the other axis is nowhere here
+        m_cursorAxis = c.axis;
+        setCursor(qQNaN());
+    }
     m_ribbon->draw();
     m_curves->draw();
     m_torque->draw();
@@ -298,14 +306,14 @@ void DifferencePage::refresh() {
     m_sound = paragraph({});
     m_account->addWidget(m_sound);
     m_account->addStretch(1);
-    showCursor(m_cursorRpm);
+    showCursor(m_cursor);
 }
 
-void DifferencePage::setCursorRpm(double rpm) {
-    m_cursorRpm = rpm;
-    for (RpmChart* chart : std::initializer_list<RpmChart*>{m_ribbon, m_curves, m_torque, m_mixture})
-        chart->setCursor(rpm);
-    showCursor(rpm);
+void DifferencePage::setCursor(double place) {
+    m_cursor = place;
+    for (RangeChart* chart : std::initializer_list<RangeChart*>{m_ribbon, m_curves, m_torque, m_mixture})
+        chart->setCursor(place);
+    showCursor(place);
 }
 
 /// Which charts stand under one another; only the lowest carries the speeds.
@@ -313,18 +321,18 @@ void DifferencePage::arrangeCharts() {
     const bool mixture = mixtureRecorded(m_model), torque = m_shown == Shown::Together;
     m_torque->setVisible(torque);
     m_mixture->setVisible(mixture);
-    m_curves->showRpmTicks(!torque && !mixture);
-    m_torque->showRpmTicks(!mixture);
+    m_curves->showPlaceTicks(!torque && !mixture);
+    m_torque->showPlaceTicks(!mixture);
 }
 
 /// What people quote of two curves, each under its own name (P8), and the sound where it was recorded (P29).
-void DifferencePage::showQuoted(double rpm) {
+void DifferencePage::showQuoted(double place) {
     const auto& comparison = m_model.answers().comparison();
     if (!comparison || !m_quoted)
         return;
     const Wording wording = m_model.units().wording();
     Markup quoted;
-    for (const QuotedGain& g : quotedGains(*comparison, rpm, wording)) {
+    for (const QuotedGain& g : quotedGains(*comparison, place, wording)) {
         // Where a gain has no margin of its own it is rounded as the band's mean is.
         const BandMean& mean = comparison->bandMean;
         const double margin = g.lowW ? 0.5 * (*g.highW - *g.lowW) : mean.lowW ? 0.5 * (*mean.highW - *mean.lowW) : 0.;
@@ -338,7 +346,14 @@ void DifferencePage::showQuoted(double rpm) {
     }
     m_quoted->set(Markup(tr("Gains as people quote them:")) + methodWord(QStringLiteral("Gains people quote")) +
                   quoted);
-    const double at = std::isfinite(rpm) ? rpm : comparison->base.peakPower ? comparison->base.peakPower->rpm : 0.;
+    const double spot = std::isfinite(place)         ? place
+                        : comparison->base.peakPower ? comparison->base.peakPower->place
+                                                     : comparison->place.front();
+    // Sound is heard at an engine speed.
+    const std::vector<double>& places = comparison->place;
+    const auto nearest =
+        static_cast<std::size_t>(std::lower_bound(places.begin(), places.end(), spot) - places.begin());
+    const double at = comparison->base.engineRpm[std::min(nearest, places.size() - 1)];
     std::vector<Observation> levels;
     for (bool base : {true, false})
         for (int i : m_model.sidePulls(base)) {
@@ -352,24 +367,25 @@ void DifferencePage::showQuoted(double rpm) {
         m_sound->set(QString::fromStdString(said(sound->message, wording)));
 }
 
-void DifferencePage::showCursor(double rpm) {
-    showQuoted(rpm);
+void DifferencePage::showCursor(double place) {
+    showQuoted(place);
     const auto& comparison = m_model.answers().comparison();
     const QString hint = tr("Point at a speed, or use the arrow keys on a chart, to read both curves there.");
-    if (!comparison || !std::isfinite(rpm)) {
+    if (!comparison || !std::isfinite(place)) {
         m_readout->set(hint);
         m_readout->setProperty("muted", true);
         m_readout->setStyleSheet({});
         return;
     }
     const Comparison& c = *comparison;
-    const auto nearest = std::min_element(c.rpm.begin(), c.rpm.end(),
-                                          [&](double a, double b) { return std::abs(a - rpm) < std::abs(b - rpm); });
-    if (std::abs(*nearest - rpm) > 60.) {
-        m_readout->set(tr("%1 rpm: not every pull has data here that counts.").arg(QLocale().toString(rpm, 'f', 0)));
+    const auto nearest = std::min_element(
+        c.place.begin(), c.place.end(), [&](double a, double b) { return std::abs(a - place) < std::abs(b - place); });
+    if (std::abs(*nearest - place) > 1.2 * c.gridStep) {
+        m_readout->set(
+            tr("%1: not every pull has data here that counts.").arg(m_model.units().placeText(place, c.axis)));
         return;
     }
-    const auto i = static_cast<std::size_t>(nearest - c.rpm.begin());
+    const auto i = static_cast<std::size_t>(nearest - c.place.begin());
     const DisplayUnits& u = m_model.units();
     const Wording w = u.wording();
     const double margin = 0.5 * (c.watt(i).high - c.watt(i).low);
@@ -378,15 +394,18 @@ void DifferencePage::showCursor(double rpm) {
     const QString give = c.margins
                              ? QStringLiteral(" ± ") + QString::fromStdString(withUnit(margin, margin, u.power, w))
                              : tr(" (no margin known)");
-    const auto side = [&](const std::string& setup, double powerW, double torqueNm) {
-        return Markup(
-            QStringLiteral("%1 %2 · %3")
-                .arg(Theme::mark(setupMarkOf(m_model, setup)).letter, u.powerText(powerW), u.torqueText(torqueNm)));
+    const auto side = [&](const std::string& setup, const Side& s) {
+        // On a belt the engine's speed is no longer the axis, and is what one looks for.
+        const QString engine = c.axis == CurveAxis::EngineSpeed
+                                   ? QString()
+                                   : QStringLiteral(" · ") + u.placeText(s.engineRpm[i], CurveAxis::EngineSpeed);
+        return Markup(QStringLiteral("%1 %2 · %3%4")
+                          .arg(Theme::mark(setupMarkOf(m_model, setup)).letter, u.powerText(s.powerW[i]),
+                               u.torqueText(s.torqueNm[i]), engine));
     };
-    Markup words = Markup::bold(tr("%1 rpm").arg(QLocale().toString(c.rpm[i], 'f', 0))) + Markup::gap() +
-                   side(m_model.compare().now().baseSetup, c.base.powerW[i], c.base.torqueNm[i]) + Markup::gap() +
-                   side(m_model.compare().now().withSetup, c.with.powerW[i], c.with.torqueNm[i]) + Markup::gap() +
-                   Markup::bold(difference + give) +
+    Markup words = Markup::bold(u.placeText(c.place[i], c.axis)) + Markup::gap() +
+                   side(m_model.compare().now().baseSetup, c.base) + Markup::gap() +
+                   side(m_model.compare().now().withSetup, c.with) + Markup::gap() + Markup::bold(difference + give) +
                    Markup(QStringLiteral(" (%1 %)").arg(QString::fromStdString(plainNumber(c.pct(i).mid, 1, w, true))));
     if (std::isfinite(c.base.afr[i]) && std::isfinite(c.with.afr[i]))
         words += Markup::gap() + Markup(tr("mixture %1, %2:1")

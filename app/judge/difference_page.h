@@ -25,7 +25,7 @@ public:
     /// The charts' switches; the station puts them beside the names of its pages.
     QWidget* switches() { return m_switches; }
 
-    void setCursorRpm(double rpm);
+    void setCursor(double place);
 
 protected:
     void showEvent(QShowEvent* event) override;
@@ -33,9 +33,9 @@ protected:
 private:
     void refresh();
     void fillSides();
-    void showCursor(double rpm);
+    void showCursor(double place);
     void arrangeCharts();
-    void showQuoted(double rpm);
+    void showQuoted(double place);
     QWidget* buildSide();
 
     const Theme& m_theme;
@@ -59,7 +59,8 @@ private:
     QVBoxLayout* m_account;
     MarkedWords* m_quoted = nullptr; ///< in the account, as long as there is a comparison
     MarkedWords* m_sound = nullptr;
-    double m_cursorRpm = qQNaN();
+    double m_cursor = qQNaN();
+    CurveAxis m_cursorAxis = CurveAxis::EngineSpeed;
     int m_school = 0; ///< 0 average, 1 median, 2 best of
     enum class Shown { Power, Torque, Together } m_shown = Shown::Power;
     bool m_filling = false;

@@ -9,9 +9,9 @@
 namespace jr::app {
 
 GainRibbon::GainRibbon(const Theme& theme, const JobModel& model, QWidget* parent)
-    : RpmChart(theme, parent), m_model(model) {
+    : RangeChart(theme, parent), m_model(model) {
     setAccessibleName(tr("Gain over engine speed with its margin"));
-    showRpmTicks(false);
+    showPlaceTicks(false);
 }
 
 void GainRibbon::setRatio(bool ratio) {
@@ -35,7 +35,7 @@ void GainRibbon::draw() {
         return m_ratio ? c.pct(i) : c.watt(i).times(u.powerOf(1.)); // a unit of power has no offset
     };
     double reach = 0.;
-    for (std::size_t i = 0; i < c.rpm.size(); ++i)
+    for (std::size_t i = 0; i < c.place.size(); ++i)
         for (double v : {gain(i).mid, c.margins ? gain(i).low : 0., c.margins ? gain(i).high : 0.})
             reach = std::max(reach, std::abs(v));
 
@@ -46,17 +46,17 @@ void GainRibbon::draw() {
         QVector<double> y;
         for (double w : c.base.powerW)
             y.append(sign * (m_ratio ? c.worthPct : u.powerOf(w) * c.worthPct / 100.));
-        worth->setData(QVector<double>(c.rpm.begin(), c.rpm.end()), y, true);
+        worth->setData(QVector<double>(c.place.begin(), c.place.end()), y, true);
         reach = std::max(reach, 1.15 * *std::max_element(y.begin(), y.end()));
     }
     // The band, coloured by what it says: each call its own piece, so that shape and colour agree with the strip below.
     if (c.margins)
         for (const Call& call : c.calls) {
             QVector<double> x, low, high;
-            for (std::size_t i = 0; i < c.rpm.size(); ++i)
+            for (std::size_t i = 0; i < c.place.size(); ++i)
                 // One step beyond, so that pieces meet.
-                if (c.rpm[i] >= call.fromRpm - 1.01 * c.gridRpm && c.rpm[i] <= call.toRpm + 1.) {
-                    x.append(c.rpm[i]);
+                if (c.place[i] >= call.from - 1.01 * c.gridStep && c.place[i] <= call.to + 0.02 * c.gridStep) {
+                    x.append(c.place[i]);
                     low.append(gain(i).low);
                     high.append(gain(i).high);
                 }
@@ -78,12 +78,12 @@ void GainRibbon::draw() {
         }
     QCPGraph* zero = addGraph();
     zero->setPen(QPen(t.ink, 1));
-    zero->setData(QVector<double>{c.rpm.front(), c.rpm.back()}, QVector<double>{0., 0.}, true);
+    zero->setData(QVector<double>{c.place.front(), c.place.back()}, QVector<double>{0., 0.}, true);
     QCPGraph* line = addGraph();
     QPen pen(t.ink);
     pen.setWidthF(2.4);
     line->setPen(pen);
-    const LineWithHoles gains = withHoles(c.rpm, c.gridRpm, [&](std::size_t i) { return gain(i).mid; });
+    const LineWithHoles gains = withHoles(c.place, c.gridStep, [&](std::size_t i) { return gain(i).mid; });
     line->setData(gains.keys, gains.values, true);
     line->setAntialiased(true);
 
@@ -92,13 +92,13 @@ void GainRibbon::draw() {
             const double margin = 0.2 * std::abs(call.maxW);
             const Wording w = u.wording();
             const auto at =
-                static_cast<std::size_t>(std::find(c.rpm.begin(), c.rpm.end(), call.maxRpm) - c.rpm.begin());
-            const double pct = at < c.rpm.size() ? c.pct(at).mid : call.meanPct;
+                static_cast<std::size_t>(std::find(c.place.begin(), c.place.end(), call.maxPlace) - c.place.begin());
+            const double pct = at < c.place.size() ? c.pct(at).mid : call.meanPct;
             // Beyond the band's edge, not on it.
             const bool isGain = call.kind == CallKind::Gain;
-            const double edge = at < c.rpm.size() && c.margins ? (isGain ? gain(at).high : gain(at).low)
+            const double edge = at < c.place.size() && c.margins ? (isGain ? gain(at).high : gain(at).low)
                                                                : (m_ratio ? pct : power(call.maxW));
-            addLabel(call.maxRpm, edge,
+            addLabel(call.maxPlace, edge,
                      m_ratio ? QString::fromStdString(plainNumber(pct, 1, w, true)) + QStringLiteral(" %")
                              : QString::fromStdString(withUnit(call.maxW, margin, u.power, w, true)),
                      call.kind == CallKind::Gain ? t.gain : t.loss,

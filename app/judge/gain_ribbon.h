@@ -2,12 +2,12 @@
 // The difference with its band around zero: the first thing the Judge shows.
 #pragma once
 
-#include "app/charts/rpm_chart.h"
+#include "app/charts/range_chart.h"
 #include "app/model/job_model.h"
 
 namespace jr::app {
 
-class GainRibbon : public RpmChart {
+class GainRibbon : public RangeChart {
     Q_OBJECT
 public:
     GainRibbon(const Theme& theme, const JobModel& model, QWidget* parent = nullptr);

@@ -68,6 +68,8 @@ void JudgePage::refresh() {
         draw([this] { headline(tr("Open a job on the start page, or drop pulls on the window.")); });
         return;
     }
+    if (m_at)
+        fitAtToAxis();
     // What is shown stays until the answer is there; with nothing shown yet, or a long wait, it is said.
     if (m_headline->text().isEmpty())
         m_headline->setText(tr("Working it out…"));
@@ -123,13 +125,10 @@ void JudgePage::addMetric() {
     m_metric->addItems({tr("mean of the band"), tr("peak"), tr("at one speed")});
     m_metric->setAccessibleName(tr("What is compared"));
     m_at = new QDoubleSpinBox;
-    m_at->setRange(500., 25000.);
     m_at->setDecimals(0);
-    m_at->setSingleStep(100.);
-    m_at->setValue(6000.);
-    m_at->setSuffix(tr(" rpm"));
+    m_at->setValue(0.);
     m_at->setButtonSymbols(QAbstractSpinBox::NoButtons);
-    m_at->setAccessibleName(tr("At this engine speed"));
+    m_at->setAccessibleName(tr("At this speed"));
     m_at->hide();
     row->addWidget(m_metric, 1);
     row->addWidget(m_at);
@@ -141,28 +140,46 @@ void JudgePage::addMetric() {
     connect(m_at, &QDoubleSpinBox::valueChanged, this, &JudgePage::refresh);
 }
 
+/// The one speed in the unit of the axis in force; another axis begins in the middle of its range.
+void JudgePage::fitAtToAxis() {
+    const CurveAxis axis = m_model.answers().axis();
+    const DisplayUnits& u = m_model.units();
+    const QString suffix = QLatin1Char(' ') + QString::fromStdString(axisSymbol(axis, u.wording()));
+    if (m_at->suffix() == suffix)
+        return;
+    constexpr double kLowestRpm = 500., kHighestRpm = 25000., kMiddleRpm = 6000.;
+    constexpr double kLowestRoadMS = 1., kHighestRoadMS = 100., kMiddleRoadMS = 15.;
+    const bool engine = axis == CurveAxis::EngineSpeed;
+    const auto shown = [&](double place) { return placeShown(place, axis, u.wording()); };
+    const QSignalBlocker quiet(m_at);
+    m_at->setRange(shown(engine ? kLowestRpm : kLowestRoadMS), shown(engine ? kHighestRpm : kHighestRoadMS));
+    m_at->setSingleStep(engine ? 100. : 1.);
+    m_at->setSuffix(suffix);
+    m_at->setValue(shown(engine ? kMiddleRpm : kMiddleRoadMS));
+}
+
 Metric JudgePage::metric() const {
     Metric m;
     m.kind = m_metric && m_metric->currentIndex() == 1   ? Metric::Kind::Peak
              : m_metric && m_metric->currentIndex() == 2 ? Metric::Kind::At
                                                          : Metric::Kind::Band;
-    m.atRpm = m_at ? m_at->value() : 0.;
+    m.at = m_at ? placeFromShown(m_at->value(), m_model.answers().axis(), m_model.units().wording()) : 0.;
     return m;
 }
 
 QString JudgePage::metricWords() const {
     const Metric m = metric();
-    const QLocale l;
+    const DisplayUnits& u = m_model.units();
+    const CurveAxis axis = m_model.answers().axis();
     if (m.kind == Metric::Kind::Peak)
         return tr("peak power");
     if (m.kind == Metric::Kind::At)
-        return tr("power at %1 rpm").arg(l.toString(m.atRpm, 'f', 0));
-    const ComparisonRecord& s = m_model.compare().now();
-    if (!s.fromRpm && !s.toRpm)
+        return tr("power at %1").arg(u.placeText(m.at, axis));
+    const std::optional<double> from = m_model.compare().from(), to = m_model.compare().to();
+    if (!from && !to)
         return tr("mean power over the range all have in common");
-    return tr("mean power from %1 to %2 rpm")
-        .arg(s.fromRpm ? l.toString(*s.fromRpm, 'f', 0) : tr("the lowest"),
-             s.toRpm ? l.toString(*s.toRpm, 'f', 0) : tr("the highest"));
+    return tr("mean power from %1 to %2")
+        .arg(from ? u.placeText(*from, axis, !to) : tr("the lowest"), to ? u.placeText(*to, axis) : tr("the highest"));
 }
 
 JudgingSheet JudgePage::judging() const {

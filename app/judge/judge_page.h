@@ -60,6 +60,7 @@ private:
     QLabel* m_headline;
     QVBoxLayout* m_words;
     QComboBox* m_metric = nullptr;
+    void fitAtToAxis();
     QDoubleSpinBox* m_at = nullptr;
 };
 

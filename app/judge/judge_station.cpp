@@ -27,7 +27,7 @@ StationFace JudgeStation::face() const {
             QStringLiteral("Ctrl+4"),
             {QStringLiteral("judge-day.png"), QStringLiteral("judge-night.png"),
              QStringLiteral("judge-setups-steps.png"), QStringLiteral("judge-cross-sweep.png"),
-             QStringLiteral("judge-band-mixture.png"), QStringLiteral("judge-scatter-cross-night.png")}};
+             QStringLiteral("judge-band-mixture.png"), QStringLiteral("judge-scatter-belt-night.png")}};
 }
 
 } // namespace jr::app

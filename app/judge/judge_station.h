@@ -21,7 +21,7 @@ public:
 
     JudgeStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
     StationFace face() const override;
-    void setCursorRpm(double rpm) { m_difference->setCursorRpm(rpm); }
+    void setCursor(double place) { m_difference->setCursor(place); }
     DifferencePage& difference() { return *m_difference; }
     ManyPage& many() { return *m_many; }
     StepsPage& steps() { return *m_steps; }

@@ -39,31 +39,32 @@ void RibbonStack::paintEvent(QPaintEvent*) {
         return;
     double reach = 0.;
     for (const Comparison& c : m_comparisons)
-        for (std::size_t i = 0; i < c.rpm.size(); ++i)
+        for (std::size_t i = 0; i < c.place.size(); ++i)
             for (double w : {c.watt(i).mid, c.margins ? c.watt(i).low : 0., c.margins ? c.watt(i).high : 0.})
                 reach = std::max(reach, std::abs(w));
     const double high = (height() - kManyFoot) / static_cast<double>(m_comparisons.size());
     for (std::size_t i = 0; i < m_comparisons.size(); ++i)
         drawRow(p, QRectF(0, static_cast<double>(i) * high, width(), high), i, reach);
-    // One engine speed axis for all.
+    // One axis for all.
     const Comparison& c = m_comparisons.front();
     p.setPen(m_theme.tokens().muted);
     p.setFont(Theme::font(Size::Small));
-    for (double rpm = std::ceil(c.rpm.front() / 1000.) * 1000.; rpm <= c.rpm.back(); rpm += 1000.) {
+    const DisplayUnits& u = m_model.units();
+    for (const auto& [place, shown] : u.placeTicks(c.place.front(), c.place.back(), c.axis)) {
         const double x =
-            kNameWide + (rpm - c.rpm.front()) / (c.rpm.back() - c.rpm.front()) * (width() - kNameWide - 16.);
-        p.drawText(QRectF(x - 30, height() - kManyFoot + 2, 60, 14), Qt::AlignCenter, QLocale().toString(rpm, 'f', 0));
+            kNameWide + (place - c.place.front()) / (c.place.back() - c.place.front()) * (width() - kNameWide - 16.);
+        p.drawText(QRectF(x - 30, height() - kManyFoot + 2, 60, 14), Qt::AlignCenter, shown);
     }
     p.drawText(QRectF(kNameWide, height() - 15, width() - kNameWide, 14), Qt::AlignCenter,
-               tr("engine speed [rpm] · every row ±%1").arg(m_model.units().powerText(reach)));
+               tr("%1 · every row ±%2").arg(u.axisLabel(c.axis), u.powerText(reach)));
 }
 
 void RibbonStack::drawRow(QPainter& p, const QRectF& row, std::size_t index, double reachW) {
     const Tokens& t = m_theme.tokens();
     const Comparison& c = m_comparisons[index];
     const QRectF area(kNameWide, row.top() + 4, row.width() - kNameWide - 16., row.height() - 8);
-    const auto x = [&](double rpm) {
-        return area.left() + (rpm - c.rpm.front()) / (c.rpm.back() - c.rpm.front()) * area.width();
+    const auto x = [&](double place) {
+        return area.left() + (place - c.place.front()) / (c.place.back() - c.place.front()) * area.width();
     };
     const auto y = [&](double w) { return area.center().y() - w / reachW * 0.48 * area.height(); };
     p.setPen(Qt::NoPen);
@@ -71,12 +72,12 @@ void RibbonStack::drawRow(QPainter& p, const QRectF& row, std::size_t index, dou
     p.drawRoundedRect(area, 4, 4);
     for (const Call& call : c.calls) {
         QPolygonF band;
-        for (std::size_t i = 0; i < c.rpm.size(); ++i)
-            if (c.margins && c.rpm[i] >= call.fromRpm - 1.01 * c.gridRpm && c.rpm[i] <= call.toRpm + 1.)
-                band << QPointF(x(c.rpm[i]), y(c.watt(i).high));
-        for (std::size_t i = c.rpm.size(); i-- > 0;)
-            if (c.margins && c.rpm[i] >= call.fromRpm - 1.01 * c.gridRpm && c.rpm[i] <= call.toRpm + 1.)
-                band << QPointF(x(c.rpm[i]), y(c.watt(i).low));
+        for (std::size_t i = 0; i < c.place.size(); ++i)
+            if (c.margins && c.place[i] >= call.from - 1.01 * c.gridStep && c.place[i] <= call.to + 0.02 * c.gridStep)
+                band << QPointF(x(c.place[i]), y(c.watt(i).high));
+        for (std::size_t i = c.place.size(); i-- > 0;)
+            if (c.margins && c.place[i] >= call.from - 1.01 * c.gridStep && c.place[i] <= call.to + 0.02 * c.gridStep)
+                band << QPointF(x(c.place[i]), y(c.watt(i).low));
         const QColor fill = call.kind == CallKind::Gain   ? t.gainSoft
                             : call.kind == CallKind::Loss ? t.lossSoft
                                                           : t.sameSoft;
@@ -85,7 +86,7 @@ void RibbonStack::drawRow(QPainter& p, const QRectF& row, std::size_t index, dou
         p.drawPolygon(band);
         // The call in a shape as well: a triangle up or down at its middle.
         if (call.kind == CallKind::Gain || call.kind == CallKind::Loss) {
-            const double at = x(0.5 * (call.fromRpm + call.toRpm)), sign = call.kind == CallKind::Gain ? -1. : 1.;
+            const double at = x(0.5 * (call.from + call.to)), sign = call.kind == CallKind::Gain ? -1. : 1.;
             const double tip = area.center().y() + sign * (0.5 * area.height() - 4.);
             p.setBrush(call.kind == CallKind::Gain ? t.gain : t.loss);
             p.drawPolygon(
@@ -95,9 +96,9 @@ void RibbonStack::drawRow(QPainter& p, const QRectF& row, std::size_t index, dou
     p.setPen(QPen(t.muted, 1));
     p.drawLine(QPointF(area.left(), y(0.)), QPointF(area.right(), y(0.)));
     QPainterPath line;
-    for (std::size_t i = 0; i < c.rpm.size(); ++i)
-        i == 0 || holeBefore(c.rpm, c.gridRpm, i) ? line.moveTo(x(c.rpm[i]), y(c.watt(i).mid))
-                                                  : line.lineTo(x(c.rpm[i]), y(c.watt(i).mid));
+    for (std::size_t i = 0; i < c.place.size(); ++i)
+        i == 0 || holeBefore(c.place, c.gridStep, i) ? line.moveTo(x(c.place[i]), y(c.watt(i).mid))
+                                                  : line.lineTo(x(c.place[i]), y(c.watt(i).mid));
     p.setBrush(Qt::NoBrush);
     p.setPen(QPen(t.ink, 1.8));
     p.drawPath(line);

@@ -27,7 +27,7 @@ bool mixtureRecorded(const JobModel& model) {
 }
 
 SidesMixture::SidesMixture(const Theme& theme, const JobModel& model, QWidget* parent)
-    : RpmChart(theme, parent), m_model(model) {
+    : RangeChart(theme, parent), m_model(model) {
     setAccessibleName(tr("Mixture over engine speed, with the target window"));
     yAxis->ticker()->setTickStepStrategy(QCPAxisTicker::tssReadability);
 }
@@ -58,12 +58,12 @@ void SidesMixture::draw() {
             QColor pale = color;
             pale.setAlphaF(0.4);
             thread->setPen(QPen(pale, 1));
-            thread->setData(QVector<double>(curve->rpm.begin(), curve->rpm.end()),
+            thread->setData(QVector<double>(curve->place.begin(), curve->place.end()),
                             QVector<double>(curve->afr.begin(), curve->afr.end()), true);
             for (double v : curve->afr)
                 widen(v);
-            from = std::min(from, curve->rpm.front());
-            to = std::max(to, curve->rpm.back());
+            from = std::min(from, curve->place.front());
+            to = std::max(to, curve->place.back());
         }
         if (!comparison)
             continue;
@@ -72,15 +72,15 @@ void SidesMixture::draw() {
         line->setPen(m_theme.markPen(setup->mark, 2.2));
         line->setAntialiased(true);
         const LineWithHoles mixture =
-            withHoles(comparison->rpm, comparison->gridRpm, [&](std::size_t i) { return side.afr[i]; });
+            withHoles(comparison->place, comparison->gridStep, [&](std::size_t i) { return side.afr[i]; });
         line->setData(mixture.keys, mixture.values, true);
         const bool any = std::any_of(side.afr.begin(), side.afr.end(), [](double v) { return std::isfinite(v); });
-        const auto at = static_cast<std::size_t>(static_cast<double>(comparison->rpm.size() - 1) * (base ? 0.35 : 0.7));
+        const auto at = static_cast<std::size_t>(static_cast<double>(comparison->place.size() - 1) * (base ? 0.35 : 0.7));
         // The leaner line is named above, the richer below, so that no name stands between the two.
         const double other = (base ? comparison->with : comparison->base).afr[at];
         const bool above = std::isfinite(other) ? side.afr[at] > other || (side.afr[at] == other && base) : base;
         if (any && std::isfinite(side.afr[at]) && !m_lane)
-            addLabel(comparison->rpm[at], side.afr[at],
+            addLabel(comparison->place[at], side.afr[at],
                      Theme::mark(setup->mark).letter + QLatin1Char(' ') + QString::fromStdString(setup->name), color,
                      Qt::AlignHCenter | (above ? Qt::AlignBottom : Qt::AlignTop));
     }
@@ -89,7 +89,7 @@ void SidesMixture::draw() {
         QCPGraph* over = addGraph();
         for (QCPGraph* g : {under, over})
             g->setPen(QPen(t.gain, 1, Qt::DashLine));
-        const double left = m_lane ? fromRpm() : from, right = m_lane ? toRpm() : to;
+        const double left = m_lane ? fromPlace() : from, right = m_lane ? toPlace() : to;
         under->setData(QVector<double>{left, right}, QVector<double>{target.richAfr, target.richAfr}, true);
         over->setData(QVector<double>{left, right}, QVector<double>{target.leanAfr, target.leanAfr}, true);
         QColor soft = t.gain;
@@ -97,7 +97,7 @@ void SidesMixture::draw() {
         over->setBrush(soft);
         over->setChannelFillGraph(under);
         if (!m_lane)
-            setRpmRange(from, to);
+            setPlaceRange(from, to);
     }
     setValueLabel(m_lane ? tr("mixture [:1]") : tr("mixture [:1], lean upwards"));
     yAxis->ticker()->setTickCount(m_lane ? 2 : 5);

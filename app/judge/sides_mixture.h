@@ -2,7 +2,7 @@
 // The mixture of both sides over engine speed against the target window: mean lines, and the single pulls as threads.
 #pragma once
 
-#include "app/charts/rpm_chart.h"
+#include "app/charts/range_chart.h"
 #include "app/model/job_model.h"
 #include "core/mixture/mixture_finding.h"
 
@@ -13,7 +13,7 @@ MixtureTarget mixtureTargetOf(const JobModel& model);
 /// Whether any pull of the two sides recorded a mixture.
 bool mixtureRecorded(const JobModel& model);
 
-class SidesMixture : public RpmChart {
+class SidesMixture : public RangeChart {
     Q_OBJECT
 public:
     SidesMixture(const Theme& theme, const JobModel& model, QWidget* parent = nullptr);

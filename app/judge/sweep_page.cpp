@@ -146,7 +146,8 @@ void SweepChart::paintEvent(QPaintEvent*) {
                    .arg(u.powerSymbol(), l.toString(u.powerOf(low), 'f', 1)));
 }
 
-BestChart::BestChart(const Theme& theme, QWidget* parent) : QWidget(parent), m_theme(theme) {
+BestChart::BestChart(const Theme& theme, const JobModel& model, QWidget* parent)
+    : QWidget(parent), m_theme(theme), m_model(model) {
     setAccessibleName(tr("The best value at each engine speed"));
 }
 
@@ -165,10 +166,10 @@ void BestChart::paintEvent(QPaintEvent*) {
     if (m_best.size() < 2)
         return;
     const QRectF area(kSweepLeft, kTop + 16, width() - kSweepLeft - kSweepRight, height() - kTop - 16 - kSweepFoot);
-    const double x0 = m_best.front().rpm, x1 = m_best.back().rpm;
+    const double x0 = m_best.front().place, x1 = m_best.back().place;
     const double span = m_points.back() - m_points.front();
     const double y0 = m_points.front() - 0.12 * span, y1 = m_points.back() + 0.12 * span;
-    const auto x = [&](double rpm) { return area.left() + (rpm - x0) / (x1 - x0) * area.width(); };
+    const auto x = [&](double place) { return area.left() + (place - x0) / (x1 - x0) * area.width(); };
     const auto y = [&](double v) { return area.bottom() - (std::clamp(v, y0, y1) - y0) / (y1 - y0) * area.height(); };
     p.setPen(QPen(t.line, 1));
     p.setBrush(t.raised);
@@ -184,18 +185,18 @@ void BestChart::paintEvent(QPaintEvent*) {
     for (const BestAtSpeed& b : m_best) {
         if (b.shape == SweepShape::Flat) { // no value is better than another here
             p.setPen(QPen(t.muted, 1));
-            p.drawText(QRectF(x(b.rpm) - 8, area.center().y() - 8, 16, 16), Qt::AlignCenter, QStringLiteral("·"));
+            p.drawText(QRectF(x(b.place) - 8, area.center().y() - 8, 16, 16), Qt::AlignCenter, QStringLiteral("·"));
             continue;
         }
         if (b.low && b.high) {
             QColor soft = t.accent;
             soft.setAlphaF(0.35);
             p.setPen(QPen(soft, 4, Qt::SolidLine, Qt::FlatCap));
-            p.drawLine(QPointF(x(b.rpm), y(*b.low)), QPointF(x(b.rpm), y(*b.high)));
+            p.drawLine(QPointF(x(b.place), y(*b.low)), QPointF(x(b.place), y(*b.high)));
         }
         p.setPen(QPen(t.accent, 2));
         p.setBrush(t.accent);
-        const QPointF at(x(b.rpm), y(b.bestX));
+        const QPointF at(x(b.place), y(b.bestX));
         if (b.inside) {
             p.drawEllipse(at, 3.5, 3.5);
         } else {
@@ -204,9 +205,11 @@ void BestChart::paintEvent(QPaintEvent*) {
         }
     }
     p.setPen(t.muted);
-    for (double rpm = std::ceil(x0 / 1000.) * 1000.; rpm <= x1; rpm += 1000.)
-        p.drawText(QRectF(x(rpm) - 30, area.bottom() + 3, 60, 15), Qt::AlignCenter, l.toString(rpm, 'f', 0));
-    p.drawText(QRectF(area.left(), height() - 17, area.width(), 15), Qt::AlignCenter, tr("engine speed [rpm]"));
+    const DisplayUnits& u = m_model.units();
+    const CurveAxis axis = m_model.answers().axis();
+    for (const auto& [place, shown] : u.placeTicks(x0, x1, axis))
+        p.drawText(QRectF(x(place) - 30, area.bottom() + 3, 60, 15), Qt::AlignCenter, shown);
+    p.drawText(QRectF(area.left(), height() - 17, area.width(), 15), Qt::AlignCenter, u.axisLabel(axis));
     p.drawText(
         QRectF(area.left(), 2, area.width(), 16), Qt::AlignLeft,
         tr("best %1 at each speed · arrow: at the edge of what was tried · dot: no value is better").arg(m_name));
@@ -222,7 +225,7 @@ SweepPage::SweepPage(const Theme& theme, JobModel& model, QWidget* parent)
     m_cut->setToolTip(tr("A cut cannot be undone: the next point is then chosen on the safe side"));
     tools()->addWidget(m_cut);
     m_chart = new SweepChart(theme, model);
-    m_bestChart = new BestChart(theme);
+    m_bestChart = new BestChart(theme, model);
     drawings()->addWidget(m_chart, 3);
     drawings()->addWidget(m_bestChart, 2);
     connect(m_which, &QComboBox::activated, this, &SweepPage::refresh);

@@ -33,7 +33,7 @@ private:
 class BestChart : public QWidget {
     Q_OBJECT
 public:
-    explicit BestChart(const Theme& theme, QWidget* parent = nullptr);
+    BestChart(const Theme& theme, const JobModel& model, QWidget* parent = nullptr);
     void setBest(std::vector<BestAtSpeed> best, std::vector<double> points, const QString& name);
 
 protected:
@@ -41,6 +41,7 @@ protected:
 
 private:
     const Theme& m_theme;
+    const JobModel& m_model;
     std::vector<BestAtSpeed> m_best;
     std::vector<double> m_points;
     QString m_name;

@@ -64,8 +64,8 @@ LookStation::LookStation(const Theme& theme, JobModel& model, QWidget* parent)
     columns->addWidget(side);
 
     connect(m_aside, &QPushButton::clicked, this, &LookStation::askAside);
-    for (RpmChart* chart : {static_cast<RpmChart*>(m_chart), static_cast<RpmChart*>(m_mixture)})
-        connect(chart, &RpmChart::cursorMoved, this, &LookStation::setCursorRpm);
+    for (RangeChart* chart : {static_cast<RangeChart*>(m_chart), static_cast<RangeChart*>(m_mixture)})
+        connect(chart, &RangeChart::cursorMoved, this, &LookStation::setCursor);
     connect(&model.answers(), &JobStudy::changed, this, &LookStation::refresh);
     for (auto signal :
          {&JobModel::jobChanged, &JobModel::pullsChanged, &JobModel::selectionChanged, &JobModel::unitsChanged})
@@ -91,15 +91,15 @@ void LookStation::refresh() {
     m_asideWhy->hide();
     const bool mixture = m_mixture->draw(index);
     m_mixture->setVisible(mixture);
-    m_chart->showRpmTicks(!mixture);
+    m_chart->showPlaceTicks(!mixture);
     m_chart->draw(index);
-    setCursorRpm(qQNaN());
+    setCursor(qQNaN());
     if (!any) {
         m_title->setText(tr("No pull chosen"));
         m_facts->setText(tr("Pick one on the day strip below."));
         return;
     }
-    m_mixture->setRpmRange(m_chart->fromRpm(), m_chart->toRpm());
+    m_mixture->setPlaceRange(m_chart->fromPlace(), m_chart->toPlace());
     const LoadedPull& pull = m_model.pulls()[static_cast<std::size_t>(index)];
     const SetupRecord* setup = m_model.job().setup(pull.record.setupId);
     const PullHeader& h = pull.trace->header;
@@ -111,18 +111,16 @@ void LookStation::refresh() {
     const QLocale l;
     if (const PullCurve* curve = m_model.answers().curve(index)) {
         if (curve->peakPower)
-            line(tr("peak power %1 at %2 rpm")
-                     .arg(u.powerText(curve->peakPower->value),
-                          l.toString(10. * std::round(curve->peakPower->rpm / 10.), 'f', 0)));
+            line(tr("peak power %1 at %2")
+                     .arg(u.powerText(curve->peakPower->value), u.peakPlaceText(curve->peakPower->place, curve->axis)));
         if (curve->peakTorque)
-            line(tr("peak torque %1 at %2 rpm")
-                     .arg(u.torqueText(curve->peakTorque->value),
-                          l.toString(10. * std::round(curve->peakTorque->rpm / 10.), 'f', 0)));
+            line(tr("peak torque %1 at %2")
+                     .arg(u.torqueText(curve->peakTorque->value), u.peakPlaceText(curve->peakTorque->place, curve->axis)));
         const double mean = m_model.answers().bandMeansW()[static_cast<std::size_t>(index)];
         if (std::isfinite(mean))
             line(tr("mean in the band %1").arg(u.powerText(mean, 2)));
-        line(tr("counted %1 to %2 rpm")
-                 .arg(l.toString(curve->usedFromRpm, 'f', 0), l.toString(curve->usedToRpm, 'f', 0)));
+        line(tr("counted %1 to %2")
+                 .arg(u.placeText(curve->usedFrom, curve->axis, false), u.placeText(curve->usedTo, curve->axis)));
         for (const Caution& c : curve->cautions)
             line(QString::fromStdString(said(c, u.wording())));
     } else if (!pull.problem.isEmpty()) {
@@ -187,23 +185,23 @@ void LookStation::askAside() {
         m_model.setAside(index, true, why);
 }
 
-void LookStation::setCursorRpm(double rpm) {
-    m_chart->setCursor(rpm);
-    m_mixture->setCursor(rpm);
+void LookStation::setCursor(double place) {
+    m_chart->setCursor(place);
+    m_mixture->setCursor(place);
     const PullCurve* curve = m_model.answers().curve(m_model.currentPull());
     const QString hint = tr("Arrow keys on the day strip go from pull to pull; point at the chart to read it.");
-    if (!curve || !std::isfinite(rpm)) {
+    if (!curve || !std::isfinite(place)) {
         m_readout->set(curve ? hint : QString());
         return;
     }
-    const long i = curve->at(std::round(rpm / 50.) * 50.);
+    const long i = curve->at(std::round(place / curve->gridStep) * curve->gridStep);
     if (i < 0) {
         m_readout->set(hint);
         return;
     }
     const auto k = static_cast<std::size_t>(i);
     const DisplayUnits& u = m_model.units();
-    Markup words = Markup::bold(tr("%1 rpm").arg(QLocale().toString(curve->rpm[k], 'f', 0))) + Markup::gap() +
+    Markup words = Markup::bold(m_model.units().placeText(curve->place[k], curve->axis)) + Markup::gap() +
                    Markup(u.powerText(curve->powerW[k])) + Markup::gap() + Markup(u.torqueText(curve->torqueNm[k]));
     if (!curve->afr.empty() && std::isfinite(curve->afr[k]))
         words += Markup::gap() + Markup(tr("mixture %1:1").arg(QLocale().toString(curve->afr[k], 'f', 1)));

@@ -3,7 +3,7 @@
 // flag.
 #pragma once
 
-#include "app/charts/rpm_chart.h"
+#include "app/charts/range_chart.h"
 #include "app/model/job_model.h"
 #include "app/widgets/note_strip.h"
 #include "app/widgets/station.h"
@@ -17,7 +17,7 @@ namespace jr::app {
 class MarkedWords;
 
 /// Raw points, fitted curve, flagged stretches, of one pull.
-class TraceChart : public RpmChart {
+class TraceChart : public RangeChart {
     Q_OBJECT
 public:
     TraceChart(const Theme& theme, const JobModel& model, QWidget* parent = nullptr);
@@ -28,7 +28,7 @@ private:
 };
 
 /// The mixture over engine speed.
-class MixtureChart : public RpmChart {
+class MixtureChart : public RangeChart {
     Q_OBJECT
 public:
     MixtureChart(const Theme& theme, const JobModel& model, QWidget* parent = nullptr);
@@ -51,7 +51,7 @@ protected:
 private:
     void refresh(); ///< only while it is seen: nothing is drawn in vain
     void askAside();
-    void setCursorRpm(double rpm);
+    void setCursor(double place);
 
     const Theme& m_theme;
     JobModel& m_model;

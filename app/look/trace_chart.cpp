@@ -1,15 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/look/look_station.h"
 
+#include "core/pull/pull_axis.h"
+#include "core/words/wording.h"
+
 #include <algorithm>
 #include <cmath>
 
 namespace jr::app {
 
 TraceChart::TraceChart(const Theme& theme, const JobModel& model, QWidget* parent)
-    : RpmChart(theme, parent), m_model(model) {
+    : RangeChart(theme, parent), m_model(model) {
     setAccessibleName(tr("Power of this pull: raw points, fitted curve, flagged stretches"));
-    showRpmTicks(false);
+    showPlaceTicks(false);
 }
 
 void TraceChart::draw(int index) {
@@ -27,33 +30,35 @@ void TraceChart::draw(int index) {
     double top = 0.;
     for (double w : curve->powerW)
         top = std::max(top, u.powerOf(w));
-    double low = pull.fit->lowRpm, high = pull.fit->highRpm;
-    const std::vector<RawPoint> raw = rawPoints(*pull.fit, 0.05);
+    const PullAxis axis(*pull.fit, curve->axis);
+    double low = curve->usedFrom, high = curve->usedTo;
+    const std::vector<RawPoint> raw = rawPoints(*pull.fit, curve->axis, 0.05);
     for (const RawPoint& r : raw) {
-        low = std::min(low, r.rpm);
-        high = std::max(high, r.rpm);
+        low = std::min(low, r.place);
+        high = std::max(high, r.place);
     }
 
     // Flagged stretches: a hatched column with its name, behind everything.
     int row = 0;
     for (const Flag& flag : pull.fit->flags()) {
-        if (!std::isfinite(flag.fromRpm) || !flagExcludes(flag.kind))
+        const auto [flagFrom, flagTo] = axis.placesOf(flag);
+        if (!std::isfinite(flagFrom) || !flagExcludes(flag.kind))
             continue;
         auto* column = new QCPItemRect(this);
         column->topLeft->setTypeY(QCPItemPosition::ptAxisRectRatio);
         column->bottomRight->setTypeY(QCPItemPosition::ptAxisRectRatio);
         // A narrow flag still has to be seen.
-        const double widen = std::max(0., 0.006 * (high - low) - 0.5 * (flag.toRpm - flag.fromRpm));
-        column->topLeft->setCoords(flag.fromRpm - widen, 0.);
-        column->bottomRight->setCoords(flag.toRpm + widen, 1.);
+        const double widen = std::max(0., 0.006 * (high - low) - 0.5 * (flagTo - flagFrom));
+        column->topLeft->setCoords(flagFrom - widen, 0.);
+        column->bottomRight->setCoords(flagTo + widen, 1.);
         column->setPen(QPen(flag.overruled ? t.line : t.amber, 1, Qt::DotLine));
         column->setBrush(flag.overruled ? QBrush(Qt::NoBrush) : QBrush(t.amberSoft));
         const QString name =
             QString::fromUtf8(flagText(flag.kind).data()) + (flag.overruled ? tr(" (counted)") : QString());
         auto* label = new QCPItemText(this);
         label->position->setTypeY(QCPItemPosition::ptAxisRectRatio);
-        const bool rightHalf = flag.fromRpm > 0.5 * (low + high);
-        label->position->setCoords(rightHalf ? flag.fromRpm - widen : flag.toRpm + widen, 0.05 + 0.07 * row++);
+        const bool rightHalf = flagFrom > 0.5 * (low + high);
+        label->position->setCoords(rightHalf ? flagFrom - widen : flagTo + widen, 0.05 + 0.07 * row++);
         label->setPositionAlignment((rightHalf ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignTop);
         label->setText(name);
         label->setColor(t.amber);
@@ -64,7 +69,7 @@ void TraceChart::draw(int index) {
     QCPGraph* unused = addGraph();
     QVector<double> x1, y1, x2, y2;
     for (const RawPoint& r : raw) {
-        (r.fitted ? x1 : x2).append(r.rpm);
+        (r.fitted ? x1 : x2).append(r.place);
         (r.fitted ? y1 : y2).append(u.powerOf(factor * r.powerW));
     }
     points->setData(x1, y1);
@@ -79,10 +84,10 @@ void TraceChart::draw(int index) {
     QCPGraph* line = addGraph();
     QCPGraph* uncounted = addGraph();
     QVector<double> x, counted, rest;
-    for (std::size_t i = 0; i < curve->rpm.size(); ++i) {
-        x.append(curve->rpm[i]);
+    for (std::size_t i = 0; i < curve->place.size(); ++i) {
+        x.append(curve->place[i]);
         counted.append(curve->counted[i] ? u.powerOf(curve->powerW[i]) : qQNaN());
-        const bool edge = (i > 0 && !curve->counted[i - 1]) || (i + 1 < curve->rpm.size() && !curve->counted[i + 1]);
+        const bool edge = (i > 0 && !curve->counted[i - 1]) || (i + 1 < curve->place.size() && !curve->counted[i + 1]);
         rest.append(!curve->counted[i] || edge ? u.powerOf(curve->powerW[i]) : qQNaN());
     }
     line->setData(x, counted, true);
@@ -91,24 +96,24 @@ void TraceChart::draw(int index) {
     uncounted->setData(x, rest, true);
     uncounted->setPen(QPen(t.amber, 1.5, Qt::DotLine));
     if (curve->peakPower)
-        addLabel(curve->peakPower->rpm, u.powerOf(curve->peakPower->value),
-                 tr("%1 at %2 rpm")
-                     .arg(u.powerText(curve->peakPower->value),
-                          QLocale().toString(10. * std::round(curve->peakPower->rpm / 10.), 'f', 0)),
+        addLabel(curve->peakPower->place, u.powerOf(curve->peakPower->value),
+                 tr("%1 at %2").arg(u.powerText(curve->peakPower->value), u.peakPlaceText(curve->peakPower->place, curve->axis)),
                  t.ink, Qt::AlignHCenter | Qt::AlignBottom);
-    setRpmRange(std::floor(low / 100.) * 100., std::ceil(high / 100.) * 100.);
+    setAxis(curve->axis, u.wording());
+    const double margin = 0.01 * (high - low);
+    setPlaceRange(low - margin, high + margin);
     setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
     setNaturalRange(0., 1.2 * top);
-    setNote(tr("%1%2 · detail %3 rpm · points: raw, line: what is counted")
+    setNote(tr("%1%2 · detail %3 · points: raw, line: what is counted")
                 .arg(QString::fromUtf8(m_model.answers().standard().label.data()),
                      curve->factor ? QStringLiteral(" × ") + QLocale().toString(*curve->factor, 'f', 3)
                                    : tr(" (not applied)"),
-                     QLocale().toString(curve->detailRpm, 'f', 0)));
+                     QString::fromStdString(detailText(curve->detail, curve->axis, u.wording()))));
     replot(rpQueuedReplot);
 }
 
 MixtureChart::MixtureChart(const Theme& theme, const JobModel& model, QWidget* parent)
-    : RpmChart(theme, parent), m_model(model) {
+    : RangeChart(theme, parent), m_model(model) {
     setAccessibleName(tr("Mixture of this pull over engine speed"));
     setValueLabel(tr("mixture [:1]"));
 }
@@ -120,20 +125,22 @@ bool MixtureChart::draw(int index) {
         return false;
     const Tokens& t = m_theme.tokens();
     const PullFit& fit = *m_model.pulls()[static_cast<std::size_t>(index)].fit;
+    const PullAxis axis(fit, curve->axis);
     QVector<double> x, y, rawX, rawY;
     double low = 1e9, high = -1e9;
-    for (std::size_t i = 0; i < curve->rpm.size(); ++i)
+    for (std::size_t i = 0; i < curve->place.size(); ++i)
         if (std::isfinite(curve->afr[i])) {
-            x.append(curve->rpm[i]);
+            x.append(curve->place[i]);
             y.append(curve->afr[i]);
             low = std::min(low, curve->afr[i]);
             high = std::max(high, curve->afr[i]);
         }
     for (std::size_t i = fit.ready.from; i < fit.ready.to && i < fit.afr.size(); i += 4)
         if (std::isfinite(fit.afr[i])) {
-            rawX.append(fit.ready.rpm[i]);
+            rawX.append(axis.placeOfSample(i));
             rawY.append(fit.afr[i]);
         }
+    setAxis(curve->axis, m_model.units().wording());
     QCPGraph* raw = addGraph();
     raw->setLineStyle(QCPGraph::lsNone);
     raw->setScatterStyle(QCPScatterStyle(QCPScatterStyle::ssDisc, QPen(t.muted, 1), Qt::NoBrush, 2));

@@ -5,8 +5,8 @@
 
 namespace jr::app {
 namespace {
-/// A band narrower than this has too few places of the grid to be judged; a slip of the hand draws one.
-constexpr double kNarrowestBandRpm = 200.;
+/// A band of fewer steps has too few places of the grid to be judged; a slip of the hand draws one.
+constexpr double kNarrowestBandSteps = 4.;
 } // namespace
 
 const Standard& CompareSettings::standardAsked() const {
@@ -57,20 +57,39 @@ void CompareSettings::setWorthPct(double worth) {
     emit changed();
 }
 
-void CompareSettings::setBand(std::optional<double> fromRpm, std::optional<double> toRpm) {
-    if (fromRpm == m_now.fromRpm && toRpm == m_now.toRpm)
+void CompareSettings::setAxis(std::optional<CurveAxis> axis) {
+    const std::string text(axis ? axisText(*axis) : "");
+    if (text == m_now.axis)
         return;
-    if (fromRpm && toRpm && *toRpm - *fromRpm < kNarrowestBandRpm)
-        return;
-    m_now.fromRpm = fromRpm;
-    m_now.toRpm = toRpm;
+    m_now.axis = text;
     emit changed();
 }
 
-void CompareSettings::setDetailRpm(double detail) {
-    if (detail == m_now.detailRpm)
+/// What was set on the other axis says nothing here.
+void CompareSettings::countPlacesHere() {
+    if (placesCount())
         return;
-    m_now.detailRpm = detail;
+    m_now.placesAxis = axisText(m_inForce);
+    m_now.from = m_now.to = std::nullopt;
+    m_now.detail = 0.;
+}
+
+void CompareSettings::setBand(std::optional<double> from, std::optional<double> to) {
+    if (from == this->from() && to == this->to())
+        return;
+    if (from && to && *to - *from < kNarrowestBandSteps * usualStep(m_inForce))
+        return;
+    countPlacesHere();
+    m_now.from = from;
+    m_now.to = to;
+    emit changed();
+}
+
+void CompareSettings::setDetail(double detail) {
+    if (detail == this->detail())
+        return;
+    countPlacesHere();
+    m_now.detail = detail;
     emit changed();
 }
 

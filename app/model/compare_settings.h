@@ -4,6 +4,7 @@
 
 #include "archive/store/records.h"
 #include "core/air/standards.h"
+#include "core/units/curve_axis.h"
 
 #include <QObject>
 
@@ -27,8 +28,18 @@ public:
     void setWithSetup(const std::string& setupId);
     void setStandard(const std::string& id);
     void setWorthPct(double worth);
-    void setBand(std::optional<double> fromRpm, std::optional<double> toRpm);
-    void setDetailRpm(double detail); ///< 0: chosen from the data
+    /// The axis asked for; nothing: whichever the machine's drive asks for.
+    std::optional<CurveAxis> axisAsked() const { return parseAxis(m_now.axis); }
+    void setAxis(std::optional<CurveAxis> axis);
+    /// Band and detail are counted on the axis in force.
+    void setAxisInForce(CurveAxis axis) { m_inForce = axis; }
+    CurveAxis axisInForce() const { return m_inForce; }
+    /// What was set on the axis in force; nothing and 0 where it was set on the other one.
+    std::optional<double> from() const { return placesCount() ? m_now.from : std::nullopt; }
+    std::optional<double> to() const { return placesCount() ? m_now.to : std::nullopt; }
+    double detail() const { return placesCount() ? m_now.detail : 0.; }
+    void setBand(std::optional<double> from, std::optional<double> to);
+    void setDetail(double detail);    ///< 0: chosen from the data
     void setRepeatabilityPct(std::optional<double> pct);
 
     /// Those of another job, or of none; nobody is told.
@@ -41,6 +52,10 @@ signals:
     void changed();
 
 private:
+    bool placesCount() const { return m_now.placesAxis == axisText(m_inForce); }
+    void countPlacesHere();
+
+    CurveAxis m_inForce = CurveAxis::EngineSpeed;
     ComparisonRecord m_now;
     std::optional<double> m_repeatabilityPct;
 };

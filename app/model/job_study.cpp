@@ -3,12 +3,13 @@
 
 #include "app/theme/words.h"
 #include "core/nan.h"
+#include "core/pull/pull_axis.h"
 
 #include <algorithm>
 
 namespace jr::app {
 
-JobStudy::JobStudy(const CompareSettings& settings, QObject* parent)
+JobStudy::JobStudy(CompareSettings& settings, QObject* parent)
     : QObject(parent), m_settings(settings), m_shown(m_desk.study()) {
     connect(&m_desk, &StudyDesk::workingChanged, this, &JobStudy::workingChanged);
 }
@@ -17,10 +18,14 @@ const Standard& JobStudy::standard() const {
     return m_shown->pulls().empty() ? m_settings.standardAsked() : m_shown->standard();
 }
 
-double JobStudy::detailRpm() const {
-    if (m_settings.now().detailRpm > 0.)
-        return m_settings.now().detailRpm;
-    return m_shown->pulls().empty() ? 0. : m_shown->detailRpm(); // known: what is shown was worked out with it
+CurveAxis JobStudy::axis() const {
+    return m_shown->axis();
+}
+
+double JobStudy::detail() const {
+    if (m_settings.detail() > 0.)
+        return m_settings.detail();
+    return m_shown->pulls().empty() ? 0. : m_shown->detail(); // known: what is shown was worked out with it
 }
 
 const PullCurve* JobStudy::curve(int index) const {
@@ -43,11 +48,18 @@ void JobStudy::expect(std::size_t pulls) {
 
 void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree) {
     const ComparisonRecord& now = m_settings.now();
+    std::vector<const PullFit*> fits;
+    for (const StudyPull& p : pulls)
+        if (p.fit && p.counts)
+            fits.push_back(p.fit.get());
+    const Result<CurveAxis> axis = axisForAll(fits, m_settings.axisAsked());
+    m_settings.setAxisInForce(axis ? *axis : CurveAxis::EngineSpeed); // road speed asked for, and a pull without it
     StudySettings settings;
     settings.standard = &m_settings.standardAsked();
-    settings.detailRpm = now.detailRpm;
-    settings.fromRpm = now.fromRpm;
-    settings.toRpm = now.toRpm;
+    settings.axis = m_settings.axisInForce();
+    settings.detail = m_settings.detail();
+    settings.from = m_settings.from();
+    settings.to = m_settings.to();
     settings.worthPct = now.worthPct;
     settings.repeatabilityPct = m_settings.repeatabilityPct();
     settings.baseSetup = now.baseSetup;
@@ -55,7 +67,7 @@ void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree) {
     m_desk.lay(Study::make(std::move(pulls), std::move(tree), std::move(settings), m_desk.study().get()));
     // What everything draws from is worked out before anybody is told.
     m_desk.ask(this, [this](const StudyPtr& study) -> StudyDesk::Draw {
-        (void)study->detailRpm();
+        (void)study->detail();
         (void)study->bandMeansW();
         if (!study->countingPulls(study->settings().baseSetup).empty() &&
             !study->countingPulls(study->settings().withSetup).empty())

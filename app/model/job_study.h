@@ -18,7 +18,7 @@ namespace jr::app {
 class JobStudy : public QObject {
     Q_OBJECT
 public:
-    explicit JobStudy(const CompareSettings& settings, QObject* parent = nullptr);
+    explicit JobStudy(CompareSettings& settings, QObject* parent = nullptr);
 
     /// Asks the study of the pulls and settings as they are now, in its own thread (study_desk.h).
     void ask(QObject* asker, StudyDesk::Work work) const { m_desk.ask(asker, std::move(work)); }
@@ -29,8 +29,10 @@ public:
 
     /// In force for everything shown: what was asked for, or none when the air of some pull is not known.
     const Standard& standard() const;
+    /// What everything shown runs over.
+    CurveAxis axis() const;
     /// The detail in force: as set, or what the data make likely.
-    double detailRpm() const;
+    double detail() const;
     /// The judged comparison of the sides now chosen, or why there is none.
     const std::optional<Comparison>& comparison() const { return m_comparison; }
     const QString& problem() const { return m_problem; }
@@ -53,7 +55,7 @@ signals:
 private:
     void show(const StudyPtr& study);
 
-    const CompareSettings& m_settings;
+    CompareSettings& m_settings;
     mutable StudyDesk m_desk;
     StudyPtr m_shown;
     std::optional<Comparison> m_comparison;

@@ -27,9 +27,9 @@ void RepeatabilityNotes::begin() {
 void RepeatabilityNotes::note() {
     // Only what the pulls themselves say, over all they have in common.
     const std::optional<Comparison>& c = m_job.answers().comparison();
-    const ComparisonRecord& settings = m_job.compare().now();
-    if (!m_job.keeper() || !c || !c->repeatabilityPct || c->repeatabilityBorrowed || settings.fromRpm ||
-        settings.toRpm || !m_job.picked().empty())
+    const CompareSettings& settings = m_job.compare();
+    if (!m_job.keeper() || !c || !c->repeatabilityPct || c->repeatabilityBorrowed || settings.from() ||
+        settings.to() || !m_job.picked().empty())
         return;
     RepeatabilityNote note;
     note.machine = m_job.job().machine;

@@ -83,9 +83,8 @@ void CardPage::refresh() {
         pull.record.aside
             ? tr("Pull %1 · %2 · %3").arg(pull.record.number).arg(name, QString::fromStdString(pull.record.asideWhy))
             : tr("Pull %1 · %2, no. %3").arg(pull.record.number).arg(name).arg(card->nth));
-    m_peak->setText(card->peak ? tr("%1\nat %2 rpm")
-                                     .arg(u.powerText(card->peak->value),
-                                          l.toString(std::round(card->peak->rpm / 10.) * 10., 'f', 0))
+    m_peak->setText(card->peak ? tr("%1\nat %2").arg(u.powerText(card->peak->value),
+                                                     u.peakPlaceText(card->peak->place, m_job.answers().axis()))
                                : tr("no curve"));
     QString among;
     if (card->others > 0 && !pull.record.aside) {

@@ -4,11 +4,17 @@
 #include <cmath>
 
 namespace jr::app {
+namespace {
+
+/// A first pull over road speed is drawn to here, 100 km/h. Common practice, no source.
+constexpr double kUsualRoadMS = 100. / 3.6;
+
+} // namespace
 
 LiveChart::LiveChart(const Theme& theme, const JobModel& job, const BenchModel& bench, QWidget* parent)
-    : RpmChart(theme, parent), m_job(job), m_bench(bench) {
+    : RangeChart(theme, parent), m_job(job), m_bench(bench) {
     setAccessibleName(tr("Power of the pull in hand over engine speed"));
-    showRpmTicks(true);
+    showPlaceTicks(true);
     prepare();
 }
 
@@ -21,7 +27,14 @@ void LiveChart::prepare() {
     const Tokens& t = m_theme.tokens();
     const DisplayUnits& u = m_job.units();
     const Procedure& procedure = m_bench.sitting().procedure();
+    const CurveAxis axis = m_job.answers().axis();
+    m_axis = axis;
+    setAxis(axis, u.wording());
     double from = procedure.startRpm, to = procedure.endRpm;
+    if (axis == CurveAxis::RoadSpeed) { // the procedure speaks of the engine; the road opens with the first pull
+        from = 0.;
+        to = kUsualRoadMS;
+    }
     m_highest = 0.;
     std::vector<int> own = m_bench.ownPulls();
     if (m_bench.card()) // it is what is held against the others
@@ -31,15 +44,15 @@ void LiveChart::prepare() {
         std::map<double, std::pair<double, double>> spread;
         for (int i : own)
             if (const PullCurve* c = m_job.answers().curve(i))
-                for (std::size_t k = 0; k < c->rpm.size(); ++k) {
+                for (std::size_t k = 0; k < c->place.size(); ++k) {
                     const double y = u.powerOf(c->powerW[k]);
-                    auto [at, fresh] = spread.try_emplace(c->rpm[k], y, y);
+                    auto [at, fresh] = spread.try_emplace(c->place[k], y, y);
                     at->second.first = std::min(at->second.first, y);
                     at->second.second = std::max(at->second.second, y);
                 }
         QVector<double> x, low, high;
-        for (const auto& [rpm, range] : spread) {
-            x << rpm;
+        for (const auto& [place, range] : spread) {
+            x << place;
             low << range.first;
             high << range.second;
             m_highest = std::max(m_highest, range.second);
@@ -57,7 +70,7 @@ void LiveChart::prepare() {
         if (const PullCurve* ghost = m_job.answers().curve(own.back())) {
             QCPGraph* line = addGraph();
             line->setPen(QPen(t.muted, 2, Qt::DashLine));
-            QVector<double> gx(ghost->rpm.begin(), ghost->rpm.end()), gy;
+            QVector<double> gx(ghost->place.begin(), ghost->place.end()), gy;
             for (double w : ghost->powerW)
                 gy << u.powerOf(w);
             line->setData(gx, gy, true);
@@ -66,8 +79,8 @@ void LiveChart::prepare() {
             if (!gx.isEmpty())
                 addLabel(gx[top], gy[top], tr("pull %1, the last of %2").arg(number).arg(m_bench.sitting().setup()),
                          t.muted, Qt::AlignHCenter | Qt::AlignBottom);
-            from = std::min(from, ghost->rpm.front());
-            to = std::max(to, ghost->rpm.back());
+            from = std::min(from, ghost->place.front());
+            to = std::max(to, ghost->place.back());
             for (double y : gy)
                 m_highest = std::max(m_highest, y);
         }
@@ -79,7 +92,7 @@ void LiveChart::prepare() {
     m_live->data()->set(live);
     for (const QCPGraphData& point : live)
         m_highest = std::max(m_highest, point.value);
-    setRpmRange(from - 0.04 * (to - from), to + 0.04 * (to - from));
+    setPlaceRange(from - 0.04 * (to - from), to + 0.04 * (to - from));
     m_highest = std::max(m_highest, u.powerOf(4000.));
     setNaturalRange(0., 1.15 * m_highest);
     setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
@@ -97,6 +110,10 @@ void LiveChart::begin() {
     replot(rpQueuedReplot);
 }
 
+void LiveChart::setRoadPerShaft(double metres) {
+    m_roadPerShaft = metres;
+}
+
 void LiveChart::add(const std::vector<LivePoint>& points, double factor) {
     if (points.empty() || !m_live)
         return;
@@ -104,7 +121,8 @@ void LiveChart::add(const std::vector<LivePoint>& points, double factor) {
     const double before = m_highest;
     for (const LivePoint& p : points) {
         const double y = u.powerOf(p.powerW * factor);
-        m_live->addData(p.rpm, y);
+        const double place = m_axis == CurveAxis::EngineSpeed ? p.rpm : p.shaftRadS * m_roadPerShaft;
+        m_live->addData(place, y);
         m_highest = std::max(m_highest, y);
     }
     if (m_highest > before)

@@ -3,18 +3,19 @@
 // spread of its others.
 #pragma once
 
-#include "app/charts/rpm_chart.h"
+#include "app/charts/range_chart.h"
 #include "app/model/bench_model.h"
 
 namespace jr::app {
 
-class LiveChart : public RpmChart {
+class LiveChart : public RangeChart {
     Q_OBJECT
 public:
     LiveChart(const Theme& theme, const JobModel& job, const BenchModel& bench, QWidget* parent = nullptr);
 
     void prepare();                                                ///< ghost and spread; forgets the live line
     void begin();                                                  ///< a new pull: forgets the live line only
+    void setRoadPerShaft(double metres);                           ///< of the bench, m a rad: places over road speed
     void add(const std::vector<LivePoint>& points, double factor); ///< draws only what is new
     int frames() const { return m_frames; }                        ///< replots since the pull began, for the bars
 
@@ -22,6 +23,8 @@ private:
     const JobModel& m_job;
     const BenchModel& m_bench;
     QCPGraph* m_live = nullptr;
+    CurveAxis m_axis = CurveAxis::EngineSpeed;
+    double m_roadPerShaft = 0.;
     double m_highest = 0.;
     int m_frames = 0;
 };

@@ -296,6 +296,8 @@ void PullStation::tick() {
                                   f.coolantC < m_bench.sitting().procedure().coolantFromC)
                              ? BigFigure::Tone::Alarm
                              : BigFigure::Tone::Live);
+    if (const auto& bench = m_bench.link().bench())
+        m_chart->setRoadPerShaft(bench->header.rollerRadiusM.value_or(0.));
     m_chart->add(m_bench.link().takePoints(), factor);
     if (m_bench.link().wanted() && m_pages->currentWidget() == m_running && m_paints % 4 == 0)
         m_running->showLive(now);

@@ -307,7 +307,7 @@ void BenchPage::showCrank() {
         }
         if (const PullCurve* c = m_job.answers().curve(i); c && c->peakPower && c->peakPower->value > best) {
             best = c->peakPower->value;
-            bestRadS = radPerSFromRpm(c->peakPower->rpm) / std::max(p.fit->ready.ratioAtZero, 1e-6);
+            bestRadS = radPerSFromRpm(c->peakPower->place) / std::max(p.fit->ready.ratioAtZero, 1e-6);
         }
     }
     // A bench at the crank or hub needs no guess, whatever the job's pulls came from.

@@ -111,8 +111,8 @@ bool grabJudge(MainWindow& window, Theme& theme, const QDir& out) {
     pair("judge-cross-sweep.png", "Reeds and pipe", JudgeStation::Cross, "Reeds and pipe", JudgeStation::SweepOf);
     pair("judge-band-mixture.png", "Larkspur ladder", JudgeStation::Band, "Stack length", JudgeStation::Mixture);
     theme.setMode(Theme::Mode::Night);
-    pair("judge-scatter-cross-night.png", "Larkspur ladder", JudgeStation::ScatterOf, "Reeds and pipe",
-         JudgeStation::Cross);
+    pair("judge-scatter-belt-night.png", "Larkspur ladder", JudgeStation::ScatterOf, "Weights on the belt",
+         JudgeStation::Difference);
     theme.setMode(Theme::Mode::Day);
     window.judge().show(JudgeStation::Difference);
     return openNamed(window, "Stack length") && good;
@@ -212,7 +212,7 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     good = ready.add(window) && good;
     window.ready().show(ReadyStation::Apart);
     good = ready.add(window) && ready.save(out.filePath(QStringLiteral("ready-sitting-apart.png"))) && good;
-    window.judge().setCursorRpm(5100.);
+    window.judge().setCursor(5100.);
     shot("judge-day.png", MainWindow::Judge);
     theme.setMode(Theme::Mode::Night);
     // By night with power, torque and mixture together: what the key T comes to after two presses.

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/widgets/call_strip.h"
 
-#include "app/charts/rpm_chart.h"
+#include "app/charts/range_chart.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -14,6 +14,7 @@ namespace jr::app {
 namespace {
 
 constexpr int kCallsTop = 2, kCallsHeight = 38, kBandTop = 50;
+constexpr double kNarrowestSteps = 6.; // a narrower band has too few places to be judged
 
 } // namespace
 
@@ -42,25 +43,25 @@ QString CallStrip::word(CallKind kind) {
     return tr("cannot tell");
 }
 
-void CallStrip::setRpmRange(double from, double to) {
+void CallStrip::setPlaceRange(double from, double to) {
     m_from = from;
     m_to = to;
     update();
 }
 
-double CallStrip::x(double rpm) const {
-    return RpmChart::kLeft + (rpm - m_from) / (m_to - m_from) * (width() - RpmChart::kLeft - RpmChart::kRight);
+double CallStrip::x(double place) const {
+    return RangeChart::kLeft + (place - m_from) / (m_to - m_from) * (width() - RangeChart::kLeft - RangeChart::kRight);
 }
-double CallStrip::rpmAt(double px) const {
-    return m_from + (px - RpmChart::kLeft) / (width() - RpmChart::kLeft - RpmChart::kRight) * (m_to - m_from);
+double CallStrip::placeAt(double px) const {
+    return m_from + (px - RangeChart::kLeft) / (width() - RangeChart::kLeft - RangeChart::kRight) * (m_to - m_from);
 }
 double CallStrip::bandFrom() const {
     const auto& c = m_model.answers().comparison();
-    return m_grip == 0 ? m_dragRpm : m_model.compare().now().fromRpm.value_or(c ? c->rpm.front() : m_from);
+    return m_grip == 0 ? m_drag : m_model.compare().from().value_or(c ? c->place.front() : m_from);
 }
 double CallStrip::bandTo() const {
     const auto& c = m_model.answers().comparison();
-    return m_grip == 1 ? m_dragRpm : m_model.compare().now().toRpm.value_or(c ? c->rpm.back() : m_to);
+    return m_grip == 1 ? m_drag : m_model.compare().to().value_or(c ? c->place.back() : m_to);
 }
 
 void CallStrip::paintEvent(QPaintEvent*) {
@@ -71,9 +72,11 @@ void CallStrip::paintEvent(QPaintEvent*) {
     if (!m_model.answers().comparison())
         return;
     const Comparison& c = *m_model.answers().comparison();
+    const DisplayUnits& u = m_model.units();
+    const QString unit = QString::fromStdString(axisSymbol(c.axis, u.wording()));
     p.setFont(Theme::font(Size::Body, true));
     for (const Call& call : c.calls) {
-        const QRectF box(x(call.fromRpm), kCallsTop, std::max(3., x(call.toRpm) - x(call.fromRpm)), kCallsHeight);
+        const QRectF box(x(call.from), kCallsTop, std::max(3., x(call.to) - x(call.from)), kCallsHeight);
         const bool gain = call.kind == CallKind::Gain, loss = call.kind == CallKind::Loss;
         const QColor ink = gain ? t.gain : loss ? t.loss : t.muted;
         p.setPen(QPen(ink, 1.2));
@@ -122,27 +125,27 @@ void CallStrip::paintEvent(QPaintEvent*) {
         p.setBrush(lit ? t.accent : t.panel);
         p.drawEllipse(QPointF(at, kBandTop + 6), 6, 6);
         p.setPen(t.muted);
-        const QString text = QLocale().toString(grip == 0 ? bandFrom() : bandTo(), 'f', 0);
+        const QString text = u.placeText(grip == 0 ? bandFrom() : bandTo(), c.axis, false);
         p.drawText(QRectF(grip == 0 ? at + 10 : at - 70, kBandTop + 8, 60, 16),
                    grip == 0 ? Qt::AlignLeft : Qt::AlignRight, text);
     }
     p.setPen(t.muted);
-    p.drawText(QRectF(0, kBandTop - 4, RpmChart::kLeft - 8, 20), Qt::AlignRight | Qt::AlignVCenter, tr("band"));
+    p.drawText(QRectF(0, kBandTop - 4, RangeChart::kLeft - 8, 20), Qt::AlignRight | Qt::AlignVCenter, tr("band"));
     p.drawText(QRectF(from, kBandTop + 8, to - from, 16), Qt::AlignCenter,
-               m_model.compare().now().fromRpm || m_model.compare().now().toRpm ? tr("working band [rpm]")
-                                                                                : tr("whole range [rpm]"));
+               m_model.compare().from() || m_model.compare().to() ? tr("working band [%1]").arg(unit)
+                                                                                : tr("whole range [%1]").arg(unit));
 }
 
-void CallStrip::moveGrip(int grip, double rpm) {
+void CallStrip::moveGrip(int grip, double place) {
     const auto& c = m_model.answers().comparison();
     if (!c)
         return;
-    const double step = 50.;
-    rpm = std::clamp(std::round(rpm / step) * step, m_from, m_to);
-    double from = m_model.compare().now().fromRpm.value_or(c->rpm.front()),
-           to = m_model.compare().now().toRpm.value_or(c->rpm.back());
-    (grip == 0 ? from : to) = rpm;
-    if (to - from >= 300.)
+    const double step = c->gridStep;
+    place = std::clamp(std::round(place / step) * step, m_from, m_to);
+    double from = m_model.compare().from().value_or(c->place.front()),
+           to = m_model.compare().to().value_or(c->place.back());
+    (grip == 0 ? from : to) = place;
+    if (to - from >= kNarrowestSteps * step)
         emit bandChosen(from, to);
 }
 
@@ -151,7 +154,7 @@ void CallStrip::mousePressEvent(QMouseEvent* event) {
     const double near0 = std::abs(at - x(bandFrom())), near1 = std::abs(at - x(bandTo()));
     m_grip = near0 <= near1 ? 0 : 1;
     m_keyGrip = m_grip;
-    m_dragRpm = std::clamp(rpmAt(at), m_from, m_to);
+    m_drag = std::clamp(placeAt(at), m_from, m_to);
     if (std::min(near0, near1) > 16.) {
         m_grip = -1;
         return;
@@ -162,9 +165,10 @@ void CallStrip::mousePressEvent(QMouseEvent* event) {
 void CallStrip::mouseMoveEvent(QMouseEvent* event) {
     if (m_grip < 0)
         return;
-    m_dragRpm = std::clamp(std::round(rpmAt(event->position().x()) / 50.) * 50., m_from, m_to);
+    const double grid = usualStep(m_model.answers().axis());
+    m_drag = std::clamp(std::round(placeAt(event->position().x()) / grid) * grid, m_from, m_to);
     const int grip = m_grip;
-    moveGrip(grip, m_dragRpm);
+    moveGrip(grip, m_drag);
     update();
 }
 
@@ -178,7 +182,7 @@ void CallStrip::mouseDoubleClickEvent(QMouseEvent*) {
 }
 
 void CallStrip::keyPressEvent(QKeyEvent* event) {
-    const double step = event->modifiers() & Qt::ShiftModifier ? 500. : 50.;
+    const double step = usualStep(m_model.answers().axis()) * (event->modifiers() & Qt::ShiftModifier ? 10. : 1.);
     switch (event->key()) {
     case Qt::Key_Left:
     case Qt::Key_Right:

@@ -14,13 +14,13 @@ class CallStrip : public QWidget {
     Q_OBJECT
 public:
     CallStrip(const Theme& theme, const JobModel& model, QWidget* parent = nullptr);
-    void setRpmRange(double from, double to);
+    void setPlaceRange(double from, double to);
     QSize sizeHint() const override { return {600, 74}; }
 
     static QString word(CallKind kind);
 
 signals:
-    void bandChosen(std::optional<double> fromRpm, std::optional<double> toRpm);
+    void bandChosen(std::optional<double> from, std::optional<double> to);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -31,18 +31,18 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
-    double x(double rpm) const;
-    double rpmAt(double px) const;
+    double x(double place) const;
+    double placeAt(double px) const;
     double bandFrom() const;
     double bandTo() const;
-    void moveGrip(int grip, double rpm);
+    void moveGrip(int grip, double place);
 
     const Theme& m_theme;
     const JobModel& m_model;
     double m_from = 2000., m_to = 10000.;
     int m_grip = -1;   ///< 0 lower, 1 upper while dragging
     int m_keyGrip = 0; ///< which the keyboard moves
-    double m_dragRpm = 0.;
+    double m_drag = 0.;
 };
 
 } // namespace jr::app

@@ -41,8 +41,9 @@ QString comparisonNote(const JobModel& model) {
     if (!model.answers().comparison())
         return {};
     const Comparison& c = *model.answers().comparison();
-    QString note = QObject::tr("%1 · detail %2 rpm · %3 + %4 pulls")
-                       .arg(QString::fromUtf8(c.standard->label.data()), QLocale().toString(c.detailRpm, 'f', 0),
+    QString note = QObject::tr("%1 · detail %2 · %3 + %4 pulls")
+                       .arg(QString::fromUtf8(c.standard->label.data()),
+                            QString::fromStdString(detailText(c.detail, c.axis, model.units().wording())),
                             QString::number(c.base.pulls), QString::number(c.with.pulls));
     const QString air = airText(model);
     return air.isEmpty() ? note : note + QStringLiteral(" · ") + air;

@@ -20,10 +20,10 @@ int setupMarkOf(const JobModel& model, const std::string& setupId);
 struct LineWithHoles {
     QVector<double> keys, values;
 };
-LineWithHoles withHoles(const std::vector<double>& rpm, double gridRpm, auto valueAt) {
+LineWithHoles withHoles(const std::vector<double>& rpm, double gridStep, auto valueAt) {
     LineWithHoles out;
     for (std::size_t i = 0; i < rpm.size(); ++i) {
-        if (holeBefore(rpm, gridRpm, i)) {
+        if (holeBefore(rpm, gridStep, i)) {
             out.keys.append(0.5 * (rpm[i] + rpm[i - 1]));
             out.values.append(qQNaN());
         }

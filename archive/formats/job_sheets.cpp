@@ -168,12 +168,13 @@ std::string sheetBody(const DayPlan& plan) {
 
 std::string sheetBody(const JudgingSheet& sheet) {
     Json points = Json::array();
-    for (const auto& [rpm, weight] : sheet.drawn.points)
-        points.push_back({rpm, weight});
+    for (const auto& [place, weight] : sheet.drawn.points)
+        points.push_back({place, weight});
     return writeJson(
         {{"mixture_target", sheet.target ? Json{sheet.target->richAfr, sheet.target->leanAfr} : Json(nullptr)},
          {"use", sheet.use ? Json(kUses[static_cast<std::size_t>(*sheet.use)]) : Json(nullptr)},
          {"drawn", points},
+         {"drawn_over", axisText(sheet.drawnOver)},
          {"ride", sheet.ride}});
 }
 
@@ -195,6 +196,7 @@ JudgingSheet judgingSheetOf(const std::string& body) {
         if (const auto p = pairOf(one); p && p->second >= 0. && p->second <= 1e3 &&
                                         (out.drawn.points.empty() || p->first > out.drawn.points.back().first))
             out.drawn.points.push_back(*p);
+    out.drawnOver = parseAxis(textOf(j, "drawn_over")).value_or(CurveAxis::EngineSpeed);
     out.ride = textOf(j, "ride");
     return out;
 }

@@ -41,7 +41,8 @@ std::string sheetBody(const DayPlan& plan);
 struct JudgingSheet {
     std::optional<MixtureTarget> target; ///< nothing: as is usual for the kind of engine
     std::optional<UseKind> use;          ///< a preset; nothing: as drawn, or the first preset when nothing is drawn
-    UseWeights drawn;                    ///< by hand or from a ride
+    UseWeights drawn;                    ///< by hand or from a ride…
+    CurveAxis drawnOver = CurveAxis::EngineSpeed; ///< …over this
     std::string ride;                    ///< the log it was taken from
 };
 std::string sheetBody(const JudgingSheet& sheet);

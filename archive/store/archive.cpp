@@ -129,8 +129,8 @@ Result<JobRecord> Archive::job(const std::string& jobId) const {
         QStringLiteral(
             "SELECT o.pull_id, o.kind, o.at_s FROM flag_overrule o JOIN pull p ON p.id = o.pull_id WHERE p.job_id = ?"),
         {q(jobId)});
-    const auto compared = m_db->query(QStringLiteral("SELECT base_setup, with_setup, standard, worth_pct, from_rpm, "
-                                                     "to_rpm, detail_rpm FROM comparison WHERE job_id = ?"),
+    const auto compared = m_db->query(QStringLiteral("SELECT base_setup, with_setup, standard, worth_pct, axis, "
+                                                     "band_from, band_to, detail, places_axis FROM comparison WHERE job_id = ?"),
                                       {q(jobId)});
     for (const auto* r : {&setups, &changes, &pulls, &overrules, &compared})
         if (!*r)
@@ -158,7 +158,7 @@ Result<JobRecord> Archive::job(const std::string& jobId) const {
     if (!compared->empty()) {
         const Row& r = compared->front();
         out.comparison =
-            ComparisonRecord{s(r[0]), s(r[1]), s(r[2]), r[3].toDouble(), maybe(r[4]), maybe(r[5]), r[6].toDouble()};
+            ComparisonRecord{s(r[0]), s(r[1]), s(r[2]), r[3].toDouble(), s(r[4]), maybe(r[5]), maybe(r[6]), r[7].toDouble(), s(r[8])};
     }
     if (const Result<Done> sheets = fillSheets(out); !sheets)
         return sheets.error();

@@ -276,10 +276,10 @@ Result<Done> Archive::moveToSetup(const std::string& pullId, const std::string& 
 
 Result<Done> Archive::writeComparison(const std::string& jobId, const ComparisonRecord& c) {
     return m_db->run(QStringLiteral("INSERT OR REPLACE INTO comparison (job_id, base_setup, with_setup, standard, "
-                                    "worth_pct, from_rpm, to_rpm, detail_rpm)"
-                                    " VALUES (?, ?, ?, ?, ?, ?, ?, ?)"),
-                     {q(jobId), q(c.baseSetup), q(c.withSetup), q(c.standard), c.worthPct, nullable(c.fromRpm),
-                      nullable(c.toRpm), c.detailRpm});
+                                    "worth_pct, axis, band_from, band_to, detail, places_axis)"
+                                    " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
+                     {q(jobId), q(c.baseSetup), q(c.withSetup), q(c.standard), c.worthPct, q(c.axis), nullable(c.from),
+                      nullable(c.to), c.detail, q(c.placesAxis)});
 }
 
 Result<Done> Archive::setComparison(const std::string& jobId, const ComparisonRecord& comparison) {

@@ -17,7 +17,7 @@ QString named(std::string_view name) {
 Result<std::vector<ClaimRecord>> Archive::claims(const std::string& jobId) const {
     const auto rows = m_db->query(
         QStringLiteral(
-            "SELECT id, said, source, kind, pct, from_rpm, to_rpm, base_setup, with_setup, created FROM claim"
+            "SELECT id, said, source, kind, pct, band_from, band_to, base_setup, with_setup, created, places_axis FROM claim"
             " WHERE job_id = ? ORDER BY created, id"),
         {q(jobId)});
     const auto verdicts = m_db->query(
@@ -29,7 +29,7 @@ Result<std::vector<ClaimRecord>> Archive::claims(const std::string& jobId) const
     std::vector<ClaimRecord> out;
     for (const Row& r : *rows) {
         ClaimRecord c{s(r[0]),     s(r[1]),     s(r[2]), s(r[9]), {claimKindOf(s(r[3])), r[4].toDouble()},
-                      maybe(r[5]), maybe(r[6]), s(r[7]), s(r[8]), {}};
+                      maybe(r[5]), maybe(r[6]), s(r[10]), s(r[7]), s(r[8]), {}};
         for (const Row& v : *verdicts)
             if (s(v[0]) == c.id)
                 c.history.push_back({s(v[1]), verdictOf(s(v[2])), s(v[3]), s(v[4])});
@@ -43,15 +43,15 @@ Result<Done> Archive::writeClaim(const std::string& jobId, const ClaimRecord& c)
     if (!found)
         return found.error();
     if (!found->empty())
-        return m_db->run(QStringLiteral("UPDATE claim SET said = ?, source = ?, kind = ?, pct = ?, from_rpm = ?, "
-                                        "to_rpm = ?, base_setup = ?, with_setup = ? WHERE id = ?"),
-                         {q(c.said), q(c.source), named(claimKindText(c.claim.kind)), c.claim.pct, nullable(c.fromRpm),
-                          nullable(c.toRpm), q(c.baseSetup), q(c.withSetup), q(c.id)});
-    return m_db->run(QStringLiteral("INSERT INTO claim (id, job_id, said, source, kind, pct, from_rpm, to_rpm, "
+        return m_db->run(QStringLiteral("UPDATE claim SET said = ?, source = ?, kind = ?, pct = ?, band_from = ?, "
+                                        "band_to = ?, places_axis = ?, base_setup = ?, with_setup = ? WHERE id = ?"),
+                         {q(c.said), q(c.source), named(claimKindText(c.claim.kind)), c.claim.pct, nullable(c.from),
+                          nullable(c.to), q(c.placesAxis), q(c.baseSetup), q(c.withSetup), q(c.id)});
+    return m_db->run(QStringLiteral("INSERT INTO claim (id, job_id, said, source, kind, pct, band_from, band_to, places_axis, "
                                     "base_setup, with_setup, created)"
-                                    " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
+                                    " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
                      {q(c.id), q(jobId), q(c.said), q(c.source), named(claimKindText(c.claim.kind)), c.claim.pct,
-                      nullable(c.fromRpm), nullable(c.toRpm), q(c.baseSetup), q(c.withSetup),
+                      nullable(c.from), nullable(c.to), q(c.placesAxis), q(c.baseSetup), q(c.withSetup),
                       c.created.empty() ? QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs) : q(c.created)});
 }
 

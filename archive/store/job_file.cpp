@@ -82,8 +82,9 @@ Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
                              {"source", c.source},
                              {"kind", claimKindText(c.claim.kind)},
                              {"pct", c.claim.pct},
-                             {"from_rpm", orNull(c.fromRpm)},
-                             {"to_rpm", orNull(c.toRpm)},
+                             {"places_axis", c.placesAxis},
+                             {"from", orNull(c.from)},
+                             {"to", orNull(c.to)},
                              {"base", nameOf(c.baseSetup)},
                              {"with", nameOf(c.withSetup)},
                              {"verdicts", history}});
@@ -92,8 +93,9 @@ Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
     if (job.comparison)
         comparison = {{"base", nameOf(job.comparison->baseSetup)},   {"with", nameOf(job.comparison->withSetup)},
                       {"standard", job.comparison->standard},        {"worth_pct", job.comparison->worthPct},
-                      {"from_rpm", orNull(job.comparison->fromRpm)}, {"to_rpm", orNull(job.comparison->toRpm)},
-                      {"detail_rpm", job.comparison->detailRpm}};
+                      {"axis", job.comparison->axis},                {"places_axis", job.comparison->placesAxis},
+                      {"from", orNull(job.comparison->from)},        {"to", orNull(job.comparison->to)},
+                      {"detail", job.comparison->detail}};
     Json sheets = Json::object(), attachments = Json::array();
     for (const auto& [kind, body] : job.sheets) {
         // As JSON where it is just that, so that people can read it; else as it stands.
@@ -117,6 +119,18 @@ std::vector<FlagOverrule> overrulesOf(const Json& pull) {
     return out;
 }
 
+/// A place on an axis. Files of before there was a choice of axis wrote engine speeds.
+std::optional<double> placeOf(const Json& j, const char* now, const char* before) {
+    return j.contains(now) ? numberOf(j, now) : numberOf(j, before);
+}
+
+void readBand(const Json& j, std::optional<double>& from, std::optional<double>& to, std::string& placesAxis) {
+    from = placeOf(j, "from", "from_rpm");
+    to = placeOf(j, "to", "to_rpm");
+    if (std::string axis = textOf(j, "places_axis"); !axis.empty())
+        placesAxis = std::move(axis);
+}
+
 JobFileClaim claimOf(const Json& c) {
     JobFileClaim out;
     ClaimRecord& claim = out.claim;
@@ -126,8 +140,7 @@ JobFileClaim claimOf(const Json& c) {
     claim.source = textOf(c, "source");
     claim.claim.kind = claimKindOf(textOf(c, "kind"));
     claim.claim.pct = numberOf(c, "pct").value_or(1.);
-    claim.fromRpm = numberOf(c, "from_rpm");
-    claim.toRpm = numberOf(c, "to_rpm");
+    readBand(c, claim.from, claim.to, claim.placesAxis);
     claim.baseSetup = textOf(c, "base");
     claim.withSetup = textOf(c, "with");
     for (const Json& v : listOf(c, "verdicts"))
@@ -199,9 +212,9 @@ Result<JobFile> readJobFile(std::string_view bytes, const std::string& place) {
         if (!textOf(c, "standard").empty())
             comparison.standard = textOf(c, "standard");
         comparison.worthPct = numberOf(c, "worth_pct").value_or(comparison.worthPct);
-        comparison.fromRpm = numberOf(c, "from_rpm");
-        comparison.toRpm = numberOf(c, "to_rpm");
-        comparison.detailRpm = numberOf(c, "detail_rpm").value_or(0.);
+        comparison.axis = textOf(c, "axis");
+        readBand(c, comparison.from, comparison.to, comparison.placesAxis);
+        comparison.detail = placeOf(c, "detail", "detail_rpm").value_or(0.);
         out.comparison = comparison;
     }
     for (const Json& c : listOf(j, "claims"))

@@ -40,8 +40,10 @@ struct ComparisonRecord {
     std::string baseSetup, withSetup;
     std::string standard = "sae-j1349";
     double worthPct = 1.;
-    std::optional<double> fromRpm, toRpm;
-    double detailRpm = 0.; ///< 0: chosen from the data
+    std::string axis;               ///< "engine", "road", or empty: whichever the machine's drive asks for
+    std::optional<double> from, to; ///< the working band, in the unit of `placesAxis`
+    double detail = 0.;             ///< the same; 0: chosen from the data
+    std::string placesAxis = "engine";
 
     bool operator==(const ComparisonRecord&) const = default;
 };
@@ -91,7 +93,8 @@ struct ClaimRecord {
     std::string id, said, source; ///< in the words of whoever said it; where from
     std::string created;          ///< ISO date and time; when empty, now
     Claim claim;
-    std::optional<double> fromRpm, toRpm;
+    std::optional<double> from, to;     ///< its band, in the unit of `placesAxis`
+    std::string placesAxis = "engine";
     std::string baseSetup, withSetup;   ///< ids
     std::vector<VerdictRecord> history; ///< oldest first
 };

@@ -102,6 +102,17 @@ const std::vector<std::vector<const char*>> kMigrations = {
         "CREATE TRIGGER verdict_once BEFORE UPDATE ON claim_verdict BEGIN SELECT RAISE(ABORT, 'verdicts are kept as "
         "they were made'); END",
     },
+    {
+        // A comparison runs over engine or road speed; its band and detail, and a claim's band, are counted in its unit.
+        "ALTER TABLE comparison ADD COLUMN axis TEXT NOT NULL DEFAULT ''",
+        "ALTER TABLE comparison ADD COLUMN places_axis TEXT NOT NULL DEFAULT 'engine'",
+        "ALTER TABLE comparison RENAME COLUMN from_rpm TO band_from",
+        "ALTER TABLE comparison RENAME COLUMN to_rpm TO band_to",
+        "ALTER TABLE comparison RENAME COLUMN detail_rpm TO detail",
+        "ALTER TABLE claim ADD COLUMN places_axis TEXT NOT NULL DEFAULT 'engine'",
+        "ALTER TABLE claim RENAME COLUMN from_rpm TO band_from",
+        "ALTER TABLE claim RENAME COLUMN to_rpm TO band_to",
+    },
 };
 
 } // namespace

@@ -10,10 +10,10 @@ namespace jr {
 
 EffectsAlongRange effectsAlongRange(const CrossDesign& design, const RangeModel& m, double confidence) {
     EffectsAlongRange out;
-    out.rpm = m.rpm;
-    out.gridRpm = m.gridRpm;
-    const std::vector<double> half = m.scatter ? bandHalfWidth(*m.scatter, m.rpm, BandOptions{confidence})
-                                               : std::vector<double>(m.rpm.size(), std::nan(""));
+    out.place = m.place;
+    out.gridStep = m.gridStep;
+    const std::vector<double> half = m.scatter ? bandHalfWidth(*m.scatter, m.place, BandOptions{confidence})
+                                               : std::vector<double>(m.place.size(), std::nan(""));
     for (std::size_t k = 0; k < design.terms.size(); ++k) {
         const std::vector<double>& effect = design.effectOfCells[k];
         const Eigen::VectorXd sets =
@@ -21,7 +21,7 @@ EffectsAlongRange effectsAlongRange(const CrossDesign& design, const RangeModel&
         const Eigen::VectorXd weights = m.weightsOf(sets);
         EffectCurve curve;
         curve.term = design.terms[k];
-        for (std::size_t g = 0; g < m.rpm.size(); ++g) {
+        for (std::size_t g = 0; g < m.place.size(); ++g) {
             const double d = weights.dot(m.logPower.col(static_cast<Eigen::Index>(g)));
             curve.ratio.add(d, weights.norm() * std::sqrt(m.growth(sets, g)) * half[g]);
         }
@@ -31,18 +31,18 @@ EffectsAlongRange effectsAlongRange(const CrossDesign& design, const RangeModel&
 }
 
 std::vector<BestAtSpeed> bestAlongRange(const std::vector<double>& points, const RangeModel& m,
-                                        const SweepOptions& given, double stepRpm,
+                                        const SweepOptions& given, double step,
                                         const std::function<bool()>& abandoned) {
     std::vector<BestAtSpeed> out;
     SweepOptions options = given;
     options.draws = std::min(options.draws, 80); // an interval at every speed; each needs less than one alone
     double next = -std::numeric_limits<double>::infinity();
-    for (std::size_t g = 0; g < m.rpm.size(); ++g) {
+    for (std::size_t g = 0; g < m.place.size(); ++g) {
         if (abandoned && abandoned())
             break;
-        if (m.rpm[g] < next)
+        if (m.place[g] < next)
             continue;
-        next = m.rpm[g] + stepRpm - 1e-6;
+        next = m.place[g] + step - 1e-6;
         std::vector<Observation> observations;
         for (std::size_t s = 0; s < m.sizes.size(); ++s)
             for (std::size_t i = m.firstOf(s); i < m.firstOf(s) + m.sizes[s]; ++i)
@@ -51,7 +51,7 @@ std::vector<BestAtSpeed> bestAlongRange(const std::vector<double>& points, const
                      std::exp(m.logPower(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(g))),
                      m.pulls[i].fit->header.startedEpochS});
         if (const Result<Sweep> at = sweep(points, observations, options))
-            out.push_back({m.rpm[g], at->bestX, at->bestLow, at->bestHigh, at->inside, at->shape});
+            out.push_back({m.place[g], at->bestX, at->bestLow, at->bestHigh, at->inside, at->shape});
     }
     return out;
 }

@@ -12,7 +12,7 @@ namespace jr {
 
 struct RangeModel;
 
-/// One term's effect over engine speed, against the power of all cells, with its simultaneous band.
+/// One term's effect along the axis, against the power of all cells, with its simultaneous band.
 struct EffectCurve {
     std::string term;
     LogRatioBand ratio;
@@ -21,8 +21,8 @@ struct EffectCurve {
 };
 
 struct EffectsAlongRange {
-    std::vector<double> rpm;
-    double gridRpm = 0.; ///< step of `rpm`; more between two neighbours is a hole
+    std::vector<double> place;
+    double gridStep = 0.; ///< step of `place`; more between two neighbours is a hole
     std::vector<EffectCurve> effects;
 };
 
@@ -30,19 +30,19 @@ struct EffectsAlongRange {
 /// are not held together with one another. Source: the design's contrast on the range model, docs/judging.md "Crosses".
 EffectsAlongRange effectsAlongRange(const CrossDesign& design, const RangeModel& model, double confidence = 0.95);
 
-/// At one engine speed: the best value, how sure, and whether it stands inside the range tried.
+/// At one place: the best value, how sure, and whether it stands inside the range tried.
 struct BestAtSpeed {
-    double rpm;
+    double place;
     double bestX;
     std::optional<double> low, high;
     bool inside;
     SweepShape shape;
 };
 
-/// `points` belong to the model's sets, in order; `abandoned` ends it early. Every `stepRpm`; the interval is per
+/// `points` belong to the model's sets, in order; `abandoned` ends it early. Every `step` of the axis; the interval is per
 /// speed, not for all together.
 std::vector<BestAtSpeed> bestAlongRange(const std::vector<double>& points, const RangeModel& model,
-                                        const SweepOptions& options, double stepRpm = 250.,
+                                        const SweepOptions& options, double step,
                                         const std::function<bool()>& abandoned = {});
 
 } // namespace jr

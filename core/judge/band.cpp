@@ -66,7 +66,7 @@ double studentQuantile(double confidence, double freedom) {
     return boost::math::quantile(boost::math::students_t(freedom), p);
 }
 
-Scatter scatterOf(const DenseMatrix& residuals, const std::vector<double>& rpm, int freedom, double detailRpm) {
+Scatter scatterOf(const DenseMatrix& residuals, const std::vector<double>& rpm, int freedom, double detail) {
     const Eigen::Index n = residuals.rows(), g = residuals.cols();
     Scatter out;
     const Eigen::VectorXd means = residuals.rowwise().mean();
@@ -93,12 +93,12 @@ Scatter scatterOf(const DenseMatrix& residuals, const std::vector<double>& rpm, 
     };
     // Close lag: decides how many independent chances there are to stray.
     const Eigen::Index close =
-        std::max<Eigen::Index>(1, static_cast<Eigen::Index>(std::lround(0.35 * detailRpm / step)));
+        std::max<Eigen::Index>(1, static_cast<Eigen::Index>(std::lround(0.35 * detail / step)));
     const double likeness = std::clamp(1. - unlike(close), 0.05, 0.9999);
-    out.correlationRpm = static_cast<double>(close) * step / std::sqrt(-2. * std::log(likeness));
-    out.correlationRpm = std::max(out.correlationRpm, 0.25 * detailRpm);
+    out.correlationLength = static_cast<double>(close) * step / std::sqrt(-2. * std::log(likeness));
+    out.correlationLength = std::max(out.correlationLength, 0.25 * detail);
     // Far lag, where they are half unlike: decides how well the size of the errors is known.
-    double longLength = out.correlationRpm;
+    double longLength = out.correlationLength;
     for (Eigen::Index lag = close; lag < g / 2; ++lag)
         if (unlike(lag) >= 0.5) {
             longLength = std::max(longLength, static_cast<double>(lag) * step / 1.177);
@@ -123,7 +123,7 @@ std::vector<double> bandHalfWidth(const Scatter& scatter, const std::vector<doub
     const std::size_t g = rpm.size();
     const double t = studentQuantile(options.confidence, scatter.wholeFreedom);
     // The simulation runs on a coarser grid: a third of the correlation length apart is as good as continuous.
-    const double step = std::max(scatter.correlationRpm / 2.5, (rpm.back() - rpm.front()) / 120.);
+    const double step = std::max(scatter.correlationLength / 2.5, (rpm.back() - rpm.front()) / 120.);
     std::vector<double> coarse{rpm.front()};
     while (coarse.back() + step < rpm.back())
         coarse.push_back(coarse.back() + step);
@@ -134,7 +134,7 @@ std::vector<double> bandHalfWidth(const Scatter& scatter, const std::vector<doub
     for (Eigen::Index i = 0; i < m; ++i)
         for (Eigen::Index j = 0; j < m; ++j) {
             const double z = (coarse[static_cast<std::size_t>(i)] - coarse[static_cast<std::size_t>(j)]) /
-                             std::max(scatter.correlationRpm, 1e-9);
+                             std::max(scatter.correlationLength, 1e-9);
             correlation(i, j) = std::exp(-0.5 * z * z) + (i == j ? 1e-6 : 0.);
         }
     const Eigen::MatrixXd root = correlation.llt().matrixL();

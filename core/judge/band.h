@@ -26,12 +26,12 @@ struct Scatter {
     double wholeFreedom = 0.;  ///< infinite when it was borrowed
     std::vector<double> shape; ///< standard deviation along the range, one per grid point
     double shapeFreedom = 0.;
-    double correlationRpm = 0.; ///< length over which shape errors look alike
+    double correlationLength = 0.; ///< length over which shape errors look alike
 };
 
-/// From residuals (pulls x grid points, of a model with `freedom` spare pulls). `detailRpm` bounds the correlation
+/// From residuals (pulls x grid points, of a model with `freedom` spare pulls). `detail` bounds the correlation
 /// length from below. Needs freedom > 0.
-Scatter scatterOf(const DenseMatrix& residuals, const std::vector<double>& rpm, int freedom, double detailRpm);
+Scatter scatterOf(const DenseMatrix& residuals, const std::vector<double>& rpm, int freedom, double detail);
 
 struct BandOptions {
     double confidence = 0.95;

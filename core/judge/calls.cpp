@@ -30,17 +30,17 @@ bool insideWorth(const Comparison& c, const Run& run) {
 }
 
 double length(const Comparison& c, const Run& run) {
-    return c.rpm[run.to - 1] - c.rpm[run.from];
+    return c.place[run.to - 1] - c.place[run.from];
 }
 
 /// A short stretch may only ever lose its claim, never gain one: it becomes "cannot tell", or "same" where its own band
 /// lies inside worth. Only a short "cannot tell" between two stretches of one call, whose estimate agrees with them and
 /// whose band hardly crosses the line, joins them.
-void mergeShort(const Comparison& c, std::vector<Run>& runs, double minRpm) {
+void mergeShort(const Comparison& c, std::vector<Run>& runs, double minLength) {
     const auto joinEqual = [&] {
         std::vector<Run> out;
         for (const Run& run : runs)
-            if (!out.empty() && out.back().kind == run.kind && !holeBefore(c.rpm, c.gridRpm, run.from))
+            if (!out.empty() && out.back().kind == run.kind && !holeBefore(c.place, c.gridStep, run.from))
                 out.back().to = run.to;
             else
                 out.push_back(run);
@@ -49,9 +49,9 @@ void mergeShort(const Comparison& c, std::vector<Run>& runs, double minRpm) {
     for (std::size_t k = 1; k + 1 < runs.size(); ++k) {
         Run& run = runs[k];
         const CallKind around = runs[k - 1].kind;
-        if (run.kind != CallKind::Open || around != runs[k + 1].kind || length(c, run) >= minRpm ||
-            (around != CallKind::Gain && around != CallKind::Loss) || holeBefore(c.rpm, c.gridRpm, run.from) ||
-            holeBefore(c.rpm, c.gridRpm, run.to))
+        if (run.kind != CallKind::Open || around != runs[k + 1].kind || length(c, run) >= minLength ||
+            (around != CallKind::Gain && around != CallKind::Loss) || holeBefore(c.place, c.gridStep, run.from) ||
+            holeBefore(c.place, c.gridStep, run.to))
             continue; // across a hole nothing is known, so nothing joins
         bool joins = true;
         for (std::size_t i = run.from; i < run.to; ++i) {
@@ -66,7 +66,7 @@ void mergeShort(const Comparison& c, std::vector<Run>& runs, double minRpm) {
     if (runs.size() < 2)
         return;
     for (Run& run : runs)
-        if (length(c, run) < minRpm && run.kind != CallKind::Open)
+        if (length(c, run) < minLength && run.kind != CallKind::Open)
             run.kind = run.kind != CallKind::Same && insideWorth(c, run) ? CallKind::Same : CallKind::Open;
     joinEqual();
 }
@@ -87,26 +87,26 @@ std::string_view callText(CallKind kind) {
     return "";
 }
 
-std::vector<Call> callStretches(const Comparison& c, double minRpm) {
+std::vector<Call> callStretches(const Comparison& c, double minLength) {
     std::vector<Run> runs;
-    for (std::size_t i = 0; i < c.rpm.size(); ++i) {
+    for (std::size_t i = 0; i < c.place.size(); ++i) {
         const CallKind kind = callAt(c, i);
-        if (runs.empty() || runs.back().kind != kind || holeBefore(c.rpm, c.gridRpm, i))
+        if (runs.empty() || runs.back().kind != kind || holeBefore(c.place, c.gridStep, i))
             runs.push_back({kind, i, i + 1});
         else
             runs.back().to = i + 1;
     }
-    mergeShort(c, runs, minRpm);
+    mergeShort(c, runs, minLength);
     std::vector<Call> out;
     for (const Run& run : runs) {
-        Call call{run.kind, c.rpm[run.from], c.rpm[run.to - 1], 0., 0., 0., c.rpm[run.from]};
+        Call call{run.kind, c.place[run.from], c.place[run.to - 1], 0., 0., 0., c.place[run.from]};
         double base = 0.;
         for (std::size_t i = run.from; i < run.to; ++i) {
             call.meanW += c.watt(i).mid;
             base += c.base.powerW[i];
             if (std::abs(c.watt(i).mid) > std::abs(call.maxW)) {
                 call.maxW = c.watt(i).mid;
-                call.maxRpm = c.rpm[i];
+                call.maxPlace = c.place[i];
             }
         }
         call.meanPct = 100. * call.meanW / base;

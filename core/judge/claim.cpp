@@ -47,7 +47,7 @@ Judgement judgeClaim(const Claim& claim, const Comparison& c) {
             out.verdict = Verdict::Failed;
     }
     out.reason = {claim.kind == ClaimKind::GainsAtLeast ? "claim.gains" : "claim.costs-nothing",
-                  {Number{b.fromRpm}, Number{b.toRpm}, Number{b.pct, 1, true}, Number{low, 1, true},
+                  {Place{b.from, c.axis, false}, Place{b.to, c.axis}, Number{b.pct, 1, true}, Number{low, 1, true},
                    Number{high, 1, true}, Number{claim.pct, 1}}};
     return out;
 }

@@ -29,25 +29,25 @@ std::string setupName(std::span<const CurvedPull> pulls) {
     return out;
 }
 
-void findPeaks(Side& side, const std::vector<double>& rpm) {
-    for (std::size_t i = 0; i < rpm.size(); ++i) {
+void findPeaks(Side& side, const std::vector<double>& place) {
+    for (std::size_t i = 0; i < place.size(); ++i) {
         if (!side.peakPower || side.powerW[i] > side.peakPower->value)
-            side.peakPower = Peak{side.powerW[i], rpm[i]};
+            side.peakPower = Peak{side.powerW[i], place[i]};
         if (!side.peakTorque || side.torqueNm[i] > side.peakTorque->value)
-            side.peakTorque = Peak{side.torqueNm[i], rpm[i]};
+            side.peakTorque = Peak{side.torqueNm[i], place[i]};
     }
 }
 
 /// How much smoothing alone bends the difference at each point (share): the fitted curves smoothed once more. Widens
 /// the band where a steep rise moves, which is just what porting and pipes do.
 std::vector<double> smoothingBias(const RangeModel& m, std::size_t with) {
-    std::vector<double> out(m.rpm.size(), 0.);
+    std::vector<double> out(m.place.size(), 0.);
     for (std::size_t set : {std::size_t(0), with}) {
         double traces = 0.;
         for (std::size_t i = m.firstOf(set); i < m.firstOf(set) + m.sizes[set]; ++i)
-            traces += m.pulls[i].fit->fit && m.pulls[i].fit->ready.geared;
+            traces += m.pulls[i].fit->fit && (m.pulls[i].fit->ready.geared || m.axis == CurveAxis::RoadSpeed);
         for (std::size_t i = m.firstOf(set); i < m.firstOf(set) + m.sizes[set]; ++i)
-            for (std::size_t g = 0; g < m.rpm.size(); ++g)
+            for (std::size_t g = 0; g < m.place.size(); ++g)
                 out[g] += (set == 0 ? -1. : 1.) * m.bend[i][g] / std::max(traces, 1.);
     }
     return out;
@@ -60,12 +60,12 @@ std::vector<Crossover> findCrossovers(const Comparison& c) {
         if (call.kind != CallKind::Gain && call.kind != CallKind::Loss)
             continue;
         if (last && last->kind != call.kind) {
-            for (std::size_t i = 1; i < c.rpm.size(); ++i) {
-                if (c.rpm[i - 1] < last->toRpm - 1e-6 || c.rpm[i] > call.fromRpm + 1e-6)
+            for (std::size_t i = 1; i < c.place.size(); ++i) {
+                if (c.place[i - 1] < last->to - 1e-6 || c.place[i] > call.from + 1e-6)
                     continue;
                 const double a = c.watt(i - 1).mid, b = c.watt(i).mid;
                 if ((a > 0.) != (b > 0.)) {
-                    out.push_back({c.rpm[i - 1] + (c.rpm[i] - c.rpm[i - 1]) * a / (a - b), last->toRpm, call.fromRpm});
+                    out.push_back({c.place[i - 1] + (c.place[i] - c.place[i - 1]) * a / (a - b), last->to, call.from});
                     break;
                 }
             }
@@ -82,17 +82,23 @@ Side sideOf(const RangeModel& m, std::size_t set) {
     side.setup = setupName(std::span(m.pulls).subspan(first, m.sizes[set]));
     side.pulls = static_cast<int>(m.sizes[set]);
     side.powerW = m.meanW(set);
-    const std::size_t g = m.rpm.size();
+    const std::size_t g = m.place.size();
+    side.engineRpm = m.axis == CurveAxis::EngineSpeed ? m.place : std::vector<double>(g, 0.);
+    for (std::size_t i = first; i < end && m.axis != CurveAxis::EngineSpeed; ++i)
+        for (std::size_t j = 0; j < g; ++j) {
+            const PullCurve& curve = *m.pulls[i].curve;
+            side.engineRpm[j] += curve.engineRpmAt(static_cast<std::size_t>(curve.at(m.place[j]))) / side.pulls;
+        }
     for (std::size_t j = 0; j < g; ++j)
-        side.torqueNm.push_back(side.powerW[j] / radPerSFromRpm(m.rpm[j]));
-    findPeaks(side, m.rpm);
+        side.torqueNm.push_back(side.powerW[j] / radPerSFromRpm(side.engineRpm[j]));
+    findPeaks(side, m.place);
     double factors = 0.;
     std::vector<double> afrSum(g, 0.), afrCount(g, 0.);
     for (std::size_t i = first; i < end; ++i) {
         const PullCurve& curve = *m.pulls[i].curve;
         factors += curve.factor.value_or(1.) / side.pulls;
         for (std::size_t j = 0; j < g && !curve.afr.empty(); ++j)
-            if (const double v = curve.afr[static_cast<std::size_t>(curve.at(m.rpm[j]))]; std::isfinite(v)) {
+            if (const double v = curve.afr[static_cast<std::size_t>(curve.at(m.place[j]))]; std::isfinite(v)) {
                 afrSum[j] += v;
                 afrCount[j] += 1.;
             }
@@ -110,15 +116,16 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const std::vector
     out.confidence = options.confidence;
     out.worthPct = options.worthPct;
     out.standard = m.standard;
-    out.detailRpm = m.detailRpm;
-    out.gridRpm = m.gridRpm;
-    out.rpm = m.rpm;
+    out.detail = m.detail;
+    out.axis = m.axis;
+    out.gridStep = m.gridStep;
+    out.place = m.place;
     out.drift = m.drift;
     out.sittings = m.model.sittings;
     out.apart = m.model.linked[0] != m.model.linked[with] && (m.model.sittings > 1 || !m.drift.checked);
     out.margins = m.scatter.has_value();
     out.repeatabilityBorrowed = m.scatter && !m.ownScatter;
-    const std::size_t g = out.rpm.size();
+    const std::size_t g = out.place.size();
     out.base = sideOf(m, 0);
     out.with = sideOf(m, with);
     for (Side* side : {&out.base, &out.with}) {
@@ -137,7 +144,7 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const std::vector
         const double h = c * std::sqrt(m.growth(sets, j)) * half[j] + kBiasShare * std::abs(bias[j]);
         out.difference.add(d, h);
     }
-    out.calls = callStretches(out, std::max(3. * options.gridRpm, out.detailRpm));
+    out.calls = callStretches(out, std::max(3. * out.gridStep, out.detail));
     out.crossovers = findCrossovers(out);
 
     // Band mean: one number a pull, so an ordinary Student interval.
@@ -154,8 +161,8 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const std::vector
     const std::vector<int> sitting = sittingsOf(starts);
     out.sittingsRun = 1 + *std::max_element(sitting.begin(), sitting.end());
     BandMean& bandMean = out.bandMean;
-    bandMean.fromRpm = out.rpm.front();
-    bandMean.toRpm = out.rpm.back();
+    bandMean.from = out.place.front();
+    bandMean.to = out.place.back();
     bandMean.baseW = std::exp(m.model.weights.row(0).dot(logMean));
     const double d = contrast.dot(logMean);
     bandMean.differenceW = bandMean.baseW * std::expm1(d);
@@ -211,8 +218,8 @@ Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<Curved
         return m.error();
     // Held for all of them together: each band at 1 - (1 - confidence) / their number (Bonferroni's inequality).
     const double confidence = 1. - (1. - options.confidence) / static_cast<double>(sets.size() - 1);
-    const std::vector<double> half = m->scatter ? bandHalfWidth(*m->scatter, m->rpm, BandOptions{confidence})
-                                                : std::vector<double>(m->rpm.size(), kNaN);
+    const std::vector<double> half = m->scatter ? bandHalfWidth(*m->scatter, m->place, BandOptions{confidence})
+                                                : std::vector<double>(m->place.size(), kNaN);
     std::vector<Comparison> out;
     for (std::size_t with = 1; with < sets.size(); ++with)
         out.push_back(comparisonOf(*m, with, half, options, confidence));

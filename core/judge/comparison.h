@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Base against changed: the difference over the rev range with its margin, and what may be said about each stretch.
+// Base against changed: the difference over engine or road speed with its margin, and what may be said about each stretch.
 #pragma once
 
 #include "core/judge/difference.h"
@@ -14,9 +14,11 @@ namespace jr {
 
 struct CompareOptions {
     const Standard* standard = findStandard("sae-j1349");
-    double gridRpm = 50.;
-    double detailRpm = 0.;                ///< 0: chosen from the data
-    std::optional<double> fromRpm, toRpm; ///< working band; everything is judged inside it
+    // Places, step and detail are counted in the axis' unit (curve_axis.h).
+    std::optional<CurveAxis> axis;  ///< nothing: road speed on a belt, else engine speed (axisForAll)
+    double gridStep = 0.;           ///< 0: usual for the axis
+    double detail = 0.;             ///< 0: chosen from the data
+    std::optional<double> from, to; ///< working band; everything is judged inside it
     double worthPct = 1.;                 ///< the gain that would matter
     double confidence = 0.95;
     std::optional<double> repeatabilityPct; ///< of the bench, for when the pulls cannot tell; never invented
@@ -30,21 +32,22 @@ std::string_view callText(CallKind kind);
 
 struct Call {
     CallKind kind;
-    double fromRpm, toRpm;
+    double from, to;
     double meanW, meanPct;
-    double maxW, maxRpm;     ///< the largest difference (by size) inside the stretch, with its sign
+    double maxW, maxPlace;   ///< the largest difference (by size) inside the stretch, with its sign
     bool belowWorth = false; ///< a gain or loss, but the whole band lies inside ±worth
 };
 
 struct Crossover {
-    double rpm;
-    double fromRpm, toRpm; ///< between these the sign is not known
+    double place;
+    double from, to; ///< between these the sign is not known
 };
 
 struct Side {
     std::string setup;
     int pulls = 0;
     std::vector<double> powerW, torqueNm; ///< mean curve on the comparison's grid
+    std::vector<double> engineRpm;        ///< engine speed there: the grid itself unless the axis is another
     std::vector<double> logHalf;          ///< half-width of its own simultaneous band; NaN when scatter is unknown
     std::vector<double> afr;              ///< NaN where unknown
     std::optional<Peak> peakPower, peakTorque;
@@ -55,7 +58,7 @@ struct Side {
 };
 
 struct BandMean {
-    double fromRpm = 0., toRpm = 0.;
+    double from = 0., to = 0.;
     double baseW = 0., differenceW = 0., pct = 0.;
     std::optional<double> lowW, highW;
 };
@@ -68,11 +71,12 @@ struct DriftFinding {
 
 struct Comparison {
     const Standard* standard = nullptr; ///< in force for both sides (none when some pull has no air)
-    double confidence = 0.95, worthPct = 1., detailRpm = 0.;
+    double confidence = 0.95, worthPct = 1., detail = 0.;
     Side base, with;
-    double gridRpm = 50.; ///< step of `rpm`; more between two neighbours is a hole
-    std::vector<double> rpm;
-    LogRatioBand difference; ///< with against base, along `rpm`
+    CurveAxis axis = CurveAxis::EngineSpeed;
+    double gridStep = usualStep(CurveAxis::EngineSpeed); ///< more between two neighbours of `place` is a hole
+    std::vector<double> place;                           ///< on the axis, rising
+    LogRatioBand difference;                             ///< with against base, along `place`
     bool margins = false;
     std::vector<Call> calls;
     std::vector<Crossover> crossovers;
@@ -85,13 +89,19 @@ struct Comparison {
     bool apart = false;  ///< base and changed setup never shared a sitting, not even through a third
     std::vector<Caution> cautions;
 
-    // The difference at a place of `rpm` as people read it.
+    // The difference at a place as people read it.
     Estimate pct(std::size_t i) const { return difference.share(i).times(100.); }
     Estimate watt(std::size_t i) const { return difference.share(i).times(base.powerW[i]); }
-    Estimate newtonMetre(std::size_t i) const { return difference.share(i).times(base.torqueNm[i]); }
+    /// Torque is power over engine speed, which on a belt need not be the same on both sides at one road speed.
+    Estimate newtonMetre(std::size_t i) const {
+        const double slower = axis == CurveAxis::EngineSpeed ? 1. : base.engineRpm[i] / with.engineRpm[i];
+        const Estimate share = difference.share(i);
+        const auto gain = [&](double s) { return base.torqueNm[i] * (slower * (1. + s) - 1.); };
+        return {gain(share.mid), gain(share.low), gain(share.high)};
+    }
 };
 
-/// A figure of the difference all along `rpm`: differenceColumn(c, &Comparison::watt, &Estimate::low).
+/// A figure of the difference all along the axis: differenceColumn(c, &Comparison::watt, &Estimate::low).
 std::vector<double> differenceColumn(const Comparison& comparison, Estimate (Comparison::*unit)(std::size_t) const,
                                      double Estimate::*figure);
 
@@ -108,7 +118,7 @@ Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<const 
 Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<CurvedPull>>& sets,
                                             const CompareOptions& options, int repeated);
 
-/// Names each stretch of the range. `minRpm`: shorter stretches are merged. Bands may be NaN: then all is open.
-std::vector<Call> callStretches(const Comparison& comparison, double minRpm);
+/// Names each stretch of the range. `minLength`: shorter stretches are merged. Bands may be NaN: then all is open.
+std::vector<Call> callStretches(const Comparison& comparison, double minLength);
 
 } // namespace jr

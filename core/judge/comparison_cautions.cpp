@@ -130,15 +130,15 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
 
     double widest = 0.;
     for (const CurvedPull& pull : pulls)
-        widest = std::max(widest, pull.curve->rpm.back() - pull.curve->rpm.front());
+        widest = std::max(widest, pull.curve->place.back() - pull.curve->place.front());
     double wanted = widest;
-    if (options.fromRpm && options.toRpm)
-        wanted = std::min(wanted, *options.toRpm - *options.fromRpm);
-    const double step = comparison.gridRpm;
-    const double covered = static_cast<double>(comparison.rpm.size() - 1) * step;
+    if (options.from && options.to)
+        wanted = std::min(wanted, *options.to - *options.from);
+    const double step = comparison.gridStep;
+    const double covered = static_cast<double>(comparison.place.size() - 1) * step;
     if (covered < kShortOverlap * wanted)
         out.push_back({"overlap-short",
-                       {"sides.overlap-short", {Number{comparison.rpm.front()}, Number{comparison.rpm.back()}}}});
+                       {"sides.overlap-short", {Place{comparison.place.front(), comparison.axis, false}, Place{comparison.place.back(), comparison.axis}}}});
 
     std::set<MeasuredAt> places;
     for (const CurvedPull& pull : pulls)

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/range_model.h"
 #include "core/nan.h"
+#include "core/pull/pull_axis.h"
 
 #include <algorithm>
 #include <cassert>
@@ -12,7 +13,7 @@ namespace {
 
 /// Every pull's log power on the common grid, and where it may be believed.
 struct Sheet {
-    std::vector<double> rpm;
+    std::vector<double> place;
     Eigen::MatrixXd logPower; // pulls x grid; NaN where a pull is silent or flagged
     Eigen::MatrixXd noise;    // share
     Eigen::MatrixXd present;  // sets x grid
@@ -22,10 +23,10 @@ struct Sheet {
 Sheet commonSheet(const std::vector<CurvedPull>& pulls, const std::vector<int>& setOf,
                   const std::vector<std::size_t>& sizes, const CompareOptions& options) {
     Sheet sheet;
-    double from = options.fromRpm.value_or(0.), to = options.toRpm.value_or(1e9);
+    double from = options.from.value_or(0.), to = options.to.value_or(1e9);
     for (const CurvedPull& pull : pulls) {
-        from = std::max(from, pull.curve->rpm.front());
-        to = std::min(to, pull.curve->rpm.back());
+        from = std::max(from, pull.curve->place.front());
+        to = std::min(to, pull.curve->place.back());
     }
     const auto value = [&](const PullCurve& c, double rpm) {
         const long i = c.at(rpm);
@@ -38,7 +39,7 @@ Sheet commonSheet(const std::vector<CurvedPull>& pulls, const std::vector<int>& 
         return have >= std::min<std::size_t>(all, std::max<std::size_t>(2, (all + 1) / 2));
     };
     std::vector<std::vector<double>> columns, counts;
-    for (double rpm : pulls.front().curve->rpm) {
+    for (double rpm : pulls.front().curve->place) {
         if (rpm < from - 1e-6 || rpm > to + 1e-6)
             continue;
         std::vector<double> column, count(sizes.size(), 0.);
@@ -51,7 +52,7 @@ Sheet commonSheet(const std::vector<CurvedPull>& pulls, const std::vector<int>& 
             all = all && enough(static_cast<std::size_t>(count[s]), sizes[s]);
         if (!all)
             continue;
-        sheet.rpm.push_back(rpm);
+        sheet.place.push_back(rpm);
         columns.push_back(std::move(column));
         counts.push_back(std::move(count));
     }
@@ -63,7 +64,7 @@ Sheet commonSheet(const std::vector<CurvedPull>& pulls, const std::vector<int>& 
         for (std::size_t i = 0; i < pulls.size(); ++i) {
             const auto r = static_cast<Eigen::Index>(i);
             sheet.logPower(r, k) = columns[g][i];
-            const long at = pulls[i].curve->at(sheet.rpm[g]);
+            const long at = pulls[i].curve->at(sheet.place[g]);
             sheet.noise(r, k) = at < 0 ? 0. : pulls[i].curve->noise[static_cast<std::size_t>(at)];
         }
         for (std::size_t s = 0; s < sizes.size(); ++s)
@@ -136,11 +137,17 @@ Result<std::vector<std::vector<CurvedPull>>> curvedSets(const std::vector<std::v
     }
     options.wantedStandard = options.standard;
     options.standard = standardForAll(all, options.standard);
-    if (!(options.detailRpm > 0.))
-        options.detailRpm = likelyDetailRpm(all);
+    const Result<CurveAxis> axis = axisForAll(all, options.axis);
+    if (!axis)
+        return axis.error();
+    options.axis = *axis;
+    if (!(options.gridStep > 0.))
+        options.gridStep = usualStep(*axis);
+    if (!(options.detail > 0.))
+        options.detail = likelyDetail(all, *axis);
     // The pulls' own noise is only needed where their scatter cannot be seen.
     const std::vector<CurveResult> curves =
-        curvesOf(all, {options.gridRpm, options.detailRpm, options.standard, anySingle});
+        curvesOf(all, {*axis, options.gridStep, options.detail, options.standard, anySingle});
     std::vector<std::vector<CurvedPull>> out;
     std::size_t next = 0;
     for (const auto& set : sets) {
@@ -181,16 +188,18 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<CurvedPull>>& sets, 
         }
     }
     single = single && anySingle;
-    out.detailRpm = options.detailRpm;
+    const PullCurve& any = *sets.front().front().curve; // one axis and one grid for all
+    out.axis = any.axis;
+    out.gridStep = any.gridStep;
+    out.detail = options.detail;
     out.standard = options.standard;
-    out.gridRpm = options.gridRpm;
     Sheet sheet = commonSheet(out.pulls, plan.setup, out.sizes, options);
-    if (sheet.rpm.size() < 3)
+    if (sheet.place.size() < 3)
         return Error{Message{sets.size() == 2 ? "error.sides-no-range" : "error.setups-no-range"}};
-    out.rpm = std::move(sheet.rpm);
+    out.place = std::move(sheet.place);
     for (const CurvedPull& pull : out.pulls) {
         out.bend.emplace_back();
-        for (double rpm : out.rpm) {
+        for (double rpm : out.place) {
             const long at = pull.curve->at(rpm);
             out.bend.back().push_back(at < 0 ? 0. : pull.curve->bend[static_cast<std::size_t>(at)]);
         }
@@ -212,11 +221,11 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<CurvedPull>>& sets, 
             out.model = pullModel(plan, false);
     }
     // Scatter: from the pulls themselves; borrowed when a side has one pull; else unknown.
-    const std::size_t g = out.rpm.size();
+    const std::size_t g = out.place.size();
     out.ownScatter = !single && out.model.freedom > 0;
     if (out.ownScatter) {
-        out.scatter = scatterOf(out.model.residual * out.logPower, out.rpm, out.model.freedom,
-                                out.detailRpm > 0. ? out.detailRpm : options.gridRpm);
+        out.scatter = scatterOf(out.model.residual * out.logPower, out.place, out.model.freedom,
+                                out.detail > 0. ? out.detail : out.gridStep);
     } else if (borrowable) {
         const double noiseShape = sheet.noise.size() > 0 ? std::sqrt(sheet.noise.array().square().mean()) : 0.;
         Scatter s;
@@ -226,7 +235,7 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<CurvedPull>>& sets, 
             s.shape.push_back(std::max(std::sqrt(sheet.noise.col(static_cast<Eigen::Index>(j)).array().square().mean()),
                                        std::max(0.5 * noiseShape, 1e-8)));
         s.shapeFreedom = std::numeric_limits<double>::infinity();
-        s.correlationRpm = std::max(0.4 * out.detailRpm, options.gridRpm);
+        s.correlationLength = std::max(0.4 * out.detail, out.gridStep);
         out.scatter = s;
     }
     return out;
@@ -242,9 +251,9 @@ std::vector<double> pullMeansW(const RangeModel& model) {
 double outsiderMeanW(const RangeModel& model, const PullCurve& curve, std::optional<std::size_t> set) {
     // Its level against its own set, from where it may be counted; the set's mean curve stands for the rest.
     double level = 0., points = 0., sum = 0.;
-    const std::vector<double> own = set ? model.meanW(*set) : std::vector<double>(model.rpm.size(), kNaN);
-    for (std::size_t g = 0; g < model.rpm.size(); ++g) {
-        const long at = curve.at(model.rpm[g]);
+    const std::vector<double> own = set ? model.meanW(*set) : std::vector<double>(model.place.size(), kNaN);
+    for (std::size_t g = 0; g < model.place.size(); ++g) {
+        const long at = curve.at(model.place[g]);
         const auto i = static_cast<std::size_t>(std::max(at, 0L));
         if (at < 0 || !curve.counted[i] || !(curve.powerW[i] > 0.))
             continue;
@@ -252,7 +261,7 @@ double outsiderMeanW(const RangeModel& model, const PullCurve& curve, std::optio
         level += std::log(curve.powerW[i]) - std::log(own[g]);
         points += 1.;
     }
-    const double all = static_cast<double>(model.rpm.size());
+    const double all = static_cast<double>(model.place.size());
     if (points == all)
         return sum / all;
     if (!set || points < 0.5 * all) // less than half of it says little about the rest
@@ -267,15 +276,15 @@ Result<double> weightedMeanW(const RangeModel& model, std::size_t pull, const Us
     if (weights.points.empty())
         return Error{Message{"error.no-use"}};
     double sum = 0., have = 0., all = 0.;
-    const double step = model.gridRpm;
+    const double step = model.gridStep;
     std::size_t g = 0;
     for (double rpm = std::ceil(weights.points.front().first / step) * step; rpm <= weights.points.back().first;
          rpm += step) {
         const double w = weights.at(rpm);
         all += w;
-        while (g < model.rpm.size() && model.rpm[g] < rpm - 1e-6)
+        while (g < model.place.size() && model.place[g] < rpm - 1e-6)
             ++g;
-        if (g < model.rpm.size() && model.rpm[g] < rpm + 1e-6) {
+        if (g < model.place.size() && model.place[g] < rpm + 1e-6) {
             sum += w * std::exp(model.logPower(static_cast<Eigen::Index>(pull), static_cast<Eigen::Index>(g)));
             have += w;
         }

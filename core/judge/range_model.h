@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// All pulls of a test on one grid of engine speed, the linear model over them, and their scatter: what every judgement
+// All pulls of a test on one grid of engine or road speed, the linear model over them, and their scatter: what every judgement
 // along the rev range is a weighted sum of. Two setups or twelve, it is one model: drift and scatter are pooled.
 #pragma once
 
@@ -17,12 +17,13 @@ namespace jr {
 
 struct RangeModel {
     const Standard* standard = nullptr; ///< in force for all (none when some pull has no air)
-    double detailRpm = 0.;
-    double gridRpm = 0.;
+    CurveAxis axis = CurveAxis::EngineSpeed;
+    double detail = 0.;
+    double gridStep = 0.;
     std::vector<CurvedPull> pulls;         ///< set after set
     std::vector<std::size_t> sizes;        ///< pulls of each set
-    std::vector<std::vector<double>> bend; ///< of each pull on `rpm`: what smoothing alone does to it, as a share
-    std::vector<double> rpm;               ///< the grid all have in common; it may have holes
+    std::vector<std::vector<double>> bend; ///< of each pull on `place`: what smoothing alone does to it, as a share
+    std::vector<double> place;             ///< the grid all have in common; it may have holes
     Eigen::MatrixXd logPower;              ///< pulls x grid; gaps filled with what the model expects
     Eigen::MatrixXd present;               ///< sets x grid: pulls of the set that really count there
     PullModel model;
@@ -39,13 +40,14 @@ struct RangeModel {
     double growth(const Eigen::VectorXd& sets, std::size_t gridPoint) const;
 };
 
-/// `options.standard` and `options.detailRpm` are what the curves were made under. Errors: an empty set, no range
+/// All curves over one axis and grid; `options.standard` and `options.detail` are what they were made under. Errors: an empty set, no range
 /// common to all, no positive power.
 Result<RangeModel> rangeModel(const std::vector<std::vector<CurvedPull>>& sets, const CompareOptions& options);
 /// The same from bare pulls: curves under one standard for all or none, at the detail asked for or a likely one.
 Result<RangeModel> rangeModel(const std::vector<std::vector<const PullFit*>>& sets, const CompareOptions& options);
 
-/// What both stand on: the curves of sets of pulls; `options` is brought to the standard in force and the detail found.
+/// What both stand on: the curves of sets of pulls; `options` is brought to the standard and axis in force, and the step
+/// and detail found.
 Result<std::vector<std::vector<CurvedPull>>> curvedSets(const std::vector<std::vector<const PullFit*>>& sets,
                                                         CompareOptions& options);
 

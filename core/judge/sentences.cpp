@@ -16,21 +16,22 @@ std::string sentence(const Wording& w, std::string_view code, const std::vector<
 /// Mean margin of the difference over a stretch, in W.
 double marginW(const Comparison& c, double from, double to) {
     double sum = 0., n = 0.;
-    for (std::size_t i = 0; i < c.rpm.size(); ++i)
-        if (c.rpm[i] >= from - 1e-6 && c.rpm[i] <= to + 1e-6 && std::isfinite(c.watt(i).high)) {
+    for (std::size_t i = 0; i < c.place.size(); ++i)
+        if (c.place[i] >= from - 1e-6 && c.place[i] <= to + 1e-6 && std::isfinite(c.watt(i).high)) {
             sum += 0.5 * (c.watt(i).high - c.watt(i).low);
             n += 1.;
         }
     return n > 0. ? sum / n : 0.;
 }
 
-std::string rpmText(double rpm) {
-    return std::to_string(static_cast<long>(std::lround(rpm)));
+/// A place of the comparison's axis, with its unit or as the beginning of a range.
+std::string placeText(const Comparison& c, double place, const Wording& w, bool unit = true) {
+    return placeText(Place{place, c.axis, unit}, w);
 }
 
 std::string stretchSentence(const Comparison& c, const Call& call, const Wording& w) {
-    const double margin = marginW(c, call.fromRpm, call.toRpm);
-    const std::string from = rpmText(call.fromRpm), to = rpmText(call.toRpm);
+    const double margin = marginW(c, call.from, call.to);
+    const std::string from = placeText(c, call.from, w, false), to = placeText(c, call.to, w);
     const double baseW = call.meanPct != 0. ? 100. * call.meanW / call.meanPct : 0.;
     const int pctDecimals = std::min(decimalsFor(baseW > 0. ? 100. * margin / baseW : 0.), 2);
     const std::string pct = plainNumber(std::abs(call.meanPct), margin > 0. ? pctDecimals : 1, w);
@@ -41,7 +42,7 @@ std::string stretchSentence(const Comparison& c, const Call& call, const Wording
         std::string text = sentence(w, gain ? "stretch.gains" : "stretch.loses",
                                     {from, to, withUnit(std::abs(call.meanW), margin, w.power, w), pct,
                                      withUnit(margin, margin, w.power, w),
-                                     withUnit(std::abs(call.maxW), margin, w.power, w), rpmText(call.maxRpm)});
+                                     withUnit(std::abs(call.maxW), margin, w.power, w), placeText(c, call.maxPlace, w)});
         if (call.belowWorth)
             text += " " + sentence(w, "stretch.below-worth", {plainNumber(c.worthPct, 1, w)});
         return text;
@@ -62,7 +63,7 @@ std::string headlineOf(const Comparison& c, const Wording& w) {
     const Call* loss = nullptr;
     bool open = false;
     const auto bigger = [](const Call* a, const Call& b) {
-        return !a || (b.toRpm - b.fromRpm) > (a->toRpm - a->fromRpm);
+        return !a || (b.to - b.from) > (a->to - a->from);
     };
     for (const Call& call : c.calls) {
         if (call.kind == CallKind::Gain && bigger(gain, call))
@@ -72,10 +73,10 @@ std::string headlineOf(const Comparison& c, const Wording& w) {
         open = open || call.kind == CallKind::Open;
     }
     const auto amount = [&](const Call& call) {
-        const double margin = marginW(c, call.fromRpm, call.toRpm);
+        const double margin = marginW(c, call.from, call.to);
         return withUnit(std::abs(call.meanW), margin, w.power, w);
     };
-    const auto where = [&](const Call& call) { return rpmText(call.fromRpm) + "–" + rpmText(call.toRpm) + " rpm"; };
+    const auto where = [&](const Call& call) { return placeText(c, call.from, w, false) + "–" + placeText(c, call.to, w); };
     const std::string name = c.with.setup.empty() ? sentence(w, "headline.the-change", {}) : c.with.setup;
     if (gain && loss)
         return sentence(w, "headline.both", {name, amount(*gain), where(*gain), amount(*loss), where(*loss)});
@@ -102,31 +103,33 @@ Account describe(const Comparison& c, const Wording& w) {
         const int decimals = decimalsFor(margin / w.power.factor);
         out.details.push_back(sentence(
             w, ("band.mean"),
-            {rpmText(b.fromRpm), rpmText(b.toRpm), plainNumber(fromSi(b.differenceW, w.power), decimals, w, true),
+            {placeText(c, b.from, w, false), placeText(c, b.to, w), plainNumber(fromSi(b.differenceW, w.power), decimals, w, true),
              std::string(w.power.symbol), rangeText(fromSi(*b.lowW, w.power), fromSi(*b.highW, w.power), decimals, w),
              plainNumber(b.pct, std::min(decimalsFor(100. * margin / b.baseW), 2), w, true)}));
     } else {
         out.details.push_back(
             sentence(w, "band.mean-no-margin",
-                     {rpmText(b.fromRpm), rpmText(b.toRpm), withUnit(b.differenceW, 0., w.power, w, true),
+                     {placeText(c, b.from, w, false), placeText(c, b.to, w), withUnit(b.differenceW, 0., w.power, w, true),
                       plainNumber(b.pct, 1, w, true)}));
     }
     for (const Crossover& x : c.crossovers)
         out.details.push_back(
-            sentence(w, "band.cross", {rpmText(std::round(x.rpm / 10.) * 10.), rpmText(x.fromRpm), rpmText(x.toRpm)}));
+            sentence(w, "band.cross",
+                     {placeText(c, c.axis == CurveAxis::EngineSpeed ? std::round(x.place / 10.) * 10. : x.place, w),
+                      placeText(c, x.from, w, false), placeText(c, x.to, w)}));
     if (c.base.peakPower && c.with.peakPower) {
         const Peak &p = *c.base.peakPower, &q = *c.with.peakPower;
         std::string text = sentence(
             w, ("band.peaks"),
-            {withUnit(p.value, 0., w.power, w), rpmText(p.rpm), withUnit(q.value, 0., w.power, w), rpmText(q.rpm)});
-        if (std::abs(p.rpm - q.rpm) > 0.5 && c.rpm.size() > 2) {
+            {withUnit(p.value, 0., w.power, w), placeText(c, p.place, w), withUnit(q.value, 0., w.power, w), placeText(c, q.place, w)});
+        if (std::abs(p.place - q.place) > 0.5 && c.place.size() > 2) {
             // The honest gain is at one speed for both.
-            const auto at = std::lower_bound(c.rpm.begin(), c.rpm.end(), q.rpm - 1e-6) - c.rpm.begin();
+            const auto at = std::lower_bound(c.place.begin(), c.place.end(), q.place - 1e-6) - c.place.begin();
             const auto i =
-                static_cast<std::size_t>(std::min<std::ptrdiff_t>(at, static_cast<std::ptrdiff_t>(c.rpm.size()) - 1));
+                static_cast<std::size_t>(std::min<std::ptrdiff_t>(at, static_cast<std::ptrdiff_t>(c.place.size()) - 1));
             text +=
                 " " + sentence(w, "band.peaks-apart",
-                               {rpmText(c.rpm[i]),
+                               {placeText(c, c.place[i], w),
                                 withUnit(c.watt(i).mid,
                                          std::isfinite(c.watt(i).high) ? 0.5 * (c.watt(i).high - c.watt(i).low) : 0.,
                                          w.power, w, true)});
@@ -136,7 +139,7 @@ Account describe(const Comparison& c, const Wording& w) {
     std::string how =
         sentence(w, "how.done",
                  {std::to_string(c.with.pulls), std::to_string(c.base.pulls), std::string(c.standard->label),
-                  c.detailRpm > 0. ? rpmText(c.detailRpm) : "–", plainNumber(100. * c.confidence, 0, w)});
+                  c.detail > 0. ? detailText(c.detail, c.axis, w) : "–", plainNumber(100. * c.confidence, 0, w)});
     if (c.sittings > 1)
         how += " " + sentence(w, "how.sittings", {std::to_string(c.sittings)});
     if (c.drift.removed)

@@ -37,16 +37,16 @@ Result<double> peakOf(const PullCurve& curve) {
 }
 
 Result<double> powerAt(const PullCurve& c, double rpm) {
-    const auto upper = std::upper_bound(c.rpm.begin(), c.rpm.end(), rpm);
-    const auto i = static_cast<std::size_t>(upper - c.rpm.begin());
-    if (i == 0 || (i == c.rpm.size() && rpm > c.rpm.back() + 1e-6))
+    const auto upper = std::upper_bound(c.place.begin(), c.place.end(), rpm);
+    const auto i = static_cast<std::size_t>(upper - c.place.begin());
+    if (i == 0 || (i == c.place.size() && rpm > c.place.back() + 1e-6))
         return Error{Message{"error.no-data-there"}};
-    const std::size_t b = std::min(i, c.rpm.size() - 1), a = b == i ? b - 1 : b;
-    if (b == i && holeBefore(c.rpm, c.gridRpm, b))
+    const std::size_t b = std::min(i, c.place.size() - 1), a = b == i ? b - 1 : b;
+    if (b == i && holeBefore(c.place, c.gridStep, b))
         return Error{Message{"error.no-data-there"}};
     if (!c.counted[a] || !c.counted[b])
         return Error{Message{"error.flagged-there"}};
-    const double share = b == a ? 0. : (rpm - c.rpm[a]) / (c.rpm[b] - c.rpm[a]);
+    const double share = b == a ? 0. : (rpm - c.place[a]) / (c.place[b] - c.place[a]);
     return c.powerW[a] + share * (c.powerW[b] - c.powerW[a]);
 }
 

@@ -13,7 +13,7 @@ namespace jr {
 
 struct Metric {
     enum class Kind { Band, Peak, At } kind = Kind::Band;
-    double atRpm = 0.;
+    double at = 0.;
 };
 std::string_view metricText(Metric::Kind kind);
 

@@ -8,11 +8,11 @@
 
 namespace jr {
 
-double UseWeights::at(double rpm) const {
+double UseWeights::at(double place) const {
     for (std::size_t i = 1; i < points.size(); ++i)
-        if (rpm >= points[i - 1].first && rpm <= points[i].first) {
+        if (place >= points[i - 1].first && place <= points[i].first) {
             const double span = points[i].first - points[i - 1].first;
-            const double share = span > 0. ? (rpm - points[i - 1].first) / span : 1.;
+            const double share = span > 0. ? (place - points[i - 1].first) / span : 1.;
             return points[i - 1].second + share * (points[i].second - points[i - 1].second);
         }
     return 0.;
@@ -34,14 +34,18 @@ std::string_view useKindText(UseKind kind) {
     return kTexts[static_cast<std::size_t>(kind)];
 }
 
-UseWeights usualWeights(UseKind kind, double peak) {
+UseWeights usualWeights(UseKind kind, double peak, CurveAxis axis) {
+    const double step = usualStep(axis);
     // Shares of the speed of peak power.
     const auto shape = [&](std::initializer_list<std::pair<double, double>> list) {
         UseWeights out;
         for (const auto& [share, weight] : list)
-            out.points.emplace_back(std::round(share * peak / 50.) * 50., weight);
+            out.points.emplace_back(std::round(share * peak / step) * step, weight);
         return out;
     };
+    if (axis == CurveAxis::RoadSpeed)
+        return kind == UseKind::SledOnTrail ? shape({{0.2, 0.}, {0.4, 0.8}, {0.9, 1.}, {1.2, 0.}})
+                                            : shape({{0.3, 0.}, {0.45, 1.}, {1.0, 1.}, {1.15, 0.}});
     switch (kind) {
     case UseKind::Road:
         return shape({{0.35, 0.}, {0.5, 1.}, {0.7, 1.}, {0.9, 0.4}, {1.0, 0.}});
@@ -57,25 +61,25 @@ UseWeights usualWeights(UseKind kind, double peak) {
     return {};
 }
 
-Result<UseWeights> weightsFromRide(const std::vector<double>& timeS, const std::vector<double>& rpm, double idleRpm,
-                                   double binRpm) {
+Result<UseWeights> weightsFromRide(const std::vector<double>& timeS, const std::vector<double>& speed, double idle,
+                                   double bin) {
     std::map<long, double> bins;
     int samples = 0;
-    for (std::size_t i = 1; i < rpm.size() && i < timeS.size(); ++i) {
+    for (std::size_t i = 1; i < speed.size() && i < timeS.size(); ++i) {
         const double dt = timeS[i] - timeS[i - 1];
-        if (!(rpm[i] > idleRpm) || !std::isfinite(rpm[i]) || !(dt > 0.) || dt > 2.)
+        if (!(speed[i] > idle) || !std::isfinite(speed[i]) || !(dt > 0.) || dt > 2.)
             continue; // standing, or a gap in the log
-        bins[std::lround(rpm[i] / binRpm)] += dt;
+        bins[std::lround(speed[i] / bin)] += dt;
         ++samples;
     }
     if (samples < 50)
         return Error{Message{"error.ride-too-short"}};
     UseWeights out;
     const long first = bins.begin()->first, last = bins.rbegin()->first;
-    out.points.emplace_back(static_cast<double>(first - 1) * binRpm, 0.);
+    out.points.emplace_back(static_cast<double>(first - 1) * bin, 0.);
     for (long b = first; b <= last; ++b)
-        out.points.emplace_back(static_cast<double>(b) * binRpm, bins.contains(b) ? bins[b] : 0.);
-    out.points.emplace_back(static_cast<double>(last + 1) * binRpm, 0.);
+        out.points.emplace_back(static_cast<double>(b) * bin, bins.contains(b) ? bins[b] : 0.);
+    out.points.emplace_back(static_cast<double>(last + 1) * bin, 0.);
     double most = 0.;
     for (const auto& p : out.points)
         most = std::max(most, p.second);
@@ -84,26 +88,26 @@ Result<UseWeights> weightsFromRide(const std::vector<double>& timeS, const std::
     return out;
 }
 
-double widthAbove(const std::vector<double>& rpm, const std::vector<double>& powerW, double share) {
-    if (rpm.size() < 2)
+double widthAbove(const std::vector<double>& place, const std::vector<double>& powerW, double share) {
+    if (place.size() < 2)
         return 0.;
     const auto top = static_cast<std::size_t>(std::max_element(powerW.begin(), powerW.end()) - powerW.begin());
     const double level = share * powerW[top];
     // Crossing points by straight lines on either side; the end of the data where it never falls below.
     const auto edge = [&](int step) {
         std::size_t i = top;
-        while ((step > 0 ? i + 1 < rpm.size() : i > 0) && powerW[i + static_cast<std::size_t>(step)] >= level)
+        while ((step > 0 ? i + 1 < place.size() : i > 0) && powerW[i + static_cast<std::size_t>(step)] >= level)
             i += static_cast<std::size_t>(step);
-        if (step > 0 ? i + 1 >= rpm.size() : i == 0)
-            return rpm[i];
+        if (step > 0 ? i + 1 >= place.size() : i == 0)
+            return place[i];
         const std::size_t k = i + static_cast<std::size_t>(step);
-        return rpm[i] + (rpm[k] - rpm[i]) * (powerW[i] - level) / (powerW[i] - powerW[k]);
+        return place[i] + (place[k] - place[i]) * (powerW[i] - level) / (powerW[i] - powerW[k]);
     };
     return edge(1) - edge(-1);
 }
 
 Result<Ranking> rankSetups(const std::vector<std::string>& names, const std::vector<Observation>& scores,
-                           const std::vector<std::vector<double>>& meanPowerW, const std::vector<double>& rpm,
+                           const std::vector<std::vector<double>>& meanPowerW, const std::vector<double>& place,
                            const UseWeights& weights, std::optional<double> repeatabilityPct, double confidence) {
     const int n = static_cast<int>(names.size());
     if (n < 2)
@@ -138,10 +142,10 @@ Result<Ranking> rankSetups(const std::vector<std::string>& names, const std::vec
         // A place is lost only to setups that are clearly better.
         for (int j = 0; j < i; ++j)
             r.place += separable(order[static_cast<std::size_t>(j)], order[static_cast<std::size_t>(i)]);
-        r.width90Rpm = widthAbove(rpm, meanPowerW[k]);
+        r.width90 = widthAbove(place, meanPowerW[k]);
         double lowest = 0., mean = 0., used = 0.;
-        for (std::size_t g = 0; g < rpm.size(); ++g)
-            if (const double w = weights.at(rpm[g]); w > 0.) {
+        for (std::size_t g = 0; g < place.size(); ++g)
+            if (const double w = weights.at(place[g]); w > 0.) {
                 lowest = used == 0. ? meanPowerW[k][g] : std::min(lowest, meanPowerW[k][g]);
                 mean += meanPowerW[k][g];
                 used += 1.;

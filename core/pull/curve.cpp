@@ -2,6 +2,7 @@
 #include "core/pull/curve.h"
 
 #include "core/nan.h"
+#include "core/pull/pull_axis.h"
 #include "core/pull/pull_method.h"
 
 #include <algorithm>
@@ -24,19 +25,12 @@ double between(const std::vector<double>& xs, const std::vector<double>& ys, dou
     return ys[i - 1] + share * (ys[i] - ys[i - 1]);
 }
 
-bool countedAt(const PullFit& pull, double rpm) {
+/// Whether nothing flagged lies at this place.
+bool countedAt(const PullFit& pull, const PullAxis& axis, double place) {
     return std::none_of(pull.flags().begin(), pull.flags().end(), [&](const Flag& flag) {
-        return !flag.overruled && flagExcludes(flag.kind) && rpm >= flag.fromRpm && rpm <= flag.toRpm;
+        const auto [from, to] = axis.placesOf(flag);
+        return !flag.overruled && flagExcludes(flag.kind) && place >= from && place <= to;
     });
-}
-
-/// Shaft speed in rad/s at an engine speed on a geared machine: w (a + b w) = engine.
-double shaftAt(const ReadyPull& pull, double rpm) {
-    const double engine = radPerSFromRpm(rpm);
-    if (std::abs(pull.ratioPerRadS) < 1e-12)
-        return engine / pull.ratioAtZero;
-    const double a = pull.ratioPerRadS, b = pull.ratioAtZero;
-    return (-b + std::sqrt(std::max(b * b + 4. * a * engine, 0.))) / (2. * a);
 }
 
 /// Means within half a width of each engine speed; NaN without a sample.
@@ -56,26 +50,26 @@ std::vector<double> gridWithin(double low, double high, double step) {
     return out;
 }
 
-void findPeaks(PullCurve& curve, const auto& powerAt, const PullFit& pull) {
-    for (std::size_t i = 0; i < curve.rpm.size(); ++i) {
+void findPeaks(PullCurve& curve, const auto& powerAt, const auto& engineAt, const auto& counted) {
+    for (std::size_t i = 0; i < curve.place.size(); ++i) {
         if (!curve.counted[i])
             continue;
         if (!curve.peakPower || curve.powerW[i] > curve.peakPower->value)
-            curve.peakPower = Peak{curve.powerW[i], curve.rpm[i]};
+            curve.peakPower = Peak{curve.powerW[i], curve.place[i]};
         if (!curve.peakTorque || curve.torqueNm[i] > curve.peakTorque->value)
-            curve.peakTorque = Peak{curve.torqueNm[i], curve.rpm[i]};
+            curve.peakTorque = Peak{curve.torqueNm[i], curve.place[i]};
     }
     // Between grid points, so that a coarse grid does not cost peak power.
     const auto refine = [&](std::optional<Peak>& peak, bool torque) {
-        if (!peak || curve.rpm.size() < 2)
+        if (!peak || curve.place.size() < 2)
             return;
-        const double step = curve.gridRpm;
+        const double step = curve.gridStep;
         const Peak coarse = *peak;
-        for (double x = coarse.rpm - step; x <= coarse.rpm + step; x += step / 16.) {
-            if (x < curve.rpm.front() || x > curve.rpm.back() || !countedAt(pull, x))
+        for (double x = coarse.place - step; x <= coarse.place + step; x += step / 16.) {
+            if (x < curve.place.front() || x > curve.place.back() || !counted(x))
                 continue;
             const double power = powerAt(x);
-            const double value = torque ? power / radPerSFromRpm(x) : power;
+            const double value = torque ? power / radPerSFromRpm(engineAt(x)) : power;
             if (value > peak->value)
                 peak = Peak{value, x};
         }
@@ -84,36 +78,39 @@ void findPeaks(PullCurve& curve, const auto& powerAt, const PullFit& pull) {
     refine(curve.peakTorque, true);
 }
 
-std::vector<double> smoothingBend(const PullFit& pull, const std::vector<double>& spline, const PullCurve& curve) {
+std::vector<double> smoothingBend(const PullFit& pull, const std::vector<double>& spline, const PullCurve& curve,
+                                  const PullAxis& axis, double fitDetailRpm) {
     std::vector<double> out;
-    const std::vector<double> again = pull.fit->smoothedAgain(spline, curve.detailRpm, true);
-    for (double rpm : curve.rpm) {
-        const double value = pull.fit->value(spline, rpm);
-        out.push_back((pull.fit->value(again, rpm) - value) / std::max(std::abs(value), 1e-9));
+    const std::vector<double> again = pull.fit->smoothedAgain(spline, fitDetailRpm, true);
+    for (double place : curve.place) {
+        const double x = axis.fitAt(place), value = pull.fit->value(spline, x);
+        out.push_back((pull.fit->value(again, x) - value) / std::max(std::abs(value), 1e-9));
     }
     return out;
 }
 
 Result<PullCurve> givenCurveOf(const PullFit& pull, const CurveOptions& options) {
     PullCurve out;
-    out.gridRpm = options.gridRpm;
+    const PullAxis axis(pull, CurveAxis::EngineSpeed);
+    const auto counted = [&](double x) { return countedAt(pull, axis, x); };
+    out.gridStep = options.gridStep;
     out.factor = correctionFactor(pull.header, *options.standard, out.cautions);
     const double f = out.factor.value_or(1.);
-    out.rpm = gridWithin(pull.lowRpm, pull.highRpm, options.gridRpm);
-    if (out.rpm.empty())
+    out.place = gridWithin(pull.lowRpm, pull.highRpm, options.gridStep);
+    if (out.place.empty())
         return Error{Message{"error.grid-outside-curve"}};
-    for (double x : out.rpm) {
+    for (double x : out.place) {
         out.powerW.push_back(f * between(pull.givenRpm, pull.givenPowerW, x));
         out.torqueNm.push_back(f * between(pull.givenRpm, pull.givenTorqueNm, x));
-        out.counted.push_back(countedAt(pull, x));
+        out.counted.push_back(counted(x));
         out.noise.push_back(0.);
     }
-    out.bend.assign(out.rpm.size(), 0.);
-    out.usedFromRpm = pull.lowRpm;
-    out.usedToRpm = pull.highRpm;
+    out.bend.assign(out.place.size(), 0.);
+    out.usedFrom = pull.lowRpm;
+    out.usedTo = pull.highRpm;
     // The given points themselves are the finest truth there is about a given curve: peaks are taken from them.
     for (std::size_t i = 0; i < pull.givenRpm.size(); ++i) {
-        if (!countedAt(pull, pull.givenRpm[i]))
+        if (!counted(pull.givenRpm[i]))
             continue;
         if (!out.peakPower || f * pull.givenPowerW[i] > out.peakPower->value)
             out.peakPower = Peak{f * pull.givenPowerW[i], pull.givenRpm[i]};
@@ -136,9 +133,9 @@ Message asMeasured(const Message& problem) {
 
 } // namespace
 
-long PullCurve::at(double wantedRpm) const {
-    const auto found = std::lower_bound(rpm.begin(), rpm.end(), wantedRpm - 1e-6);
-    return found != rpm.end() && std::abs(*found - wantedRpm) < 1e-6 ? found - rpm.begin() : -1;
+long PullCurve::at(double wantedPlace) const {
+    const auto found = std::lower_bound(place.begin(), place.end(), wantedPlace - 1e-6);
+    return found != place.end() && std::abs(*found - wantedPlace) < 1e-6 ? found - place.begin() : -1;
 }
 
 std::optional<double> correctionFactor(const PullHeader& header, const Standard& standard,
@@ -182,71 +179,141 @@ std::optional<double> correctionFactor(const PullHeader& header, const Standard&
     return standard.factor(*known);
 }
 
+namespace {
+
+/// Samples of the pull itself as (place, value).
+SpeedMeans alongAxis(const PullFit& pull, const PullAxis& axis, const std::vector<double>& value) {
+    std::vector<std::pair<double, double>> points;
+    const ReadyPull& ready = pull.ready;
+    for (std::size_t i = ready.from; i < ready.to; ++i)
+        points.emplace_back(axis.placeOfSample(i), value[i]);
+    return SpeedMeans(std::move(points));
+}
+
+/// Where the fit itself runs along the axis: a geared machine over either, a belt over road speed.
+Result<PullCurve> curveAlongFit(const PullFit& pull, const CurveOptions& options, PullCurve out) {
+    const PullAxis axis(pull, options.axis);
+    const double fitDetailRpm = std::max(options.detail * axis.fitPerPlace(), pull.fit->finestDetailRpm());
+    out.detail = fitDetailRpm / axis.fitPerPlace();
+    const double f = out.factor.value_or(1.);
+    const std::vector<double> spline = pull.fit->coefficients(fitDetailRpm, true);
+    // Half a detail at each end (never more than 4 % of the range) is not held by data on both sides.
+    constexpr double kMostTrim = 0.04;
+    const double low = axis.placeOfFit(pull.lowRpm), high = axis.placeOfFit(pull.highRpm);
+    const double trim = std::min(0.5 * out.detail, kMostTrim * (high - low));
+    out.usedFrom = low + trim;
+    out.usedTo = high - trim;
+    out.place = gridWithin(out.usedFrom, out.usedTo, options.gridStep);
+    if (out.place.empty())
+        return Error{Message{"error.grid-outside-pull"}};
+    std::vector<double> fitPlaces;
+    for (double x : out.place)
+        fitPlaces.push_back(axis.fitAt(x));
+    if (options.axis == CurveAxis::RoadSpeed) {
+        const SpeedMeans engine = alongAxis(pull, axis, pull.ready.rpm);
+        for (std::size_t i = 0; i < out.place.size(); ++i) {
+            const double half = 0.5 * options.gridStep; // it is smooth already (ready_pull.h)
+            const double mean = engine.mean(out.place[i] - half, out.place[i] + half);
+            out.engineRpm.push_back(pull.ready.geared ? fitPlaces[i] : mean);
+        }
+        // A slow logger may leave no sample in a window: its neighbours stand for it.
+        for (std::size_t i = 1; i < out.engineRpm.size(); ++i)
+            if (!std::isfinite(out.engineRpm[i]))
+                out.engineRpm[i] = out.engineRpm[i - 1];
+        for (std::size_t i = out.engineRpm.size() - 1; i-- > 0;)
+            if (!std::isfinite(out.engineRpm[i]))
+                out.engineRpm[i] = out.engineRpm[i + 1];
+    }
+    const auto powerAt = [&](double x) { return f * pull.fit->value(spline, axis.fitAt(x)) * axis.shaftAt(x); };
+    const auto engineAt = [&](double x) {
+        return options.axis == CurveAxis::EngineSpeed ? x : between(out.place, out.engineRpm, x);
+    };
+    const auto counted = [&](double x) { return countedAt(pull, axis, x); };
+    out.noise.assign(out.place.size(), 0.);
+    if (options.noise)
+        out.noise = pull.fit->standardErrors(fitPlaces, fitDetailRpm, true);
+    for (std::size_t i = 0; i < out.place.size(); ++i) {
+        const double x = out.place[i];
+        out.powerW.push_back(powerAt(x));
+        out.torqueNm.push_back(out.powerW.back() / radPerSFromRpm(out.engineRpmAt(i)));
+        out.counted.push_back(counted(x));
+        out.noise[i] *= f * axis.shaftAt(x) / std::max(std::abs(out.powerW.back()), 1e-9);
+    }
+    out.bend = smoothingBend(pull, spline, out, axis, fitDetailRpm);
+    findPeaks(out, powerAt, engineAt, counted);
+    return out;
+}
+
+/// A belt over engine speed: the fit runs over shaft speed, and what belongs to an engine speed is the mean of its
+/// samples.
+Result<PullCurve> beltOverEngineSpeed(const PullFit& pull, const CurveOptions& options, PullCurve out) {
+    const PullAxis axis(pull, options.axis);
+    const ReadyPull& ready = pull.ready;
+    out.detail = std::max(options.detail, pull.fit->finestDetailRpm());
+    const double f = out.factor.value_or(1.);
+    const std::vector<double> spline = pull.fit->coefficients(out.detail, true);
+    std::vector<double> power(ready.size(), kNaN);
+    double low = std::numeric_limits<double>::infinity(), high = -low;
+    for (std::size_t i = ready.from; i < ready.to; ++i) {
+        power[i] =
+            f * pull.fit->value(spline, rpmFromRadPerS(ready.shaftSmooth[i] * ready.ratioAtZero)) * ready.shaftSmooth[i];
+        low = std::min(low, ready.rpm[i]);
+        high = std::max(high, ready.rpm[i]);
+    }
+    const std::vector<double> grid = gridWithin(low, high, options.gridStep);
+    constexpr double kLeastHalfRpm = 25.;
+    const std::vector<double> means = overSpeed(alongAxis(pull, axis, power), grid,
+                                                std::max(0.5 * options.gridStep, kLeastHalfRpm));
+    for (std::size_t i = 0; i < grid.size(); ++i) {
+        if (!std::isfinite(means[i]))
+            continue;
+        out.place.push_back(grid[i]);
+        out.powerW.push_back(means[i]);
+        out.torqueNm.push_back(means[i] / radPerSFromRpm(grid[i]));
+        out.counted.push_back(countedAt(pull, axis, grid[i]));
+        out.noise.push_back(0.);
+    }
+    if (out.place.empty())
+        return Error{Message{"error.grid-outside-pull"}};
+    out.bend.assign(out.place.size(), 0.);
+    out.usedFrom = low;
+    out.usedTo = high;
+    findPeaks(
+        out, [&](double x) { return between(out.place, out.powerW, x); }, [](double x) { return x; },
+        [&](double x) { return countedAt(pull, axis, x); });
+    return out;
+}
+
+} // namespace
+
+CurveOptions usualCurveOptions(const PullFit& pull) {
+    const PullFit* one[] = {&pull};
+    CurveOptions out;
+    out.axis = *axisForAll(one, std::nullopt);
+    out.gridStep = usualStep(out.axis);
+    out.detail = std::max(likelyDetail(one, out.axis), 0.02 * out.gridStep); // a given curve makes none likely
+    return out;
+}
+
 Result<PullCurve> curveOf(const PullFit& pull, const CurveOptions& options) {
+    if (options.axis == CurveAxis::RoadSpeed && (!pull.fit || !roadPerShaft(pull)))
+        return Error{Message{"error.no-road-speed"}};
     if (!pull.fit)
         return givenCurveOf(pull, options);
-    PullCurve out;
-    out.gridRpm = options.gridRpm;
-    out.detailRpm = std::max(options.detailRpm, pull.fit->finestDetailRpm());
-    out.factor = correctionFactor(pull.header, *options.standard, out.cautions);
-    const double f = out.factor.value_or(1.);
-    const std::vector<double> spline = pull.fit->coefficients(out.detailRpm, true);
-    const ReadyPull& ready = pull.ready;
-
-    if (ready.geared) {
-        // Half a detail at each end (never more than 4 % of the range) is not held by data on both sides.
-        const double range = pull.highRpm - pull.lowRpm;
-        const double trim = std::min(0.5 * out.detailRpm, 0.04 * range);
-        out.usedFromRpm = pull.lowRpm + trim;
-        out.usedToRpm = pull.highRpm - trim;
-        const auto powerAt = [&](double x) { return f * pull.fit->value(spline, x) * shaftAt(ready, x); };
-        out.rpm = gridWithin(out.usedFromRpm, out.usedToRpm, options.gridRpm);
-        if (out.rpm.empty())
-            return Error{Message{"error.grid-outside-pull"}};
-        out.noise.assign(out.rpm.size(), 0.);
-        if (options.noise)
-            out.noise = pull.fit->standardErrors(out.rpm, out.detailRpm, true);
-        for (std::size_t i = 0; i < out.rpm.size(); ++i) {
-            const double x = out.rpm[i];
-            out.powerW.push_back(powerAt(x));
-            out.torqueNm.push_back(out.powerW.back() / radPerSFromRpm(x));
-            out.counted.push_back(countedAt(pull, x));
-            out.noise[i] *= f * shaftAt(ready, x) / std::max(std::abs(out.powerW.back()), 1e-9);
-        }
-        out.bend = smoothingBend(pull, spline, out);
-        findPeaks(out, powerAt, pull);
-    } else {
-        // CVT: the fit runs over shaft speed; what belongs to an engine speed is the mean of its samples.
-        std::vector<std::pair<double, double>> power;
-        double low = std::numeric_limits<double>::infinity(), high = -low;
-        for (std::size_t i = ready.from; i < ready.to; ++i) {
-            const double axis = rpmFromRadPerS(ready.shaftSmooth[i] * ready.ratioAtZero);
-            power.emplace_back(ready.rpm[i], f * pull.fit->value(spline, axis) * ready.shaftSmooth[i]);
-            low = std::min(low, ready.rpm[i]);
-            high = std::max(high, ready.rpm[i]);
-        }
-        const std::vector<double> grid = gridWithin(low, high, options.gridRpm);
-        const std::vector<double> means =
-            overSpeed(SpeedMeans(std::move(power)), grid, std::max(0.5 * options.gridRpm, 25.));
-        for (std::size_t i = 0; i < grid.size(); ++i) {
-            if (!std::isfinite(means[i]))
-                continue;
-            out.rpm.push_back(grid[i]);
-            out.powerW.push_back(means[i]);
-            out.torqueNm.push_back(means[i] / radPerSFromRpm(grid[i]));
-            out.counted.push_back(countedAt(pull, grid[i]));
-            out.noise.push_back(0.);
-        }
-        if (out.rpm.empty())
-            return Error{Message{"error.grid-outside-pull"}};
-        out.bend.assign(out.rpm.size(), 0.);
-        out.usedFromRpm = low;
-        out.usedToRpm = high;
-        findPeaks(
-            out, [&](double x) { return between(out.rpm, out.powerW, x); }, pull);
+    PullCurve begun;
+    begun.axis = options.axis;
+    begun.gridStep = options.gridStep;
+    begun.factor = correctionFactor(pull.header, *options.standard, begun.cautions);
+    const bool alongFit = pull.ready.geared || options.axis == CurveAxis::RoadSpeed;
+    Result<PullCurve> out = alongFit ? curveAlongFit(pull, options, std::move(begun))
+                                     : beltOverEngineSpeed(pull, options, std::move(begun));
+    if (out && !pull.afr.empty()) {
+        PullCurve& c = out.value();
+        const double half = std::max(0.5 * options.gridStep, 0.5 * c.detail);
+        const bool known = options.axis == CurveAxis::EngineSpeed;
+        c.afr = known ? overSpeed(pull.afrBySpeed, c.place, half)
+                      : overSpeed(alongAxis(pull, PullAxis(pull, options.axis), pull.afr), c.place, half);
     }
-    if (!pull.afr.empty())
-        out.afr = overSpeed(pull.afrBySpeed, out.rpm, std::max(0.5 * options.gridRpm, 0.5 * out.detailRpm));
     return out;
 }
 

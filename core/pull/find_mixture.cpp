@@ -151,8 +151,8 @@ void findWholePullFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions&
     };
     double slowest = pull.rpm[pull.from], fastest = slowest;
     for (std::size_t i = pull.from; i < pull.to; ++i) {
-        slowest = std::min(slowest, pull.rpm[i]);
-        fastest = std::max(fastest, pull.rpm[i]);
+        slowest = std::min(slowest, pull.fitPlace(i));
+        fastest = std::max(fastest, pull.fitPlace(i));
     }
     const double seconds = pull.timeS[pull.to - 1] - pull.timeS[pull.from];
     if (fastest - slowest < o.shortRpm || seconds < o.shortS) {

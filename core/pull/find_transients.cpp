@@ -107,26 +107,31 @@ void findLoadSpike(ReadyPull& pull, const ReadyOptions& options) {
     }
     if (earlyEnd < pull.from + o.spikeFewest || lateEnd < earlyEnd + 2 * o.spikeFewest)
         return;
-    // A straight line through the torque that follows, against engine speed, and its own scatter.
+    // A straight line through the torque that follows, against speed, and its own scatter. The engine's torque:
+    // on a belt the shaft's falls all through the pull, as the ratio does.
+    const auto torque = [&](std::size_t i) {
+        return pull.geared ? pull.torqueRough[i]
+                           : pull.torqueRough[i] * pull.shaftSmooth[i] / radPerSFromRpm(std::max(pull.rpm[i], 1.));
+    };
     StraightLine after;
     for (std::size_t i = earlyEnd; i < lateEnd; ++i)
-        after.add(pull.rpm[i], pull.torqueRough[i]);
+        after.add(pull.fitPlace(i), torque(i));
     constexpr double kOneRpm2 = 1.; // a narrower spread has no slope worth the name
     const double slope = after.spread() > kOneRpm2 ? after.slope() : 0.;
     double scatter = 0.;
     double highest = 0.;
     for (std::size_t i = earlyEnd; i < lateEnd; ++i) {
-        const double off = pull.torqueRough[i] - (after.meanY() + slope * (pull.rpm[i] - after.meanX()));
+        const double off = torque(i) - (after.meanY() + slope * (pull.fitPlace(i) - after.meanX()));
         scatter += off * off;
-        highest = std::max(highest, pull.torqueRough[i]);
+        highest = std::max(highest, torque(i));
     }
     scatter = std::sqrt(scatter / after.count());
     std::size_t spikeEnd = pull.from, hits = 0;
     for (std::size_t i = pull.from; i < earlyEnd; ++i) {
         // No steeper than the line allows downwards: a torque that truly falls from the start is no spike.
-        const double line = std::max(after.meanY() + slope * (pull.rpm[i] - after.meanX()), after.meanY());
+        const double line = std::max(after.meanY() + slope * (pull.fitPlace(i) - after.meanX()), after.meanY());
         const double limit = line + std::max(o.spikeShare * std::abs(line), o.spikeNoises * scatter);
-        if (pull.torqueRough[i] > limit) {
+        if (torque(i) > limit) {
             ++hits;
             spikeEnd = i + 1;
         }
@@ -135,8 +140,8 @@ void findLoadSpike(ReadyPull& pull, const ReadyOptions& options) {
         return;
     // Past the last high sample, until torque is back within half the margin of the line.
     while (spikeEnd < earlyEnd) {
-        const double line = std::max(after.meanY() + slope * (pull.rpm[spikeEnd] - after.meanX()), after.meanY());
-        if (pull.torqueRough[spikeEnd] < line + o.spikeEnds * o.spikeShare * std::abs(line) + scatter)
+        const double line = std::max(after.meanY() + slope * (pull.fitPlace(spikeEnd) - after.meanX()), after.meanY());
+        if (torque(spikeEnd) < line + o.spikeEnds * o.spikeShare * std::abs(line) + scatter)
             break;
         ++spikeEnd;
     }

@@ -41,6 +41,8 @@ struct Flag {
     double toS = std::numeric_limits<double>::quiet_NaN();
     double fromRpm = std::numeric_limits<double>::quiet_NaN();
     double toRpm = std::numeric_limits<double>::quiet_NaN();
+    double fromShaftRadS = std::numeric_limits<double>::quiet_NaN();
+    double toShaftRadS = std::numeric_limits<double>::quiet_NaN();
     Message message{};      ///< what was seen, for people
     bool overruled = false; ///< a person said this stretch counts
 };

@@ -9,9 +9,9 @@
 namespace jr {
 
 /// Whether a hole lies between place `i` and the one before it.
-inline bool holeBefore(const std::vector<double>& rpm, double gridRpm, std::size_t i) {
+inline bool holeBefore(const std::vector<double>& rpm, double gridStep, std::size_t i) {
     constexpr double kMoreThanOneStep = 1.5; // neighbours are one step apart, up to rounding
-    return i > 0 && rpm[i] - rpm[i - 1] > kMoreThanOneStep * gridRpm;
+    return i > 0 && rpm[i] - rpm[i - 1] > kMoreThanOneStep * gridStep;
 }
 
 } // namespace jr

@@ -3,6 +3,7 @@
 
 #include "core/nan.h"
 #include "core/pull/procedure_check.h"
+#include "core/pull/pull_axis.h"
 #include "core/pull/pull_method.h"
 
 #include <algorithm>
@@ -12,14 +13,16 @@
 namespace jr {
 namespace {
 
-/// Axis of the fit: engine speed on a geared machine; on a CVT the shaft's speed scaled by the middle ratio.
 std::vector<double> fitAxis(const ReadyPull& pull) {
-    if (pull.geared)
-        return pull.rpm;
     std::vector<double> x(pull.size());
     for (std::size_t i = 0; i < x.size(); ++i)
-        x[i] = rpmFromRadPerS(pull.shaftSmooth[i] * pull.ratioAtZero);
+        x[i] = pull.fitPlace(i);
     return x;
+}
+
+/// A detail in the axis' unit as the pull's own fit counts it, rpm.
+double fitDetailRpm(const PullFit& pull, CurveAxis axis, double detail) {
+    return detail * PullAxis(pull, axis).fitPerPlace();
 }
 
 } // namespace
@@ -82,38 +85,38 @@ Result<PullFit> ShaftMethod::fit(const Trace& trace, const ReadyOptions& options
     return out;
 }
 
-double likelyDetailRpm(std::span<const PullFit* const> all) {
-    static constexpr double kLadder[] = {30.,  40.,  50.,  60.,  70.,  80.,   90.,   100.,  110., 120., 130.,
-                                         140., 150., 160., 180., 200., 220.,  250.,  280.,  320., 360., 400.,
-                                         450., 500., 600., 700., 800., 1000., 1300., 1600., 2000.};
+double likelyDetail(std::span<const PullFit* const> all, CurveAxis axis) {
+    static constexpr double kLadderRpm[] = {30.,  40.,  50.,  60.,  70.,  80.,   90.,   100.,  110., 120., 130.,
+                                            140., 150., 160., 180., 200., 220.,  250.,  280.,  320., 360., 400.,
+                                            450., 500., 600., 700., 800., 1000., 1300., 1600., 2000.};
+    // A metre a second of road is some hundred revolutions a minute of an engine on a belt.
+    const double unit = axis == CurveAxis::EngineSpeed ? 1. : 0.01;
     // Two dozen pulls say what a hundred would, in a quarter of the time: evenly picked, always the same ones.
     constexpr std::size_t kEnough = 24;
-    std::vector<const PullFit*> picked;
+    std::vector<const PullFit*> pulls;
     for (std::size_t i = 0; i < std::min(all.size(), kEnough); ++i)
-        picked.push_back(all[all.size() <= kEnough ? i : i * all.size() / kEnough]);
-    const std::span<const PullFit* const> pulls(picked);
-    double best = 0., bestDeviance = std::numeric_limits<double>::infinity();
-    double finest = 0., coarsest = std::numeric_limits<double>::infinity();
-    bool any = false;
-    for (const PullFit* pull : pulls)
-        if (pull->fit) {
-            any = true;
-            finest = std::max(finest, pull->fit->finestDetailRpm());
-            coarsest = std::min(coarsest, pull->fit->coarsestDetailRpm());
-        }
-    if (!any)
+        if (const PullFit* pull = all[all.size() <= kEnough ? i : i * all.size() / kEnough]; pull->fit)
+            pulls.push_back(pull);
+    if (pulls.empty())
         return 0.;
+    double finest = 0., coarsest = std::numeric_limits<double>::infinity();
+    for (const PullFit* pull : pulls) {
+        const double perPlace = fitDetailRpm(*pull, axis, 1.);
+        finest = std::max(finest, pull->fit->finestDetailRpm() / perPlace);
+        coarsest = std::min(coarsest, pull->fit->coarsestDetailRpm() / perPlace);
+    }
+    double best = 0., bestDeviance = std::numeric_limits<double>::infinity();
     int worse = 0;
-    for (double detail : kLadder) {
-        if (detail < finest * 1.02 && best == 0. && detail != kLadder[std::size(kLadder) - 1])
+    for (const double rung : kLadderRpm) {
+        const double detail = rung * unit;
+        if (detail < finest * 1.02 && best == 0. && rung != kLadderRpm[std::size(kLadderRpm) - 1])
             if (detail * 1.2 < finest)
                 continue;
         if (detail > coarsest && best > 0.)
             break;
         double deviance = 0.;
         for (const PullFit* pull : pulls)
-            if (pull->fit)
-                deviance += pull->fit->deviance(detail);
+            deviance += pull->fit->deviance(fitDetailRpm(*pull, axis, detail));
         if (deviance < bestDeviance) {
             bestDeviance = deviance;
             best = detail;
@@ -125,15 +128,16 @@ double likelyDetailRpm(std::span<const PullFit* const> all) {
     return best;
 }
 
-std::vector<RawPoint> rawPoints(const PullFit& pull, double everyS) {
+std::vector<RawPoint> rawPoints(const PullFit& pull, CurveAxis axis, double everyS) {
     std::vector<RawPoint> out;
+    const PullAxis along(pull, axis);
     const ReadyPull& r = pull.ready;
     double next = -std::numeric_limits<double>::infinity();
     for (std::size_t i = 0; i < r.size(); ++i) {
         if (r.timeS[i] < next)
             continue;
         next = r.timeS[i] + everyS;
-        out.push_back({r.timeS[i], r.rpm[i], r.torqueRough[i] * r.shaftSmooth[i], r.fitted[i] != 0});
+        out.push_back({r.timeS[i], along.placeOfSample(i), r.torqueRough[i] * r.shaftSmooth[i], r.fitted[i] != 0});
     }
     for (std::size_t i = 0; i < pull.givenRpm.size(); ++i)
         out.push_back({kNaN, pull.givenRpm[i], pull.givenPowerW[i], true});

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A kind of run as a strategy: what it needs, which shaft it sees, where in the record the run is, its torque before
-// any fit, its design rows, and what its curve is drawn over. One folder entry (core/pull/methods) and one line of the
+// any fit, its design rows, and whether a road speed belongs to it. One folder entry (core/pull/methods) and one line of the
 // table in pull_methods.cpp for each; nothing else asks for the kind.
 //
 // A run that was recorded against time on a shaft (roller, brake; a road run is another) derives from ShaftMethod,
@@ -19,14 +19,12 @@ namespace jr {
 
 struct LocalLine;
 
-/// What a curve of this kind is drawn over.
-enum class CurveAxis { EngineSpeed, RoadSpeed, Distance };
-
 class PullMethod {
 public:
     virtual ~PullMethod() = default;
     virtual PullKind kind() const = 0;
-    virtual CurveAxis usualAxis() const { return CurveAxis::EngineSpeed; }
+    /// Metres of road a radian of the shaft, for a curve over road speed; nothing where the kind or the header has none.
+    virtual std::optional<double> roadPerShaft(const PullHeader&) const { return std::nullopt; }
     /// Whether its figures are raw and are corrected from its own air; a curve worked out elsewhere carries its own.
     virtual bool measured() const { return true; }
     /// The whole way from a trace to what curves are made of.

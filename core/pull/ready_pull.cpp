@@ -256,6 +256,11 @@ Flag addFlag(ReadyPull& pull, const ReadyOptions& options, FlagKind kind, std::s
         flag.fromRpm = std::min(flag.fromRpm, pull.rpm[i]);
         flag.toRpm = std::max(flag.toRpm, pull.rpm[i]);
     }
+    flag.fromShaftRadS = flag.toShaftRadS = pull.shaftSmooth[from];
+    for (std::size_t i = from; i < to; ++i) {
+        flag.fromShaftRadS = std::min(flag.fromShaftRadS, pull.shaftSmooth[i]);
+        flag.toShaftRadS = std::max(flag.toShaftRadS, pull.shaftSmooth[i]);
+    }
     flag.message = std::move(message);
     const double slack = options.flags.overruleS;
     for (const FlagOverrule& o : options.overrules)

@@ -42,6 +42,9 @@ struct ReadyPull {
     std::vector<Flag> flags;
     std::vector<std::size_t> breaks; ///< samples after a masked stretch where the shaft speed starts afresh (slip)
 
+    /// What the fit runs over, rpm: engine speed on a geared machine; on a belt, which holds the engine near one speed,
+    /// the shaft's speed times the middle ratio.
+    double fitPlace(std::size_t i) const { return geared ? rpm[i] : rpmFromRadPerS(shaftSmooth[i] * ratioAtZero); }
     double ratio(double shaft) const { return ratioAtZero + ratioPerRadS * shaft; }
     std::size_t size() const { return timeS.size(); }
 };

@@ -3,6 +3,7 @@
 
 #include "core/judge/distinct_pulls.h"
 #include "core/nan.h"
+#include "core/pull/pull_axis.h"
 #include "core/words/wording.h"
 
 #include <algorithm>
@@ -12,12 +13,12 @@ namespace jr {
 namespace {
 
 /// Used where no trace says which detail is likely (given curves only) and a curve needs one.
-constexpr double kDetailWithoutTracesRpm = 100.;
+constexpr double kDetailWithoutTraces = 100.; // rpm: given curves have no road speed
 
 } // namespace
 
 MetricKey keyOf(const Metric& metric) {
-    return {static_cast<int>(metric.kind), metric.kind == Metric::Kind::At ? metric.atRpm : 0.};
+    return {static_cast<int>(metric.kind), metric.kind == Metric::Kind::At ? metric.at : 0.};
 }
 
 std::vector<const PullFit*> Study::Answers::fits(bool onlyCounting) const {
@@ -53,19 +54,20 @@ std::string Study::Answers::setupName(const std::string& id) const {
 
 double Study::Answers::likelyOrAskedDetail() const {
     return detail.get([&] {
-        if (settings.detailRpm > 0.)
-            return settings.detailRpm;
-        return oldDetailRpm ? *oldDetailRpm : likelyDetailRpm(fits(true));
+        if (settings.detail > 0.)
+            return settings.detail;
+        return oldDetailRpm ? *oldDetailRpm : likelyDetail(fits(true), axis);
     });
 }
 
-CompareOptions Study::Answers::options(std::optional<double> fromRpm, std::optional<double> toRpm) const {
+CompareOptions Study::Answers::options(std::optional<double> from, std::optional<double> to) const {
     CompareOptions o;
     o.standard = standard;
-    o.gridRpm = settings.gridRpm;
-    o.detailRpm = likelyOrAskedDetail();
-    o.fromRpm = fromRpm;
-    o.toRpm = toRpm;
+    o.axis = axis;
+    o.gridStep = gridStep;
+    o.detail = likelyOrAskedDetail();
+    o.from = from;
+    o.to = to;
     o.worthPct = settings.worthPct;
     o.confidence = settings.confidence;
     o.repeatabilityPct = settings.repeatabilityPct;
@@ -75,8 +77,8 @@ CompareOptions Study::Answers::options(std::optional<double> fromRpm, std::optio
 const std::vector<CurveResult>& Study::Answers::allCurves() const {
     return curves.get([&] {
         const double wanted = likelyOrAskedDetail();
-        const CurveOptions o{settings.gridRpm, wanted > 0. ? wanted : kDetailWithoutTracesRpm, standard, false};
-        const bool same = old.standard == standard && old.gridRpm == o.gridRpm && old.detailRpm == o.detailRpm;
+        const CurveOptions o{axis, gridStep, wanted > 0. ? wanted : kDetailWithoutTraces, standard, false};
+        const bool same = old.standard == standard && old.axis == axis && old.gridStep == o.gridStep && old.detail == o.detail;
         std::vector<CurveResult> out(pulls.size(), Error{Message{"error.no-curve-pull"}});
         std::vector<const PullFit*> missing;
         std::vector<std::size_t> at;
@@ -119,7 +121,7 @@ Result<CurvedSets> Study::Answers::curvedSets(const std::vector<std::string>& se
     if (single && settings.repeatabilityPct)
         noisy = &curvesWithNoise.get([&] {
             const double wanted = likelyOrAskedDetail();
-            const CurveOptions o{settings.gridRpm, wanted > 0. ? wanted : kDetailWithoutTracesRpm, standard, true};
+            const CurveOptions o{axis, gridStep, wanted > 0. ? wanted : kDetailWithoutTraces, standard, true};
             std::vector<CurveResult> out = found;
             const std::vector<CurveResult> made = curvesOf(fits(false), o, [&] { return abandoned.load(); });
             for (std::size_t i = 0, k = 0; i < pulls.size(); ++i)
@@ -150,7 +152,7 @@ const Result<RangeModel>& Study::Answers::wholeField() const {
             return sets.error();
         if (sets->empty())
             return Error{Message{"error.no-pull-counts"}};
-        return rangeModel(*sets, options(settings.fromRpm, settings.toRpm));
+        return rangeModel(*sets, options(settings.from, settings.to));
     });
 }
 
@@ -164,16 +166,20 @@ std::shared_ptr<const Study> Study::make(std::vector<StudyPull> pulls, std::vect
     answers->tree = std::move(tree);
     answers->settings = std::move(settings);
     answers->standard = standardForAll(answers->fits(true), answers->settings.standard);
+    const std::optional<CurveAxis> asked = answers->settings.axis;
+    answers->axis = asked ? *asked : *axisForAll(answers->fits(true), asked);
+    answers->gridStep = answers->settings.gridStep > 0. ? answers->settings.gridStep : usualStep(answers->axis);
     answers->findings = before ? before->m->findings : std::make_shared<MixtureFindings>();
     if (before) {
         const Answers& b = *before->m;
         const double* detail = b.detail.known();
-        if (detail && !(b.settings.detailRpm > 0.) && b.fits(true) == answers->fits(true))
+        if (detail && !(b.settings.detail > 0.) && b.axis == answers->axis && b.fits(true) == answers->fits(true))
             answers->oldDetailRpm = *detail;
         if (const auto* curves = b.curves.known(); curves && detail && !b.abandoned) {
             answers->old.standard = b.standard;
-            answers->old.gridRpm = b.settings.gridRpm;
-            answers->old.detailRpm = *detail > 0. ? *detail : kDetailWithoutTracesRpm;
+            answers->old.axis = b.axis;
+            answers->old.gridStep = b.gridStep;
+            answers->old.detail = *detail > 0. ? *detail : kDetailWithoutTraces;
             for (std::size_t i = 0; i < b.pulls.size(); ++i)
                 if (b.pulls[i].fit && (*curves)[i])
                     answers->old.curves.emplace_back(b.pulls[i].fit, *(*curves)[i]);
@@ -208,7 +214,15 @@ const Standard& Study::standard() const {
     return *m->standard;
 }
 
-double Study::detailRpm() const {
+CurveAxis Study::axis() const {
+    return m->axis;
+}
+
+double Study::gridStep() const {
+    return m->gridStep;
+}
+
+double Study::detail() const {
     return m->likelyOrAskedDetail();
 }
 
@@ -236,10 +250,10 @@ std::shared_ptr<const PullCurve> Study::curve(std::size_t pull) const {
     return curve ? *curve : nullptr;
 }
 
-const std::vector<double>& Study::commonRpm() const {
+const std::vector<double>& Study::commonPlaces() const {
     static const std::vector<double> none;
     const Result<RangeModel>& field = m->wholeField();
-    return field ? field->rpm : none;
+    return field ? field->place : none;
 }
 
 const std::vector<double>& Study::bandMeansW() const {

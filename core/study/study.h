@@ -46,9 +46,10 @@ struct StudyPull {
 
 struct StudySettings {
     const Standard* standard = findStandard("sae-j1349");
-    double gridRpm = 50.;
-    double detailRpm = 0.; ///< 0: what the counting pulls make likely
-    std::optional<double> fromRpm, toRpm;
+    std::optional<CurveAxis> axis; ///< nothing: road speed on a belt, else engine speed
+    double gridStep = 0.; ///< 0: usual for the axis
+    double detail = 0.; ///< 0: what the counting pulls make likely
+    std::optional<double> from, to;
     double worthPct = 1.;
     double confidence = 0.95;
     std::optional<double> repeatabilityPct;
@@ -85,7 +86,7 @@ struct SweepAnswer {
 
 struct RankingAnswer {
     std::vector<std::string> setupIds; ///< in the order first pulled, as the mean curves
-    std::vector<double> rpm;
+    std::vector<double> place;
     std::vector<std::vector<double>> meanW; ///< of each setup, drift taken out
     UseWeights weights;
     std::optional<Error> problem; ///< why there is no ranking, though there are curves
@@ -120,7 +121,10 @@ public:
     const StudySettings& settings() const;
     /// In force for every pull.
     const Standard& standard() const;
-    double detailRpm() const;
+    /// What the pulls are judged over, all alike, and the step and detail along it.
+    CurveAxis axis() const;
+    double gridStep() const;
+    double detail() const;
     /// Why figures are not corrected though a standard was asked for: the pulls whose air is not known.
     std::vector<std::size_t> withoutAir() const;
 
@@ -134,14 +138,14 @@ public:
     /// read against the same grid.
     const std::vector<double>& bandMeansW() const;
     /// The grid of the band means; empty when the counting pulls have no range in common.
-    const std::vector<double>& commonRpm() const;
+    const std::vector<double>& commonPlaces() const;
 
     /// The two sides looked at, over what these two have in common. Errors in words for people: no second setup yet, a
     /// side without a pull that counts.
     const Result<Comparison>& comparison() const;
     /// Any two, over a band of their own.
     const Result<Comparison>& comparisonOf(const std::string& base, const std::string& with,
-                                           std::optional<double> fromRpm, std::optional<double> toRpm) const;
+                                           std::optional<double> from, std::optional<double> to) const;
     /// Every other pulled setup against the base looked at, held together.
     const Result<std::vector<Comparison>>& everySetup() const;
 

@@ -26,7 +26,8 @@ using CurvedSets = std::vector<std::vector<CurvedPull>>;
 /// Curves worked out for another study, with what they were worked out under.
 struct OldCurves {
     const Standard* standard = nullptr;
-    double gridRpm = 0., detailRpm = 0.;
+    CurveAxis axis = CurveAxis::EngineSpeed;
+    double gridStep = 0., detail = 0.;
     std::vector<std::pair<std::shared_ptr<const PullFit>, std::shared_ptr<const PullCurve>>> curves;
 };
 
@@ -47,6 +48,8 @@ struct Study::Answers {
     std::vector<SetupNode> tree;
     StudySettings settings;
     const Standard* standard = nullptr; ///< in force
+    CurveAxis axis = CurveAxis::EngineSpeed; ///< in force
+    double gridStep = 0.;
     OldCurves old;
     std::optional<double> oldDetailRpm; ///< likely for the very same pulls
     std::atomic<bool> abandoned = false;
@@ -72,7 +75,7 @@ struct Study::Answers {
     std::string setupName(const std::string& id) const;
     double likelyOrAskedDetail() const;
     const std::vector<CurveResult>& allCurves() const;
-    CompareOptions options(std::optional<double> fromRpm, std::optional<double> toRpm) const;
+    CompareOptions options(std::optional<double> from, std::optional<double> to) const;
     /// The counting pulls of these setups with their curves. Errors: a pull without a curve, one measurement twice.
     Result<CurvedSets> curvedSets(const std::vector<std::string>& setupIds, int* repeated = nullptr) const;
     const Result<RangeModel>& wholeField() const;

@@ -8,17 +8,17 @@
 namespace jr {
 
 const Result<Comparison>& Study::comparison() const {
-    return comparisonOf(m->settings.baseSetup, m->settings.withSetup, m->settings.fromRpm, m->settings.toRpm);
+    return comparisonOf(m->settings.baseSetup, m->settings.withSetup, m->settings.from, m->settings.to);
 }
 
 const Result<Comparison>& Study::comparisonOf(const std::string& base, const std::string& with,
-                                              std::optional<double> fromRpm, std::optional<double> toRpm) const {
-    return m->comparisons.get({base, with, {fromRpm, toRpm}}, [&]() -> Result<Comparison> {
+                                              std::optional<double> from, std::optional<double> to) const {
+    return m->comparisons.get({base, with, {from, to}}, [&]() -> Result<Comparison> {
         int repeated = 0;
         const Result<CurvedSets> sets = m->curvedSets({base, with}, &repeated);
         if (!sets)
             return sets.error();
-        CompareOptions options = m->options(fromRpm, toRpm);
+        CompareOptions options = m->options(from, to);
         options.wantedStandard = m->settings.standard;
         // A change that was forced by another shares its credit and is no second one.
         const SetupDifference difference = differenceOf(m->tree, base, with);
@@ -41,7 +41,7 @@ const Result<std::vector<Comparison>>& Study::everySetup() const {
         const Result<CurvedSets> sets = m->curvedSets(ids, &repeated);
         if (!sets)
             return sets.error();
-        CompareOptions options = m->options(m->settings.fromRpm, m->settings.toRpm);
+        CompareOptions options = m->options(m->settings.from, m->settings.to);
         options.wantedStandard = m->settings.standard;
         return compareSets(*sets, options, repeated);
     });

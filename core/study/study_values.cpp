@@ -16,6 +16,8 @@ namespace {
 constexpr double kBandCovered = 0.97;
 /// A mixture means something over so many pulls of a setup.
 constexpr int kPullsForMixture = 2;
+/// The best of a sweep is looked for at every so many steps of the grid.
+constexpr double kSweepStep = 5.;
 
 std::optional<double> firstReading(const Trace* trace, ChannelId id) {
     if (const Channel* channel = trace ? trace->find(id) : nullptr)
@@ -28,15 +30,15 @@ std::optional<double> firstReading(const Trace* trace, ChannelId id) {
 /// Nothing when the common grid reaches over the band that was asked for.
 std::optional<Error> shortOfBand(const Study& study, const std::vector<double>& common) {
     const StudySettings& s = study.settings();
-    if (!s.fromRpm && !s.toRpm)
+    if (!s.from && !s.to)
         return std::nullopt;
-    const double from = s.fromRpm.value_or(common.front()), to = s.toRpm.value_or(common.back());
-    if (static_cast<double>(common.size()) >= kBandCovered * (std::floor((to - from) / s.gridRpm + 1e-6) - 1.))
+    const double from = s.from.value_or(common.front()), to = s.to.value_or(common.back());
+    if (static_cast<double>(common.size()) >= kBandCovered * (std::floor((to - from) / study.gridStep() + 1e-6) - 1.))
         return std::nullopt;
     for (std::size_t i = 0; i < study.pulls().size(); ++i)
         if (const StudyPull& p = study.pulls()[i]; p.fit && p.counts)
             if (const auto curve = study.curve(i);
-                curve && (curve->rpm.front() > from + s.gridRpm || curve->rpm.back() < to - s.gridRpm))
+                curve && (curve->place.front() > from + study.gridStep() || curve->place.back() < to - study.gridStep()))
                 return Error{Message{"error.short-of-band", {std::to_string(p.number)}}};
     return Error{Message{"error.band-flagged"}};
 }
@@ -81,12 +83,12 @@ Result<PullValues> Study::values(const std::vector<std::string>& setupIds, const
         const Result<RangeModel>& field = m->wholeField();
         if (!field)
             return field.error();
-        if (const auto problem = shortOfBand(*this, field->rpm))
+        if (const auto problem = shortOfBand(*this, field->place))
             return *problem;
     }
     for (std::size_t k = 0; k < out.pulls.size(); ++k) {
         const Result<double> value = metric.kind == Metric::Kind::Band ? Result<double>(bandMeansW()[out.pulls[k]])
-                                     : metric.kind == Metric::Kind::At ? powerAt(*curves[k], metric.atRpm)
+                                     : metric.kind == Metric::Kind::At ? powerAt(*curves[k], metric.at)
                                                                        : peakOf(*curves[k]);
         if (!value)
             return ofPull(m->pulls[out.pulls[k]].number, value.error());
@@ -139,7 +141,7 @@ const Result<CrossAnswer>& Study::cross(const Metric& metric) const {
         const Result<CurvedSets> sets = m->curvedSets(found->setupIds);
         const auto design = crossDesign(found->factors, found->cells);
         if (sets && design)
-            if (const auto model = rangeModel(*sets, m->options(m->settings.fromRpm, m->settings.toRpm)))
+            if (const auto model = rangeModel(*sets, m->options(m->settings.from, m->settings.to)))
                 out.along = std::make_shared<const EffectsAlongRange>(
                     effectsAlongRange(*design, *model, m->settings.confidence));
         return out;
@@ -172,8 +174,8 @@ const Result<SweepAnswer>& Study::sweep(const std::string& part, const Metric& m
         out.cautions =
             groupCautions(out.sweep->fit, values->observations, static_cast<int>(found->points.size()), true);
         if (const Result<CurvedSets> sets = m->curvedSets(found->setupIds))
-            if (const auto model = rangeModel(*sets, m->options(m->settings.fromRpm, m->settings.toRpm)))
-                out.along = bestAlongRange(found->points, *model, options, 250., [&] { return m->abandoned.load(); });
+            if (const auto model = rangeModel(*sets, m->options(m->settings.from, m->settings.to)))
+                out.along = bestAlongRange(found->points, *model, options, kSweepStep * m->gridStep, [&] { return m->abandoned.load(); });
         return out;
     });
 }
@@ -192,7 +194,7 @@ const Result<RankingAnswer>& Study::ranking(UseKind use, const std::optional<Use
         const Result<RangeModel> model = rangeModel(*sets, m->options(std::nullopt, std::nullopt));
         if (!model)
             return model.error();
-        out.rpm = model->rpm;
+        out.place = model->place;
         std::vector<std::string> names;
         for (std::size_t s = 0; s < out.setupIds.size(); ++s) {
             names.push_back(m->setupName(out.setupIds[s]));
@@ -200,8 +202,9 @@ const Result<RankingAnswer>& Study::ranking(UseKind use, const std::optional<Use
         }
         const std::vector<double>& first = out.meanW.front();
         out.weights = own ? *own
-                          : usualWeights(use, model->rpm[static_cast<std::size_t>(
-                                                  std::max_element(first.begin(), first.end()) - first.begin())]);
+                          : usualWeights(use, model->place[static_cast<std::size_t>(
+                                                  std::max_element(first.begin(), first.end()) - first.begin())],
+                                         model->axis);
         std::vector<Observation> scores;
         for (std::size_t s = 0; s < names.size(); ++s)
             for (std::size_t i = model->firstOf(s); i < model->firstOf(s) + model->sizes[s]; ++i) {
@@ -212,7 +215,7 @@ const Result<RankingAnswer>& Study::ranking(UseKind use, const std::optional<Use
                 }
                 scores.push_back({static_cast<int>(s), *score, model->pulls[i].fit->header.startedEpochS});
             }
-        Result<Ranking> ranking = rankSetups(names, scores, out.meanW, model->rpm, out.weights,
+        Result<Ranking> ranking = rankSetups(names, scores, out.meanW, model->place, out.weights,
                                              m->settings.repeatabilityPct, m->settings.confidence);
         if (!ranking) {
             out.problem = ranking.error();

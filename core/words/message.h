@@ -4,6 +4,7 @@
 // never put together from parts, so that it can be translated.
 #pragma once
 
+#include "core/units/curve_axis.h"
 #include "core/units/units.h"
 
 #include <string>
@@ -45,7 +46,15 @@ struct Sayings {
     bool operator==(const Sayings&) const;
 };
 
-using Argument = std::variant<std::string, Count, Number, Power, Names, Sayings>;
+/// A place on the axis a curve is drawn over, in the reader's unit: "6500 rpm", "62 km/h".
+struct Place {
+    double value;
+    CurveAxis axis;
+    bool unit = true;      ///< written with its unit
+    bool operator==(const Place&) const = default;
+};
+
+using Argument = std::variant<std::string, Count, Number, Power, Names, Sayings, Place>;
 
 struct Message {
     std::string_view code; ///< of the tables; a string literal

@@ -28,6 +28,7 @@ struct InWords {
     std::string operator()(const Count& count) const { return std::to_string(count.number); }
     std::string operator()(const Number& n) const { return plainNumber(n.value, n.decimals, wording, n.sign); }
     std::string operator()(const Power& p) const { return withUnit(p.watt, p.marginW, wording.power, wording, p.sign); }
+    std::string operator()(const Place& place) const { return placeText(place, wording); }
     std::string operator()(const Sayings& list) const {
         std::string out;
         for (const Message& message : list.messages)
@@ -82,6 +83,28 @@ std::string withUnit(double si, double marginSi, const Unit& unit, const Wording
     if (!(margin > 0.) && value != 0.)
         decimals = std::clamp(2 - static_cast<int>(std::floor(std::log10(std::abs(value)))), 0, 3);
     return plainNumber(value, decimals, wording, sign) + " " + std::string(unit.symbol);
+}
+
+double placeShown(double place, CurveAxis axis, const Wording& wording) {
+    return axis == CurveAxis::EngineSpeed ? place : fromSi(place, wording.road);
+}
+
+double placeFromShown(double shown, CurveAxis axis, const Wording& wording) {
+    return axis == CurveAxis::EngineSpeed ? shown : toSi(shown, wording.road);
+}
+
+std::string axisSymbol(CurveAxis axis, const Wording& wording) {
+    return axis == CurveAxis::EngineSpeed ? "rpm" : std::string(wording.road.symbol);
+}
+
+std::string detailText(double detail, CurveAxis axis, const Wording& wording) {
+    return plainNumber(placeShown(detail, axis, wording), axis == CurveAxis::EngineSpeed ? 0 : 1, wording) + " " +
+           axisSymbol(axis, wording);
+}
+
+std::string placeText(const Place& place, const Wording& wording) {
+    const std::string number = plainNumber(placeShown(place.value, place.axis, wording), 0, wording);
+    return place.unit ? number + " " + axisSymbol(place.axis, wording) : number;
 }
 
 std::string rangeText(double low, double high, int decimals, const Wording& w) {

@@ -17,6 +17,7 @@ namespace jr {
 struct Wording {
     Unit power = *findUnit("hp");
     Unit torque = *findUnit("lb-ft");
+    Unit road = *findUnit("km/h");
     char decimalPoint = '.';
     const Language* language = &english();
 };
@@ -24,6 +25,14 @@ struct Wording {
 /// `value` in its unit, rounded to the first digit of `margin` (two digits when that begins with 1; three significant
 /// figures when there is no margin), with the unit: "1.4 hp".
 std::string withUnit(double si, double marginSi, const Unit& unit, const Wording& wording, bool sign = false);
+/// A place on a curve's axis, whole in the reader's unit: "6500 rpm", "62 km/h"; or without the unit.
+std::string placeText(const Place& place, const Wording& wording);
+/// A place as a number in the reader's unit, and that unit's symbol.
+double placeShown(double place, CurveAxis axis, const Wording& wording);
+double placeFromShown(double shown, CurveAxis axis, const Wording& wording);
+std::string axisSymbol(CurveAxis axis, const Wording& wording);
+/// A detail along an axis with its unit: "120 rpm", "1.8 km/h".
+std::string detailText(double detail, CurveAxis axis, const Wording& wording);
 /// A plain number with so many decimals and the reader's decimal mark.
 std::string plainNumber(double value, int decimals, const Wording& wording, bool sign = false);
 /// How many decimals a margin supports (0 … 3).

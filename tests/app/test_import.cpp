@@ -127,14 +127,14 @@ private slots:
         // And the curve is the truth the log was made from, as measured: its air is unknown.
         const PullFit& fit = *d.set().items()[0].fit;
         CurveOptions options;
-        options.detailRpm = 300.;
+        options.detail = 300.;
         const auto curve = curveOf(fit, options);
         QVERIFY(!curve->factor);
         const double factor = standin::airFactorJ1349(22., 1000., 45.);
         double worst = 0.;
-        for (std::size_t i = 0; i < curve->rpm.size(); ++i)
+        for (std::size_t i = 0; i < curve->place.size(); ++i)
             worst = std::max(worst,
-                             std::abs(curve->powerW[i] * factor / standin::EngineTruth{}.powerAt(curve->rpm[i]) - 1.));
+                             std::abs(curve->powerW[i] * factor / standin::EngineTruth{}.powerAt(curve->place[i]) - 1.));
         QVERIFY2(worst < 0.02, qPrintable(QString::number(worst)));
         type(fact(d, "Air ["), "22");
         type(fact(d, "Station pressure"), "1000");

@@ -45,7 +45,7 @@ class TestJudgeHands : public QObject {
         return out.join(QLatin1Char('\n'));
     }
     /// Pixel of an engine speed on a chart of the difference.
-    int pixel(RpmChart* chart, double rpm) { return static_cast<int>(chart->xAxis->coordToPixel(rpm)); }
+    int pixel(RangeChart* chart, double rpm) { return static_cast<int>(chart->xAxis->coordToPixel(rpm)); }
 
 private slots:
     void initTestCase() {
@@ -63,38 +63,38 @@ private slots:
     void theBandIsDraggedAndWalked() {
         CallStrip* strip = one<CallStrip>(judge().difference());
         GainRibbon* ribbon = one<GainRibbon>(judge().difference());
-        const double low = model().answers().comparison()->rpm.front();
+        const double low = model().answers().comparison()->place.front();
         // The lower grip, by the mouse, to 5000 rpm.
         const int y = 54;
         QTest::mousePress(strip, Qt::LeftButton, {}, {pixel(ribbon, low), y});
         QTest::mouseMove(strip, {pixel(ribbon, 5000.), y});
         QTest::mouseRelease(strip, Qt::LeftButton, {}, {pixel(ribbon, 5000.), y});
-        QVERIFY(model().compare().now().fromRpm);
-        QVERIFY2(std::abs(*model().compare().now().fromRpm - 5000.) <= 50.,
-                 qPrintable(QString::number(*model().compare().now().fromRpm)));
-        QCOMPARE(model().answers().comparison()->rpm.front(), *model().compare().now().fromRpm);
+        QVERIFY(model().compare().now().from);
+        QVERIFY2(std::abs(*model().compare().now().from - 5000.) <= 50.,
+                 qPrintable(QString::number(*model().compare().now().from)));
+        QCOMPARE(model().answers().comparison()->place.front(), *model().compare().now().from);
         // By the keyboard: a step of 50, of 500 with shift; then the other grip.
-        const double at = *model().compare().now().fromRpm;
+        const double at = *model().compare().now().from;
         strip->setFocus();
         QTest::keyClick(strip, Qt::Key_Right);
-        QCOMPARE(*model().compare().now().fromRpm, at + 50.);
+        QCOMPARE(*model().compare().now().from, at + 50.);
         QTest::keyClick(strip, Qt::Key_Left, Qt::ShiftModifier);
-        QCOMPARE(*model().compare().now().fromRpm, at - 450.);
-        const double top = model().compare().now().toRpm.value_or(0.);
+        QCOMPARE(*model().compare().now().from, at - 450.);
+        const double top = model().compare().now().to.value_or(0.);
         QTest::keyClick(strip, Qt::Key_Down);
         QTest::keyClick(strip, Qt::Key_Left, Qt::ShiftModifier);
-        QCOMPARE(*model().compare().now().toRpm, top - 500.);
+        QCOMPARE(*model().compare().now().to, top - 500.);
         // Never narrower than three hundred, however far it is pushed.
         for (int i = 0; i < 30; ++i)
             QTest::keyClick(strip, Qt::Key_Left, Qt::ShiftModifier);
-        QVERIFY(*model().compare().now().toRpm - *model().compare().now().fromRpm >= 300.);
+        QVERIFY(*model().compare().now().to - *model().compare().now().from >= 300.);
         // Home, or a double click, takes the whole range again.
         QTest::keyClick(strip, Qt::Key_Home);
-        QVERIFY(!model().compare().now().fromRpm && !model().compare().now().toRpm);
+        QVERIFY(!model().compare().now().from && !model().compare().now().to);
         QTest::keyClick(strip, Qt::Key_Right);
-        QVERIFY(model().compare().now().toRpm || model().compare().now().fromRpm);
+        QVERIFY(model().compare().now().to || model().compare().now().from);
         QTest::mouseDClick(strip, Qt::LeftButton, {}, {200, 20});
-        QVERIFY(!model().compare().now().fromRpm && !model().compare().now().toRpm);
+        QVERIFY(!model().compare().now().from && !model().compare().now().to);
     }
 
     void aPressBesideTheGripsMovesNothing() {
@@ -103,7 +103,7 @@ private slots:
         QTest::mousePress(strip, Qt::LeftButton, {}, {pixel(ribbon, 6000.), 54});
         QTest::mouseMove(strip, {pixel(ribbon, 5000.), 54});
         QTest::mouseRelease(strip, Qt::LeftButton, {}, {pixel(ribbon, 5000.), 54});
-        QVERIFY(!model().compare().now().fromRpm && !model().compare().now().toRpm);
+        QVERIFY(!model().compare().now().from && !model().compare().now().to);
     }
 
     void theCursorReadsBothCurves() {
@@ -112,23 +112,24 @@ private slots:
         for (QLabel* l : judge().difference().findChildren<QLabel*>())
             if (l->accessibleName() == QLatin1String("Figures at the cursor"))
                 readout = l;
-        judge().setCursorRpm(6000.);
+        judge().setCursor(6000.);
         const Comparison& c = *model().answers().comparison();
-        const auto i = static_cast<std::size_t>(std::find(c.rpm.begin(), c.rpm.end(), 6000.) - c.rpm.begin());
-        QVERIFY(readout->text().contains(QStringLiteral("6000 rpm")));
+        const auto i = static_cast<std::size_t>(std::find(c.place.begin(), c.place.end(), 6000.) - c.place.begin());
+        QVERIFY(readout->text().contains(model().units().placeText(6000., CurveAxis::EngineSpeed)));
         QVERIFY(readout->text().contains(model().units().powerText(c.base.powerW[i])));
         QVERIFY(readout->text().contains(model().units().torqueText(c.with.torqueNm[i])));
         QVERIFY(readout->text().contains(QStringLiteral("mixture")));
         // Arrow keys on any chart move it for all.
         ribbon->setFocus();
         QTest::keyClick(ribbon, Qt::Key_Right);
-        QVERIFY2(readout->text().contains(QStringLiteral("6050 rpm")), qPrintable(readout->text()));
+        QVERIFY2(readout->text().contains(model().units().placeText(6050., CurveAxis::EngineSpeed)),
+                 qPrintable(readout->text()));
         QTest::keyClick(one<CurvesChart>(judge().difference()), Qt::Key_Left, Qt::ShiftModifier);
         QVERIFY(readout->text().contains(QStringLiteral("5550 rpm")));
         // Where a pull has nothing that counts it is said, not guessed.
-        judge().setCursorRpm(500.);
+        judge().setCursor(500.);
         QVERIFY(readout->text().contains(QStringLiteral("not every pull has data here")));
-        judge().setCursorRpm(std::nan(""));
+        judge().setCursor(std::nan(""));
         QVERIFY(readout->text().contains(QStringLiteral("arrow keys")));
     }
 
@@ -147,9 +148,9 @@ private slots:
         QVERIFY(curves[1]->yAxis->label().contains(model().units().torqueSymbol()));
         // One axis of speeds, under the lowest, and all the same.
         QVERIFY(!curves[0]->xAxis->tickLabels() && !curves[1]->xAxis->tickLabels() && mixture->xAxis->tickLabels());
-        for (RpmChart* chart : std::initializer_list<RpmChart*>{curves[0], curves[1], mixture}) {
-            QCOMPARE(chart->fromRpm(), one<GainRibbon>(judge().difference())->fromRpm());
-            QCOMPARE(chart->toRpm(), one<GainRibbon>(judge().difference())->toRpm());
+        for (RangeChart* chart : std::initializer_list<RangeChart*>{curves[0], curves[1], mixture}) {
+            QCOMPARE(chart->fromPlace(), one<GainRibbon>(judge().difference())->fromPlace());
+            QCOMPARE(chart->toPlace(), one<GainRibbon>(judge().difference())->toPlace());
         }
         // Curves begin at zero; nothing is squeezed to nothing.
         QCOMPARE(curves[0]->yAxis->range().lower, 0.);
@@ -266,7 +267,7 @@ private slots:
         QTest::mouseRelease(canvas, Qt::LeftButton, {}, at(0.9, 1.));
         model();
         const UseWeights drawn = page.weights();
-        const std::vector<double> rpm = model().answers().comparison()->rpm; // a copy: the window goes
+        const std::vector<double> rpm = model().answers().comparison()->place; // a copy: the window goes
         const double span = rpm.back() - rpm.front();
         QVERIFY(drawn.at(rpm.front() + 0.75 * span) > 0.9);
         QVERIFY(drawn.at(rpm.front() + 0.35 * span) < 0.1);

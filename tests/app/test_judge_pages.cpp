@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The pages of Judge on the demo's three jobs, whose truths are known: what is shown must hold the truth inside its
+// The pages of Judge on the demo's jobs, whose truths are known: what is shown must hold the truth inside its
 // margins. Also the empty states, the links to the method, and rides.
 #include "app/ask/ask_station.h"
 #include "app/handover/handover_station.h"
@@ -44,16 +44,68 @@ class TestJudgePages : public QObject {
         return sum / n;
     }
 
+    static QString wordsShown(QWidget& under) {
+        QString out;
+        for (QLabel* l : under.findChildren<QLabel*>())
+            out += l->text() + QLatin1Char('\n');
+        return out;
+    }
+
 private slots:
     void initTestCase() {
         const QString problem = m_demo.begin();
         QVERIFY2(problem.isEmpty(), qPrintable(problem));
-        QCOMPARE(archiveOf(model())->jobs()->size(), std::size_t(3));
+        QCOMPARE(archiveOf(model())->jobs()->size(), std::size_t(4));
         QVERIFY(fillWholeDemo(*archiveOf(model()))); // once more changes nothing
-        QCOMPARE(archiveOf(model())->jobs()->size(), std::size_t(3));
+        QCOMPARE(archiveOf(model())->jobs()->size(), std::size_t(4));
     }
     void cleanupTestCase() { m_demo.end(); }
 
+    void aBeltIsJudgedOverRoadSpeed() {
+        QVERIFY(open("Stack length"));
+        page(JudgeStation::Difference);
+        judge().setCursor(5100.);
+        QVERIFY(open("Weights on the belt"));
+        page(JudgeStation::Difference);
+        const auto& c = model().answers().comparison();
+        QVERIFY2(c, qPrintable(model().answers().problem()));
+        QVERIFY(c->axis == CurveAxis::RoadSpeed && model().answers().axis() == CurveAxis::RoadSpeed);
+        QVERIFY(!wordsShown(judge().difference()).contains(QLatin1String("load-spike")));
+        const QString headline = QString::fromStdString(describe(*c, model().units().wording()).headline);
+        QVERIFY2(headline.contains(QLatin1String("km/h")) || headline.contains(QLatin1String("mph")),
+                 qPrintable(headline));
+        QVERIFY(
+            !wordsShown(judge().difference()).contains(QLatin1String("not every pull"))); // a place of the other axis
+        judge().setCursor(15.);
+        QVERIFY(wordsShown(judge().difference()).contains(model().units().placeText(15., c->axis)));
+        // The band is set along the road, comes back as it was, and leaves when the axis does.
+        model().compare().setBand(8., 20.);
+        QTRY_COMPARE(model().answers().comparison()->place.front(), 8.);
+        page(JudgeStation::SweepOf);
+        const auto& sweep = judge().sweep().sweepShown();
+        QVERIFY(sweep);
+        // 14 g turns the engine at its best in the middle of the shift; the truth of the stand-in, worked out here.
+        const demo::DayOfPulls day = demo::quillDay();
+        double best = 0., most = 0.;
+        for (const demo::DaySetup& s : day.setups) {
+            double sum = 0.;
+            for (double v = 8.; v <= 20.; v += 0.25)
+                sum += s.belt.powerW(v / s.belt.rollerRadiusM);
+            if (sum > most) {
+                most = sum;
+                best = std::stod(s.name.substr(8));
+            }
+        }
+        QVERIFY2(sweep->bestLow && best >= *sweep->bestLow - 0.5 && best <= *sweep->bestHigh + 0.5,
+                 qPrintable(QString::number(sweep->bestX)));
+        model().compare().setAxis(CurveAxis::EngineSpeed);
+        QTRY_VERIFY(model().answers().axis() == CurveAxis::EngineSpeed);
+        QVERIFY(!model().compare().from());
+        model().compare().setAxis(std::nullopt);
+        QTRY_VERIFY(model().answers().axis() == CurveAxis::RoadSpeed);
+        QCOMPARE(model().compare().from().value_or(0.), 8.);
+        model().compare().setBand(std::nullopt, std::nullopt);
+    }
     void theLadderHoldsItsTruth() {
         const demo::DayOfPulls day = demo::larkspurLadder();
         QVERIFY(open("Larkspur ladder"));
@@ -86,9 +138,9 @@ private slots:
         QCOMPARE(all.size(), std::size_t(3));
         int inside = 0, points = 0;
         for (const Comparison& c : all)
-            for (std::size_t i = 0; i < c.rpm.size(); ++i) {
+            for (std::size_t i = 0; i < c.place.size(); ++i) {
                 const double truth =
-                    demo::truthW(day, c.with.setup, c.rpm[i]) / demo::truthW(day, "stock", c.rpm[i]) - 1.;
+                    demo::truthW(day, c.with.setup, c.place[i]) / demo::truthW(day, "stock", c.place[i]) - 1.;
                 inside += 100. * truth >= c.pct(i).low && 100. * truth <= c.pct(i).high;
                 ++points;
             }

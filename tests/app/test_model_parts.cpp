@@ -57,7 +57,7 @@ private slots:
         settings.setStandard("no such standard");
         settings.setBand(5000., 5100.); // a slip of the hand
         settings.setBand({}, {});
-        settings.setDetailRpm(settings.now().detailRpm);
+        settings.setDetail(settings.now().detail);
         settings.setRepeatabilityPct({});
         QCOMPARE(changed.count(), 0);
         settings.setBand(5000., 7000.);
@@ -67,7 +67,7 @@ private slots:
         QCOMPARE(settings.standardAsked().id, std::string_view("din-70020"));
         settings.begin({}); // another job: told by the job itself
         QCOMPARE(changed.count(), 3);
-        QVERIFY(!settings.now().fromRpm);
+        QVERIFY(!settings.now().from);
     }
     void withoutPullsThereIsAReasonAndNoFigure() {
         CompareSettings settings;
@@ -78,8 +78,8 @@ private slots:
         QVERIFY(std::isnan(study.bandMeansW()[1]));
         study.expect(3);
         QCOMPARE(study.bandMeansW().size(), std::size_t(3));
-        settings.setDetailRpm(300.);
-        QCOMPARE(study.detailRpm(), 300.);
+        settings.setDetail(300.);
+        QCOMPARE(study.detail(), 300.);
         settings.setStandard("din-70020");
         QCOMPARE(study.standard().id, std::string_view("din-70020"));
         QSignalSpy changed(&study, &JobStudy::changed);

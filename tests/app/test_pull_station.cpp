@@ -109,19 +109,19 @@ private slots:
         // held to the band that misses one day in a thousand.
         CompareOptions wide;
         wide.confidence = 0.999;
-        wide.detailRpm = c.detailRpm;
+        wide.detail = c.detail;
         std::vector<const PullFit*> sides[2];
         for (bool base : {true, false})
             for (int p : model().sidePulls(base))
                 sides[base ? 0 : 1].push_back(model().pulls()[static_cast<std::size_t>(p)].fit.get());
         const auto sure = compare(sides[0], sides[1], wide);
         QVERIFY(sure);
-        QCOMPARE(sure->rpm.size(), c.rpm.size());
+        QCOMPARE(sure->place.size(), c.place.size());
         const auto a = testsupport::StandinProcess::truth({"--machine", "larkspur", "--fit", "short-stack"});
         const auto b = testsupport::StandinProcess::truth({"--machine", "larkspur", "--fit", "long-stack"});
         int inside = 0, all = 0;
-        for (std::size_t i = 0; i < c.rpm.size(); ++i) {
-            const double truth = testsupport::truthAt(b, c.rpm[i]) - testsupport::truthAt(a, c.rpm[i]);
+        for (std::size_t i = 0; i < c.place.size(); ++i) {
+            const double truth = testsupport::truthAt(b, c.place[i]) - testsupport::truthAt(a, c.place[i]);
             if (!std::isfinite(truth))
                 continue;
             ++all;
@@ -273,8 +273,8 @@ private slots:
         const PullCurve* curve = model().answers().curve(0);
         QVERIFY(curve);
         double ratio = 0.;
-        for (std::size_t i = 0; i < curve->rpm.size(); ++i)
-            if (curve->rpm[i] == 8000.)
+        for (std::size_t i = 0; i < curve->place.size(); ++i)
+            if (curve->place[i] == 8000.)
                 ratio = curve->powerW[i] / testsupport::truthAt(truth, 8000.);
         QVERIFY2(std::abs(ratio - 1.05) < 0.015, qPrintable(QString::number(ratio)));
     }

@@ -63,8 +63,8 @@ private slots:
         const Comparison& c = *model().answers().comparison();
         QCOMPARE(c.base.pulls, 4);
         QCOMPARE(c.with.pulls, 3); // one was set aside
-        for (std::size_t i = 0; i < c.rpm.size(); ++i) {
-            const double truth = demo::larkspurTruthW(true, c.rpm[i]) - demo::larkspurTruthW(false, c.rpm[i]);
+        for (std::size_t i = 0; i < c.place.size(); ++i) {
+            const double truth = demo::larkspurTruthW(true, c.place[i]) - demo::larkspurTruthW(false, c.place[i]);
             QVERIFY(truth >= c.watt(i).low && truth <= c.watt(i).high);
         }
     }
@@ -77,12 +77,12 @@ private slots:
         QVERIFY(std::abs(ratio - 1.04) < 0.01);
         QVERIFY(std::abs(model().answers().comparison()->with.powerW[40] / with - ratio) < 0.001);
         model().compare().setBand(4000., 6000.);
-        QCOMPARE(model().answers().comparison()->rpm.front(), 4000.);
+        QCOMPARE(model().answers().comparison()->place.front(), 4000.);
         model().compare().setBand(std::nullopt, std::nullopt);
-        model().compare().setDetailRpm(400.);
-        QCOMPARE(model().answers().comparison()->detailRpm, 400.);
+        model().compare().setDetail(400.);
+        QCOMPARE(model().answers().comparison()->detail, 400.);
         // Kept once they rest: a second window finds the same settings.
-        QTRY_COMPARE(archiveOf(model())->job(model().job().id)->comparison->detailRpm, 400.);
+        QTRY_COMPARE(archiveOf(model())->job(model().job().id)->comparison->detail, 400.);
         QCOMPARE(archiveOf(model())->job(model().job().id)->comparison->standard, std::string("std-j607"));
     }
     void settingAsideCanBeUndone() {
@@ -113,7 +113,7 @@ private slots:
         const std::string setup = model().pulls()[1].record.setupId;
         QTest::keyClick(&strip, Qt::Key_B);
         QCOMPARE(model().compare().now().baseSetup, setup);
-        QVERIFY(model().answers().comparison()->bandMean.fromRpm > 0.);
+        QVERIFY(model().answers().comparison()->bandMean.from > 0.);
         QTest::keyClick(&strip, Qt::Key_Space);
         QCOMPARE(model().picked().size(), std::size_t(1));
         QTest::keyClick(&strip, Qt::Key_Escape);

@@ -85,7 +85,7 @@ private slots:
         QCOMPARE(job->comparison->withSetup, open.id);
         QCOMPARE(job->comparison->standard, std::string("din-70020"));
         QCOMPARE(job->comparison->worthPct, 1.5);
-        QCOMPARE(*job->comparison->fromRpm, 5000.);
+        QCOMPARE(*job->comparison->from, 5000.);
         for (const PullRecord& p : job->pulls) {
             const auto trace = archive.trace(p.id);
             QVERIFY2(trace, trace ? "" : trace.error().text().c_str());

@@ -71,13 +71,13 @@ Error_ against(const Trace& trace, const std::vector<std::pair<double, double>>&
         return {99., 99.};
     const PullFit* one[] = {&*fit};
     CurveOptions o;
-    o.detailRpm = likelyDetailRpm(one);
+    o.detail = likelyDetail(one);
     const auto curve = curveOf(*fit, o);
     double squares = 0., sum = 0., n = 0., peak = 0.;
     for (const auto& [rpm, w] : truth)
         peak = std::max(peak, w);
-    for (std::size_t i = 0; i < curve->rpm.size(); ++i) {
-        const double w = testsupport::truthAt(truth, curve->rpm[i]);
+    for (std::size_t i = 0; i < curve->place.size(); ++i) {
+        const double w = testsupport::truthAt(truth, curve->place[i]);
         if (!std::isfinite(w) || !curve->counted[i])
             continue;
         squares += std::pow((curve->powerW[i] - w) / peak, 2);

@@ -4,6 +4,7 @@
 #include "demo_job/demo_archive.h"
 #include "demo_job/demo_day.h"
 #include "demo_job/larkspur.h"
+#include "standin/belt_pull.h"
 #include "tests/support/cli_process.h"
 #include "tests/support/suites.h"
 
@@ -71,14 +72,73 @@ private slots:
                           sorrel("2367", "open"));
         QCOMPARE(r.code, 0);
         const QJsonObject j = r.json();
-        QCOMPARE(keys(j), (QStringList{"band", "band_mean", "base", "calls", "cautions", "confidence", "crossovers_rpm",
-                                       "difference_nm", "difference_pct", "difference_w", "drift", "high_nm", "high_w",
-                                       "low_nm", "low_w", "repeatability_pct", "rpm", "standard", "with"}));
+        QCOMPARE(keys(j), (QStringList{"axis",
+                                       "band",
+                                       "band_mean",
+                                       "base",
+                                       "calls",
+                                       "cautions",
+                                       "confidence",
+                                       "crossovers_rpm",
+                                       "difference_nm",
+                                       "difference_pct",
+                                       "difference_w",
+                                       "drift",
+                                       "high_nm",
+                                       "high_w",
+                                       "low_nm",
+                                       "low_w",
+                                       "repeatability_pct",
+                                       "rpm",
+                                       "standard",
+                                       "with"}));
         QCOMPARE(j["base"].toObject()["pulls"].toInt(), 4);
         QVERIFY(j["drift"].toObject()["checked"].toBool() && j["drift"].toObject()["removed"].toBool());
         QVERIFY(j["calls"].toArray().size() >= 3);
         QVERIFY(r.err.contains("open lid gains"));
         QVERIFY(!r.out.contains("nan") && !r.out.contains("inf"));
+    }
+    void aBeltRunsOverRoadSpeed() {
+        QTemporaryDir dir;
+        QStringList base, with;
+        for (int k = 0; k < 6; ++k) {
+            standin::BeltDrive drive;
+            drive.shiftRpm = k % 2 ? 7700. : 7300.;
+            standin::Recording pull = standin::beltPull(drive, 60 + static_cast<unsigned>(k));
+            pull.keys.emplace_back("kind", "roller");
+            pull.keys.emplace_back("setup", k % 2 ? "light" : "heavy");
+            const QString name = dir.filePath(QStringLiteral("%1.pull.csv").arg(k));
+            QFile file(name);
+            QVERIFY(file.open(QIODevice::WriteOnly) && file.write(QByteArray::fromStdString(pull.text())) > 0);
+            (k % 2 ? with : base) << name;
+        }
+        const Ran r = run(QStringList{"compare", "--base"} + base + QStringList{"--with"} + with);
+        QCOMPARE(r.code, 0);
+        const QJsonObject j = r.json();
+        QCOMPARE(j["axis"].toString(), QStringLiteral("road"));
+        QVERIFY(!j.contains("rpm") && j["axis_m_s"].toArray().size() > 50);
+        const QJsonObject call = j["calls"].toArray()[0].toObject();
+        QVERIFY(call.contains("from_m_s") && call.contains("to_m_s") && !call.contains("from_rpm"));
+        QCOMPARE(j["base"].toObject()["engine_rpm"].toArray().size(), j["axis_m_s"].toArray().size());
+        QVERIFY(r.err.contains("km/h") && !r.err.contains("rpm"));
+        const QJsonObject curve = run(QStringList{"curve"} + base).json();
+        const QJsonObject one = curve["pulls"].toArray()[0].toObject();
+        QCOMPARE(curve["grid_m_s"].toDouble(), 0.25);
+        QCOMPARE(one["rpm"].toArray().size(), one["axis_m_s"].toArray().size());
+        // By choice over engine speed, and a geared machine by choice over the road.
+        QVERIFY(run(QStringList{"curve", "--axis", "engine"} + base)
+                    .json()["pulls"]
+                    .toArray()[0]
+                    .toObject()
+                    .contains("rpm"));
+        const Ran geared = run(QStringList{"compare", "--axis", "road", "--base"} + sorrel("1458", "standard") +
+                               QStringList{"--with"} + sorrel("2367", "open"));
+        QCOMPARE(geared.code, 0);
+        QVERIFY(geared.json().contains("axis_m_s"));
+        const Ran ladder = run(QStringList{"ladder", "--step", "heavy=" + base.join(','), "--step",
+                                           "light=" + with.join(','), "--metric", "at", "--at", "15"});
+        QCOMPARE(ladder.code, 0);
+        QVERIFY(ladder.json()["steps"].toArray()[0].toObject()["value"].toDouble() > 1000.);
     }
     void onePullASideIsNull() {
         const Ran r = run(QStringList{"compare", "--base"} + sorrel("1", "standard") + QStringList{"--with"} +

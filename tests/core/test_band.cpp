@@ -23,13 +23,13 @@ std::vector<double> grid(double from = 3000., double to = 9000., double step = 5
     return out;
 }
 
-/// Pulls that err by a number each and by a wave along the range whose neighbours agree over about `correlationRpm`.
+/// Pulls that err by a number each and by a wave along the range whose neighbours agree over about `correlationLength`.
 class Drawn {
 public:
     explicit Drawn(unsigned seed) : m_random(seed) {}
-    Eigen::MatrixXd pulls(int n, const std::vector<double>& rpm, double whole, double shape, double correlationRpm) {
+    Eigen::MatrixXd pulls(int n, const std::vector<double>& rpm, double whole, double shape, double correlationLength) {
         Eigen::MatrixXd out(n, static_cast<Eigen::Index>(rpm.size()));
-        const double step = rpm[1] - rpm[0], keep = std::exp(-step / correlationRpm);
+        const double step = rpm[1] - rpm[0], keep = std::exp(-step / correlationLength);
         for (int i = 0; i < n; ++i) {
             const double offset = whole * normal();
             double at = normal();
@@ -78,7 +78,7 @@ private slots:
             const Eigen::MatrixXd y = drawn.pulls(8, rpm, 0.005, 0.002, 250.);
             const Scatter s = scatterOf(model.residual * y, rpm, model.freedom, 250.);
             QCOMPARE(s.shape.size(), rpm.size());
-            QVERIFY(s.correlationRpm > 50. && s.correlationRpm < 2000.);
+            QVERIFY(s.correlationLength > 50. && s.correlationLength < 2000.);
             whole += s.whole * s.whole / kTests;
             shape += std::pow(meanOf(s.shape), 2) / kTests;
         }
@@ -114,7 +114,7 @@ private slots:
         s.shape.assign(rpm.size(), 0.01);
         s.shapeFreedom = INFINITY;
         s.wholeFreedom = INFINITY;
-        s.correlationRpm = 1.;
+        s.correlationLength = 1.;
         for (double confidence : {0.8, 0.95, 0.99}) {
             BandOptions options;
             options.confidence = confidence;
@@ -133,7 +133,7 @@ private slots:
         Scatter s;
         s.shape.assign(rpm.size(), 0.01);
         s.shapeFreedom = s.wholeFreedom = INFINITY;
-        s.correlationRpm = 1e6;
+        s.correlationLength = 1e6;
         BandOptions options;
         options.draws = 6000;
         QVERIFY(std::abs(bandHalfWidth(s, rpm, options)[60] / (0.01 * gsl_cdf_ugaussian_Pinv(0.975)) - 1.) < 0.05);
@@ -146,7 +146,7 @@ private slots:
         s.shape.assign(rpm.size(), 0.002);
         s.wholeFreedom = 4.;
         s.shapeFreedom = 30.;
-        s.correlationRpm = 200.;
+        s.correlationLength = 200.;
         const auto middle = [&](const Scatter& scatter, double confidence = 0.95) {
             BandOptions options;
             options.confidence = confidence;
@@ -158,7 +158,7 @@ private slots:
         Scatter few = s, loud = s, wavy = s, twice = s;
         few.wholeFreedom = 1.;
         loud.shape.assign(rpm.size(), 0.006);
-        wavy.correlationRpm = 40.;
+        wavy.correlationLength = 40.;
         twice.whole *= 2.;
         for (double& v : twice.shape)
             v *= 2.;

@@ -49,7 +49,7 @@ Comparison drawn(const std::vector<double>& low, const std::vector<double>& high
     c.worthPct = 1.;
     c.margins = true;
     for (std::size_t i = 0; i < low.size(); ++i) {
-        c.rpm.push_back(4000. + 50. * static_cast<double>(i));
+        c.place.push_back(4000. + 50. * static_cast<double>(i));
         const double from = std::log1p(0.01 * low[i]), to = std::log1p(0.01 * high[i]);
         c.difference.add(0.5 * (from + to), 0.5 * (to - from));
         c.base.powerW.push_back(10000.);
@@ -69,7 +69,7 @@ private slots:
         QCOMPARE(c->calls.front().kind, CallKind::Gain);
         QVERIFY(std::abs(c->bandMean.pct - 3.) < 1.);
         QVERIFY(*c->bandMean.lowW < c->bandMean.differenceW && c->bandMean.differenceW < *c->bandMean.highW);
-        for (std::size_t i = 0; i < c->rpm.size(); ++i)
+        for (std::size_t i = 0; i < c->place.size(); ++i)
             QVERIFY(c->watt(i).low < c->watt(i).mid && c->watt(i).mid < c->watt(i).high);
     }
     void differenceIsWithMinusBase() {
@@ -130,12 +130,12 @@ private slots:
     }
     void workingBandLimitsEverything() {
         CompareOptions o;
-        o.fromRpm = 5000.;
-        o.toRpm = 7000.;
+        o.from = 5000.;
+        o.to = 7000.;
         const auto c = judged(sitting("ABBA", 0.), o);
-        QCOMPARE(c->rpm.front(), 5000.);
-        QCOMPARE(c->rpm.back(), 7000.);
-        QCOMPARE(c->bandMean.fromRpm, 5000.);
+        QCOMPARE(c->place.front(), 5000.);
+        QCOMPARE(c->place.back(), 7000.);
+        QCOMPARE(c->bandMean.from, 5000.);
     }
     void callsOnDrawnBands() {
         // gain, then open, then same, then loss; each ten points.
@@ -156,8 +156,8 @@ private slots:
         QCOMPARE(calls[1].kind, CallKind::Open);
         QCOMPARE(calls[2].kind, CallKind::Same);
         QCOMPARE(calls[3].kind, CallKind::Loss);
-        QCOMPARE(calls[0].fromRpm, 4000.);
-        QCOMPARE(calls[0].toRpm, 4450.);
+        QCOMPARE(calls[0].from, 4000.);
+        QCOMPARE(calls[0].to, 4450.);
         // A small but certain gain stays a gain and says it is small.
         const std::vector<Call> small =
             callStretches(drawn(std::vector<double>(20, 0.1), std::vector<double>(20, 0.7)), 150.);
@@ -173,7 +173,7 @@ private slots:
     void sidesWithoutCommonRange() {
         auto fits = sitting("AB", 0.);
         CompareOptions o;
-        o.fromRpm = 20000.;
+        o.from = 20000.;
         QVERIFY(!judged(fits, o));
         QVERIFY(!compare({}, {&fits[0]}, {}));
     }
@@ -184,7 +184,7 @@ private slots:
         f.toRpm = 6400.;
         fits[2].ready.flags.push_back(f);
         const auto c = judged(fits);
-        QVERIFY(std::find(c->rpm.begin(), c->rpm.end(), 6200.) != c->rpm.end());
+        QVERIFY(std::find(c->place.begin(), c->place.end(), 6200.) != c->place.end());
         QVERIFY(cautions(*c, "flagged-pulls"));
     }
 };

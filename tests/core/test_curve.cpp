@@ -18,18 +18,18 @@ Result<PullCurve> curveFrom(const Trace& trace, double detail = 0., const char* 
         return fit.error();
     const PullFit* one[] = {&*fit};
     CurveOptions o;
-    o.detailRpm = detail > 0. ? detail : likelyDetailRpm(one);
+    o.detail = detail > 0. ? detail : likelyDetail(one);
     o.standard = findStandard(standard);
     return curveOf(*fit, o);
 }
 
 double rmsShare(const PullCurve& c, const standin::EngineTruth& engine) {
     double sum = 0., peak = 0.;
-    for (std::size_t i = 0; i < c.rpm.size(); ++i) {
-        peak = std::max(peak, engine.powerAt(c.rpm[i]));
-        sum += std::pow(c.powerW[i] - engine.powerAt(c.rpm[i]), 2);
+    for (std::size_t i = 0; i < c.place.size(); ++i) {
+        peak = std::max(peak, engine.powerAt(c.place[i]));
+        sum += std::pow(c.powerW[i] - engine.powerAt(c.place[i]), 2);
     }
-    return std::sqrt(sum / static_cast<double>(c.rpm.size())) / peak;
+    return std::sqrt(sum / static_cast<double>(c.place.size())) / peak;
 }
 
 Trace givenCurve(std::optional<std::string> corrected, bool air) {
@@ -67,8 +67,8 @@ private slots:
             const auto curve = curveFrom(testsupport::traceOf(standin::rollerPull(engine, {}, p), PullKind::Roller));
             QVERIFY(curve);
             QVERIFY2(rmsShare(*curve, engine) < 0.005, qPrintable(QString::number(rmsShare(*curve, engine))));
-            QVERIFY((curve->usedToRpm - curve->usedFromRpm) / 6000. > 0.85);
-            QVERIFY(curve->usedFromRpm >= 3000. - 20. && curve->usedToRpm <= 9000. + 20.);
+            QVERIFY((curve->usedTo - curve->usedFrom) / 6000. > 0.85);
+            QVERIFY(curve->usedFrom >= 3000. - 20. && curve->usedTo <= 9000. + 20.);
         }
     }
     void brakeReturnsTheTruth() {
@@ -83,21 +83,21 @@ private slots:
     }
     void powerIsTorqueTimesSpeed() {
         const auto curve = curveFrom(testsupport::traceOf(standin::rollerPull({}, {}, {}), PullKind::Roller));
-        for (std::size_t i = 0; i < curve->rpm.size(); ++i)
-            QVERIFY(std::abs(curve->torqueNm[i] * radPerSFromRpm(curve->rpm[i]) - curve->powerW[i]) <
+        for (std::size_t i = 0; i < curve->place.size(); ++i)
+            QVERIFY(std::abs(curve->torqueNm[i] * radPerSFromRpm(curve->place[i]) - curve->powerW[i]) <
                     1e-6 * curve->powerW[i]);
     }
     void gridIsWholeMultiplesAndNeverOutside() {
         const auto curve = curveFrom(testsupport::traceOf(standin::rollerPull({}, {}, {}), PullKind::Roller));
-        for (double rpm : curve->rpm) {
+        for (double rpm : curve->place) {
             QVERIFY(std::abs(std::remainder(rpm, 50.)) < 1e-9);
-            QVERIFY(rpm >= curve->usedFromRpm && rpm <= curve->usedToRpm);
+            QVERIFY(rpm >= curve->usedFrom && rpm <= curve->usedTo);
         }
     }
     void standardsOnlyScale() {
         const Trace trace = testsupport::traceOf(standin::rollerPull({}, {}, {}), PullKind::Roller);
         const auto a = curveFrom(trace, 200., "none"), b = curveFrom(trace, 200., "din-70020");
-        for (std::size_t i = 0; i < a->rpm.size(); ++i)
+        for (std::size_t i = 0; i < a->place.size(); ++i)
             QVERIFY(std::abs(b->powerW[i] / a->powerW[i] - *b->factor) < 1e-9);
     }
     void withoutAirFiguresStayAsMeasured() {
@@ -110,7 +110,7 @@ private slots:
     void givenCurves() {
         const auto same = curveFrom(givenCurve("sae-j1349", true));
         QCOMPARE(*same->factor, 1.);
-        QVERIFY(std::abs(same->powerW[1] - (10000. + same->rpm[1])) < 1e-6);
+        QVERIFY(std::abs(same->powerW[1] - (10000. + same->place[1])) < 1e-6);
         const auto other = curveFrom(givenCurve("din-70020", true));
         const Air air{30., 97000., 0.5};
         QVERIFY(std::abs(*other->factor -

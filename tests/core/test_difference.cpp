@@ -21,7 +21,7 @@ private slots:
     void everyUnitTellsOfOneBand() {
         // 20 kW at 6000 rpm; the changed side makes 4 % more, known within a factor of 1.01.
         Comparison c;
-        c.rpm = {6000.};
+        c.place = {6000.};
         c.base.powerW = {20000.};
         c.base.torqueNm = {20000. / radPerSFromRpm(6000.)};
         c.difference.add(std::log(1.04), std::log(1.01));
@@ -54,13 +54,13 @@ private slots:
     void columnsAreTheSameFiguresInARow() {
         Comparison c;
         for (int i = 0; i < 5; ++i) {
-            c.rpm.push_back(4000. + 50. * i);
+            c.place.push_back(4000. + 50. * i);
             c.base.powerW.push_back(10000. + 100. * i);
             c.base.torqueNm.push_back(20.);
             c.difference.add(0.001 * i, 0.002);
         }
         const std::vector<double> low = differenceColumn(c, &Comparison::watt, &Estimate::low);
-        QCOMPARE(low.size(), c.rpm.size());
+        QCOMPARE(low.size(), c.place.size());
         for (std::size_t i = 0; i < low.size(); ++i)
             QCOMPARE(low[i], c.watt(i).low);
     }

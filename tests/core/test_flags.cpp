@@ -37,17 +37,17 @@ bool stands(const Result<PullFit>& fit, FlagKind kind, double fromS, double toS,
 }
 std::shared_ptr<PullCurve> curveAt200(const PullFit& fit) {
     CurveOptions o;
-    o.detailRpm = 200.;
+    o.detail = 200.;
     auto curve = curveOf(fit, o);
     return curve ? std::make_shared<PullCurve>(std::move(curve).value()) : nullptr;
 }
 bool peakIsClear(const PullFit& fit) {
     CurveOptions o;
-    o.detailRpm = 200.;
+    o.detail = 200.;
     const auto curve = curveOf(fit, o);
     for (const Flag& f : fit.flags())
-        if (flagExcludes(f.kind) && !f.overruled && curve->peakPower && curve->peakPower->rpm >= f.fromRpm &&
-            curve->peakPower->rpm <= f.toRpm)
+        if (flagExcludes(f.kind) && !f.overruled && curve->peakPower && curve->peakPower->place >= f.fromRpm &&
+            curve->peakPower->place <= f.toRpm)
             return false;
     return true;
 }
@@ -84,8 +84,8 @@ private slots:
         free.seed = p.seed;
         const auto whole = fitPull(roller(free));
         const auto limited = curveAt200(*fit), open = curveAt200(*whole);
-        QVERIFY(limited->peakPower && limited->peakPower->rpm < 8000.);
-        const long at = open->at(std::round(limited->peakPower->rpm / 50.) * 50.);
+        QVERIFY(limited->peakPower && limited->peakPower->place < 8000.);
+        const long at = open->at(std::round(limited->peakPower->place / 50.) * 50.);
         QVERIFY(at >= 0);
         QVERIFY2(std::abs(limited->peakPower->value / open->powerW[static_cast<std::size_t>(at)] - 1.) < 0.01,
                  qPrintable(QString::number(limited->peakPower->value)));
@@ -163,14 +163,14 @@ private slots:
             }
             QVERIFY(peakIsClear(*fit));
             CurveOptions o;
-            o.detailRpm = 200.;
+            o.detail = 200.;
             const auto a = curveOf(*truth, o), c = curveOf(*fit, o);
             QVERIFY(a && c);
-            for (std::size_t i = 0; i < c->rpm.size(); ++i)
-                if (const long k = a->at(c->rpm[i]); k >= 0 && c->counted[i])
+            for (std::size_t i = 0; i < c->place.size(); ++i)
+                if (const long k = a->at(c->place[i]); k >= 0 && c->counted[i])
                     QVERIFY2(std::abs(c->powerW[i] / a->powerW[static_cast<std::size_t>(k)] - 1.) < 0.04,
                              qPrintable(QStringLiteral("%1 rpm: %2 for %3")
-                                            .arg(c->rpm[i])
+                                            .arg(c->place[i])
                                             .arg(c->powerW[i])
                                             .arg(a->powerW[static_cast<std::size_t>(k)])));
         }
@@ -251,7 +251,7 @@ private slots:
         const auto brief = fitPull(roller(p));
         QVERIFY(has(brief, FlagKind::Short));
         CurveOptions o;
-        o.detailRpm = 150.;
+        o.detail = 150.;
         QVERIFY(curveOf(*brief, o)->peakPower); // short excludes nothing
     }
     void clockJumps() {
@@ -277,7 +277,7 @@ private slots:
         const auto again = fitPull(trace, o);
         QVERIFY(again->flags().front().overruled);
         CurveOptions c;
-        c.detailRpm = 200.;
+        c.detail = 200.;
         const auto curve = curveOf(*again, c);
         QVERIFY(std::all_of(curve->counted.begin(), curve->counted.end(), [](char k) { return k; }));
     }

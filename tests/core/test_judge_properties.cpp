@@ -121,7 +121,7 @@ private slots:
         const Sides watts(0.02), kilowatts(0.02, 0.001);
         const auto a = compare(watts.base, watts.with, {}), b = compare(kilowatts.base, kilowatts.with, {});
         QCOMPARE(a->calls.size(), b->calls.size());
-        for (std::size_t g = 0; g < a->rpm.size(); ++g)
+        for (std::size_t g = 0; g < a->place.size(); ++g)
             QVERIFY(std::abs(a->pct(g).high - b->pct(g).high) < 1e-7);
     }
 
@@ -368,7 +368,7 @@ private slots:
         QVERIFY(c->margins && c->drift.checked && !c->repeatabilityBorrowed);
         QVERIFY(c->bandMean.lowW && *c->bandMean.lowW > 0.);
         QVERIFY(std::isnan(c->base.afr.front()));
-        QVERIFY(c->base.peakPower && c->base.peakPower->rpm > 8000.);
+        QVERIFY(c->base.peakPower && c->base.peakPower->place > 8000.);
         QVERIFY(!describe(*c).headline.empty());
         // Of two standards only one can be right, and without air there is no way from one to the other.
         Sides mixed(0.02, 1., 1.7e9, 11);

@@ -94,7 +94,7 @@ private slots:
         const auto all = compareSets(b.sets, {});
         QVERIFY(one && all);
         QCOMPARE(all->size(), std::size_t(1));
-        for (std::size_t i = 0; i < one->rpm.size(); ++i) {
+        for (std::size_t i = 0; i < one->place.size(); ++i) {
             QCOMPARE(all->front().watt(i).mid, one->watt(i).mid);
             QCOMPARE(all->front().watt(i).low, one->watt(i).low);
         }
@@ -117,8 +117,8 @@ private slots:
             for (std::size_t s = 0; s < all->size(); ++s) {
                 const Comparison& c = (*all)[s];
                 QVERIFY(c.drift.checked && c.drift.removed);
-                for (std::size_t i = 0; i < c.rpm.size(); ++i) {
-                    const double truth = 100. * (engines[s + 1].powerAt(c.rpm[i]) / engines[0].powerAt(c.rpm[i]) - 1.);
+                for (std::size_t i = 0; i < c.place.size(); ++i) {
+                    const double truth = 100. * (engines[s + 1].powerAt(c.place[i]) / engines[0].powerAt(c.place[i]) - 1.);
                     good = good && truth >= c.pct(i).low - 0.02 && truth <= c.pct(i).high + 0.02;
                 }
             }
@@ -164,10 +164,10 @@ private slots:
         QVERIFY(model);
         const EffectsAlongRange effects = effectsAlongRange(*design, *model);
         int inside = 0, all = 0;
-        for (std::size_t i = 0; i < effects.rpm.size(); ++i) {
+        for (std::size_t i = 0; i < effects.place.size(); ++i) {
             double log[4];
             for (int c = 0; c < 4; ++c)
-                log[c] = std::log(engines[static_cast<std::size_t>(c)].powerAt(effects.rpm[i]));
+                log[c] = std::log(engines[static_cast<std::size_t>(c)].powerAt(effects.place[i]));
             const double truths[] = {0.5 * (log[1] - log[0] + log[3] - log[2]),
                                      0.5 * (log[2] - log[0] + log[3] - log[1]),
                                      0.5 * (log[3] - log[2] - log[1] + log[0])};
@@ -197,11 +197,11 @@ private slots:
         const Bench b(engines, order, 41, 0.002);
         const auto model = rangeModel(b.sets, {});
         QVERIFY(model);
-        const auto best = bestAlongRange(lengths, *model, {});
+        const auto best = bestAlongRange(lengths, *model, {}, 250.);
         QVERIFY(best.size() > 15);
         const auto at = [&](double rpm) {
             return *std::min_element(best.begin(), best.end(), [&](const BestAtSpeed& x, const BestAtSpeed& y) {
-                return std::abs(x.rpm - rpm) < std::abs(y.rpm - rpm);
+                return std::abs(x.place - rpm) < std::abs(y.place - rpm);
             });
         };
         const BestAtSpeed low = at(4200.), high = at(8200.);
@@ -214,10 +214,10 @@ private slots:
         const auto gains = quotedGains(*c, 7000.);
         QCOMPARE(gains.size(), std::size_t(4));
         QVERIFY(gains[0].kind == GainKind::BandMean && gains[0].lowW);
-        QVERIFY(gains[1].kind == GainKind::AtSpeed && gains[1].baseRpm == 7000. && gains[1].withRpm == 7000.);
+        QVERIFY(gains[1].kind == GainKind::AtSpeed && gains[1].basePlace == 7000. && gains[1].withPlace == 7000.);
         QCOMPARE(gains[2].gainW, c->with.peakPower->value - c->base.peakPower->value);
-        QVERIFY(gains[2].baseRpm == c->base.peakPower->rpm && !gains[2].lowW);
-        QVERIFY2(gains[2].baseRpm == gains[2].withRpm || gains[2].caution.find("apart") != std::string::npos,
+        QVERIFY(gains[2].basePlace == c->base.peakPower->place && !gains[2].lowW);
+        QVERIFY2(gains[2].basePlace == gains[2].withPlace || gains[2].caution.find("apart") != std::string::npos,
                  gains[2].caution.c_str());
         QVERIFY(gains[3].gainW >= gains[1].gainW && !gains[3].caution.empty());
         QCOMPARE(quotedGains(*c, std::nan("")).size(), std::size_t(3));

@@ -83,7 +83,7 @@ private slots:
         s.wholeFreedom = 4.;
         s.shape.assign(rpm.size(), 1e-9);
         s.shapeFreedom = 40.;
-        s.correlationRpm = 100.;
+        s.correlationLength = 100.;
         BandOptions o;
         o.draws = 20000;
         QVERIFY(std::abs(bandHalfWidth(s, rpm, o)[60] / (0.01 * studentQuantile(0.95, 4.)) - 1.) < 0.03);

@@ -18,11 +18,11 @@ Comparison made(CallKind kind, double differenceW, double marginW) {
     c.base.setup = "short stack";
     c.with.setup = "long stack";
     c.base.pulls = c.with.pulls = 4;
-    c.detailRpm = 200.;
+    c.detail = 200.;
     c.confidence = 0.95;
     c.margins = marginW > 0.;
     for (double rpm = 4000.; rpm <= 5000.; rpm += 50.) {
-        c.rpm.push_back(rpm);
+        c.place.push_back(rpm);
         c.base.powerW.push_back(20000.);
         c.with.powerW.push_back(20000. + differenceW);
         const double from = std::log1p((differenceW - marginW) / 20000.),

@@ -218,9 +218,9 @@ private slots:
                 *c->bandMean.highW >= 0.01 * c->bandMean.baseW);
         QVERIFY(std::abs(c->bandMean.pct - 1.) < 0.5);
         std::size_t inside = 0;
-        for (std::size_t g = 0; g < c->rpm.size(); ++g)
+        for (std::size_t g = 0; g < c->place.size(); ++g)
             inside += c->pct(g).low <= 1. && c->pct(g).high >= 1.;
-        QCOMPARE(inside, c->rpm.size());
+        QCOMPARE(inside, c->place.size());
         QVERIFY(*c->repeatabilityPct < 0.5); // the evenings' 2 % is not laid to the pulls
         const Account account = describe(*c, {});
         QVERIFY(std::any_of(account.details.begin(), account.details.end(),

@@ -67,19 +67,19 @@ bool close(double a, double b, double tolerance = 1e-9) {
 }
 
 /// A flagged stretch in the middle of a pull's range.
-std::shared_ptr<const PullFit> withHole(const PullFit& pull, double fromRpm, double toRpm) {
+std::shared_ptr<const PullFit> withHole(const PullFit& pull, double from, double to) {
     auto out = std::make_shared<PullFit>(pull);
     Flag flag;
     flag.kind = FlagKind::Slip;
     flag.fromS = out->ready.timeS.back();
     flag.toS = 0.;
     for (std::size_t i = 0; i < out->ready.size(); ++i)
-        if (out->ready.rpm[i] >= fromRpm && out->ready.rpm[i] <= toRpm) {
+        if (out->ready.rpm[i] >= from && out->ready.rpm[i] <= to) {
             flag.fromS = std::min(flag.fromS, out->ready.timeS[i]);
             flag.toS = std::max(flag.toS, out->ready.timeS[i]);
         }
-    flag.fromRpm = fromRpm;
-    flag.toRpm = toRpm;
+    flag.fromRpm = from;
+    flag.toRpm = to;
     out->ready.flags.push_back(flag);
     return out;
 }
@@ -137,7 +137,7 @@ private slots:
                  qPrintable(QStringLiteral("%1 %2").arg(mean).arg(whole->bandMeansW()[pull])));
         double sum = 0., n = 0.;
         const auto curve = study->curve(pull);
-        for (double rpm : study->commonRpm())
+        for (double rpm : study->commonPlaces())
             if (const auto i = static_cast<std::size_t>(curve->at(rpm)); curve->counted[i]) {
                 sum += curve->powerW[i];
                 n += 1.;
@@ -161,28 +161,28 @@ private slots:
         const auto& c = study->comparison();
         QVERIFY(c);
         bool hole = false;
-        for (std::size_t i = 1; i < c->rpm.size(); ++i)
-            hole = hole || c->rpm[i] - c->rpm[i - 1] > 300.;
+        for (std::size_t i = 1; i < c->place.size(); ++i)
+            hole = hole || c->place[i] - c->place[i - 1] > 300.;
         QVERIFY(hole);
         QVERIFY(c->calls.size() >= 2);
         for (const Call& call : c->calls)
-            QVERIFY2(call.toRpm <= 6050. || call.fromRpm >= 6550.,
-                     qPrintable(QStringLiteral("%1 to %2").arg(call.fromRpm).arg(call.toRpm)));
+            QVERIFY2(call.to <= 6050. || call.from >= 6550.,
+                     qPrintable(QStringLiteral("%1 to %2").arg(call.from).arg(call.to)));
     }
 
     /// The step of the grid was guessed from its first two points: with a hole right there everything after it looked
     /// whole.
     void aHoleAtTheStartIsAHoleToo() {
         Day day("abbaabba");
-        const double first = day.study()->comparison()->rpm.front();
+        const double first = day.study()->comparison()->place.front();
         for (StudyPull& p : day.pulls)
             p.fit = withHole(*p.fit, first + 30., first + 420.);
         const auto study = day.study();
         const auto& c = study->comparison();
-        QVERIFY2(c && c->rpm[1] - c->rpm[0] > 300.,
-                 qPrintable(QStringLiteral("%1: %2 %3 %4").arg(first).arg(c->rpm[0]).arg(c->rpm[1]).arg(c->rpm[2])));
-        QCOMPARE(c->gridRpm, 50.);
-        QCOMPARE(c->calls.front().toRpm, c->rpm[0]); // alone on its side of the hole
+        QVERIFY2(c && c->place[1] - c->place[0] > 300.,
+                 qPrintable(QStringLiteral("%1: %2 %3 %4").arg(first).arg(c->place[0]).arg(c->place[1]).arg(c->place[2])));
+        QCOMPARE(c->gridStep, 50.);
+        QCOMPARE(c->calls.front().to, c->place[0]); // alone on its side of the hole
     }
 
     void theOrderOfPullsChangesNothing() {
@@ -198,7 +198,7 @@ private slots:
         const auto &x = *a->comparison(), &y = *b->comparison();
         QVERIFY(close(x.bandMean.pct, y.bandMean.pct, 1e-6));
         QCOMPARE(x.calls.size(), y.calls.size());
-        for (std::size_t g = 0; g < x.rpm.size(); ++g)
+        for (std::size_t g = 0; g < x.place.size(); ++g)
             QVERIFY(std::abs(x.pct(g).low - y.pct(g).low) < 1e-6 && std::abs(x.pct(g).high - y.pct(g).high) < 1e-6);
     }
 
@@ -231,14 +231,14 @@ private slots:
         (void)first->comparison();
         (void)first->bandMeansW();
         const auto grown = day.study(first.get()), anew = day.study();
-        QCOMPARE(grown->detailRpm(), anew->detailRpm());
+        QCOMPARE(grown->detail(), anew->detail());
         QCOMPARE(grown->bandMeansW(), anew->bandMeansW());
         QVERIFY(grown->comparison()->difference == anew->comparison()->difference);
         // And back: a study of fewer pulls after one of more.
         const auto shrunk = half.study(grown.get());
         QVERIFY(shrunk->comparison()->difference == first->comparison()->difference);
         // Curves of an unchanged pull are not made again; another standard's are not taken over.
-        if (grown->detailRpm() == shrunk->detailRpm())
+        if (grown->detail() == shrunk->detail())
             QCOMPARE(shrunk->curve(0).get(), grown->curve(0).get());
         Day other = day;
         other.settings.standard = findStandard("din-70020");
@@ -321,10 +321,10 @@ private slots:
 
     void aBandAskedForIsNeverNarrowedInSilence() {
         Day day;
-        day.settings.fromRpm = 5000.;
-        day.settings.toRpm = 7000.;
+        day.settings.from = 5000.;
+        day.settings.to = 7000.;
         QVERIFY(day.study()->ladder({}));
-        day.settings.toRpm = 14000.;
+        day.settings.to = 14000.;
         const auto refused = day.study()->ladder({});
         QVERIFY(!refused);
         QVERIFY2(refused.error().reason.find("does not reach") != std::string::npos, refused.error().reason.c_str());

@@ -20,17 +20,17 @@ using namespace jr;
 
 namespace {
 
-PullCurve curveFrom(double fromRpm, double toRpm, const std::function<double(double)>& power) {
+PullCurve curveFrom(double from, double to, const std::function<double(double)>& power) {
     PullCurve c;
-    for (double r = fromRpm; r <= toRpm; r += 50.) {
-        c.rpm.push_back(r);
+    for (double r = from; r <= to; r += 50.) {
+        c.place.push_back(r);
         c.powerW.push_back(power(r));
         c.torqueNm.push_back(0.);
         c.counted.push_back(1);
         c.noise.push_back(0.);
     }
-    c.gridRpm = 50.;
-    c.bend.assign(c.rpm.size(), 0.);
+    c.gridStep = 50.;
+    c.bend.assign(c.place.size(), 0.);
     return c;
 }
 

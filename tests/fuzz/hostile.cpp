@@ -37,10 +37,10 @@ void fitted(const jr::Trace& trace) {
         return;
     jr::CurveOptions options;
     const jr::PullFit* one[] = {&*fit};
-    options.detailRpm = std::max(jr::likelyDetailRpm(one), 1.);
+    options.detail = std::max(jr::likelyDetail(one), 1.);
     const auto curve = jr::curveOf(*fit, options);
     if (curve)
-        require(curve->rpm.size() == curve->powerW.size() && curve->rpm.size() == curve->counted.size());
+        require(curve->place.size() == curve->powerW.size() && curve->place.size() == curve->counted.size());
 }
 
 template <class Use>

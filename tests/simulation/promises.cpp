@@ -104,38 +104,38 @@ One tryOnce(const Scenario& s, unsigned seed) {
     meanLevel /=
         static_cast<double>(s.order.size() - static_cast<std::size_t>(std::count(s.order.begin(), s.order.end(), '|')));
     double truly = 0., both = 0.;
-    for (std::size_t i = 0; i < c.rpm.size(); ++i) {
-        const double difference = (truthB(c.rpm[i]) - a.powerAt(c.rpm[i])) * (1. + meanLevel);
+    for (std::size_t i = 0; i < c.place.size(); ++i) {
+        const double difference = (truthB(c.place[i]) - a.powerAt(c.place[i])) * (1. + meanLevel);
         one.covered = one.covered && difference >= c.watt(i).low && difference <= c.watt(i).high;
-        one.half += 0.5 * (c.pct(i).high - c.pct(i).low) / static_cast<double>(c.rpm.size());
-        const bool gains = gainAt(s, c.rpm[i], middle) > 0.5 * s.gainShare && s.gainShare > 0.;
+        one.half += 0.5 * (c.pct(i).high - c.pct(i).low) / static_cast<double>(c.place.size());
+        const bool gains = gainAt(s, c.place[i], middle) > 0.5 * s.gainShare && s.gainShare > 0.;
         truly += gains;
         for (const jr::Call& call : c.calls) {
             if (call.kind == jr::CallKind::Gain || call.kind == jr::CallKind::Loss)
                 one.falseCall = true;
-            if (gains && call.kind == jr::CallKind::Gain && c.rpm[i] >= call.fromRpm && c.rpm[i] <= call.toRpm)
+            if (gains && call.kind == jr::CallKind::Gain && c.place[i] >= call.from && c.place[i] <= call.to)
                 both += 1.;
         }
     }
     one.shareFound = truly > 0. ? both / truly : 0.;
     one.found = one.shareFound >= 0.1;
-    one.detail = c.detailRpm;
+    one.detail = c.detail;
     jr::CurveOptions options;
-    options.detailRpm = c.detailRpm;
+    options.detail = c.detail;
     for (std::size_t k = 0; k < fits.size(); ++k) {
         if (s.offsetShare != 0. || s.wanderShare != 0.)
             break;
         const jr::Result<jr::PullCurve> curve = jr::curveOf(fits[k], options);
         double sum = 0., peak = 0.;
-        for (std::size_t i = 0; i < curve->rpm.size(); ++i) {
-            const double truth = sides[k] ? truthB(curve->rpm[i]) : a.powerAt(curve->rpm[i]);
+        for (std::size_t i = 0; i < curve->place.size(); ++i) {
+            const double truth = sides[k] ? truthB(curve->place[i]) : a.powerAt(curve->place[i]);
             peak = std::max(peak, truth);
             sum += (curve->powerW[i] - truth) * (curve->powerW[i] - truth);
         }
-        const double rms = std::sqrt(sum / static_cast<double>(curve->rpm.size())) / peak;
+        const double rms = std::sqrt(sum / static_cast<double>(curve->place.size())) / peak;
         one.rms += rms / static_cast<double>(fits.size());
         one.worst = std::max(one.worst, rms);
-        one.used = std::min(one.used, (curve->usedToRpm - curve->usedFromRpm) / (end - start));
+        one.used = std::min(one.used, (curve->usedTo - curve->usedFrom) / (end - start));
     }
     return one;
 }
@@ -228,7 +228,7 @@ Outcome run(const Scenario& scenario, int seeds, unsigned firstSeed) {
         out.powerRmsWorstPct = std::max(out.powerRmsWorstPct, 100. * one.worst);
         out.usedShare = std::min(out.usedShare, one.used);
         out.halfWidthPct += one.half / seeds;
-        out.detailRpm += one.detail / seeds;
+        out.detail += one.detail / seeds;
     }
     return out;
 }

@@ -32,7 +32,7 @@ struct Outcome {
     double powerRmsWorstPct = 0.;
     double usedShare = 1.;    ///< smallest share of the data's range that was used
     double halfWidthPct = 0.; ///< mean half-width of the band
-    double detailRpm = 0.;
+    double detail = 0.;
 };
 
 const std::vector<Scenario>& scenarios();

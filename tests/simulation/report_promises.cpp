@@ -17,7 +17,7 @@ int main(int argc, char** argv) {
         const promises::Outcome o = promises::run(s, seeds);
         std::printf("| %s | %d | %.1f | %.1f | %.1f | %.1f | %.2f | %.3f (%.3f) | %.1f | %.0f |\n", s.name.c_str(),
                     o.tests, 100. * o.coverage, 100. * o.falseCalls, 100. * o.found, 100. * o.shareFound,
-                    o.halfWidthPct, o.powerRmsPct, o.powerRmsWorstPct, 100. * o.usedShare, o.detailRpm);
+                    o.halfWidthPct, o.powerRmsPct, o.powerRmsWorstPct, 100. * o.usedShare, o.detail);
         std::fflush(stdout);
     }
     return 0;

@@ -105,7 +105,7 @@ private slots:
             for (std::size_t i = 0; i < fits.size(); ++i)
                 (plan->order[i] ? with : base).push_back(&fits[i]);
             jr::CompareOptions options;
-            options.detailRpm = 250.;
+            options.detail = 250.;
             const auto c = jr::compare(base, with, options);
             QVERIFY(c);
             found += *c->bandMean.lowW > 0.;

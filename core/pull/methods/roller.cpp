@@ -53,6 +53,11 @@ Result<std::vector<double>> RollerMethod::shaftSpeed(const Trace& trace, const R
     return Error{Message{"error.roller-needs-speed"}};
 }
 
+/// The surface of the roller is the road.
+std::optional<double> RollerMethod::roadPerShaft(const PullHeader& header) const {
+    return header.rollerRadiusM && *header.rollerRadiusM > 0. ? header.rollerRadiusM : std::nullopt;
+}
+
 ChannelId RollerMethod::shaftChannel() const {
     return ChannelId::RollerSpeed;
 }

@@ -11,6 +11,7 @@ public:
     PullKind kind() const override { return PullKind::Roller; }
     Result<Done> check(const PullHeader& header) const override;
     Result<std::vector<double>> shaftSpeed(const Trace& trace, const ReadyPull& pull) const override;
+    std::optional<double> roadPerShaft(const PullHeader& header) const override;
     ChannelId shaftChannel() const override;
     std::string_view shaftSensor() const override;
     double roughWindow() const override;

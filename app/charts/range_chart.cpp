@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/charts/rpm_chart.h"
+#include "app/charts/range_chart.h"
 
+#include "app/charts/axis_words.h"
 #include "app/charts/label_places.h"
 
 #include <cmath>
@@ -9,10 +10,29 @@ namespace jr::app {
 namespace {
 
 constexpr int kNoteRoom = 22;
+constexpr double kFewSteps = 1., kManySteps = 10.; // an arrow key moves the cursor by so many steps of the grid
+
+/// Ticks at round numbers of the reader's unit, on an axis whose coordinates are places.
+class PlaceTicker : public QCPAxisTicker {
+public:
+    PlaceTicker(CurveAxis axis, const Wording& wording) : m_perShown(placeFromShown(1., axis, wording)) {}
+
+protected:
+    double getTickStep(const QCPRange& range) override {
+        return m_perShown * QCPAxisTicker::getTickStep(QCPRange(range.lower / m_perShown, range.upper / m_perShown));
+    }
+    int getSubTickCount(double) override { return 0; }
+    QString getTickLabel(double tick, const QLocale& locale, QChar format, int precision) override {
+        return QCPAxisTicker::getTickLabel(tick / m_perShown, locale, format, precision);
+    }
+
+private:
+    double m_perShown;
+};
 
 } // namespace
 
-RpmChart::RpmChart(const Theme& theme, QWidget* parent) : QCustomPlot(parent), m_theme(theme) {
+RangeChart::RangeChart(const Theme& theme, QWidget* parent) : QCustomPlot(parent), m_theme(theme) {
     setFocusPolicy(Qt::StrongFocus);
     axisRect()->setAutoMargins(QCP::msBottom | QCP::msTop);
     axisRect()->setMargins(QMargins(kLeft, kNoteRoom, kRight, 0));
@@ -33,12 +53,13 @@ RpmChart::RpmChart(const Theme& theme, QWidget* parent) : QCustomPlot(parent), m
     m_note->position->setCoords(1., 0.); // above the drawing, so that nothing lies under it
     m_zoomNote->position->setCoords(0.01, 0.02);
     m_zoomNote->setVisible(false);
+    setAxis(CurveAxis::EngineSpeed, {});
     dress();
-    connect(this, &QCustomPlot::afterLayout, this, &RpmChart::placeOwnLabels);
-    connect(&m_theme, &Theme::changed, this, &RpmChart::dress);
+    connect(this, &QCustomPlot::afterLayout, this, &RangeChart::placeOwnLabels);
+    connect(&m_theme, &Theme::changed, this, &RangeChart::dress);
 }
 
-void RpmChart::dress() {
+void RangeChart::dress() {
     const Tokens& t = m_theme.tokens();
     setBackground(t.panel);
     axisRect()->setBackground(t.raised);
@@ -61,30 +82,30 @@ void RpmChart::dress() {
     replot(QCustomPlot::rpQueuedReplot);
 }
 
-void RpmChart::setRpmRange(double from, double to) {
+void RangeChart::setPlaceRange(double from, double to) {
     xAxis->setRange(from, to);
 }
 
-void RpmChart::setNote(const QString& text) {
+void RangeChart::setNote(const QString& text) {
     m_note->setText(text);
 }
 
-void RpmChart::setValueLabel(const QString& text) {
+void RangeChart::setValueLabel(const QString& text) {
     m_valueLabel = text;
     yAxis->setLabel(text);
 }
 
-void RpmChart::setCursor(double rpm) {
-    m_cursorRpm = rpm;
-    m_cursor->setVisible(std::isfinite(rpm));
-    if (std::isfinite(rpm)) {
-        m_cursor->point1->setCoords(rpm, 0.);
-        m_cursor->point2->setCoords(rpm, 1.);
+void RangeChart::setCursor(double place) {
+    m_cursorPlace = place;
+    m_cursor->setVisible(std::isfinite(place));
+    if (std::isfinite(place)) {
+        m_cursor->point1->setCoords(place, 0.);
+        m_cursor->point2->setCoords(place, 1.);
     }
     replot(QCustomPlot::rpQueuedReplot);
 }
 
-void RpmChart::setNaturalRange(double low, double high) {
+void RangeChart::setNaturalRange(double low, double high) {
     m_low = low;
     m_high = high;
     if (!m_zoomed)
@@ -92,24 +113,36 @@ void RpmChart::setNaturalRange(double low, double high) {
     updateZoomNote();
 }
 
-void RpmChart::resetZoom() {
+void RangeChart::resetZoom() {
     m_zoomed = false;
     yAxis->setRange(m_low, m_high);
     updateZoomNote();
     replot(QCustomPlot::rpQueuedReplot);
 }
 
-void RpmChart::updateZoomNote() {
+void RangeChart::updateZoomNote() {
     m_zoomNote->setText(tr("Zoomed: this axis does not start at zero. Double click or 0 to go back."));
     m_zoomNote->setVisible(m_zoomed);
 }
 
-void RpmChart::showRpmTicks(bool show) {
-    xAxis->setTickLabels(show);
-    xAxis->setLabel(show ? tr("engine speed [rpm]") : QString());
+void RangeChart::showPlaceTicks(bool show) {
+    m_ticksShown = show;
+    nameAxis();
 }
 
-void RpmChart::addLabel(double rpm, double value, const QString& text, const QColor& color, Qt::Alignment where) {
+void RangeChart::setAxis(CurveAxis axis, const Wording& wording) {
+    m_axis = axis;
+    m_axisLabel = axisWords(axis, wording);
+    xAxis->setTicker(QSharedPointer<PlaceTicker>::create(axis, wording));
+    nameAxis();
+}
+
+void RangeChart::nameAxis() {
+    xAxis->setTickLabels(m_ticksShown);
+    xAxis->setLabel(m_ticksShown ? m_axisLabel : QString());
+}
+
+void RangeChart::addLabel(double place, double value, const QString& text, const QColor& color, Qt::Alignment where) {
     auto* label = new QCPItemText(this);
     label->position->setType(QCPItemPosition::ptAbsolute);
     label->setPositionAlignment(Qt::AlignLeft | Qt::AlignTop);
@@ -117,11 +150,11 @@ void RpmChart::addLabel(double rpm, double value, const QString& text, const QCo
     label->setColor(color);
     label->setFont(Theme::font(Size::Small, true));
     label->setPadding(QMargins(3, 1, 3, 1));
-    m_labels.push_back({label, rpm, value, !(where & Qt::AlignTop)});
+    m_labels.push_back({label, place, value, !(where & Qt::AlignTop)});
 }
 
 /// Once the axes stand: every label beside what it names, as they are drawn now.
-void RpmChart::placeOwnLabels() {
+void RangeChart::placeOwnLabels() {
     if (m_labels.empty())
         return;
     std::vector<DrawnLine> lines;
@@ -138,7 +171,7 @@ void RpmChart::placeOwnLabels() {
     std::vector<LabelWish> wishes;
     for (const Label& label : m_labels) {
         const QRectF size = QFontMetricsF(label.item->font()).boundingRect(label.item->text());
-        wishes.push_back({{xAxis->coordToPixel(label.rpm), yAxis->coordToPixel(label.value)},
+        wishes.push_back({{xAxis->coordToPixel(label.place), yAxis->coordToPixel(label.value)},
                           {size.width() + 8., size.height() + 3.},
                           label.above});
     }
@@ -150,7 +183,7 @@ void RpmChart::placeOwnLabels() {
         m_labels[i].item->position->setCoords(places[i].topLeft());
 }
 
-void RpmChart::clearDrawing() {
+void RangeChart::clearDrawing() {
     clearPlottables();
     m_labels.clear();
     for (int i = itemCount() - 1; i >= 0; --i)
@@ -158,19 +191,19 @@ void RpmChart::clearDrawing() {
             removeItem(one);
 }
 
-void RpmChart::mouseMoveEvent(QMouseEvent* event) {
+void RangeChart::mouseMoveEvent(QMouseEvent* event) {
     QCustomPlot::mouseMoveEvent(event);
-    const double rpm = xAxis->pixelToCoord(event->pos().x());
-    emit cursorMoved(xAxis->range().contains(rpm) ? rpm : qQNaN());
+    const double place = xAxis->pixelToCoord(event->pos().x());
+    emit cursorMoved(xAxis->range().contains(place) ? place : qQNaN());
 }
 
-void RpmChart::leaveEvent(QEvent* event) {
+void RangeChart::leaveEvent(QEvent* event) {
     QCustomPlot::leaveEvent(event);
     if (!hasFocus())
         emit cursorMoved(qQNaN());
 }
 
-void RpmChart::wheelEvent(QWheelEvent* event) {
+void RangeChart::wheelEvent(QWheelEvent* event) {
     const double factor = event->angleDelta().y() > 0 ? 0.85 : 1. / 0.85;
     const double at = yAxis->pixelToCoord(event->position().y());
     QCPRange range = yAxis->range();
@@ -187,19 +220,20 @@ void RpmChart::wheelEvent(QWheelEvent* event) {
     event->accept();
 }
 
-void RpmChart::mouseDoubleClickEvent(QMouseEvent*) {
+void RangeChart::mouseDoubleClickEvent(QMouseEvent*) {
     resetZoom();
 }
 
-void RpmChart::keyPressEvent(QKeyEvent* event) {
-    const double step = event->modifiers() & Qt::ShiftModifier ? 500. : 50.;
-    const double at = std::isfinite(m_cursorRpm) ? m_cursorRpm : 0.5 * (fromRpm() + toRpm());
+void RangeChart::keyPressEvent(QKeyEvent* event) {
+    const double grid = usualStep(m_axis);
+    const double step = grid * (event->modifiers() & Qt::ShiftModifier ? kManySteps : kFewSteps);
+    const double at = std::isfinite(m_cursorPlace) ? m_cursorPlace : 0.5 * (fromPlace() + toPlace());
     switch (event->key()) {
     case Qt::Key_Left:
-        emit cursorMoved(std::max(fromRpm(), std::round(at / 50.) * 50. - step));
+        emit cursorMoved(std::max(fromPlace(), std::round(at / grid) * grid - step));
         return;
     case Qt::Key_Right:
-        emit cursorMoved(std::min(toRpm(), std::round(at / 50.) * 50. + step));
+        emit cursorMoved(std::min(toPlace(), std::round(at / grid) * grid + step));
         return;
     case Qt::Key_0:
         resetZoom();
