@@ -18,7 +18,8 @@ struct CompareAsked {
     std::string standard = "sae-j1349";
     double grid = 0., worth = 1., confidence = 0.95;
     std::optional<std::string> axis;
-    std::optional<double> from, to, repeatability;
+    std::optional<double> from, to;
+    KnownOptions known;
 };
 
 Json sideJson(const Side& side, const Comparison& c) {
@@ -31,16 +32,57 @@ Json sideJson(const Side& side, const Comparison& c) {
     return out;
 }
 
-Json comparisonJson(const Comparison& c) {
-    Json calls = Json::array(), crossovers = Json::array();
-    for (const Call& call : c.calls)
-        calls.push_back({{rangeKey("from", c.axis), call.from},
-                         {rangeKey("to", c.axis), call.to},
-                         {"call", callText(call.kind)},
-                         {"mean_w", call.meanW},
-                         {"mean_pct", call.meanPct},
-                         {"max_w", call.maxW},
-                         {rangeKey("max", c.axis), call.maxPlace}});
+Json scatterJson(const Comparison& c) {
+    const auto pct = [](const std::optional<double>& sd) { return sd ? Json(100. * *sd) : Json(nullptr); };
+    if (!c.margins)
+        return nullptr;
+    return {{"pull_pct", pct(c.scatter.pullSd)},
+            {"fitting_pct", pct(c.scatter.fittingSd)},
+            {"day_pct", pct(c.scatter.daySd)},
+            {"df", c.scatter.freedom},
+            {"from_history", c.scatter.fromHistory}};
+}
+
+Json bandMeanJson(const BandMean& mean, CurveAxis axis) {
+    return {{rangeKey("from", axis), mean.from}, {rangeKey("to", axis), mean.to}, {"difference_w", mean.differenceW},
+            {"low_w", orNull(mean.lowW)},        {"high_w", orNull(mean.highW)},  {"pct", mean.pct}};
+}
+
+Json callsJson(const std::vector<Call>& calls, CurveAxis axis) {
+    Json out = Json::array();
+    for (const Call& call : calls)
+        out.push_back({{rangeKey("from", axis), call.from},
+                       {rangeKey("to", axis), call.to},
+                       {"call", callText(call.kind)},
+                       {"mean_w", call.meanW},
+                       {"mean_pct", call.meanPct},
+                       {"max_w", call.maxW},
+                       {rangeKey("max", axis), call.maxPlace}});
+    return out;
+}
+
+/// A set of pulls and the files they came from, one each.
+struct FittedFiles {
+    const std::vector<PullFit>& fits;
+    const std::vector<std::string>& files;
+
+    Json fileOf(const PullFit* fit) const {
+        for (std::size_t i = 0; i < fits.size(); ++i)
+            if (&fits[i] == fit)
+                return files[i];
+        return nullptr;
+    }
+};
+
+Json comparisonJson(const Comparison& c, const FittedFiles& base, const FittedFiles& with) {
+    Json crossovers = Json::array(), odd = Json::array();
+    for (const OddPull& o : c.oddPulls) {
+        odd.push_back(
+            {{"file", (o.set == 0 ? base : with).fileOf(o.fit)},
+             {"pct", o.pct},
+             {"without",
+              {{"band_mean", bandMeanJson(o.bandMeanWithout, c.axis)}, {"calls", callsJson(o.callsWithout, c.axis)}}}});
+    }
     for (const Crossover& x : c.crossovers)
         crossovers.push_back(x.place);
     return {
@@ -58,16 +100,12 @@ Json comparisonJson(const Comparison& c) {
         {"low_nm", differenceColumn(c, &Comparison::newtonMetre, &Estimate::low)},
         {"high_nm", differenceColumn(c, &Comparison::newtonMetre, &Estimate::high)},
         {"difference_pct", differenceColumn(c, &Comparison::pct, &Estimate::mid)},
-        {"calls", calls},
+        {"calls", callsJson(c.calls, c.axis)},
         {rangeKey("crossovers", c.axis), crossovers},
-        {"band_mean",
-         {{rangeKey("from", c.axis), c.bandMean.from},
-          {rangeKey("to", c.axis), c.bandMean.to},
-          {"difference_w", c.bandMean.differenceW},
-          {"low_w", orNull(c.bandMean.lowW)},
-          {"high_w", orNull(c.bandMean.highW)},
-          {"pct", c.bandMean.pct}}},
+        {"band_mean", bandMeanJson(c.bandMean, c.axis)},
         {"repeatability_pct", orNull(c.repeatabilityPct)},
+        {"scatter", scatterJson(c)},
+        {"odd_pulls", odd},
         {"drift",
          {{"checked", c.drift.checked}, {"pct_per_hour", orNull(c.drift.pctPerHour)}, {"removed", c.drift.removed}}},
         {"cautions", cautionsJson(c.cautions)}};
@@ -83,7 +121,7 @@ CompareOptions compareOptions(const CompareAsked& o) {
     options.to = o.to;
     options.worthPct = o.worth;
     options.confidence = o.confidence;
-    options.repeatabilityPct = o.repeatability;
+    options.known = o.known.knowledge();
     return options;
 }
 
@@ -100,6 +138,7 @@ void sayAccount(const Comparison& c) {
 int runSets(const CompareAsked& o) {
     std::vector<std::vector<PullFit>> fits;
     std::vector<std::string> names;
+    std::vector<std::vector<std::string>> files;
     bool good = true;
     for (const std::string& argument : o.sets) {
         const auto set = nameAndItems(argument);
@@ -113,7 +152,8 @@ int runSets(const CompareAsked& o) {
         }
         bool one = true;
         names.push_back(set->first);
-        fits.push_back(fitFiles(splitCommas(set->second), one));
+        files.push_back(splitCommas(set->second));
+        fits.push_back(fitFiles(files.back(), one));
         good = good && one;
     }
     if (!good)
@@ -132,9 +172,9 @@ int runSets(const CompareAsked& o) {
         return kInput;
     }
     Json comparisons = Json::array();
-    for (const Comparison& c : *all) {
-        sayAccount(c);
-        comparisons.push_back(comparisonJson(c));
+    for (std::size_t k = 0; k < all->size(); ++k) {
+        sayAccount((*all)[k]);
+        comparisons.push_back(comparisonJson((*all)[k], {fits[0], files[0]}, {fits[k + 1], files[k + 1]}));
     }
     return print({{"standard", all->front().standard->id},
                   {"confidence", o.confidence},
@@ -174,7 +214,7 @@ int runCompare(const CompareAsked& o) {
         return kInput;
     }
     sayAccount(*result);
-    return print(comparisonJson(*result));
+    return print(comparisonJson(*result, {base, o.base}, {with, o.with}));
 }
 
 } // namespace
@@ -197,8 +237,7 @@ void addCompare(CLI::App& app, Action& action) {
     c->add_option("--confidence", o->confidence, "Confidence of the band")
         ->check(within(0.5, 0.999))
         ->capture_default_str();
-    c->add_option("--repeatability", o->repeatability, "Repeatability of the bench, %, for when a side has one pull")
-        ->check(within(0.001, 20.));
+    addKnown(*c, o->known);
     c->footer(
         "difference is WITH minus BASE. Example:\n"
         "  jolly-ram-cli compare --base a1.pull.csv a2.pull.csv --with b1.pull.csv b2.pull.csv --from 4000 --to 8500");

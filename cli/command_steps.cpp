@@ -35,7 +35,7 @@ int runLadder(const std::vector<std::string>& arguments, const MetricOptions& o)
     const auto items = readItems(groups, o, exit);
     if (!items)
         return exit;
-    const Result<Ladder> result = ladder(names, items->observations, o.repeatability, o.confidence);
+    const Result<Ladder> result = ladder(names, items->observations, o.known.knowledge(), o.confidence);
     if (!result) {
         say("ladder: " + result.error().reason);
         return kUsage;
@@ -47,8 +47,8 @@ int runLadder(const std::vector<std::string>& arguments, const MetricOptions& o)
                          {"low", orNull(s.low)},
                          {"high", orNull(s.high)},
                          {"gain", s.gain},
-                         {"gain_low", orNull(s.gainLow)},
-                         {"gain_high", orNull(s.gainHigh)},
+                         {"gain_low", orNull(o.single() ? s.gainLowAlone : s.gainLow)},
+                         {"gain_high", orNull(o.single() ? s.gainHighAlone : s.gainHigh)},
                          {"gain_pct", s.gainPct},
                          {"total", s.total},
                          {"total_pct", s.totalPct}});
@@ -75,14 +75,17 @@ int runFactorial(const std::string& factorText, const std::vector<std::string>& 
     const auto items = readItems(groups, o, exit);
     if (!items)
         return exit;
-    const Result<Factorial> result = factorial(factors, cells, items->observations, o.repeatability, o.confidence);
+    const Result<Factorial> result = factorial(factors, cells, items->observations, o.known.knowledge(), o.confidence);
     if (!result) {
         say("factorial: " + result.error().reason);
         return kUsage;
     }
     Json effects = Json::array(), alone = Json::object();
     for (const FactorialEffect& e : result->effects)
-        effects.push_back({{"term", e.term}, {"effect", e.effect}, {"low", orNull(e.low)}, {"high", orNull(e.high)}});
+        effects.push_back({{"term", e.term},
+                           {"effect", e.effect},
+                           {"low", orNull(o.single() ? e.lowAlone : e.low)},
+                           {"high", orNull(o.single() ? e.highAlone : e.high)}});
     for (const auto& [factor, value] : result->alone)
         alone[factor] = orNull(value);
     Json cautions = allCautions(*items, result->fit, static_cast<int>(cells.size()));
@@ -118,7 +121,7 @@ int runSweep(const std::string& name, const std::vector<std::string>& arguments,
     if (!items)
         return exit;
     SweepOptions options;
-    options.repeatabilityPct = o.repeatability;
+    options.known = o.known.knowledge();
     options.confidence = o.confidence;
     options.onlyShorter = onlyShorter;
     const Result<Sweep> result = sweep(points, items->observations, options);

@@ -3,6 +3,7 @@
 // Exit codes: 0 done, 2 wrong usage, 3 unreadable or impossible input, 4 could not write.
 #pragma once
 
+#include "core/judge/bench_knowledge.h"
 #include "core/judge/comparison.h"
 #include "core/pull/pull_fit.h"
 
@@ -51,6 +52,13 @@ Json cautionsJson(const std::vector<Caution>& cautions);
 
 /// A number from `low` to `high`; what is no finite number is wrong usage like any other.
 CLI::Validator within(double low, double high);
+
+/// --repeatability, --refit and --day: what is known of the bench from elsewhere, each PCT[:DF].
+struct KnownOptions {
+    std::optional<std::string> pull, fitting, day;
+    BenchKnowledge knowledge() const;
+};
+void addKnown(CLI::App& command, KnownOptions& known);
 
 /// Adds --axis; unset where it was not given.
 void addAxis(CLI::App& command, std::optional<std::string>& axis);

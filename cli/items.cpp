@@ -23,8 +23,11 @@ void addMetric(CLI::App& c, MetricOptions& o) {
     c.add_option("--from", o.from, "Band from, rpm or m/s (default: what all pulls have)")->check(within(0.1, 50000.));
     c.add_option("--to", o.to, "Band to, rpm or m/s")->check(within(0.1, 50000.));
     c.add_option("--at", o.at, "Speed for --metric at, rpm or m/s")->check(within(0.1, 50000.));
-    c.add_option("--repeatability", o.repeatability, "How well a pull repeats, %, where there are single values")
-        ->check(within(0.001, 20.));
+    addKnown(c, o.known);
+    c.add_option("--margins", o.margins,
+                 "family: all steps or effects hold together; single: each by itself (ladder, factorial)")
+        ->check(CLI::IsMember({"family", "single"}))
+        ->capture_default_str();
     c.add_option("--confidence", o.confidence, "Confidence of the margins")
         ->check(within(0.5, 0.999))
         ->capture_default_str();
@@ -112,7 +115,7 @@ std::optional<Items> readItems(const std::vector<std::string>& groups, const Met
     settings.from = o.from;
     settings.to = o.to;
     settings.confidence = o.confidence;
-    settings.repeatabilityPct = o.repeatability;
+    settings.known = o.known.knowledge();
     const std::shared_ptr<const Study> study = Study::make(std::move(pulls), std::move(tree), settings);
     std::vector<std::vector<const PullFit*>> sides(groups.size());
     for (std::size_t i = 0; i < study->pulls().size(); ++i)

@@ -10,8 +10,11 @@ namespace jr::cli {
 struct MetricOptions {
     std::string standard = "sae-j1349", metric = "band";
     std::optional<std::string> axis;
-    std::optional<double> from, to, at, repeatability;
+    std::optional<double> from, to, at;
+    KnownOptions known;
     double confidence = 0.95;
+    std::string margins = "family"; ///< or "single": each figure by itself
+    bool single() const { return margins == "single"; }
 };
 void addMetric(CLI::App& command, MetricOptions& options);
 

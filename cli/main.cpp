@@ -92,12 +92,50 @@ CLI::Validator within(double low, double high) {
         bounds);
 }
 
+namespace {
+
+/// "0.5" or "0.5:12": per cent, and the degrees of freedom it is worth.
+std::optional<KnownSpread> knownSpread(const std::string& text) {
+    const std::size_t colon = text.find(':');
+    const auto pct = parseNumber(std::string_view(text).substr(0, colon));
+    const auto freedom = colon == std::string::npos ? std::optional(kMostKnownFreedom)
+                                                    : parseNumber(std::string_view(text).substr(colon + 1));
+    if (!pct || !freedom || !(*pct >= 0.001 && *pct <= 20.) || !(*freedom >= 0.5 && *freedom <= 1000.))
+        return std::nullopt;
+    return KnownSpread{*pct / 100., *freedom};
+}
+
+} // namespace
+
+BenchKnowledge KnownOptions::knowledge() const {
+    const auto part = [](const std::optional<std::string>& text) { return text ? knownSpread(*text) : std::nullopt; };
+    return {part(pull), part(fitting), part(day), false};
+}
+
+void addKnown(CLI::App& command, KnownOptions& known) {
+    const CLI::Validator spread(
+        [](const std::string& text) {
+            return knownSpread(text) ? std::string()
+                                     : "\"" + text + "\" is not PCT[:DF], 0.001 to 20 % and 0.5 to 1000 degrees";
+        },
+        "PCT[:DF]");
+    command
+        .add_option("--repeatability", known.pull,
+                    "How pulls repeat on this bench, %, and the degrees of freedom "
+                    "that is worth (default 8)")
+        ->check(spread);
+    command.add_option("--refit", known.fitting, "What fitting a setup anew moves, %, in the same way")->check(spread);
+    command.add_option("--day", known.day, "What days differ in, %, in the same way")->check(spread);
+}
+
 void addAxis(CLI::App& command, std::optional<std::string>& axis) {
     command
-        .add_option("--axis", axis,
-                    "What curves run over: engine speed in rpm, or road (roller) speed in m/s (default: road on a belt, "
-                    "else engine; all pulls alike)")
-        ->check(CLI::IsMember({std::string(axisText(CurveAxis::EngineSpeed)), std::string(axisText(CurveAxis::RoadSpeed))}));
+        .add_option(
+            "--axis", axis,
+            "What curves run over: engine speed in rpm, or road (roller) speed in m/s (default: road on a belt, "
+            "else engine; all pulls alike)")
+        ->check(CLI::IsMember(
+            {std::string(axisText(CurveAxis::EngineSpeed)), std::string(axisText(CurveAxis::RoadSpeed))}));
 }
 
 void addStandard(CLI::App& command, std::string& id) {

@@ -62,7 +62,7 @@ Result<std::string> fillDemoArchive(Archive& archive) {
         return sheets.error();
     for (const Result<Done>& done :
          {chalk("the long stack gives more in the middle", ClaimKind::GainsAtLeast, 1., 4400., 5600.),
-          chalk("it costs nothing at the top", ClaimKind::CostsNothing, 1., 7000., 8600.)})
+          chalk("it costs nothing at the top", ClaimKind::CostsNothing, 0.5, 7000., 8600.)})
         if (!done)
             return done.error();
     return *job;

@@ -15,6 +15,8 @@ double EngineTruth::torqueAt(double rpm) const {
         const double z = (rpm - b.rpm) / b.widthRpm;
         shape += b.share * std::exp(-0.5 * z * z);
     }
+    for (const TorqueTilt& t : tilts)
+        shape += t.share * (rpm - t.fromRpm) / (t.toRpm - t.fromRpm);
     if (pipeRiseShare > 0.)
         shape *= 1. + pipeRiseShare / (1. + std::exp(-(rpm - pipeRiseRpm) / pipeRiseWidthRpm));
     return torqueNm * hill * shape;

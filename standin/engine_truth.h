@@ -14,6 +14,12 @@ struct TorqueBump {
     double widthRpm;
 };
 
+/// A straight line over engine speed: nothing at `fromRpm`, so large a share at `toRpm`, and on beyond both.
+struct TorqueTilt {
+    double share;
+    double fromRpm, toRpm;
+};
+
 /// Torque in reference air: a smooth hill with bumps, and optionally the steep rise of a two-stroke's pipe.
 struct EngineTruth {
     double torqueNm = 33.; ///< of the hill's top
@@ -21,6 +27,7 @@ struct EngineTruth {
     double fallLow = 0.10;  ///< share lost 2000 rpm below the top
     double fallHigh = 0.16; ///< share lost 2000 rpm above the top
     std::vector<TorqueBump> bumps;
+    std::vector<TorqueTilt> tilts;
     double pipeRiseShare = 0.; ///< 0: none; 1: torque doubles as the pipe comes in
     double pipeRiseRpm = 7000.;
     double pipeRiseWidthRpm = 130.;

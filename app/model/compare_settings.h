@@ -4,6 +4,7 @@
 
 #include "archive/store/records.h"
 #include "core/air/standards.h"
+#include "core/judge/bench_knowledge.h"
 #include "core/units/curve_axis.h"
 
 #include <QObject>
@@ -23,6 +24,9 @@ public:
     const ComparisonRecord& now() const { return m_now; }
     const Standard& standardAsked() const;
     std::optional<double> repeatabilityPct() const { return m_repeatabilityPct; }
+    /// What is known of the bench: what was typed, else what its history says.
+    BenchKnowledge known() const { return m_repeatabilityPct ? typedRepeatability(m_repeatabilityPct) : m_history; }
+    void setHistory(const BenchKnowledge& history);
 
     void setBaseSetup(const std::string& setupId); ///< the other side gives way, if it was that one
     void setWithSetup(const std::string& setupId);
@@ -39,7 +43,7 @@ public:
     std::optional<double> to() const { return placesCount() ? m_now.to : std::nullopt; }
     double detail() const { return placesCount() ? m_now.detail : 0.; }
     void setBand(std::optional<double> from, std::optional<double> to);
-    void setDetail(double detail);    ///< 0: chosen from the data
+    void setDetail(double detail); ///< 0: chosen from the data
     void setRepeatabilityPct(std::optional<double> pct);
 
     /// Those of another job, or of none; nobody is told.
@@ -58,6 +62,7 @@ private:
     CurveAxis m_inForce = CurveAxis::EngineSpeed;
     ComparisonRecord m_now;
     std::optional<double> m_repeatabilityPct;
+    BenchKnowledge m_history;
 };
 
 } // namespace jr::app

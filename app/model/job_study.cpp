@@ -61,7 +61,7 @@ void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree) {
     settings.from = m_settings.from();
     settings.to = m_settings.to();
     settings.worthPct = now.worthPct;
-    settings.repeatabilityPct = m_settings.repeatabilityPct();
+    settings.known = m_settings.known();
     settings.baseSetup = now.baseSetup;
     settings.withSetup = now.withSetup;
     m_desk.lay(Study::make(std::move(pulls), std::move(tree), std::move(settings), m_desk.study().get()));

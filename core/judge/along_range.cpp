@@ -2,6 +2,7 @@
 #include "core/judge/along_range.h"
 
 #include "core/judge/range_model.h"
+#include "core/nan.h"
 
 #include <cmath>
 #include <limits>
@@ -12,18 +13,24 @@ EffectsAlongRange effectsAlongRange(const CrossDesign& design, const RangeModel&
     EffectsAlongRange out;
     out.place = m.place;
     out.gridStep = m.gridStep;
-    const std::vector<double> half = m.scatter ? bandHalfWidth(*m.scatter, m.place, BandOptions{confidence})
-                                               : std::vector<double>(m.place.size(), std::nan(""));
+    std::optional<Band> band;
     for (std::size_t k = 0; k < design.terms.size(); ++k) {
         const std::vector<double>& effect = design.effectOfCells[k];
         const Eigen::VectorXd sets =
             Eigen::Map<const Eigen::VectorXd>(effect.data(), static_cast<Eigen::Index>(effect.size()));
         const Eigen::VectorXd weights = m.weightsOf(sets);
+        std::vector<double> half(m.place.size(), kNaN);
+        if (m.scatter) {
+            const Scatter scatter = m.scatterOf(weights);
+            if (!band)
+                band.emplace(scatter, m.place, BandOptions{confidence});
+            half = band->halfWidth(scatter);
+        }
         EffectCurve curve;
         curve.term = design.terms[k];
         for (std::size_t g = 0; g < m.place.size(); ++g) {
             const double d = weights.dot(m.logPower.col(static_cast<Eigen::Index>(g)));
-            curve.ratio.add(d, weights.norm() * std::sqrt(m.growth(sets, g)) * half[g]);
+            curve.ratio.add(d, std::sqrt(m.growth(sets, g)) * half[g]);
         }
         out.effects.push_back(std::move(curve));
     }

@@ -3,6 +3,7 @@
 
 #include "core/judge/comparison_cautions.h"
 #include "core/judge/distinct_pulls.h"
+#include "core/judge/odd_pulls.h"
 #include "core/judge/range_model.h"
 #include "core/judge/sittings.h"
 #include "core/nan.h"
@@ -109,9 +110,55 @@ Side sideOf(const RangeModel& m, std::size_t set) {
     return side;
 }
 
-/// `half` is the half-width of the band per unit of contrast (NaN: unknown).
-Comparison comparisonOf(const RangeModel& m, std::size_t with, const std::vector<double>& half,
-                        const CompareOptions& options, double confidence) {
+/// Every set against every other is a weighted sum of sets.
+Eigen::VectorXd againstBase(const RangeModel& m, std::size_t with) {
+    Eigen::VectorXd sets = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(m.sizes.size()));
+    sets[0] = -1.;
+    sets[static_cast<Eigen::Index>(with)] = 1.;
+    return sets;
+}
+
+Eigen::VectorXd setAlone(const RangeModel& m, std::size_t set) {
+    Eigen::VectorXd sets = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(m.sizes.size()));
+    sets[static_cast<Eigen::Index>(set)] = 1.;
+    return sets;
+}
+
+/// Log band mean of each pull.
+Eigen::VectorXd logMeans(const RangeModel& m) {
+    const std::vector<double> means = pullMeansW(m);
+    return Eigen::Map<const Eigen::VectorXd>(means.data(), static_cast<Eigen::Index>(means.size())).array().log();
+}
+
+/// One number a pull, so an ordinary Student interval.
+BandMean bandMeanOf(const RangeModel& m, const Eigen::VectorXd& contrast, double doubt, double confidence) {
+    const Eigen::VectorXd logMean = logMeans(m);
+    BandMean out;
+    out.from = m.place.front();
+    out.to = m.place.back();
+    out.baseW = std::exp(m.model.weights.row(0).dot(logMean));
+    const double d = contrast.dot(logMean);
+    out.differenceW = out.baseW * std::expm1(d);
+    out.pct = 100. * std::expm1(d);
+    if (m.scatter) {
+        const Spread spread = m.scatter->spreadOf(contrast);
+        const double h = studentQuantile(confidence, spread.freedom) * spread.sd + doubt;
+        out.lowW = out.baseW * std::expm1(d - h);
+        out.highW = out.baseW * std::expm1(d + h);
+    }
+    return out;
+}
+
+/// A tenth of what the correction does differently to the two sides, as a share: no standard is true to every engine.
+/// Common practice, no source.
+double correctionDoubt(const Side& base, const Side& with) {
+    constexpr double kDoubt = 0.1;
+    return kDoubt * std::abs(std::log(with.meanFactor / base.meanFactor));
+}
+
+/// `band`: the simulation for this model's scatter; null where scatter is not known.
+Comparison comparisonOf(const RangeModel& m, std::size_t with, const Band* band, const CompareOptions& options,
+                        double confidence) {
     Comparison out;
     out.confidence = options.confidence;
     out.worthPct = options.worthPct;
@@ -122,35 +169,33 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const std::vector
     out.place = m.place;
     out.drift = m.drift;
     out.sittings = m.model.sittings;
-    out.apart = m.model.linked[0] != m.model.linked[with] && (m.model.sittings > 1 || !m.drift.checked);
+    out.apart = m.model.linked[0] != m.model.linked[with];
     out.margins = m.scatter.has_value();
     out.repeatabilityBorrowed = m.scatter && !m.ownScatter;
     const std::size_t g = out.place.size();
     out.base = sideOf(m, 0);
     out.with = sideOf(m, with);
     for (Side* side : {&out.base, &out.with}) {
-        const double c = m.model.weights.row(side == &out.base ? 0 : static_cast<Eigen::Index>(with)).norm();
+        const Eigen::VectorXd sets = setAlone(m, side == &out.base ? 0 : with);
+        side->logHalf.assign(g, kNaN);
+        if (band)
+            side->logHalf = band->halfWidth(m.scatterOf(m.weightsOf(sets)));
         for (std::size_t j = 0; j < g; ++j)
-            side->logHalf.push_back(c * half[j]);
+            side->logHalf[j] *= std::sqrt(m.growth(sets, j));
     }
-    Eigen::VectorXd sets = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(m.sizes.size()));
-    sets[0] = -1.;
-    sets[static_cast<Eigen::Index>(with)] = 1.;
+    const Eigen::VectorXd sets = againstBase(m, with);
     const Eigen::VectorXd contrast = m.weightsOf(sets);
     const std::vector<double> bias = smoothingBias(m, with);
-    const double c = contrast.norm();
+    const std::vector<double> half = band ? band->halfWidth(m.scatterOf(contrast)) : std::vector<double>(g, kNaN);
+    const double doubt = m.standard->id == "none" ? 0. : correctionDoubt(out.base, out.with);
     for (std::size_t j = 0; j < g; ++j) {
         const double d = contrast.dot(m.logPower.col(static_cast<Eigen::Index>(j)));
-        const double h = c * std::sqrt(m.growth(sets, j)) * half[j] + kBiasShare * std::abs(bias[j]);
+        const double h = std::sqrt(m.growth(sets, j)) * half[j] + kBiasShare * std::abs(bias[j]) + doubt;
         out.difference.add(d, h);
     }
     out.calls = callStretches(out, std::max(3. * out.gridStep, out.detail));
     out.crossovers = findCrossovers(out);
 
-    // Band mean: one number a pull, so an ordinary Student interval.
-    const std::vector<double> means = pullMeansW(m);
-    const Eigen::VectorXd logMean =
-        Eigen::Map<const Eigen::VectorXd>(means.data(), static_cast<Eigen::Index>(means.size())).array().log();
     std::vector<CurvedPull> pulls;
     std::vector<std::optional<double>> starts;
     for (std::size_t set : {std::size_t(0), with})
@@ -160,23 +205,72 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const std::vector
         }
     const std::vector<int> sitting = sittingsOf(starts);
     out.sittingsRun = 1 + *std::max_element(sitting.begin(), sitting.end());
-    BandMean& bandMean = out.bandMean;
-    bandMean.from = out.place.front();
-    bandMean.to = out.place.back();
-    bandMean.baseW = std::exp(m.model.weights.row(0).dot(logMean));
-    const double d = contrast.dot(logMean);
-    bandMean.differenceW = bandMean.baseW * std::expm1(d);
-    bandMean.pct = 100. * std::expm1(d);
+    out.bandMean = bandMeanOf(m, contrast, doubt, confidence);
+    CautionFacts facts;
+    facts.correctionDoubt = doubt;
     if (m.scatter) {
-        const double spread =
-            m.ownScatter ? (m.model.residual * logMean).norm() / std::sqrt(m.model.freedom) : m.scatter->whole;
-        const double h = studentQuantile(confidence, m.scatter->wholeFreedom) * c * spread;
-        bandMean.lowW = bandMean.baseW * std::expm1(d - h);
-        bandMean.highW = bandMean.baseW * std::expm1(d + h);
-        out.repeatabilityPct = 100. * spread;
+        const PullScatter& s = *m.scatter;
+        out.repeatabilityPct = 100. * s.pullSd();
+        out.scatter.pullSd = s.pullSd();
+        if (s.fittings() == PartState::Told || s.fittings() == PartState::Known)
+            out.scatter.fittingSd = s.fittingSd();
+        if (s.days() == PartState::Told || s.days() == PartState::Known)
+            out.scatter.daySd = s.daySd();
+        out.scatter.freedom = s.spreadOf(contrast).freedom;
+        out.scatter.fromHistory = options.known.fromHistory;
+        out.fittedOnce = s.fittedOnce(contrast);
+        out.daysUnknown = s.daysUnknown(contrast);
+        facts.bowShare = s.bowShare(contrast);
+        facts.knowledgeDiffers = s.knowledgeDiffers();
+        if (const auto own = s.unequalSetup(); own && (*own == 0 || *own == static_cast<int>(with))) {
+            facts.unequalSetup = *own == 0 ? out.base.setup : out.with.setup;
+            facts.unequalRatio = s.unequalRatio();
+        }
+        facts.days = s.days();
     }
-    out.cautions = comparisonCautions(out, pulls, m.sizes[0], options);
+    out.cautions = comparisonCautions(out, pulls, m.sizes[0], options, facts);
     return out;
+}
+
+/// Names pulls that lie outside what chance would do, each with the result without it.
+void nameOddPulls(Comparison& c, const RangeModel& m, const std::vector<std::vector<CurvedPull>>& sets,
+                  const CompareOptions& options, int repeated) {
+    constexpr std::size_t kMostNamed = 3; // with more of them the test itself is odd
+    const Eigen::VectorXd level = logMeans(m);
+    const OddPulls odd = oddPulls(m.plain, level, options.confidence);
+    const Eigen::VectorXd left = m.plain.residual * level;
+    for (std::size_t i : odd.which) {
+        std::size_t set = 0;
+        while (i >= m.firstOf(set) + m.sizes[set])
+            ++set;
+        if (c.oddPulls.size() >= kMostNamed || sets[set].size() < 2)
+            continue;
+        OddPull named;
+        named.set = set;
+        named.index = i - m.firstOf(set);
+        named.fit = m.pulls[i].fit;
+        named.pct = 100. * left[static_cast<Eigen::Index>(i)];
+        std::vector<std::vector<CurvedPull>> without = sets;
+        without[set].erase(without[set].begin() + static_cast<std::ptrdiff_t>(named.index));
+        CompareOptions quietly = options;
+        quietly.lookForOdd = false;
+        const Result<std::vector<Comparison>> again = compareSets(without, quietly, repeated);
+        if (!again)
+            continue;
+        for (const Comparison& other : *again)
+            if (other.with.setup == c.with.setup) {
+                named.bandMeanWithout = other.bandMean;
+                named.callsWithout = other.calls;
+            }
+        const BandMean& b = named.bandMeanWithout;
+        const double margin = b.lowW ? 0.5 * (*b.highW - *b.lowW) : 0.;
+        c.cautions.push_back(
+            {"odd-pull",
+             {"sides.odd-pull",
+              {std::to_string(named.index + 1), sets[set][named.index].fit->header.setup, Number{named.pct, 1, true},
+               Power{b.differenceW, margin, true}, Power{margin, margin}}}});
+        c.oddPulls.push_back(std::move(named));
+    }
 }
 
 } // namespace
@@ -216,13 +310,22 @@ Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<Curved
     const Result<RangeModel> m = rangeModel(sets, options);
     if (!m)
         return m.error();
-    // Held for all of them together: each band at 1 - (1 - confidence) / their number (Bonferroni's inequality).
-    const double confidence = 1. - (1. - options.confidence) / static_cast<double>(sets.size() - 1);
-    const std::vector<double> half = m->scatter ? bandHalfWidth(*m->scatter, m->place, BandOptions{confidence})
-                                                : std::vector<double>(m->place.size(), kNaN);
+    // Held for all of them together: each at the confidence the joint distribution asks for.
+    double confidence = options.confidence;
+    std::optional<Band> band;
+    if (m->scatter) {
+        std::vector<Eigen::VectorXd> contrasts;
+        for (std::size_t with = 1; with < sets.size(); ++with)
+            contrasts.push_back(m->weightsOf(againstBase(*m, with)));
+        confidence = m->scatter->jointly(contrasts, options.confidence);
+        band.emplace(m->scatterOf(contrasts.front()), m->place, BandOptions{confidence});
+    }
     std::vector<Comparison> out;
     for (std::size_t with = 1; with < sets.size(); ++with)
-        out.push_back(comparisonOf(*m, with, half, options, confidence));
+        out.push_back(comparisonOf(*m, with, band ? &*band : nullptr, options, confidence));
+    if (options.lookForOdd)
+        for (Comparison& c : out)
+            nameOddPulls(c, *m, sets, options, repeated);
     if (repeated > 0)
         for (Comparison& c : out)
             c.cautions.push_back(countedOnce(repeated));

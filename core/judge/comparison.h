@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Base against changed: the difference over engine or road speed with its margin, and what may be said about each stretch.
+// Base against changed: the difference over engine or road speed with its margin, and what may be said about each
+// stretch.
 #pragma once
 
+#include "core/judge/bench_knowledge.h"
 #include "core/judge/difference.h"
 #include "core/pull/curve.h"
 #include "core/pull/many_curves.h"
@@ -19,9 +21,10 @@ struct CompareOptions {
     double gridStep = 0.;           ///< 0: usual for the axis
     double detail = 0.;             ///< 0: chosen from the data
     std::optional<double> from, to; ///< working band; everything is judged inside it
-    double worthPct = 1.;                 ///< the gain that would matter
+    double worthPct = 1.;           ///< the gain that would matter
     double confidence = 0.95;
-    std::optional<double> repeatabilityPct; ///< of the bench, for when the pulls cannot tell; never invented
+    bool lookForOdd = true; ///< names odd pulls, with the result without each
+    BenchKnowledge known;   ///< of the bench, beside what the pulls tell; never invented
     /// What else differs between the sides, as known from the setups (one entry each); more than one is a caution.
     std::vector<std::string> changes;
     const Standard* wantedStandard = nullptr; ///< what was asked for, where `standard` had to give way
@@ -63,6 +66,22 @@ struct BandMean {
     std::optional<double> lowW, highW;
 };
 
+/// What repeats, in shares: standard deviations as found, with what the design could tell of each.
+struct ScatterFinding {
+    std::optional<double> pullSd, fittingSd, daySd;
+    double freedom = 0.; ///< of the difference's margin
+    bool fromHistory = false;
+};
+
+/// A pull that lies outside what chance would do (externally studentised, all pulls held together).
+struct OddPull {
+    std::size_t set = 0, index = 0; ///< which set, and which of its distinct pulls
+    const PullFit* fit = nullptr;   ///< the pull itself; it outlives the comparison
+    double pct = 0.;                ///< against its own, after drift
+    BandMean bandMeanWithout;
+    std::vector<Call> callsWithout;
+};
+
 struct DriftFinding {
     bool checked = false; ///< the order of pulls can tell drift from setups
     bool removed = false; ///< and it was taken out
@@ -84,9 +103,13 @@ struct Comparison {
     std::optional<double> repeatabilityPct;
     bool repeatabilityBorrowed = false;
     DriftFinding drift;
-    int sittings = 1;    ///< above 1: each sitting has a level of its own, taken out
-    int sittingsRun = 1; ///< sittings the two were run in, whether their levels could be told or not
-    bool apart = false;  ///< base and changed setup never shared a sitting, not even through a third
+    ScatterFinding scatter;
+    std::vector<OddPull> oddPulls;
+    bool fittedOnce = false;  ///< holds as fitted this once: nothing is known of fitting it anew
+    bool daysUnknown = false; ///< holds for those days: nothing is known of what days differ in
+    int sittings = 1;         ///< above 1: each sitting has a level of its own, taken out
+    int sittingsRun = 1;      ///< sittings the two were run in, whether their levels could be told or not
+    bool apart = false;       ///< base and changed setup never shared a sitting, not even through a third
     std::vector<Caution> cautions;
 
     // The difference at a place as people read it.

@@ -15,7 +15,9 @@ constexpr double kAirTempDiffersC = 5.;
 constexpr double kAirPressureDiffersPa = 1000.;
 constexpr double kAirDensityDiffers = 0.02;
 constexpr std::size_t kEnoughPulls = 3; // a side, for a scatter worth the name
-constexpr double kShortOverlap = 0.7;   // share of the wider side's range
+// A bent drift is worth a word when it makes so much of the margin's variance; the correction when it adds so much.
+constexpr double kBowMatters = 0.15, kDoubtMatters = 0.001;
+constexpr double kShortOverlap = 0.7; // share of the wider side's range
 
 struct MeanAir {
     double temp = 0., pressure = 0., density = 0.;
@@ -84,7 +86,8 @@ std::vector<std::string> headerDifferences(const std::vector<CurvedPull>& pulls,
 } // namespace
 
 std::vector<Caution> comparisonCautions(const Comparison& comparison, const std::vector<CurvedPull>& pulls,
-                                        std::size_t baseCount, const CompareOptions& options) {
+                                        std::size_t baseCount, const CompareOptions& options,
+                                        const CautionFacts& facts) {
     std::vector<Caution> out;
     const std::size_t withCount = pulls.size() - baseCount;
     if (comparison.apart)
@@ -95,6 +98,25 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
         out.push_back({"few-pulls", {"sides.few-pulls", {std::to_string(baseCount), std::to_string(withCount)}}});
     if (comparison.repeatabilityBorrowed)
         out.push_back({"borrowed-repeatability", {"sides.borrowed", {Number{*comparison.repeatabilityPct, 2}}}});
+    if (facts.knowledgeDiffers && options.known.pull)
+        out.push_back({"repeatability-differs",
+                       {"sides.knowledge-differs",
+                        {Number{100. * options.known.pull->sd, 2}, Number{*comparison.repeatabilityPct, 2}}}});
+    else if (options.known.fromHistory && options.known.any())
+        out.push_back({"history-used", {"sides.history-used"}});
+    if (comparison.fittedOnce)
+        out.push_back({"fitted-once", {"sides.fitted-once"}});
+    if (comparison.daysUnknown)
+        out.push_back({"days-differ", {"sides.days-unknown"}});
+    else if (comparison.apart && comparison.scatter.daySd)
+        out.push_back({"days-differ", {"sides.days-differ", {Number{100. * *comparison.scatter.daySd, 2}}}});
+    if (!facts.unequalSetup.empty())
+        out.push_back(
+            {"unequal-scatter", {"sides.unequal-scatter", {facts.unequalSetup, Number{facts.unequalRatio, 1}}}});
+    if (facts.bowShare > kBowMatters)
+        out.push_back({"curved-drift", {"sides.curved-drift"}});
+    if (facts.correctionDoubt > kDoubtMatters)
+        out.push_back({"correction-doubt", {"sides.correction-doubt", {Number{100. * facts.correctionDoubt, 2}}}});
 
     std::vector<std::string> changes = options.changes;
     std::set<std::string> baseNames, withNames;
@@ -138,7 +160,9 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
     const double covered = static_cast<double>(comparison.place.size() - 1) * step;
     if (covered < kShortOverlap * wanted)
         out.push_back({"overlap-short",
-                       {"sides.overlap-short", {Place{comparison.place.front(), comparison.axis, false}, Place{comparison.place.back(), comparison.axis}}}});
+                       {"sides.overlap-short",
+                        {Place{comparison.place.front(), comparison.axis, false},
+                         Place{comparison.place.back(), comparison.axis}}}});
 
     std::set<MeasuredAt> places;
     for (const CurvedPull& pull : pulls)

@@ -83,7 +83,7 @@ Result<CrossDesign> crossDesign(const std::vector<std::string>& factors, const s
 }
 
 Result<Factorial> factorial(const std::vector<std::string>& factors, const std::vector<Cell>& cells,
-                            const std::vector<Observation>& observations, std::optional<double> repeatabilityPct,
+                            const std::vector<Observation>& observations, const BenchKnowledge& known,
                             double confidence) {
     const Result<CrossDesign> design = crossDesign(factors, cells);
     if (!design)
@@ -98,21 +98,27 @@ Result<Factorial> factorial(const std::vector<std::string>& factors, const std::
         ++count[static_cast<std::size_t>(o.group)];
     if (std::find(count.begin(), count.end(), 0) != count.end())
         return Error{Message{"error.cell-no-value"}};
-    out.fit = fitGroups(observations, static_cast<int>(cells.size()), repeatabilityPct);
+    out.fit = fitGroups(observations, static_cast<int>(cells.size()), known);
     // Effects as weighted sums of cell means, so that margins follow from the pulls' own weights.
+    std::vector<std::vector<double>> sums;
+    for (std::size_t k = 0; k < design->terms.size(); ++k) {
+        sums.emplace_back(observations.size(), 0.);
+        for (std::size_t c = 0; c < cells.size(); ++c)
+            for (std::size_t i = 0; i < observations.size(); ++i)
+                sums.back()[i] += design->effectOfCells[k][c] * out.fit.weight[c][i];
+    }
+    const double together = out.fit.jointly(sums, confidence);
     for (std::size_t k = 0; k < design->terms.size(); ++k) {
         FactorialEffect e;
         e.term = design->terms[k];
-        std::vector<double> weights(observations.size(), 0.);
-        for (std::size_t c = 0; c < cells.size(); ++c) {
-            const double w = design->effectOfCells[k][c];
-            e.effect += w * out.fit.mean[c];
-            for (std::size_t i = 0; i < weights.size(); ++i)
-                weights[i] += w * out.fit.weight[c][i];
-        }
-        if (const auto half = out.fit.halfWidth(weights, confidence)) {
+        for (std::size_t c = 0; c < cells.size(); ++c)
+            e.effect += design->effectOfCells[k][c] * out.fit.mean[c];
+        if (const auto half = out.fit.halfWidth(sums[k], together)) {
             e.low = e.effect - *half;
             e.high = e.effect + *half;
+            const double alone = *out.fit.halfWidth(sums[k], confidence);
+            e.lowAlone = e.effect - alone;
+            e.highAlone = e.effect + alone;
         }
         out.effects.push_back(std::move(e));
     }

@@ -30,7 +30,8 @@ Result<CrossDesign> crossDesign(const std::vector<std::string>& factors, const s
 struct FactorialEffect {
     std::string term; ///< "pipe" or "pipe*port"
     double effect = 0.;
-    std::optional<double> low, high;
+    std::optional<double> low, high;           ///< all effects held together (multivariate t, band.h)
+    std::optional<double> lowAlone, highAlone; ///< this one by itself
 };
 
 struct Factorial {
@@ -47,7 +48,7 @@ struct Factorial {
 /// Errors: not 2 to 4 factors, a cell with the wrong number of levels, more than two levels of a factor, a cell named
 /// twice or empty.
 Result<Factorial> factorial(const std::vector<std::string>& factors, const std::vector<Cell>& cells,
-                            const std::vector<Observation>& observations, std::optional<double> repeatabilityPct,
+                            const std::vector<Observation>& observations, const BenchKnowledge& known,
                             double confidence = 0.95);
 
 } // namespace jr

@@ -4,7 +4,7 @@
 namespace jr {
 
 Result<Ladder> ladder(const std::vector<std::string>& names, const std::vector<Observation>& observations,
-                      std::optional<double> repeatabilityPct, double confidence) {
+                      const BenchKnowledge& known, double confidence) {
     const int groups = static_cast<int>(names.size());
     if (groups < 2)
         return Error{Message{"error.ladder-needs-two"}};
@@ -15,8 +15,14 @@ Result<Ladder> ladder(const std::vector<std::string>& names, const std::vector<O
         if (count[g] == 0)
             return Error{Message{"error.step-no-value", {names[g]}}};
     Ladder out;
-    out.fit = fitGroups(observations, groups, repeatabilityPct);
+    out.fit = fitGroups(observations, groups, known);
     const GroupFit& f = out.fit;
+    std::vector<std::vector<double>> steps, totals;
+    for (int g = 1; g < groups; ++g) {
+        steps.push_back(f.difference(g - 1, g));
+        totals.push_back(f.difference(0, g));
+    }
+    const double stepsTogether = f.jointly(steps, confidence), totalsTogether = f.jointly(totals, confidence);
     for (int g = 0; g < groups; ++g) {
         const auto k = static_cast<std::size_t>(g);
         LadderStep step;
@@ -31,11 +37,15 @@ Result<Ladder> ladder(const std::vector<std::string>& names, const std::vector<O
             step.gainPct = 100. * step.gain / f.mean[k - 1];
             step.total = f.mean[k] - f.mean[0];
             step.totalPct = 100. * step.total / f.mean[0];
-            if (const auto half = f.halfWidth(f.difference(g - 1, g), confidence)) {
+            const std::vector<double>& own = steps[k - 1];
+            if (const auto half = f.halfWidth(own, stepsTogether)) {
                 step.gainLow = step.gain - *half;
                 step.gainHigh = step.gain + *half;
+                const double alone = *f.halfWidth(own, confidence);
+                step.gainLowAlone = step.gain - alone;
+                step.gainHighAlone = step.gain + alone;
             }
-            if (const auto half = f.halfWidth(f.difference(0, g), confidence)) {
+            if (const auto half = f.halfWidth(totals[k - 1], totalsTogether)) {
                 step.totalLow = step.total - *half;
                 step.totalHigh = step.total + *half;
             }

@@ -9,9 +9,10 @@ namespace jr {
 struct LadderStep {
     std::string name;
     double value = 0.;
-    std::optional<double> low, high; ///< of the value itself
-    double gain = 0.;                ///< against the step before; 0 for the first
-    std::optional<double> gainLow, gainHigh;
+    std::optional<double> low, high;         ///< of the value itself
+    double gain = 0.;                        ///< against the step before; 0 for the first
+    std::optional<double> gainLow, gainHigh; ///< all steps held together
+    std::optional<double> gainLowAlone, gainHighAlone;
     double gainPct = 0., total = 0., totalPct = 0.; ///< total: against the first
     std::optional<double> totalLow, totalHigh;
 };
@@ -21,8 +22,10 @@ struct Ladder {
     GroupFit fit;
 };
 
-/// `observations` grouped by step in the order of `names`. Errors: fewer than two steps, an empty one.
+/// Margins of the gains hold for all steps together (multivariate t, band.h), those of the totals likewise; each by
+/// itself stands beside. `observations` grouped by step in the order of `names`. Errors: fewer than two steps, an empty
+/// one.
 Result<Ladder> ladder(const std::vector<std::string>& names, const std::vector<Observation>& observations,
-                      std::optional<double> repeatabilityPct, double confidence = 0.95);
+                      const BenchKnowledge& known, double confidence = 0.95);
 
 } // namespace jr

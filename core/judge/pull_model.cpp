@@ -1,25 +1,21 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/pull_model.h"
 
+#include "core/judge/mixed_model.h"
 #include "core/judge/sittings.h"
 
 #include <Eigen/QR>
 
 #include <algorithm>
-#include <numeric>
 #include <set>
 
 namespace jr {
 namespace {
 
-/// Pulls by the sitting whose level the model holds: all in one where sittings cannot have levels.
-std::vector<int> levelledSittings(const SittingPlan& plan, std::vector<int>& linked) {
-    std::vector<int> sitting = sittingsOf(plan.startedS);
-    linked = linkedSetups(plan, sitting);
-    std::set<int> parts(linked.begin(), linked.end());
-    if (parts.size() == linked.size()) // no two setups ever shared a sitting
-        std::fill(sitting.begin(), sitting.end(), 0);
-    return sitting;
+/// Sittings in which setups can be set against one another; the others, each of one setup that shared none, get no
+/// level.
+bool hasLevels(const std::vector<int>& linked, int part) {
+    return std::count(linked.begin(), linked.end(), part) > 1;
 }
 
 } // namespace
@@ -29,8 +25,7 @@ bool orderTellsDrift(const SittingPlan& plan) {
     for (const auto& t : plan.startedS)
         if (!t)
             return false;
-    std::vector<int> linked;
-    const std::vector<int> sitting = levelledSittings(plan, linked);
+    const std::vector<int> sitting = sittingsOf(plan.startedS);
     std::set<std::pair<int, int>> followed; // setup, and a later one of its sitting
     for (std::size_t a = 0; a < n; ++a)
         for (std::size_t b = 0; b < n; ++b)
@@ -46,7 +41,8 @@ PullModel pullModel(const SittingPlan& plan, bool withDrift) {
     const auto n = static_cast<Eigen::Index>(plan.setup.size());
     const Eigen::Index setups = plan.setups;
     PullModel model;
-    const std::vector<int> sitting = levelledSittings(plan, model.linked);
+    const std::vector<int> sitting = sittingsOf(plan.startedS);
+    model.linked = linkedSetups(plan, sitting);
     const int sittings = n > 0 ? 1 + *std::max_element(sitting.begin(), sitting.end()) : 1;
 
     Eigen::MatrixXd x = Eigen::MatrixXd::Zero(n, setups + 1 + sittings);
@@ -67,6 +63,7 @@ PullModel pullModel(const SittingPlan& plan, bool withDrift) {
     }
     // Levels of the sittings, but for one of each part, as departures from the mean of the part's pulls: so a setup's
     // value stands for all the sittings together, not for the first.
+    int levels = 0;
     for (int s = 0; s < sittings; ++s) {
         int part = -1;
         bool first = true;
@@ -80,8 +77,9 @@ PullModel pullModel(const SittingPlan& plan, bool withDrift) {
                 all += 1.;
                 here += sitting[i] == s;
             }
-        if (first)
+        if (first || !hasLevels(model.linked, part))
             continue;
+        ++levels;
         for (std::size_t i = 0; i < plan.setup.size(); ++i)
             if (model.linked[static_cast<std::size_t>(plan.setup[i])] == part)
                 x(static_cast<Eigen::Index>(i), p) = (sitting[i] == s) - here / all;
@@ -96,11 +94,20 @@ PullModel pullModel(const SittingPlan& plan, bool withDrift) {
         qr.compute(x.leftCols(p));
     }
     model.drift = withDrift;
-    model.sittings = sittings;
+    model.sittings = levels > 0 ? sittings : 1;
+    model.fixed = x.leftCols(p);
     model.freedom = static_cast<int>(n - qr.rank());
     model.weights = qr.solve(Eigen::MatrixXd::Identity(n, n));
     model.bench = x.middleCols(setups, p - setups) * model.weights.bottomRows(p - setups);
     model.residual = Eigen::MatrixXd::Identity(n, n) - x.leftCols(p) * model.weights;
+    return model;
+}
+
+PullModel weighted(PullModel model, const MixedModel& mixed, int setups) {
+    const Eigen::Index n = model.fixed.rows(), p = model.fixed.cols();
+    model.weights = mixed.weights();
+    model.bench = model.fixed.rightCols(p - setups) * model.weights.bottomRows(p - setups);
+    model.residual = Eigen::MatrixXd::Identity(n, n) - model.fixed * model.weights;
     return model;
 }
 

@@ -20,6 +20,7 @@ struct SittingPlan {
     std::vector<int> setup;                      ///< setup of each pull, 0 … setups-1, each at least once
     std::vector<std::optional<double>> startedS; ///< seconds; nullopt = unknown
     int setups = 2;
+    std::vector<int> fitting{}; ///< of each pull (fittings.h); empty: found from setups and times
 };
 
 /// Whether the order of pulls tells drift from setups: every time known, and within a sitting some setup comes back
@@ -31,6 +32,7 @@ struct PullModel {
     int sittings = 1;         ///< above 1: each has a level of its own
     std::vector<int> linked;  ///< part of each setup; setups of different parts never shared a sitting (sittings.h)
     int freedom = 0;          ///< pulls less parameters
+    Eigen::MatrixXd fixed;    ///< pulls x parameters: the design itself
     Eigen::MatrixXd weights;  ///< parameters x pulls: estimate = weights * y; rows: setups, drift per hour, sittings
     Eigen::MatrixXd residual; ///< pulls x pulls: residuals = residual * y
     Eigen::MatrixXd bench;    ///< pulls x pulls: what drift and sittings did to each pull = bench * y
@@ -41,8 +43,12 @@ struct PullModel {
 
 /// Time is counted in hours from the mean of the pulls (of each sitting, where sittings have levels), so that setup
 /// values stand for the middle of the work. `withDrift` only has an effect where the columns stay independent.
-/// Sittings get levels when at least two setups shared one; otherwise (base one evening, change the next) nothing could
-/// be told from them, and time runs on through the night.
+/// The sittings of setups that shared one get levels. Setups that never did (base one evening, change the next) are not
+/// told from their days by any fixed term: that is scatter (pull_scatter.h), and time never runs on through a night.
 PullModel pullModel(const SittingPlan& plan, bool withDrift);
+
+class MixedModel;
+/// The same terms, each pull weighted as the variances found say (generalised least squares).
+PullModel weighted(PullModel model, const MixedModel& mixed, int setups);
 
 } // namespace jr

@@ -1,5 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/range_model.h"
+
+#include "core/judge/fittings.h"
+#include "core/judge/sittings.h"
 #include "core/nan.h"
 #include "core/pull/pull_axis.h"
 
@@ -97,7 +100,118 @@ void fillMissing(Eigen::MatrixXd& y, const std::vector<int>& setOf, const Eigen:
         }
 }
 
+/// What the pulls' own headers say of fittings.
+std::vector<std::optional<int>> writtenFittings(const std::vector<CurvedPull>& pulls) {
+    std::vector<std::optional<int>> out;
+    for (const CurvedPull& p : pulls) {
+        const auto number = p.fit->header.number(header_key::fitting);
+        out.push_back(number ? std::optional(static_cast<int>(*number)) : std::nullopt);
+    }
+    return out;
+}
+
+/// Shape errors of a single pull nobody has seen repeat: a third of its error as a whole, or its own noise where that
+/// is more, worth a few degrees of freedom. Common practice, no source.
+Scatter supposedShape(const Eigen::MatrixXd& noise, double pullSd, const RangeModel& m) {
+    constexpr double kShapeOfWhole = 1. / 3., kSupposedFreedom = 8., kLengthOfDetail = 0.4;
+    Scatter out;
+    out.whole = pullSd;
+    out.wholeFreedom = out.shapeFreedom = kSupposedFreedom;
+    out.correlationLength = std::max(kLengthOfDetail * m.detail, m.gridStep);
+    for (std::size_t j = 0; j < m.place.size(); ++j)
+        out.shape.push_back(std::max(std::sqrt(noise.col(static_cast<Eigen::Index>(j)).array().square().mean()),
+                                     kShapeOfWhole * pullSd));
+    return out;
+}
+
+/// Fills `along`: one scatter for all pulls, or two where a setup scatters by itself.
+void scatterAlong(RangeModel& m, const SittingPlan& plan, const Eigen::MatrixXd& noise,
+                  const std::vector<double>& present) {
+    const auto n = static_cast<Eigen::Index>(plan.setup.size());
+    const double detail = m.detail > 0. ? m.detail : m.gridStep;
+    // The mean curve's slope, for a rise that wanders.
+    const Eigen::RowVectorXd mean = m.model.weights.topRows(plan.setups).colwise().mean() * m.logPower;
+    std::vector<double> slope(m.place.size(), 0.);
+    for (std::size_t j = 1; j + 1 < slope.size(); ++j)
+        slope[j] = (mean[static_cast<Eigen::Index>(j + 1)] - mean[static_cast<Eigen::Index>(j - 1)]) /
+                   (m.place[j + 1] - m.place[j - 1]);
+    if (slope.size() > 2) {
+        slope.front() = slope[1];
+        slope.back() = slope[slope.size() - 2];
+    }
+    std::vector<Eigen::VectorXd> groups{Eigen::VectorXd::Ones(n)};
+    if (const auto own = m.scatter->unequalSetup()) {
+        groups.push_back(Eigen::VectorXd::Zero(n));
+        for (Eigen::Index i = 0; i < n; ++i)
+            if (plan.setup[static_cast<std::size_t>(i)] == *own) {
+                groups[0][i] = 0.;
+                groups[1][i] = 1.;
+            }
+    }
+    for (const Eigen::VectorXd& pulls : groups) {
+        const Eigen::MatrixXd residual = pulls.asDiagonal() * m.model.residual;
+        const double freedom = residual.squaredNorm(); // of a projection: its trace
+        constexpr double kAnyFreedom = 0.5;
+        m.along.push_back({pulls, freedom > kAnyFreedom
+                                      ? jr::scatterOf(residual * m.logPower, m.place, freedom, detail, slope, present)
+                                      : supposedShape(noise, m.scatter->pullSd(), m)});
+    }
+}
+
 } // namespace
+
+Scatter RangeModel::scatterOf(const Eigen::VectorXd& weights) const {
+    const Spread level = scatter->spreadOf(weights);
+    if (along.size() == 1)
+        return along[0].scatter.times(weights.squaredNorm(), level.sd, level.freedom);
+    // Two kinds of pulls: variances add, each with its own freedom (Satterthwaite 1946).
+    Scatter out = along[0].scatter.times(1., level.sd, level.freedom);
+    std::vector<double> shares;
+    for (const Along& a : along)
+        shares.push_back(a.pulls.cwiseProduct(weights).squaredNorm());
+    const auto freedomOf = [&](const std::vector<double>& variances, const std::vector<double>& freedoms) {
+        double sum = 0., squares = 0.;
+        for (std::size_t k = 0; k < variances.size(); ++k) {
+            sum += variances[k];
+            squares += variances[k] * variances[k] / freedoms[k];
+        }
+        return squares > 0. ? sum * sum / squares : freedoms[0];
+    };
+    double all = 0.;
+    std::vector<double> variances, freedoms;
+    for (std::size_t k = 0; k < along.size(); ++k) {
+        variances.push_back(0.);
+        freedoms.push_back(along[k].scatter.shapeFreedom);
+        for (double s : along[k].scatter.shape)
+            variances.back() += shares[k] * s * s;
+        all += variances.back();
+    }
+    out.shapeFreedom = freedomOf(variances, freedoms);
+    for (std::size_t j = 0; j < out.shape.size(); ++j) {
+        double variance = 0.;
+        for (std::size_t k = 0; k < along.size(); ++k)
+            variance += shares[k] * std::pow(along[k].scatter.shape[j], 2);
+        out.shape[j] = std::sqrt(variance);
+    }
+    for (std::size_t mode = 0; mode < out.modes.size(); ++mode) {
+        variances.assign(along.size(), 0.);
+        freedoms.assign(along.size(), 1.);
+        double together = 0.;
+        for (std::size_t k = 0; k < along.size(); ++k) {
+            if (mode >= along[k].scatter.modes.size())
+                continue;
+            const ScatterMode& own = along[k].scatter.modes[mode];
+            variances[k] = shares[k] * own.sd * own.sd;
+            freedoms[k] = own.freedom;
+            together += variances[k] * own.withWhole;
+        }
+        const double sum = variances[0] + variances[1];
+        out.modes[mode].sd = std::sqrt(sum);
+        out.modes[mode].freedom = freedomOf(variances, freedoms);
+        out.modes[mode].withWhole = sum > 0. ? together / sum : 0.;
+    }
+    return out;
+}
 
 std::size_t RangeModel::firstOf(std::size_t set) const {
     std::size_t first = 0;
@@ -174,6 +288,7 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<CurvedPull>>& sets, 
     RangeModel out;
     SittingPlan plan;
     plan.setups = static_cast<int>(sets.size());
+    bool fittings = true;
     bool single = sets.size() == 2; // two sides, one of them with a single pull: scatter is not taken from the other
     bool anySingle = false;
     for (std::size_t s = 0; s < sets.size(); ++s) {
@@ -185,9 +300,13 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<CurvedPull>>& sets, 
             out.pulls.push_back(p);
             plan.setup.push_back(static_cast<int>(s));
             plan.startedS.push_back(p.fit->header.startedEpochS);
+            plan.fitting.push_back(p.fitting.value_or(-1));
+            fittings = fittings && p.fitting;
         }
     }
     single = single && anySingle;
+    if (!fittings)
+        plan.fitting = fittingsOf(plan.setup, sittingsOf(plan.startedS), plan.startedS, writtenFittings(out.pulls));
     const PullCurve& any = *sets.front().front().curve; // one axis and one grid for all
     out.axis = any.axis;
     out.gridStep = any.gridStep;
@@ -206,38 +325,33 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<CurvedPull>>& sets, 
     }
     out.present = std::move(sheet.present);
     out.logPower = std::move(sheet.logPower);
+    std::vector<double> present; // share of the pulls that really count at each place
+    for (Eigen::Index g = 0; g < out.present.cols(); ++g)
+        present.push_back(out.present.col(g).sum() / static_cast<double>(out.pulls.size()));
     fillMissing(out.logPower, plan.setup, out.present);
     assert(out.logPower.allFinite() && out.present.allFinite()); // every place was written
 
-    // Drift goes in when the order can tell it and pulls are left over to show scatter (or the scatter is borrowed).
+    // Drift goes in when the order can tell it and pulls are left over to show scatter (or it is known).
     out.drift.checked = orderTellsDrift(plan);
     out.model = pullModel(plan, out.drift.checked);
-    const bool borrowable = options.repeatabilityPct && (single || out.model.freedom < 1);
     if (out.model.drift) {
         const Eigen::VectorXd perHour = (out.model.weights.row(plan.setups) * out.logPower).transpose();
         out.drift.pctPerHour = 100. * std::expm1(perHour.mean());
-        out.drift.removed = out.model.freedom > 0 || borrowable;
+        out.drift.removed = out.model.freedom > 0 || options.known.pull;
         if (!out.drift.removed)
             out.model = pullModel(plan, false);
     }
-    // Scatter: from the pulls themselves; borrowed when a side has one pull; else unknown.
-    const std::size_t g = out.place.size();
-    out.ownScatter = !single && out.model.freedom > 0;
-    if (out.ownScatter) {
-        out.scatter = scatterOf(out.model.residual * out.logPower, out.place, out.model.freedom,
-                                out.detail > 0. ? out.detail : out.gridStep);
-    } else if (borrowable) {
-        const double noiseShape = sheet.noise.size() > 0 ? std::sqrt(sheet.noise.array().square().mean()) : 0.;
-        Scatter s;
-        s.whole = *options.repeatabilityPct / 100.;
-        s.wholeFreedom = std::numeric_limits<double>::infinity();
-        for (std::size_t j = 0; j < g; ++j)
-            s.shape.push_back(std::max(std::sqrt(sheet.noise.col(static_cast<Eigen::Index>(j)).array().square().mean()),
-                                       std::max(0.5 * noiseShape, 1e-8)));
-        s.shapeFreedom = std::numeric_limits<double>::infinity();
-        s.correlationLength = std::max(0.4 * out.detail, out.gridStep);
-        out.scatter = s;
-    }
+    out.plain = out.model;
+    // A single pull on one of two sides shows nothing of its own scatter, and the other side's is not taken for it.
+    if (single && !options.known.pull)
+        return out;
+    const Eigen::VectorXd level = out.logPower.rowwise().mean();
+    out.scatter = PullScatter::make(out.model, plan, level, options.known);
+    if (!out.scatter)
+        return out;
+    out.ownScatter = out.model.freedom > 0;
+    out.model = weighted(std::move(out.model), out.scatter->mixed(), plan.setups);
+    scatterAlong(out, plan, sheet.noise, present);
     return out;
 }
 

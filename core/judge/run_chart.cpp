@@ -2,6 +2,7 @@
 #include "core/judge/run_chart.h"
 
 #include "core/judge/band.h"
+#include "core/judge/odd_pulls.h"
 #include "core/judge/pull_model.h"
 #include "core/judge/sittings.h"
 
@@ -121,11 +122,7 @@ RunChart runChart(const std::vector<RunPull>& pulls, int setups, double confiden
     const bool line = model.drift || model.sittings > 1;
     out.sittings = model.sittings;
     out.sitting = model.sittings > 1 ? sittingsOf(plan.startedS) : std::vector<int>(pulls.size(), 0);
-    // One limit for all of them: two-sided, Bonferroni, one degree of freedom fewer for the pull left out.
-    std::optional<double> critical;
-    if (freedom >= 2.)
-        critical = studentQuantile(1. - (1. - confidence) / static_cast<double>(n), freedom - 1.);
-    double clean = squares, cleanFreedom = freedom; // of the pulls that are not odd
+    const OddPulls odd = oddPulls(model, y, confidence);
     for (Eigen::Index i = 0; i < n; ++i) {
         const auto k = static_cast<std::size_t>(i);
         RunPoint point;
@@ -133,22 +130,13 @@ RunChart runChart(const std::vector<RunPull>& pulls, int setups, double confiden
         point.withDriftPct = point.pct + 100. * bench[i];
         if (line)
             out.driftLinePct.push_back(100. * bench[i]);
-        const double room = model.residual(i, i);
-        if (critical && room > 1e-9) {
-            const double without = (squares - left[i] * left[i] / room) / (freedom - 1.);
-            point.odd = without > 0. && std::abs(left[i]) > *critical * std::sqrt(without * room);
-            if (point.odd) {
-                clean -= left[i] * left[i] / room;
-                cleanFreedom -= 1.;
-            }
-            if (point.odd)
-                point.causes = causesOf(pulls, k, k == 0 || out.sitting[k] != out.sitting[k - 1]);
-        }
+        point.odd = std::find(odd.which.begin(), odd.which.end(), k) != odd.which.end();
+        if (point.odd)
+            point.causes = causesOf(pulls, k, k == 0 || out.sitting[k] != out.sitting[k - 1]);
         out.points.push_back(std::move(point));
     }
-
-    if (critical && cleanFreedom >= 1. && clean > 0.)
-        out.limitPct = 100. * *critical * std::sqrt(clean / cleanFreedom * freedom / static_cast<double>(n));
+    if (odd.limit)
+        out.limitPct = 100. * *odd.limit;
 
     out.account = accountOf(out);
     return out;

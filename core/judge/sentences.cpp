@@ -39,10 +39,10 @@ std::string stretchSentence(const Comparison& c, const Call& call, const Wording
     case CallKind::Gain:
     case CallKind::Loss: {
         const bool gain = call.kind == CallKind::Gain;
-        std::string text = sentence(w, gain ? "stretch.gains" : "stretch.loses",
-                                    {from, to, withUnit(std::abs(call.meanW), margin, w.power, w), pct,
-                                     withUnit(margin, margin, w.power, w),
-                                     withUnit(std::abs(call.maxW), margin, w.power, w), placeText(c, call.maxPlace, w)});
+        std::string text = sentence(
+            w, gain ? "stretch.gains" : "stretch.loses",
+            {from, to, withUnit(std::abs(call.meanW), margin, w.power, w), pct, withUnit(margin, margin, w.power, w),
+             withUnit(std::abs(call.maxW), margin, w.power, w), placeText(c, call.maxPlace, w)});
         if (call.belowWorth)
             text += " " + sentence(w, "stretch.below-worth", {plainNumber(c.worthPct, 1, w)});
         return text;
@@ -62,9 +62,7 @@ std::string headlineOf(const Comparison& c, const Wording& w) {
     const Call* gain = nullptr;
     const Call* loss = nullptr;
     bool open = false;
-    const auto bigger = [](const Call* a, const Call& b) {
-        return !a || (b.to - b.from) > (a->to - a->from);
-    };
+    const auto bigger = [](const Call* a, const Call& b) { return !a || (b.to - b.from) > (a->to - a->from); };
     for (const Call& call : c.calls) {
         if (call.kind == CallKind::Gain && bigger(gain, call))
             gain = &call;
@@ -76,8 +74,15 @@ std::string headlineOf(const Comparison& c, const Wording& w) {
         const double margin = marginW(c, call.from, call.to);
         return withUnit(std::abs(call.meanW), margin, w.power, w);
     };
-    const auto where = [&](const Call& call) { return placeText(c, call.from, w, false) + "–" + placeText(c, call.to, w); };
-    const std::string name = c.with.setup.empty() ? sentence(w, "headline.the-change", {}) : c.with.setup;
+    const auto where = [&](const Call& call) {
+        return placeText(c, call.from, w, false) + "–" + placeText(c, call.to, w);
+    };
+    std::string name = c.with.setup.empty() ? sentence(w, "headline.the-change", {}) : c.with.setup;
+    // A call that rests on one fitting, or on those days, says so.
+    if (c.daysUnknown)
+        name = sentence(w, "name.those-days", {name});
+    else if (c.fittedOnce)
+        name = sentence(w, "name.fitted-once", {name});
     if (gain && loss)
         return sentence(w, "headline.both", {name, amount(*gain), where(*gain), amount(*loss), where(*loss)});
     if (gain)
@@ -101,16 +106,17 @@ Account describe(const Comparison& c, const Wording& w) {
     if (b.lowW && b.highW) {
         const double margin = 0.5 * (*b.highW - *b.lowW);
         const int decimals = decimalsFor(margin / w.power.factor);
-        out.details.push_back(sentence(
-            w, ("band.mean"),
-            {placeText(c, b.from, w, false), placeText(c, b.to, w), plainNumber(fromSi(b.differenceW, w.power), decimals, w, true),
-             std::string(w.power.symbol), rangeText(fromSi(*b.lowW, w.power), fromSi(*b.highW, w.power), decimals, w),
-             plainNumber(b.pct, std::min(decimalsFor(100. * margin / b.baseW), 2), w, true)}));
+        out.details.push_back(
+            sentence(w, ("band.mean"),
+                     {placeText(c, b.from, w, false), placeText(c, b.to, w),
+                      plainNumber(fromSi(b.differenceW, w.power), decimals, w, true), std::string(w.power.symbol),
+                      rangeText(fromSi(*b.lowW, w.power), fromSi(*b.highW, w.power), decimals, w),
+                      plainNumber(b.pct, std::min(decimalsFor(100. * margin / b.baseW), 2), w, true)}));
     } else {
         out.details.push_back(
             sentence(w, "band.mean-no-margin",
-                     {placeText(c, b.from, w, false), placeText(c, b.to, w), withUnit(b.differenceW, 0., w.power, w, true),
-                      plainNumber(b.pct, 1, w, true)}));
+                     {placeText(c, b.from, w, false), placeText(c, b.to, w),
+                      withUnit(b.differenceW, 0., w.power, w, true), plainNumber(b.pct, 1, w, true)}));
     }
     for (const Crossover& x : c.crossovers)
         out.details.push_back(
@@ -119,9 +125,9 @@ Account describe(const Comparison& c, const Wording& w) {
                       placeText(c, x.from, w, false), placeText(c, x.to, w)}));
     if (c.base.peakPower && c.with.peakPower) {
         const Peak &p = *c.base.peakPower, &q = *c.with.peakPower;
-        std::string text = sentence(
-            w, ("band.peaks"),
-            {withUnit(p.value, 0., w.power, w), placeText(c, p.place, w), withUnit(q.value, 0., w.power, w), placeText(c, q.place, w)});
+        std::string text = sentence(w, ("band.peaks"),
+                                    {withUnit(p.value, 0., w.power, w), placeText(c, p.place, w),
+                                     withUnit(q.value, 0., w.power, w), placeText(c, q.place, w)});
         if (std::abs(p.place - q.place) > 0.5 && c.place.size() > 2) {
             // The honest gain is at one speed for both.
             const auto at = std::lower_bound(c.place.begin(), c.place.end(), q.place - 1e-6) - c.place.begin();

@@ -1,6 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/sweep.h"
 
+#include "core/judge/pull_scatter.h"
+#include "core/nan.h"
+
+#include <Eigen/Cholesky>
 #include <Eigen/QR>
 
 #include <boost/random/chi_squared_distribution.hpp>
@@ -196,6 +200,37 @@ void advise(Sweep& s, const Data& d, const SweepOptions& o) {
 
 } // namespace
 
+namespace {
+
+/// How the groups' means err together: drift, fittings and days tie them to one another.
+struct MeanErrors {
+    Eigen::MatrixXd root; ///< times independent normals: errors of the means
+    double freedom = 1.;
+};
+
+MeanErrors meanErrors(const GroupFit& fit) {
+    const auto groups = static_cast<Eigen::Index>(fit.weight.size());
+    const auto n = static_cast<Eigen::Index>(fit.weight.front().size());
+    Eigen::MatrixXd w(groups, n);
+    MeanErrors out;
+    out.freedom = std::numeric_limits<double>::infinity();
+    for (Eigen::Index g = 0; g < groups; ++g) {
+        const auto k = static_cast<std::size_t>(g);
+        w.row(g) = Eigen::Map<const Eigen::RowVectorXd>(fit.weight[k].data(), n);
+        if (g > 0) {
+            const std::vector<double> against = fit.difference(0, static_cast<int>(g));
+            out.freedom = std::min(out.freedom,
+                                   fit.scatter->spreadOf(Eigen::Map<const Eigen::VectorXd>(against.data(), n)).freedom);
+        }
+    }
+    Eigen::MatrixXd covariance = w * fit.scatter->mixed().covariance() * w.transpose();
+    covariance.diagonal().array() *= 1. + 1e-9;
+    out.root = covariance.llt().matrixL();
+    return out;
+}
+
+} // namespace
+
 std::string_view sweepShapeText(SweepShape shape) {
     switch (shape) {
     case SweepShape::Flat:
@@ -226,7 +261,7 @@ Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observa
     if (std::find(count.begin(), count.end(), 0.) != count.end())
         return Error{Message{"error.point-no-value"}};
     Sweep out;
-    out.fit = fitGroups(observations, static_cast<int>(points.size()), o.repeatabilityPct);
+    out.fit = fitGroups(observations, static_cast<int>(points.size()), o.known);
     Data d;
     for (std::size_t k : order) {
         d.x.push_back(points[k]);
@@ -289,20 +324,23 @@ Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observa
     out.low.assign(out.x.size(), kNaN);
     out.high.assign(out.x.size(), kNaN);
     if (out.fit.known && out.fit.sd > 0.) {
+        const MeanErrors means = meanErrors(out.fit);
         boost::random::mt19937 dice(o.seed);
         boost::random::normal_distribution<double> normal;
         std::vector<double> summits;
         std::vector<std::vector<double>> curves(out.x.size());
         for (int k = 0; k < o.draws; ++k) {
             // A few degrees of freedom know the scatter badly: heavy tails.
-            double spread = out.fit.sd;
-            if (std::isfinite(out.fit.freedom))
-                spread /=
-                    std::sqrt(boost::random::chi_squared_distribution<double>(out.fit.freedom)(dice) / out.fit.freedom);
+            const double spread =
+                1. / std::sqrt(boost::random::chi_squared_distribution<double>(means.freedom)(dice) / means.freedom);
+            Eigen::VectorXd errors(means.root.rows());
+            for (Eigen::Index i = 0; i < errors.size(); ++i)
+                errors[i] = normal(dice);
+            errors = spread * (means.root * errors);
             // About the measured means, and the shape chosen anew: which shape is the true one is not known either.
             std::vector<double> again = d.y;
             for (std::size_t i = 0; i < again.size(); ++i)
-                again[i] = d.y[i] + spread * normal(dice) / std::sqrt(d.weight[i]);
+                again[i] += errors[static_cast<Eigen::Index>(order[i])];
             bool some = false;
             Shape other = choose(again, false, some);
             if (!some)

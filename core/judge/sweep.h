@@ -14,7 +14,7 @@
 namespace jr {
 
 struct SweepOptions {
-    std::optional<double> repeatabilityPct;
+    BenchKnowledge known;
     double confidence = 0.95;
     bool onlyShorter =
         false; ///< a cut cannot be undone: only smaller values than the smallest so far can still be made

@@ -3,6 +3,7 @@
 
 #include "core/judge/band.h"
 #include "core/judge/pull_model.h"
+#include "core/judge/pull_scatter.h"
 #include "core/pull/grid_holes.h"
 
 #include <Eigen/Core>
@@ -13,6 +14,10 @@
 
 namespace jr {
 namespace {
+
+Eigen::VectorXd asVector(const std::vector<double>& v) {
+    return Eigen::Map<const Eigen::VectorXd>(v.data(), static_cast<Eigen::Index>(v.size()));
+}
 
 constexpr int kEnoughPulls = 3; ///< of each, for a scatter worth the name. Common practice, no source
 
@@ -53,10 +58,17 @@ Result<double> powerAt(const PullCurve& c, double rpm) {
 std::optional<double> GroupFit::halfWidth(const std::vector<double>& weights, double confidence) const {
     if (!known)
         return std::nullopt;
-    double squares = 0.;
-    for (double w : weights)
-        squares += w * w;
-    return studentQuantile(confidence, freedom) * sd * std::sqrt(squares);
+    const Spread spread = scatter->spreadOf(asVector(weights));
+    return studentQuantile(confidence, spread.freedom) * spread.sd;
+}
+
+double GroupFit::jointly(const std::vector<std::vector<double>>& sums, double confidence) const {
+    if (!known)
+        return confidence;
+    std::vector<Eigen::VectorXd> all;
+    for (const std::vector<double>& w : sums)
+        all.push_back(asVector(w));
+    return scatter->jointly(all, confidence);
 }
 
 std::vector<double> GroupFit::difference(int a, int b) const {
@@ -66,39 +78,50 @@ std::vector<double> GroupFit::difference(int a, int b) const {
     return out;
 }
 
-GroupFit fitGroups(const std::vector<Observation>& observations, int groups, std::optional<double> repeatabilityPct) {
+GroupFit fitGroups(const std::vector<Observation>& observations, int groups, const BenchKnowledge& given) {
     SittingPlan plan;
     plan.setups = groups;
     Eigen::VectorXd y(static_cast<Eigen::Index>(observations.size()));
+    bool fittings = true;
     for (std::size_t i = 0; i < observations.size(); ++i) {
         plan.setup.push_back(observations[i].group);
         plan.startedS.push_back(observations[i].startedS);
+        fittings = fittings && observations[i].fitting;
         y[static_cast<Eigen::Index>(i)] = observations[i].value;
     }
+    if (fittings)
+        for (const Observation& o : observations)
+            plan.fitting.push_back(*o.fitting);
+    // What is known is in shares; these are watts, or whatever was measured.
+    const double size = std::abs(y.mean());
+    BenchKnowledge known = given;
+    for (std::optional<KnownSpread>* part : {&known.pull, &known.fitting, &known.day})
+        if (*part)
+            (*part)->sd *= size;
+    PullScatterOptions options;
+    options.bow.sd *= size;
     GroupFit out;
     out.driftChecked = orderTellsDrift(plan);
     PullModel model = pullModel(plan, out.driftChecked);
-    if (model.drift && model.freedom < 1 && !repeatabilityPct)
+    if (model.drift && model.freedom < 1 && !known.pull)
         model = pullModel(plan, false);
     out.driftRemoved = model.drift;
     out.sittings = model.sittings;
     out.apart =
-        (model.sittings > 1 || !out.driftChecked) &&
         std::any_of(model.linked.begin(), model.linked.end(), [&](int part) { return part != model.linked[0]; });
+    if (std::optional<PullScatter> scatter = PullScatter::make(model, plan, y, known, options)) {
+        model = weighted(std::move(model), scatter->mixed(), groups);
+        out.sd = scatter->pullSd();
+        out.known = true;
+        out.borrowed = model.freedom < 1;
+        out.scatter = std::make_shared<const PullScatter>(std::move(*scatter));
+    }
+    out.freedom = model.freedom;
     const Eigen::VectorXd mean = model.weights.topRows(groups) * y;
     out.mean.assign(mean.data(), mean.data() + mean.size());
     for (int g = 0; g < groups; ++g) {
         const Eigen::VectorXd row = model.weights.row(g);
         out.weight.emplace_back(row.data(), row.data() + row.size());
-    }
-    if (model.freedom >= 1) {
-        out.sd = (model.residual * y).norm() / std::sqrt(static_cast<double>(model.freedom));
-        out.freedom = model.freedom;
-        out.known = true;
-    } else if (repeatabilityPct) {
-        out.sd = *repeatabilityPct / 100. * std::abs(mean.mean());
-        out.freedom = std::numeric_limits<double>::infinity();
-        out.known = out.borrowed = true;
     }
     return out;
 }

@@ -3,8 +3,10 @@
 // peak.
 #pragma once
 
+#include "core/judge/bench_knowledge.h"
 #include "core/pull/curve.h"
 
+#include <memory>
 #include <optional>
 #include <string>
 #include <vector>
@@ -22,6 +24,7 @@ struct Observation {
     int group = 0;
     double value = 0.;
     std::optional<double> startedS;
+    std::optional<int> fitting{}; ///< which one of the job; nothing: a new one where the group changes in time
 };
 
 /// Peak power of a curve outside its flagged stretches, W. Errors say what is wrong with it ("has no peak …").
@@ -29,25 +32,29 @@ Result<double> peakOf(const PullCurve& curve);
 /// Power at an engine speed between two counted points, W. Errors as above.
 Result<double> powerAt(const PullCurve& curve, double rpm);
 
-/// Means of groups with what is known of their scatter: y_i = m_group + d t_i + e_i, drift only where the order of
-/// pulls tells it.
+class PullScatter;
+
+/// Means of groups with what is known of their scatter, in one mixed model (pull_scatter.h): fittings and days where
+/// times tell them, drift only where the order of pulls does.
 struct GroupFit {
-    std::vector<double> mean;                ///< per group
-    std::vector<std::vector<double>> weight; ///< per group: weights of the observations in its mean
-    double sd = 0.;                          ///< of one observation; 0 and known = false when nothing is known
-    double freedom = 0.;                     ///< infinite when repeatability was given
+    std::vector<double> mean;                   ///< per group
+    std::vector<std::vector<double>> weight;    ///< per group: weights of the observations in its mean
+    double sd = 0.;                             ///< of one observation; 0 and known = false when nothing is known
+    std::shared_ptr<const PullScatter> scatter; ///< null when nothing is known
+    double freedom = 0.;                        ///< spare observations
     bool known = false, borrowed = false, driftChecked = false, driftRemoved = false;
     int sittings = 1;   ///< above 1: each has a level of its own
     bool apart = false; ///< some groups never shared a sitting, not even through a third
 
     /// Half-width of a weighted sum of observations at a confidence; nullopt when nothing is known of the scatter.
     std::optional<double> halfWidth(const std::vector<double>& weights, double confidence) const;
+    /// The confidence to hold each of these sums at, so that all hold together (multivariate t; band.h).
+    double jointly(const std::vector<std::vector<double>>& sums, double confidence) const;
     std::vector<double> difference(int a, int b) const; ///< weights of group b minus group a
 };
 
-/// `repeatabilityPct` (of the mean value) stands in where the observations themselves leave nothing over. Needs every
-/// group at least once.
-GroupFit fitGroups(const std::vector<Observation>& observations, int groups, std::optional<double> repeatabilityPct);
+/// `known` is of the mean value. Needs every group at least once.
+GroupFit fitGroups(const std::vector<Observation>& observations, int groups, const BenchKnowledge& known = {});
 
 /// few-pulls, borrowed-repeatability and drift-unchecked, as they apply.
 std::vector<Caution> groupCautions(const GroupFit& fit, const std::vector<Observation>& observations, int groups,

@@ -108,7 +108,7 @@ double widthAbove(const std::vector<double>& place, const std::vector<double>& p
 
 Result<Ranking> rankSetups(const std::vector<std::string>& names, const std::vector<Observation>& scores,
                            const std::vector<std::vector<double>>& meanPowerW, const std::vector<double>& place,
-                           const UseWeights& weights, std::optional<double> repeatabilityPct, double confidence) {
+                           const UseWeights& weights, const BenchKnowledge& known, double confidence) {
     const int n = static_cast<int>(names.size());
     if (n < 2)
         return Error{Message{"error.ranking-needs-two"}};
@@ -118,7 +118,7 @@ Result<Ranking> rankSetups(const std::vector<std::string>& names, const std::vec
     if (std::find(count.begin(), count.end(), 0) != count.end())
         return Error{Message{"error.setup-no-counting-pull"}};
     Ranking out;
-    out.fit = fitGroups(scores, n, repeatabilityPct);
+    out.fit = fitGroups(scores, n, known);
     std::vector<int> order(names.size());
     std::iota(order.begin(), order.end(), 0);
     std::stable_sort(order.begin(), order.end(), [&](int a, int b) {

@@ -64,7 +64,7 @@ struct Ranking {
 /// together (Bonferroni). Errors: fewer than two setups, an empty one.
 Result<Ranking> rankSetups(const std::vector<std::string>& names, const std::vector<Observation>& scores,
                            const std::vector<std::vector<double>>& meanPowerW, const std::vector<double>& place,
-                           const UseWeights& weights, std::optional<double> repeatabilityPct, double confidence = 0.95);
+                           const UseWeights& weights, const BenchKnowledge& known, double confidence = 0.95);
 
 /// Width of the stretch around the peak that stays above `share` of it.
 double widthAbove(const std::vector<double>& place, const std::vector<double>& powerW, double share = 0.9);

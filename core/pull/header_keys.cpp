@@ -23,6 +23,7 @@ constexpr std::array kKeys{
     HeaderKey{cylinders.key, "1", "cylinders", "the bench's own words", false},
     HeaderKey{fans.key, "", "fans", "Ready, the sitting", false},
     HeaderKey{operatorName.key, "", "operator", "Ready, the sitting", false},
+    HeaderKey{fitting.key, "1", "which time the setup was put on", "Pull", false},
 };
 
 } // namespace

@@ -34,6 +34,7 @@ inline constexpr NumberKey displacementCm3{"displacement_cc"};
 inline constexpr NumberKey cylinders{"cylinders"};
 inline constexpr TextKey fans{"fans"};
 inline constexpr TextKey operatorName{"operator"};
+inline constexpr NumberKey fitting{"fitting"}; ///< which time this setup was put on
 
 } // namespace header_key
 

@@ -6,6 +6,7 @@
 
 #include <functional>
 #include <memory>
+#include <optional>
 #include <span>
 #include <vector>
 
@@ -15,6 +16,7 @@ namespace jr {
 struct CurvedPull {
     const PullFit* fit = nullptr;
     std::shared_ptr<const PullCurve> curve;
+    std::optional<int> fitting{}; ///< which one of the whole job; nothing: told from the pulls at hand
 };
 
 using CurveResult = Result<std::shared_ptr<const PullCurve>>;

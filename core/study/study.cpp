@@ -70,7 +70,7 @@ CompareOptions Study::Answers::options(std::optional<double> from, std::optional
     o.to = to;
     o.worthPct = settings.worthPct;
     o.confidence = settings.confidence;
-    o.repeatabilityPct = settings.repeatabilityPct;
+    o.known = settings.known;
     return o;
 }
 
@@ -78,7 +78,8 @@ const std::vector<CurveResult>& Study::Answers::allCurves() const {
     return curves.get([&] {
         const double wanted = likelyOrAskedDetail();
         const CurveOptions o{axis, gridStep, wanted > 0. ? wanted : kDetailWithoutTraces, standard, false};
-        const bool same = old.standard == standard && old.axis == axis && old.gridStep == o.gridStep && old.detail == o.detail;
+        const bool same =
+            old.standard == standard && old.axis == axis && old.gridStep == o.gridStep && old.detail == o.detail;
         std::vector<CurveResult> out(pulls.size(), Error{Message{"error.no-curve-pull"}});
         std::vector<const PullFit*> missing;
         std::vector<std::size_t> at;
@@ -118,7 +119,7 @@ Result<CurvedSets> Study::Answers::curvedSets(const std::vector<std::string>& se
     const std::vector<CurveResult>& found = allCurves();
     // Where a setup has one pull, the pull's own noise stands in for the scatter along the range.
     const std::vector<CurveResult>* noisy = nullptr;
-    if (single && settings.repeatabilityPct)
+    if (single && settings.known.pull)
         noisy = &curvesWithNoise.get([&] {
             const double wanted = likelyOrAskedDetail();
             const CurveOptions o{axis, gridStep, wanted > 0. ? wanted : kDetailWithoutTraces, standard, true};

@@ -47,12 +47,12 @@ struct StudyPull {
 struct StudySettings {
     const Standard* standard = findStandard("sae-j1349");
     std::optional<CurveAxis> axis; ///< nothing: road speed on a belt, else engine speed
-    double gridStep = 0.; ///< 0: usual for the axis
-    double detail = 0.; ///< 0: what the counting pulls make likely
+    double gridStep = 0.;          ///< 0: usual for the axis
+    double detail = 0.;            ///< 0: what the counting pulls make likely
     std::optional<double> from, to;
     double worthPct = 1.;
     double confidence = 0.95;
-    std::optional<double> repeatabilityPct;
+    BenchKnowledge known;             ///< of the bench, beside what the pulls tell
     std::string baseSetup, withSetup; ///< the two sides looked at
 
     bool operator==(const StudySettings&) const = default;
@@ -144,8 +144,8 @@ public:
     /// side without a pull that counts.
     const Result<Comparison>& comparison() const;
     /// Any two, over a band of their own.
-    const Result<Comparison>& comparisonOf(const std::string& base, const std::string& with,
-                                           std::optional<double> from, std::optional<double> to) const;
+    const Result<Comparison>& comparisonOf(const std::string& base, const std::string& with, std::optional<double> from,
+                                           std::optional<double> to) const;
     /// Every other pulled setup against the base looked at, held together.
     const Result<std::vector<Comparison>>& everySetup() const;
 

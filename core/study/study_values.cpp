@@ -37,8 +37,8 @@ std::optional<Error> shortOfBand(const Study& study, const std::vector<double>& 
         return std::nullopt;
     for (std::size_t i = 0; i < study.pulls().size(); ++i)
         if (const StudyPull& p = study.pulls()[i]; p.fit && p.counts)
-            if (const auto curve = study.curve(i);
-                curve && (curve->place.front() > from + study.gridStep() || curve->place.back() < to - study.gridStep()))
+            if (const auto curve = study.curve(i); curve && (curve->place.front() > from + study.gridStep() ||
+                                                             curve->place.back() < to - study.gridStep()))
                 return Error{Message{"error.short-of-band", {std::to_string(p.number)}}};
     return Error{Message{"error.band-flagged"}};
 }
@@ -107,8 +107,7 @@ const Result<LadderAnswer>& Study::ladder(const Metric& metric) const {
         std::vector<std::string> names;
         for (const std::string& id : out.setupIds)
             names.push_back(m->setupName(id));
-        Result<Ladder> ladder =
-            jr::ladder(names, values->observations, m->settings.repeatabilityPct, m->settings.confidence);
+        Result<Ladder> ladder = jr::ladder(names, values->observations, m->settings.known, m->settings.confidence);
         if (!ladder)
             return ladder.error();
         out.ladder = std::move(ladder).value();
@@ -131,8 +130,8 @@ const Result<CrossAnswer>& Study::cross(const Metric& metric) const {
         const Result<PullValues> values = this->values(found->setupIds, metric);
         if (!values)
             return values.error();
-        Result<Factorial> made = factorial(found->factors, found->cells, values->observations,
-                                           m->settings.repeatabilityPct, m->settings.confidence);
+        Result<Factorial> made =
+            factorial(found->factors, found->cells, values->observations, m->settings.known, m->settings.confidence);
         if (!made)
             return made.error();
         out.factorial = std::move(made).value();
@@ -164,7 +163,7 @@ const Result<SweepAnswer>& Study::sweep(const std::string& part, const Metric& m
         if (!values)
             return values.error();
         SweepOptions options;
-        options.repeatabilityPct = m->settings.repeatabilityPct;
+        options.known = m->settings.known;
         options.confidence = m->settings.confidence;
         options.onlyShorter = onlyShorter;
         Result<Sweep> made = jr::sweep(found->points, values->observations, options);
@@ -175,7 +174,8 @@ const Result<SweepAnswer>& Study::sweep(const std::string& part, const Metric& m
             groupCautions(out.sweep->fit, values->observations, static_cast<int>(found->points.size()), true);
         if (const Result<CurvedSets> sets = m->curvedSets(found->setupIds))
             if (const auto model = rangeModel(*sets, m->options(m->settings.from, m->settings.to)))
-                out.along = bestAlongRange(found->points, *model, options, kSweepStep * m->gridStep, [&] { return m->abandoned.load(); });
+                out.along = bestAlongRange(found->points, *model, options, kSweepStep * m->gridStep,
+                                           [&] { return m->abandoned.load(); });
         return out;
     });
 }
@@ -202,8 +202,9 @@ const Result<RankingAnswer>& Study::ranking(UseKind use, const std::optional<Use
         }
         const std::vector<double>& first = out.meanW.front();
         out.weights = own ? *own
-                          : usualWeights(use, model->place[static_cast<std::size_t>(
-                                                  std::max_element(first.begin(), first.end()) - first.begin())],
+                          : usualWeights(use,
+                                         model->place[static_cast<std::size_t>(
+                                             std::max_element(first.begin(), first.end()) - first.begin())],
                                          model->axis);
         std::vector<Observation> scores;
         for (std::size_t s = 0; s < names.size(); ++s)
@@ -215,8 +216,8 @@ const Result<RankingAnswer>& Study::ranking(UseKind use, const std::optional<Use
                 }
                 scores.push_back({static_cast<int>(s), *score, model->pulls[i].fit->header.startedEpochS});
             }
-        Result<Ranking> ranking = rankSetups(names, scores, out.meanW, model->place, out.weights,
-                                             m->settings.repeatabilityPct, m->settings.confidence);
+        Result<Ranking> ranking =
+            rankSetups(names, scores, out.meanW, model->place, out.weights, m->settings.known, m->settings.confidence);
         if (!ranking) {
             out.problem = ranking.error();
             return out;

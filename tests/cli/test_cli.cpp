@@ -72,26 +72,15 @@ private slots:
                           sorrel("2367", "open"));
         QCOMPARE(r.code, 0);
         const QJsonObject j = r.json();
-        QCOMPARE(keys(j), (QStringList{"axis",
-                                       "band",
-                                       "band_mean",
-                                       "base",
-                                       "calls",
-                                       "cautions",
-                                       "confidence",
-                                       "crossovers_rpm",
-                                       "difference_nm",
-                                       "difference_pct",
-                                       "difference_w",
-                                       "drift",
-                                       "high_nm",
-                                       "high_w",
-                                       "low_nm",
-                                       "low_w",
-                                       "repeatability_pct",
-                                       "rpm",
-                                       "standard",
-                                       "with"}));
+        QCOMPARE(keys(j),
+                 (QStringList{"axis",         "band",       "band_mean",         "base",          "calls",
+                              "cautions",     "confidence", "crossovers_rpm",    "difference_nm", "difference_pct",
+                              "difference_w", "drift",      "high_nm",           "high_w",        "low_nm",
+                              "low_w",        "odd_pulls",  "repeatability_pct", "rpm",           "scatter",
+                              "standard",     "with"}));
+        QCOMPARE(keys(j["scatter"].toObject()),
+                 (QStringList{"day_pct", "df", "fitting_pct", "from_history", "pull_pct"}));
+        QVERIFY(j["scatter"].toObject()["day_pct"].isNull() && j["scatter"].toObject()["pull_pct"].toDouble() > 0.);
         QCOMPARE(j["base"].toObject()["pulls"].toInt(), 4);
         QVERIFY(j["drift"].toObject()["checked"].toBool() && j["drift"].toObject()["removed"].toBool());
         QVERIFY(j["calls"].toArray().size() >= 3);

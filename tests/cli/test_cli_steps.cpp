@@ -46,7 +46,8 @@ class TestCliSteps : public QObject {
     Q_OBJECT
 private slots:
     void aLadderOfNumbers() {
-        const Ran r = runCli(ladderOf({"stock=@44.0,@44.2,@44.4", "pipe=@46.0,@46.2,@46.4", "map=@46.1,@46.3,@46.5"}));
+        const QStringList given{"stock=@44.0,@44.2,@44.4", "pipe=@46.0,@46.2,@46.4", "map=@46.1,@46.3,@46.5"};
+        const Ran r = runCli(ladderOf(given));
         QCOMPARE(r.code, 0);
         const QJsonObject j = r.json();
         QCOMPARE(j.keys(), (QStringList{"cautions", "metric", "steps", "unit"}));
@@ -61,7 +62,12 @@ private slots:
         QVERIFY(near(map["gain"], 0.1) && near(map["gain_pct"], 100. * 0.1 / 46.2));
         QVERIFY(near(map["total"], 2.1) && near(map["total_pct"], 100. * 2.1 / 44.2));
         // Pooled scatter 0.2 with six spare pulls: the margin of a difference of means of three is t(6) 0.2 sqrt(2/3).
-        QVERIFY(near(pipe["gain_high"], 2. + 2.446912 * 0.2 * std::sqrt(2. / 3.), 1e-5));
+        // Both steps held together: wider than that, no wider than Bonferroni's t(0.9875, 6) = 2.9687.
+        const double each = 0.2 * std::sqrt(2. / 3.), half = pipe["gain_high"].toDouble() - 2.;
+        QVERIFY(half > 1.05 * 2.446912 * each && half < 1.0001 * 2.9687 * each);
+        const QJsonObject single =
+            runCli(ladderOf(given, {"--margins", "single"})).json()["steps"].toArray()[1].toObject();
+        QVERIFY(near(single["gain_high"], 2. + 2.446912 * each, 1e-5));
         QVERIFY(pipe["gain_low"].toDouble() > 0. && map["gain_low"].toDouble() < 0.);
         // Bare numbers have no order of pulls, so nothing is said of drift.
         QVERIFY(cautionOf(j, "drift-unchecked").isEmpty() && cautionOf(j, "few-pulls").isEmpty());
@@ -74,8 +80,14 @@ private slots:
         QVERIFY(!cautionOf(bare, "few-pulls").isEmpty());
         const QJsonObject given = runCli(ladderOf(steps, {"--repeatability", "0.5"})).json();
         const QJsonObject pipe = given["steps"].toArray()[1].toObject();
-        // 0.5 % of the mean of 45.05, normal for a repeatability known beforehand.
-        QVERIFY(near(pipe["gain_high"], 1.9 + 1.959964 * 0.005 * 45.05 * std::sqrt(2.), 1e-5));
+        // 0.5 % of the mean of 45.05; a typed repeatability is worth eight degrees, t(0.975, 8) = 2.306004.
+        QVERIFY(near(pipe["gain_high"], 1.9 + 2.306004 * 0.005 * 45.05 * std::sqrt(2.), 1e-5));
+        // Worth more degrees, it comes to the normal's 1.959964.
+        const QJsonObject sure =
+            runCli(ladderOf(steps, {"--repeatability", "0.5:1000"})).json()["steps"].toArray()[1].toObject();
+        QVERIFY(near(sure["gain_high"], 1.9 + 1.962339 * 0.005 * 45.05 * std::sqrt(2.), 1e-4));
+        QCOMPARE(runCli(ladderOf(steps, {"--repeatability", "0.5:0"})).code, 2);
+        QCOMPARE(runCli(ladderOf(steps, {"--refit", "much"})).code, 2);
         QVERIFY(!cautionOf(given, "borrowed-repeatability").isEmpty());
     }
 
@@ -149,7 +161,12 @@ private slots:
         QVERIFY(effects[0].toObject()["low"].isNull()); // single values, no repeatability
         const QJsonObject sure =
             runCli(crossOf(cells, {"--repeatability", "0.5"})).json()["effects"].toArray()[0].toObject();
-        QVERIFY(sure["low"].toDouble() > 1.8 && sure["high"].toDouble() < 2.1);
+        QVERIFY(sure["low"].toDouble() > 1.8 && sure["high"].toDouble() < 2.13); // three effects held together
+        const QJsonObject single = runCli(crossOf(cells, {"--repeatability", "0.5", "--margins", "single"}))
+                                       .json()["effects"]
+                                       .toArray()[0]
+                                       .toObject();
+        QVERIFY(single["low"].toDouble() > sure["low"].toDouble() && single["high"].toDouble() < 2.1);
     }
 
     void theLevelNamedFirstIsLow() {

@@ -127,6 +127,28 @@ private slots:
         }
     }
 
+    void severalAgainstOneAreDunnetts() {
+        // Dunnett's two-sided 5 % points (1955, 1964), values from memory: correlation one half. 1.5 % for the
+        // simulation and the table's two decimals.
+        const struct {
+            int k;
+            double freedom, point;
+        } table[] = {{2, 6., 2.86},  {3, 6., 3.10},       {2, 20., 2.38},
+                     {4, 20., 2.65}, {2, INFINITY, 2.21}, {3, INFINITY, 2.35}};
+        for (const auto& row : table) {
+            Eigen::MatrixXd correlation = Eigen::MatrixXd::Constant(row.k, row.k, 0.5);
+            correlation.diagonal().setOnes();
+            const double found = studentQuantile(jointConfidence(correlation, row.freedom, 0.95), row.freedom);
+            QVERIFY2(std::abs(found / row.point - 1.) < 0.015,
+                     qPrintable(QStringLiteral("%1 with %2: %3").arg(row.k).arg(row.freedom).arg(found)));
+        }
+        // Strangers to one another: each at the root of the confidence (Sidak).
+        const Eigen::MatrixXd apart = Eigen::MatrixXd::Identity(3, 3);
+        QVERIFY(std::abs(jointConfidence(apart, INFINITY, 0.95) - std::pow(0.95, 1. / 3.)) < 0.002);
+        // One and the same twice is one.
+        QVERIFY(std::abs(jointConfidence(Eigen::MatrixXd::Ones(2, 2), 5., 0.95) - 0.95) < 0.004);
+    }
+
     void oneLongStretchIsOnePoint() {
         // Errors that look alike over more than the whole range are one number: the ordinary two-sided quantile.
         const std::vector<double> rpm = grid();

@@ -92,7 +92,7 @@ private slots:
         for (const Call& call : c->calls)
             QCOMPARE(call.kind, CallKind::Open);
         CompareOptions o;
-        o.repeatabilityPct = 0.5;
+        o.known = typedRepeatability(0.5);
         const auto borrowed = judged(fits, o);
         QVERIFY(borrowed->margins && cautions(*borrowed, "borrowed-repeatability"));
         QCOMPARE(*borrowed->repeatabilityPct, 0.5);

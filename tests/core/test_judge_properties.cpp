@@ -110,8 +110,8 @@ private slots:
             Day kilo = day;
             for (Observation& o : kilo.pulls)
                 o.value *= 0.001;
-            const auto a = ladder(namesOf(day.setups), day.pulls, std::nullopt),
-                       b = ladder(namesOf(day.setups), kilo.pulls, std::nullopt);
+            const auto a = ladder(namesOf(day.setups), day.pulls, BenchKnowledge{}),
+                       b = ladder(namesOf(day.setups), kilo.pulls, BenchKnowledge{});
             for (std::size_t i = 0; i < a->steps.size(); ++i) {
                 QVERIFY(near(a->steps[i].value * 0.001, b->steps[i].value));
                 QVERIFY(near(a->steps[i].gainLow, b->steps[i].gainLow, 0.001));
@@ -131,8 +131,8 @@ private slots:
             Day later = day;
             for (Observation& o : later.pulls)
                 *o.startedS += 40. * 86400.;
-            const auto a = ladder(namesOf(day.setups), day.pulls, std::nullopt),
-                       b = ladder(namesOf(day.setups), later.pulls, std::nullopt);
+            const auto a = ladder(namesOf(day.setups), day.pulls, BenchKnowledge{}),
+                       b = ladder(namesOf(day.setups), later.pulls, BenchKnowledge{});
             for (std::size_t i = 0; i < a->steps.size(); ++i)
                 QVERIFY(std::abs(a->steps[i].gain - b->steps[i].gain) < 1e-4 &&
                         std::abs(a->steps[i].value - b->steps[i].value) < 1e-3);
@@ -162,7 +162,7 @@ private slots:
     void aLadderAddsUp() {
         for (unsigned seed = 1; seed <= 30; ++seed) {
             const Day day = randomDay(seed);
-            const auto l = ladder(namesOf(day.setups), day.pulls, std::nullopt);
+            const auto l = ladder(namesOf(day.setups), day.pulls, BenchKnowledge{});
             double sum = 0.;
             for (const LadderStep& s : l->steps) {
                 sum += s.gain;
@@ -181,15 +181,15 @@ private slots:
             const Day day = randomDay(seed);
             std::vector<Observation> shuffled = day.pulls;
             std::shuffle(shuffled.begin(), shuffled.end(), random);
-            const auto a = ladder(namesOf(day.setups), day.pulls, std::nullopt),
-                       b = ladder(namesOf(day.setups), shuffled, std::nullopt);
+            const auto a = ladder(namesOf(day.setups), day.pulls, BenchKnowledge{}),
+                       b = ladder(namesOf(day.setups), shuffled, BenchKnowledge{});
             for (std::size_t i = 0; i < a->steps.size(); ++i)
                 QVERIFY(near(a->steps[i].value, b->steps[i].value) && near(a->steps[i].high, b->steps[i].high));
             // Setups listed the other way round: the same values, the gains turned.
             std::vector<Observation> turned = day.pulls;
             for (Observation& o : turned)
                 o.group = day.setups - 1 - o.group;
-            const auto c = ladder(namesOf(day.setups), turned, std::nullopt);
+            const auto c = ladder(namesOf(day.setups), turned, BenchKnowledge{});
             for (std::size_t i = 1; i < a->steps.size(); ++i) {
                 const LadderStep& mirror = c->steps[a->steps.size() - i];
                 QVERIFY(near(a->steps[i].gain, -mirror.gain, 1e4) &&
@@ -202,7 +202,7 @@ private slots:
         for (unsigned seed = 1; seed <= 20; ++seed) {
             const Day day = randomDay(seed, 4);
             const std::vector<Cell> cells{{{"a", "x"}}, {{"b", "x"}}, {{"a", "y"}}, {{"b", "y"}}};
-            const auto f = factorial({"one", "two"}, cells, day.pulls, std::nullopt);
+            const auto f = factorial({"one", "two"}, cells, day.pulls, BenchKnowledge{});
             const auto& m = f->fit.mean;
             QVERIFY(near(f->effects[0].effect, 0.5 * (m[1] + m[3] - m[0] - m[2]), 1e4));
             QVERIFY(near(f->effects[1].effect, 0.5 * (m[2] + m[3] - m[0] - m[1]), 1e4));
@@ -211,14 +211,14 @@ private slots:
             QVERIFY(near(*f->sum, *f->alone[0].second + *f->alone[1].second, 1e4));
             // What is missing from the sum is twice the interaction.
             QVERIFY(near(*f->together - *f->sum, 2. * f->effects[2].effect, 1e4));
-            // A whole workshop of more power changes no effect.
+            // A bench that reads a quarter more reads every effect a quarter more.
             Day more = day;
             for (Observation& o : more.pulls)
-                o.value += 5000.;
-            const auto g = factorial({"one", "two"}, cells, more.pulls, std::nullopt);
+                o.value *= 1.25;
+            const auto g = factorial({"one", "two"}, cells, more.pulls, BenchKnowledge{});
             for (std::size_t k = 0; k < 3; ++k)
-                QVERIFY(near(f->effects[k].effect, g->effects[k].effect, 1e4) &&
-                        near(*f->effects[k].low, *g->effects[k].low, 1e4));
+                QVERIFY(near(1.25 * f->effects[k].effect, g->effects[k].effect, 1e4) &&
+                        near(1.25 * *f->effects[k].low, *g->effects[k].low, 1e4));
         }
     }
 
@@ -321,7 +321,7 @@ private slots:
                                                           std::vector<double>(rpm.size(), 20000.));
             UseWeights use;
             use.points = {{3000., 0.}, {6000., 1.}, {9000., 0.}};
-            const auto r = rankSetups(namesOf(day.setups), day.pulls, curves, rpm, use, std::nullopt);
+            const auto r = rankSetups(namesOf(day.setups), day.pulls, curves, rpm, use, BenchKnowledge{});
             QVERIFY(r.ok());
             QCOMPARE(r->setups.size(), static_cast<std::size_t>(day.setups));
             QCOMPARE(r->setups.front().place, 1);

@@ -68,12 +68,13 @@ private slots:
         for (int i = 0; i < 36; ++i) {
             const std::vector<double>& row = norris.rows[static_cast<std::size_t>(i)];
             plan.setup.push_back(0);
-            plan.startedS.push_back(3600. * row[1]);
+            plan.startedS.push_back(row[1]); // seconds: all in one sitting
             y[i] = row[0];
             mean += row[1] / 36.;
         }
         const PullModel model = pullModel(plan, true);
-        const double slope = model.weights.row(1).dot(y), level = model.weights.row(0).dot(y);
+        const double slope = model.weights.row(1).dot(y) / 3600., // it is told an hour
+            level = model.weights.row(0).dot(y);
         QCOMPARE(norris.against("slope", slope), QString());
         QCOMPARE(norris.against("intercept", level - slope * mean), QString());
         QCOMPARE(norris.against("residual_sd", (model.residual * y).norm() / std::sqrt(34.)), QString());
@@ -118,7 +119,8 @@ private slots:
                 const Comparison& c = (*all)[s];
                 QVERIFY(c.drift.checked && c.drift.removed);
                 for (std::size_t i = 0; i < c.place.size(); ++i) {
-                    const double truth = 100. * (engines[s + 1].powerAt(c.place[i]) / engines[0].powerAt(c.place[i]) - 1.);
+                    const double truth =
+                        100. * (engines[s + 1].powerAt(c.place[i]) / engines[0].powerAt(c.place[i]) - 1.);
                     good = good && truth >= c.pct(i).low - 0.02 && truth <= c.pct(i).high + 0.02;
                 }
             }

@@ -39,23 +39,28 @@ class TestSteps : public QObject {
     Q_OBJECT
 private slots:
     void aLadderAgainstHandArithmetic() {
-        const auto l = ladder({"stock", "pipe", "map"},
-                              numbers({{10., 10.2, 9.8}, {11., 11.2, 10.8}, {11.1, 11.3, 10.9}}), std::nullopt);
+        const auto l =
+            ladder({"stock", "pipe", "map"}, numbers({{10., 10.2, 9.8}, {11., 11.2, 10.8}, {11.1, 11.3, 10.9}}), {});
         QVERIFY(l);
         QVERIFY(std::abs(l->steps[1].gain - 1.) < 1e-12 && std::abs(l->steps[2].gain - 0.1) < 1e-12);
         QVERIFY(std::abs(l->steps[2].total - 1.1) < 1e-12 && std::abs(l->steps[2].totalPct - 11.) < 1e-9);
         // Pooled standard deviation 0.2 with six degrees of freedom, t = 2.4469 (any table): margin 2.4469 * 0.2 *
         // sqrt(2/3).
-        QVERIFY(std::abs((*l->steps[1].gainHigh - *l->steps[1].gainLow) / 2. - 2.4469 * 0.2 * std::sqrt(2. / 3.)) <
-                1e-4);
+        QVERIFY(std::abs((*l->steps[1].gainHighAlone - *l->steps[1].gainLowAlone) / 2. -
+                         2.4469 * 0.2 * std::sqrt(2. / 3.)) < 1e-4);
+        // Both steps held together: wider than one alone, no wider than Bonferroni's t(0.9875, 6) = 2.9687 (table).
+        const double together = (*l->steps[1].gainHigh - *l->steps[1].gainLow) / 2.;
+        QVERIFY(together > 1.05 * 2.4469 * 0.2 * std::sqrt(2. / 3.) &&
+                together < 1.0001 * 2.9687 * 0.2 * std::sqrt(2. / 3.));
         QCOMPARE(l->steps[0].gainPct, 0.);
-        // Single values: no margins without a repeatability, and then the normal quantile.
-        const auto bare = ladder({"a", "b"}, numbers({{100.}, {101.}}), std::nullopt);
+        // Single values: no margins without a repeatability; a typed one is worth eight degrees. t(0.975, 8) = 2.30600
+        // (table of the Student distribution).
+        const auto bare = ladder({"a", "b"}, numbers({{100.}, {101.}}), {});
         QVERIFY(!bare->steps[1].gainLow);
-        const auto given = ladder({"a", "b"}, numbers({{100.}, {101.}}), 0.5);
-        QVERIFY(std::abs(*given->steps[1].gainHigh - 1. - 1.95996 * 0.005 * 100.5 * std::sqrt(2.)) < 1e-4);
-        QVERIFY(!ladder({"a"}, numbers({{1.}}), std::nullopt));
-        QVERIFY(!ladder({"a", "b"}, numbers({{1.}, {}}), std::nullopt));
+        const auto given = ladder({"a", "b"}, numbers({{100.}, {101.}}), typedRepeatability(0.5));
+        QVERIFY(std::abs(*given->steps[1].gainHigh - 1. - 2.30600 * 0.005 * 100.5 * std::sqrt(2.)) < 1e-3);
+        QVERIFY(!ladder({"a"}, numbers({{1.}}), {}));
+        QVERIFY(!ladder({"a", "b"}, numbers({{1.}, {}}), {}));
     }
     void driftIsTakenOutWhereTheOrderTells() {
         std::vector<Observation> o;
@@ -63,14 +68,14 @@ private slots:
         const int order[] = {0, 1, 1, 0, 0, 1, 1, 0};
         for (int i = 0; i < 8; ++i)
             o.push_back({order[i], 50. + 2. * order[i] + i / 6. + (i % 2 ? 0.01 : -0.01), 600. * i});
-        const auto l = ladder({"A", "B"}, o, std::nullopt);
+        const auto l = ladder({"A", "B"}, o, {});
         QVERIFY(l->fit.driftChecked && l->fit.driftRemoved);
         QVERIFY(std::abs(l->steps[1].gain - 2.) < 0.03);
     }
     void theTradesOwnCombination() {
         // Common practice, no source: 7.65 plain, 9.94 pipe only, 9.48 ported only, 11.12 both.
         const auto f = factorial({"pipe", "port"}, {{{"no", "no"}}, {{"yes", "no"}}, {{"no", "yes"}}, {{"yes", "yes"}}},
-                                 numbers({{7.65}, {9.94}, {9.48}, {11.12}}), std::nullopt);
+                                 numbers({{7.65}, {9.94}, {9.48}, {11.12}}), {});
         QVERIFY(f);
         QVERIFY(std::abs(*f->alone[0].second - 2.29) < 1e-9 && std::abs(*f->alone[1].second - 1.83) < 1e-9);
         QVERIFY(std::abs(*f->together - 3.47) < 1e-9);
@@ -87,7 +92,7 @@ private slots:
             cells.push_back({{row[0] > 0. ? "180" : "160", row[1] > 0. ? "40" : "20", row[2] > 0. ? "B" : "A"}});
             values.push_back({row[3]});
         }
-        const auto f = factorial({"T", "C", "K"}, cells, numbers(values), std::nullopt);
+        const auto f = factorial({"T", "C", "K"}, cells, numbers(values), {});
         QVERIFY(f);
         QCOMPARE(plant.figures.size(), std::size_t(7));
         for (const auto& [term, figure] : plant.figures) {
@@ -98,16 +103,15 @@ private slots:
     }
     void missingCellsAreSaid() {
         const auto f = factorial({"pipe", "box"}, {{{"a", "x"}}, {{"b", "x"}}, {{"a", "y"}}},
-                                 numbers({{1., 1.1}, {2., 2.1}, {3., 3.1}}), std::nullopt);
+                                 numbers({{1., 1.1}, {2., 2.1}, {3., 3.1}}), {});
         QVERIFY(f);
         QCOMPARE(f->notSeparable, std::vector<std::string>{"pipe*box"});
         QVERIFY(std::abs(effect(*f, "pipe")->effect - 1.) < 1e-9);
         QVERIFY(!f->together);
         QVERIFY(effect(*f, "pipe")->low && *effect(*f, "pipe")->low > 0.5);
-        QVERIFY(!factorial({"a", "b"}, {{{"1", "1"}}, {{"2", "1"}}, {{"3", "1"}}}, numbers({{1.}, {1.}, {1.}}),
-                           std::nullopt));
-        QVERIFY(!factorial({"a"}, {{{"1"}}, {{"2"}}}, numbers({{1.}, {2.}}), std::nullopt));
-        QVERIFY(!factorial({"a", "b"}, {{{"1", "1"}}, {{"1", "1"}}}, numbers({{1.}, {2.}}), std::nullopt));
+        QVERIFY(!factorial({"a", "b"}, {{{"1", "1"}}, {{"2", "1"}}, {{"3", "1"}}}, numbers({{1.}, {1.}, {1.}}), {}));
+        QVERIFY(!factorial({"a"}, {{{"1"}}, {{"2"}}}, numbers({{1.}, {2.}}), {}));
+        QVERIFY(!factorial({"a", "b"}, {{{"1", "1"}}, {{"1", "1"}}}, numbers({{1.}, {2.}}), {}));
     }
     void theTradesOwnLength() {
         // Common practice, no source: 2.125 / 2.43 / 3.475 in giving 4.51 / 4.60 / 4.56 hp.
@@ -215,7 +219,7 @@ private slots:
                 steps[0].push_back(50. + 0.3 * dice.normal());
                 steps[1].push_back(50.5 + 0.3 * dice.normal());
             }
-            const auto l = ladder({"a", "b"}, numbers(steps), std::nullopt);
+            const auto l = ladder({"a", "b"}, numbers(steps), {});
             gains += *l->steps[1].gainLow <= 0.5 && *l->steps[1].gainHigh >= 0.5;
         }
         qInfo("optimum held %d, gain held %d of %d", optimum, gains, kTests);

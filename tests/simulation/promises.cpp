@@ -44,6 +44,47 @@ double gainAt(const Scenario& s, double rpm, double middle) {
 struct One {
     bool covered = true, falseCall = false, found = false;
     double shareFound = 0., rms = 0., worst = 0., used = 1., half = 0., detail = 0.;
+    bool oddNamed = false, cautioned = false;
+};
+
+/// What a pull of a real day reads beside its engine: a level and a shape along the range.
+class Day {
+public:
+    Day(const Scenario& s, standin::Dice& dice) : m_s(s), m_dice(dice) {}
+
+    void night() { m_setup = 0; }
+    /// Level of the next pull, as a share.
+    double next(char setup, double workedHours, std::size_t pull, std::size_t pulls) {
+        if (setup != m_setup)
+            m_fitting = m_s.fittingShare * m_dice.normal();
+        m_setup = setup;
+        m_walk += m_s.walkShare * m_dice.normal();
+        const double minutes = 60. * workedHours;
+        const double tank = static_cast<double>(pull + 1) / static_cast<double>(pulls);
+        double level =
+            m_fitting + m_walk + m_s.warmUpShare * (1. - std::exp(-minutes / 20.)) - m_s.tankShare * std::pow(tank, 4);
+        if (m_s.oddShare != 0. && pull + 3 == pulls)
+            level += m_s.oddShare;
+        return level;
+    }
+    /// Applied to the engine's torque as bumps: what of this pull's scatter lies along the range.
+    void bend(standin::EngineTruth& engine, double start, double end) {
+        const double range = end - start, middle = 0.5 * (start + end);
+        if (m_s.regionShare > 0.)
+            engine.bumps.push_back({m_s.regionShare * m_dice.normal(), start + 0.7 * range, range / 12.});
+        if (m_s.riseWanderRpm > 0.)
+            engine.pipeRiseRpm += m_s.riseWanderRpm * m_dice.normal();
+        if (m_s.tiltShare > 0.)
+            engine.tilts.push_back({m_s.tiltShare * m_dice.normal(), middle, end});
+        if (m_s.growShare > 0.)
+            engine.tilts.push_back({m_s.growShare * m_dice.normal(), start, end});
+    }
+
+private:
+    const Scenario& m_s;
+    standin::Dice& m_dice;
+    char m_setup = 0;
+    double m_fitting = 0., m_walk = 0.;
 };
 
 One tryOnce(const Scenario& s, unsigned seed) {
@@ -56,11 +97,15 @@ One tryOnce(const Scenario& s, unsigned seed) {
     std::vector<int> sides;
     // The truth that a test with drift or several evenings stands for is that of the mean of its pulls.
     double meanLevel = 0., evening = s.sittingShare * dice.normal(), hoursAt = 0., worked = 0.;
+    Day day(s, dice);
+    const auto pulls = s.order.size() - static_cast<std::size_t>(std::count(s.order.begin(), s.order.end(), '|'));
+    std::size_t pull = 0;
     for (std::size_t i = 0; i < s.order.size(); ++i) {
         if (s.order[i] == '|') {
             evening = s.sittingShare * dice.normal();
             hoursAt += 24.;
             worked = 0.;
+            day.night();
             continue;
         }
         const bool changed = s.order[i] == 'B';
@@ -76,7 +121,9 @@ One tryOnce(const Scenario& s, unsigned seed) {
         p.wanderShare = s.wanderShare;
         const double level = evening + s.driftPerHour * worked;
         meanLevel += level;
-        p.offsetShare = s.offsetShare * dice.normal() + level;
+        const double scatter = changed && s.changedOffset >= 0. ? s.changedOffset : s.offsetShare;
+        p.offsetShare = scatter * dice.normal() + level + day.next(s.order[i], worked, pull++, pulls);
+        day.bend(engine, start, end);
         p.airTempC = 22. + 0.5 * dice.normal();
         p.seed = seed * 1000ull + i;
         jr::Trace trace = testsupport::traceOf(standin::rollerPull(engine, bench, p), jr::PullKind::Roller);
@@ -92,7 +139,14 @@ One tryOnce(const Scenario& s, unsigned seed) {
     std::vector<const jr::PullFit*> base, with;
     for (std::size_t i = 0; i < fits.size(); ++i)
         (sides[i] ? with : base).push_back(&fits[i]);
-    const jr::Result<jr::Comparison> result = jr::compare(base, with, {});
+    jr::CompareOptions compareOptions;
+    if (s.history) {
+        constexpr double kFreedom = jr::kMostKnownFreedom;
+        compareOptions.known.pull = jr::KnownSpread{s.offsetShare, kFreedom};
+        compareOptions.known.fitting = jr::KnownSpread{std::max(s.fittingShare, 0.0005), kFreedom};
+        compareOptions.known.fromHistory = true;
+    }
+    const jr::Result<jr::Comparison> result = jr::compare(base, with, compareOptions);
     One one;
     if (!result) {
         one.covered = false;
@@ -119,6 +173,11 @@ One tryOnce(const Scenario& s, unsigned seed) {
     }
     one.shareFound = truly > 0. ? both / truly : 0.;
     one.found = one.shareFound >= 0.1;
+    const std::size_t odd = fits.size() - 3;
+    one.oddNamed = c.oddPulls.size() == 1 && c.oddPulls[0].fit == &fits[odd];
+    for (const jr::Caution& caution : c.cautions)
+        one.cautioned = one.cautioned || caution.kind == "fitted-once" || caution.kind == "days-differ" ||
+                        caution.kind == "curved-drift";
     one.detail = c.detail;
     jr::CurveOptions options;
     options.detail = c.detail;
@@ -206,6 +265,52 @@ const std::vector<Scenario>& scenarios() {
     return list;
 }
 
+const std::vector<Scenario>& realDays() {
+    static const std::vector<Scenario> list = [] {
+        std::vector<Scenario> v;
+        const auto add = [&](std::string name, std::string order) -> Scenario& {
+            v.push_back({});
+            v.back().name = std::move(name);
+            v.back().order = std::move(order);
+            return v.back();
+        };
+        add("base Monday, change Tuesday, base Wednesday, days 1 % apart", "AAA|BBB|AAA").sittingShare = 0.01;
+        for (const char* order : {"AAABBBAAA", "AABBAABB"})
+            add(std::string("each fitting moves by 0.5 %, ") + order, order).fittingShare = 0.005;
+        add("each fitting moves by 0.5 %, AAABBB: as fitted this once", "AAABBB").fittingShare = 0.005;
+        Scenario& known = add("each fitting moves by 0.5 %, AAABBB, history", "AAABBB");
+        known.fittingShare = 0.005;
+        known.history = true;
+        add("scatter tilts", "ABBAABBA").tiltShare = 0.006;
+        add("scatter grows with speed", "ABBAABBA").growShare = 0.012;
+        add("scatter sits in one region", "ABBAABBA").regionShare = 0.012;
+        for (double rpm : {15., 30.}) {
+            Scenario& rise =
+                add("a rise that wanders by " + std::to_string(static_cast<int>(rpm)) + " rpm", "ABBAABBA");
+            rise.twoStroke = true;
+            rise.riseWanderRpm = rpm;
+        }
+        for (const char* order : {"ABBAABBA", "AABAAABA"}) {
+            Scenario& restless = add(std::string("one setup restless, one quiet, ") + order, order);
+            restless.offsetShare = 0.003;
+            restless.changedOffset = 0.012;
+        }
+        add("warm-up 2 % in 20 min, AAABBBAAA", "AAABBBAAA").warmUpShare = 0.02;
+        add("power falls as the tank runs low, AAABBBAAA", "AAABBBAAA").tankShare = 0.015;
+        add("drift is a random walk, AAABBBAAA", "AAABBBAAA").walkShare = 0.003;
+        Scenario& odd = add("one odd pull in eight", "ABBAABBA");
+        odd.oddShare = -0.04;
+        odd.gainShare = 0.02;
+        Scenario& plain = add("plain day with history, ABBAABBA", "ABBAABBA");
+        plain.gainShare = 0.02;
+        plain.history = true;
+        Scenario& quiet = add("equal setups with history, ABBAABBA", "ABBAABBA");
+        quiet.history = true;
+        return v;
+    }();
+    return list;
+}
+
 Outcome run(const Scenario& scenario, int seeds, unsigned firstSeed) {
     std::atomic<int> next{0};
     std::mutex lock;
@@ -229,6 +334,8 @@ Outcome run(const Scenario& scenario, int seeds, unsigned firstSeed) {
         out.usedShare = std::min(out.usedShare, one.used);
         out.halfWidthPct += one.half / seeds;
         out.detail += one.detail / seeds;
+        out.oddNamed += one.oddNamed / static_cast<double>(seeds);
+        out.cautioned += one.cautioned / static_cast<double>(seeds);
     }
     return out;
 }

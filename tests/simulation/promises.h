@@ -20,6 +20,18 @@ struct Scenario {
     double edgeJitterShare = 0.0008;
     double whiteShare = 0.00015;
     double sampleHz = 200.;
+    // Real days.
+    double fittingShare = 0.;   ///< standard deviation of what fitting a setup anew moves
+    double changedOffset = -1.; ///< pull to pull of the changed setup, where it is another
+    double tiltShare = 0.;      ///< a pull tilts by so much from the middle to an end
+    double growShare = 0.;      ///< scatter that grows with speed: nothing at the start, this at the end
+    double regionShare = 0.;    ///< scatter that sits in a sixth of the range
+    double riseWanderRpm = 0.;  ///< the pipe's rise comes so much earlier or later from pull to pull
+    double warmUpShare = 0.;    ///< comes up by this in some twenty minutes
+    double tankShare = 0.;      ///< falls by this as the tank runs low
+    double walkShare = 0.;      ///< a random walk, from pull to pull
+    double oddShare = 0.;       ///< the last pull but two lies off by this
+    bool history = false;       ///< the bench is known from before, eight degrees of each
 };
 
 struct Outcome {
@@ -33,9 +45,13 @@ struct Outcome {
     double usedShare = 1.;    ///< smallest share of the data's range that was used
     double halfWidthPct = 0.; ///< mean half-width of the band
     double detail = 0.;
+    double oddNamed = 0.;  ///< share of tests that name the odd pull, and no other
+    double cautioned = 0.; ///< share that say fitted-once, days-differ or curved-drift
 };
 
 const std::vector<Scenario>& scenarios();
+/// The days that people really have.
+const std::vector<Scenario>& realDays();
 Outcome run(const Scenario& scenario, int seeds, unsigned firstSeed = 1);
 
 } // namespace promises

@@ -1,0 +1,253 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/judge/mixed_model.h"
+
+#include <Eigen/Cholesky>
+#include <Eigen/LU>
+#include <Eigen/QR>
+
+#include <algorithm>
+#include <cassert>
+#include <cmath>
+#include <limits>
+
+namespace jr {
+namespace {
+
+// A component is looked for between these shares of the pulls' own variance, and so closely on a logarithm.
+constexpr double kLeastLogRatio = -9., kMostLogRatio = 9.;
+constexpr double kLogRatioTolerance = 0.1; ///< of the first look; Newton's method does the rest
+constexpr int kSweeps = 2;                 ///< of the first look, over the components one after the other
+constexpr double kGolden = 0.6180339887498949;
+
+/// The restricted likelihood seen through N: everything about it that does not change with the ratios.
+struct Restricted {
+    Eigen::VectorXd seen;                    ///< N'y
+    std::vector<Eigen::MatrixXd> components; ///< N'DN, then N'Z_k Z_k'N
+    const std::vector<RandomPart>* parts = nullptr;
+    std::optional<KnownSpread> known;
+
+    Eigen::MatrixXd matrixAt(const std::vector<double>& ratio) const {
+        Eigen::MatrixXd m = components[0];
+        for (std::size_t k = 0; k < ratio.size(); ++k)
+            m += ratio[k] * components[k + 1];
+        return m;
+    }
+    /// s_0^2 at given ratios, which has a closed form, and the deviance there.
+    struct At {
+        double ownVariance, deviance;
+    };
+    At at(const std::vector<double>& ratio) const {
+        double squares = 0., freedom = static_cast<double>(seen.size()), deviance = 0.;
+        if (seen.size() > 0) {
+            const Eigen::LLT<Eigen::MatrixXd> factor(matrixAt(ratio));
+            squares = seen.dot(factor.solve(seen));
+            deviance = 2. * factor.matrixLLT().diagonal().array().log().sum();
+        }
+        if (known) {
+            squares += known->freedom * known->sd * known->sd;
+            freedom += known->freedom;
+        }
+        for (std::size_t k = 0; k < ratio.size(); ++k) {
+            const RandomPart& part = (*parts)[k];
+            if (part.known) {
+                squares += part.known->freedom * part.known->sd * part.known->sd / ratio[k];
+                freedom += part.known->freedom;
+                deviance += part.known->freedom * std::log(ratio[k]);
+            } else if (part.defaultFreedom > 0.) {
+                deviance += part.defaultFreedom * (std::log(ratio[k]) + part.defaultRatio / ratio[k]);
+            }
+        }
+        const double variance = std::max(squares / freedom, 1e-18);
+        return {variance, deviance + freedom * std::log(variance)};
+    }
+};
+
+/// Lowest deviance over one ratio by golden section on its logarithm.
+void settle(const Restricted& model, std::vector<double>& ratio, std::size_t k) {
+    const auto deviance = [&](double logRatio) {
+        std::vector<double> tried = ratio;
+        tried[k] = std::exp(logRatio);
+        return model.at(tried).deviance;
+    };
+    // A coarse look first: the deviance may have two valleys where little is known.
+    double best = 0., bestDeviance = std::numeric_limits<double>::infinity();
+    for (double x = kLeastLogRatio; x <= kMostLogRatio; x += 1.5)
+        if (const double d = deviance(x); d < bestDeviance) {
+            bestDeviance = d;
+            best = x;
+        }
+    double low = best - 1.5, high = best + 1.5;
+    double a = high - kGolden * (high - low), b = low + kGolden * (high - low);
+    double da = deviance(a), db = deviance(b);
+    while (high - low > kLogRatioTolerance) {
+        if (da < db) {
+            high = b;
+            b = a;
+            db = da;
+            a = high - kGolden * (high - low);
+            da = deviance(a);
+        } else {
+            low = a;
+            a = b;
+            da = db;
+            b = low + kGolden * (high - low);
+            db = deviance(b);
+        }
+    }
+    ratio[k] = std::exp(0.5 * (low + high));
+}
+
+/// The same to rounding from wherever one looked: Newton's method on the logarithms of all ratios, slopes by central
+/// differences.
+void polish(const Restricted& model, std::vector<double>& ratio) {
+    constexpr double kStep = 1e-3, kEnd = 1e-9, kFarthest = 0.5;
+    constexpr int kMost = 8;
+    const auto n = static_cast<Eigen::Index>(ratio.size());
+    const auto deviance = [&](const Eigen::VectorXd& logs) {
+        std::vector<double> tried(ratio.size());
+        for (std::size_t k = 0; k < tried.size(); ++k)
+            tried[k] = std::exp(logs[static_cast<Eigen::Index>(k)]);
+        return model.at(tried).deviance;
+    };
+    Eigen::VectorXd at(n);
+    for (Eigen::Index k = 0; k < n; ++k)
+        at[k] = std::log(ratio[static_cast<std::size_t>(k)]);
+    for (int i = 0; i < kMost; ++i) {
+        const double here = deviance(at);
+        Eigen::VectorXd slope(n);
+        Eigen::MatrixXd bend(n, n);
+        const Eigen::MatrixXd step = kStep * Eigen::MatrixXd::Identity(n, n);
+        for (Eigen::Index k = 0; k < n; ++k) {
+            const double up = deviance(at + step.col(k)), down = deviance(at - step.col(k));
+            slope[k] = (up - down) / (2. * kStep);
+            bend(k, k) = (up - 2. * here + down) / (kStep * kStep);
+            for (Eigen::Index l = 0; l < k; ++l) {
+                const double both = deviance(at + step.col(k) + step.col(l)) -
+                                    deviance(at + step.col(k) - step.col(l)) -
+                                    deviance(at - step.col(k) + step.col(l)) + deviance(at - step.col(k) - step.col(l));
+                bend(k, l) = bend(l, k) = both / (4. * kStep * kStep);
+            }
+        }
+        const Eigen::LLT<Eigen::MatrixXd> factor(bend);
+        if (factor.info() != Eigen::Success)
+            break; // flat at an end: nothing is known there, and any ratio does
+        Eigen::VectorXd move = -factor.solve(slope);
+        if (const double far = move.cwiseAbs().maxCoeff(); far > kFarthest)
+            move *= kFarthest / far;
+        at = (at + move).cwiseMax(kLeastLogRatio).cwiseMin(kMostLogRatio);
+        if (move.cwiseAbs().maxCoeff() < kEnd)
+            break;
+    }
+    for (Eigen::Index k = 0; k < n; ++k)
+        ratio[static_cast<std::size_t>(k)] = std::exp(at[k]);
+}
+
+} // namespace
+
+int estimableContrasts(const Eigen::MatrixXd& fixed, const Eigen::MatrixXd& columns) {
+    Eigen::MatrixXd both(fixed.rows(), fixed.cols() + columns.cols());
+    both << fixed, columns;
+    return static_cast<int>(Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(both).rank() -
+                            Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(fixed).rank());
+}
+
+std::optional<MixedModel> MixedModel::fit(const Eigen::MatrixXd& fixed, const Eigen::VectorXd& observed,
+                                          const std::vector<RandomPart>& parts, const std::optional<KnownSpread>& known,
+                                          const Eigen::VectorXd& scale) {
+    const Eigen::Index n = fixed.rows();
+    assert(observed.size() == n && fixed.cols() > 0 && (scale.size() == 0 || scale.size() == n));
+    const Eigen::ColPivHouseholderQR<Eigen::MatrixXd> qr(fixed);
+    const Eigen::MatrixXd all = qr.householderQ() * Eigen::MatrixXd::Identity(n, n);
+    const Eigen::MatrixXd beyond = all.rightCols(n - qr.rank());
+    if (beyond.cols() == 0 && !known)
+        return std::nullopt;
+
+    MixedModel out;
+    out.m_parts.push_back(scale.size() ? Eigen::MatrixXd(scale.asDiagonal())
+                                       : Eigen::MatrixXd(Eigen::MatrixXd::Identity(n, n)));
+    for (const RandomPart& part : parts)
+        out.m_parts.emplace_back(part.columns * part.columns.transpose());
+    Restricted restricted;
+    restricted.seen = beyond.transpose() * observed;
+    for (const Eigen::MatrixXd& v : out.m_parts)
+        restricted.components.emplace_back(beyond.transpose() * v * beyond);
+    restricted.parts = &parts;
+    restricted.known = known;
+
+    std::vector<double> ratio(parts.size(), 1.);
+    for (int sweep = 0; sweep < (parts.size() > 1 ? kSweeps : 1); ++sweep)
+        for (std::size_t k = 0; k < ratio.size(); ++k)
+            settle(restricted, ratio, k);
+    if (!ratio.empty())
+        polish(restricted, ratio);
+    const Restricted::At best = restricted.at(ratio);
+    out.m_deviance = best.deviance;
+    out.m_variance.push_back(best.ownVariance);
+    for (double r : ratio)
+        out.m_variance.push_back(r * best.ownVariance);
+
+    out.m_covariance = Eigen::MatrixXd::Zero(n, n);
+    for (std::size_t k = 0; k < out.m_parts.size(); ++k)
+        out.m_covariance += out.m_variance[k] * out.m_parts[k];
+    // Generalised least squares as ordinary least squares of what is whitened.
+    const Eigen::MatrixXd root = out.m_covariance.llt().matrixL();
+    const Eigen::MatrixXd whitened = root.triangularView<Eigen::Lower>().solve(fixed);
+    out.m_weights = Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(whitened).solve(
+        Eigen::MatrixXd(root.triangularView<Eigen::Lower>().solve(Eigen::MatrixXd::Identity(n, n))));
+
+    // Expected information of the variances: 1/2 tr(M^-1 M_j M^-1 M_k), and what is known besides.
+    const auto count = static_cast<Eigen::Index>(out.m_parts.size());
+    Eigen::MatrixXd information = Eigen::MatrixXd::Zero(count, count);
+    if (beyond.cols() > 0) {
+        Eigen::MatrixXd m = Eigen::MatrixXd::Zero(beyond.cols(), beyond.cols());
+        for (std::size_t k = 0; k < out.m_parts.size(); ++k)
+            m += out.m_variance[k] * restricted.components[k];
+        const Eigen::LLT<Eigen::MatrixXd> factor(m);
+        std::vector<Eigen::MatrixXd> seen;
+        for (const Eigen::MatrixXd& component : restricted.components)
+            seen.emplace_back(factor.solve(component));
+        for (Eigen::Index j = 0; j < count; ++j)
+            for (Eigen::Index k = 0; k <= j; ++k)
+                information(j, k) = information(k, j) =
+                    0.5 *
+                    seen[static_cast<std::size_t>(j)].cwiseProduct(seen[static_cast<std::size_t>(k)].transpose()).sum();
+    }
+    const auto own = out.m_variance[0];
+    if (known)
+        information(0, 0) += 0.5 * known->freedom / (own * own);
+    for (std::size_t k = 0; k < parts.size(); ++k) {
+        const auto i = static_cast<Eigen::Index>(k + 1);
+        const double v = out.m_variance[k + 1];
+        if (parts[k].known) {
+            information(i, i) += 0.5 * parts[k].known->freedom / (v * v);
+        } else if (parts[k].defaultFreedom > 0.) { // of the ratio: both ends move
+            const double half = 0.5 * parts[k].defaultFreedom;
+            information(i, i) += half / (v * v);
+            information(0, 0) += half / (own * own);
+            information(i, 0) -= half / (v * own);
+            information(0, i) -= half / (v * own);
+        }
+    }
+    out.m_varianceCovariance = information.fullPivLu().inverse();
+    return out;
+}
+
+Spread MixedModel::spreadOf(const Eigen::VectorXd& weights) const {
+    Eigen::VectorXd slope(static_cast<Eigen::Index>(m_parts.size()));
+    double variance = 0.;
+    for (std::size_t k = 0; k < m_parts.size(); ++k) {
+        const auto i = static_cast<Eigen::Index>(k);
+        slope[i] = weights.dot(m_parts[k] * weights);
+        variance += m_variance[k] * slope[i];
+    }
+    const double doubt = slope.dot(m_varianceCovariance * slope);
+    constexpr double kManyFreedom = 1e6;
+    const double freedom = doubt > 0. ? 2. * variance * variance / doubt : kManyFreedom;
+    return {std::sqrt(std::max(variance, 0.)), std::clamp(freedom, 1., kManyFreedom)};
+}
+
+double MixedModel::shareOf(const Eigen::VectorXd& weights, std::size_t part) const {
+    return m_variance[part] * weights.dot(m_parts[part] * weights);
+}
+
+} // namespace jr
