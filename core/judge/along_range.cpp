@@ -56,7 +56,7 @@ std::vector<BestAtSpeed> bestAlongRange(const std::vector<double>& points, const
                 observations.push_back(
                     {static_cast<int>(s),
                      std::exp(m.logPower(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(g))),
-                     m.pulls[i].fit->header.startedEpochS});
+                     m.pulls[i].fit->header.startedEpochS, m.pulls[i].fitting});
         if (const Result<Sweep> at = sweep(points, observations, options))
             out.push_back({m.place[g], at->bestX, at->bestLow, at->bestHigh, at->inside, at->shape});
     }

@@ -2,12 +2,15 @@
 #include "core/study/study_answers.h"
 
 #include "core/judge/distinct_pulls.h"
+#include "core/judge/fittings.h"
+#include "core/judge/sittings.h"
 #include "core/nan.h"
 #include "core/pull/pull_axis.h"
 #include "core/words/wording.h"
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 namespace jr {
 namespace {
@@ -50,6 +53,31 @@ std::string Study::Answers::setupName(const std::string& id) const {
         if (n.id == id)
             return n.name;
     return id;
+}
+
+const std::vector<int>& Study::Answers::fittings() const {
+    return fittingsKept.get([&] {
+        std::vector<int> setup;
+        std::vector<std::optional<double>> startedS;
+        std::vector<std::optional<int>> written;
+        std::map<std::string, int> number;
+        std::vector<std::size_t> which; // what never became a pull has no time to go by
+        for (std::size_t i = 0; i < pulls.size(); ++i) {
+            const StudyPull& p = pulls[i];
+            if (!p.fit)
+                continue;
+            which.push_back(i);
+            setup.push_back(number.try_emplace(p.setupId, static_cast<int>(number.size())).first->second);
+            startedS.push_back(p.fit->header.startedEpochS);
+            const auto told = p.fit->header.number(header_key::fitting);
+            written.push_back(told ? std::optional(static_cast<int>(*told)) : std::nullopt);
+        }
+        const std::vector<int> found = fittingsOf(setup, sittingsOf(startedS), startedS, written);
+        std::vector<int> out(pulls.size(), -1);
+        for (std::size_t k = 0; k < which.size(); ++k)
+            out[which[k]] = found[k];
+        return out;
+    });
 }
 
 double Study::Answers::likelyOrAskedDetail() const {
@@ -139,7 +167,8 @@ Result<CurvedSets> Study::Answers::curvedSets(const std::vector<std::string>& se
                     const CurveResult& curve = noisy ? (*noisy)[i] : found[i];
                     if (!curve)
                         return ofPull(pulls[i].number, curve.error());
-                    out.back().push_back({fit, *curve});
+                    const int fitting = fittings()[i];
+                    out.back().push_back({fit, *curve, fitting >= 0 ? std::optional(fitting) : std::nullopt});
                     break;
                 }
     }

@@ -55,6 +55,7 @@ struct Study::Answers {
     std::atomic<bool> abandoned = false;
     std::shared_ptr<MixtureFindings> findings;
 
+    KeptOne<std::vector<int>> fittingsKept;
     KeptOne<double> detail;
     KeptOne<std::vector<CurveResult>> curves, curvesWithNoise;
     KeptOne<Result<RangeModel>> field; ///< all counting pulls, setup by setup, over the working band
@@ -73,6 +74,8 @@ struct Study::Answers {
     std::vector<std::string> pulledSetups() const;
     std::vector<std::size_t> countingPulls(const std::string& setupId) const;
     std::string setupName(const std::string& id) const;
+    /// Fitting of each pull of the job, set aside or not: another setup between two pulls of one ends its fitting.
+    const std::vector<int>& fittings() const;
     double likelyOrAskedDetail() const;
     const std::vector<CurveResult>& allCurves() const;
     CompareOptions options(std::optional<double> from, std::optional<double> to) const;

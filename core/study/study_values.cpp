@@ -77,7 +77,9 @@ Result<PullValues> Study::values(const std::vector<std::string>& setupIds, const
                 return ofPull(p.number, curve.error());
             curves.push_back(*curve);
             out.pulls.push_back(i);
-            out.observations.push_back({static_cast<int>(s), 0., p.fit->header.startedEpochS});
+            const int fitting = m->fittings()[i];
+            out.observations.push_back({static_cast<int>(s), 0., p.fit->header.startedEpochS,
+                                        fitting >= 0 ? std::optional(fitting) : std::nullopt});
         }
     if (metric.kind == Metric::Kind::Band) {
         const Result<RangeModel>& field = m->wholeField();
@@ -214,7 +216,8 @@ const Result<RankingAnswer>& Study::ranking(UseKind use, const std::optional<Use
                     out.problem = score.error();
                     return out;
                 }
-                scores.push_back({static_cast<int>(s), *score, model->pulls[i].fit->header.startedEpochS});
+                scores.push_back({static_cast<int>(s), *score, model->pulls[i].fit->header.startedEpochS,
+                                  model->pulls[i].fitting});
             }
         Result<Ranking> ranking =
             rankSetups(names, scores, out.meanW, model->place, out.weights, m->settings.known, m->settings.confidence);
