@@ -232,9 +232,9 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const Band* band,
     return out;
 }
 
-/// Names pulls that lie outside what chance would do, each with the result without it.
-void nameOddPulls(Comparison& c, const RangeModel& m, const std::vector<std::vector<CurvedPull>>& sets,
-                  const CompareOptions& options, int repeated) {
+/// Names pulls of either side that lie outside what chance would do, each with the result without it.
+void nameOddPulls(Comparison& c, std::size_t with, const RangeModel& m,
+                  const std::vector<std::vector<CurvedPull>>& sets, const CompareOptions& options, int repeated) {
     constexpr std::size_t kMostNamed = 3; // with more of them the test itself is odd
     const Eigen::VectorXd level = logMeans(m);
     const OddPulls odd = oddPulls(m.plain, level, options.confidence);
@@ -243,7 +243,7 @@ void nameOddPulls(Comparison& c, const RangeModel& m, const std::vector<std::vec
         std::size_t set = 0;
         while (i >= m.firstOf(set) + m.sizes[set])
             ++set;
-        if (c.oddPulls.size() >= kMostNamed || sets[set].size() < 2)
+        if ((set != 0 && set != with) || c.oddPulls.size() >= kMostNamed || sets[set].size() < 2)
             continue;
         OddPull named;
         named.set = set;
@@ -257,11 +257,8 @@ void nameOddPulls(Comparison& c, const RangeModel& m, const std::vector<std::vec
         const Result<std::vector<Comparison>> again = compareSets(without, quietly, repeated);
         if (!again)
             continue;
-        for (const Comparison& other : *again)
-            if (other.with.setup == c.with.setup) {
-                named.bandMeanWithout = other.bandMean;
-                named.callsWithout = other.calls;
-            }
+        named.bandMeanWithout = (*again)[with - 1].bandMean;
+        named.callsWithout = (*again)[with - 1].calls;
         const BandMean& b = named.bandMeanWithout;
         const double margin = b.lowW ? 0.5 * (*b.highW - *b.lowW) : 0.;
         c.cautions.push_back(
@@ -324,8 +321,8 @@ Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<Curved
     for (std::size_t with = 1; with < sets.size(); ++with)
         out.push_back(comparisonOf(*m, with, band ? &*band : nullptr, options, confidence));
     if (options.lookForOdd)
-        for (Comparison& c : out)
-            nameOddPulls(c, *m, sets, options, repeated);
+        for (std::size_t with = 1; with < sets.size(); ++with)
+            nameOddPulls(out[with - 1], with, *m, sets, options, repeated);
     if (repeated > 0)
         for (Comparison& c : out)
             c.cautions.push_back(countedOnce(repeated));

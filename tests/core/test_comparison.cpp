@@ -14,7 +14,8 @@ using namespace jr;
 
 namespace {
 
-std::vector<PullFit> sitting(const std::string& order, double gain, double driftPerHour = 0., double offset = 0.003) {
+std::vector<PullFit> sitting(const std::string& order, double gain, double driftPerHour = 0., double offset = 0.003,
+                             std::size_t oddPull = 99, double oddBy = 0.) {
     std::vector<PullFit> fits;
     standin::Dice dice(77);
     for (std::size_t i = 0; i < order.size(); ++i) {
@@ -23,7 +24,8 @@ std::vector<PullFit> sitting(const std::string& order, double gain, double drift
         standin::PullSetting p;
         p.endRpm = 9000.;
         p.seed = 500 + i;
-        p.offsetShare = offset * dice.normal() + driftPerHour * 0.15 * static_cast<double>(i);
+        p.offsetShare =
+            offset * dice.normal() + driftPerHour * 0.15 * static_cast<double>(i) + (i == oddPull ? oddBy : 0.);
         Trace t = testsupport::traceOf(standin::rollerPull(e, {}, p), PullKind::Roller);
         t.header.startedEpochS = 1.7e9 + 540. * static_cast<double>(i);
         t.header.setup = order[i] == 'B' ? "changed" : "base";
@@ -176,6 +178,23 @@ private slots:
         o.from = 20000.;
         QVERIFY(!judged(fits, o));
         QVERIFY(!compare({}, {&fits[0]}, {}));
+    }
+    void anOddPullIsNamedWithTheResultWithoutIt() {
+        const auto plain = sitting("ABBAABBA", 0.02);
+        const auto clean = judged(plain);
+        QVERIFY(clean->oddPulls.empty() && !cautions(*clean, "odd-pull"));
+        // The sixth pull, a B, reads five per cent low all along.
+        const auto fits = sitting("ABBAABBA", 0.02, 0., 0.003, 5, -0.05);
+        const auto c = judged(fits);
+        QCOMPARE(c->oddPulls.size(), std::size_t(1));
+        QVERIFY(c->oddPulls[0].fit == &fits[5] && c->oddPulls[0].set == 1);
+        QVERIFY(c->oddPulls[0].pct < -2.);
+        QVERIFY(cautions(*c, "odd-pull"));
+        // Never dropped: the result has it, the one without it stands beside and is the narrower.
+        QCOMPARE(c->with.pulls, 4);
+        const BandMean &with = c->bandMean, &without = c->oddPulls[0].bandMeanWithout;
+        QVERIFY(*without.highW - *without.lowW < *with.highW - *with.lowW);
+        QVERIFY(without.differenceW > with.differenceW);
     }
     void flaggedStretchOfOnePullLeavesThatPullOnly() {
         auto fits = sitting("ABBAABBA", 0.02);
