@@ -43,7 +43,7 @@ Eigen::MatrixXd correlated(const Eigen::MatrixXd& root, const Eigen::MatrixXd& p
 
 /// Four standard errors of so far a quantile want some hundred draws beyond it.
 int enoughDraws(const BandOptions& options) {
-    constexpr int kFewest = 1600, kMost = 6000;
+    constexpr int kFewest = 1600, kMost = 2400; // more would cost more than they tell
     return options.draws > 0 ? options.draws
                              : std::clamp(static_cast<int>(80. / (1. - options.confidence)), kFewest, kMost);
 }
@@ -199,26 +199,39 @@ double Band::Draws::pivotQuantile(const Scatter& s) const {
     std::vector<double> tm;
     for (const ScatterMode& mode : s.modes)
         tm.push_back(studentQuantile(options.confidence, mode.freedom));
+    // Everything that is the same for all draws, once.
+    const std::size_t points = coarse.size(), modeCount = s.modes.size();
+    std::vector<double> shapeSize(points), shapeMargin(points), modeSize(modeCount * points), own(modeCount),
+        modeMargin(modeCount), cross(modeCount);
+    for (std::size_t i = 0; i < points; ++i) {
+        shapeSize[i] = s.shape[coarse[i]];
+        shapeMargin[i] = q * shapeSize[i];
+        for (std::size_t k = 0; k < modeCount; ++k)
+            modeSize[k * points + i] = s.modes[k].sd * s.modes[k].along[coarse[i]];
+    }
     std::vector<double> pivots;
     for (int d = 0; d < count; ++d) {
-        const double z = whole(0, d), found = dice.spread(s.wholeFreedom);
-        double worst = 0.;
-        for (std::size_t i = 0; i < coarse.size(); ++i) {
-            const auto r = static_cast<Eigen::Index>(i);
-            double error = s.whole * z + s.shape[coarse[i]] * paths(r, d);
-            double variance = std::pow(t * s.whole * found, 2) + std::pow(q * s.shape[coarse[i]] * spreads(r, d), 2);
-            for (std::size_t k = 0; k < s.modes.size(); ++k) {
-                const ScatterMode& mode = s.modes[k];
-                const auto row = static_cast<Eigen::Index>(k);
-                const double own = mode.withWhole * z + std::sqrt(1. - mode.withWhole * mode.withWhole) * modes(row, d);
-                const double size = mode.sd * mode.along[coarse[i]];
-                error += size * own;
-                const double margin = tm[k] * size * modeSpreads(row, d);
-                variance += margin * margin + 2. * mode.withWhole * t * s.whole * found * margin;
-            }
-            worst = std::max(worst, std::abs(error) / std::sqrt(std::max(variance, 1e-300)));
+        const double error0 = s.whole * whole(0, d), wholeMargin = t * s.whole * dice.spread(s.wholeFreedom);
+        for (std::size_t k = 0; k < modeCount; ++k) {
+            const auto row = static_cast<Eigen::Index>(k);
+            const double tied = s.modes[k].withWhole;
+            own[k] = tied * whole(0, d) + std::sqrt(1. - tied * tied) * modes(row, d);
+            modeMargin[k] = tm[k] * modeSpreads(row, d);
+            cross[k] = 2. * tied * wholeMargin;
         }
-        pivots.push_back(worst);
+        double worst = 0.; // squared
+        for (std::size_t i = 0; i < points; ++i) {
+            const auto r = static_cast<Eigen::Index>(i);
+            const double margin = shapeMargin[i] * spreads(r, d);
+            double error = error0 + shapeSize[i] * paths(r, d), variance = wholeMargin * wholeMargin + margin * margin;
+            for (std::size_t k = 0; k < modeCount; ++k) {
+                const double size = modeSize[k * points + i], half = size * modeMargin[k];
+                error += size * own[k];
+                variance += half * half + cross[k] * half;
+            }
+            worst = std::max(worst, error * error / std::max(variance, 1e-300));
+        }
+        pivots.push_back(std::sqrt(worst));
     }
     // With one spare pull the proportion of the parts is itself hardly known, and taking it as found covers a little
     // too little; this share was set on simulated benches (docs/judging.md, "ABBA once").
@@ -228,19 +241,22 @@ double Band::Draws::pivotQuantile(const Scatter& s) const {
 
 std::vector<double> Band::halfWidth(const Scatter& s) const {
     // Sums of pulls that stand alike in this have one k.
-    constexpr double kFine = 40.;
+    constexpr double kFine = 12.;
     const auto key = std::pair(std::lround(kFine * std::log(std::max(m->shapeOver(s), 1e-9))),
                                std::isfinite(s.wholeFreedom) ? std::lround(kFine * std::log(s.wholeFreedom)) : -1L);
     auto [known, fresh] = m->known.try_emplace(key, 0.);
     if (fresh)
         known->second = m->pivotQuantile(s);
     const double k = known->second, t = studentQuantile(m->options.confidence, s.wholeFreedom);
+    std::vector<double> tm;
+    for (const ScatterMode& mode : s.modes)
+        tm.push_back(studentQuantile(m->options.confidence, mode.freedom) * mode.sd);
     std::vector<double> out(m->place.size());
     for (std::size_t j = 0; j < out.size(); ++j) {
         double variance = std::pow(t * s.whole, 2) + std::pow(m->q * s.shape[j], 2);
-        for (const ScatterMode& mode : s.modes) {
-            const double margin = studentQuantile(m->options.confidence, mode.freedom) * mode.sd * mode.along[j];
-            variance += margin * margin + 2. * mode.withWhole * t * s.whole * margin;
+        for (std::size_t mode = 0; mode < s.modes.size(); ++mode) {
+            const double margin = tm[mode] * s.modes[mode].along[j];
+            variance += margin * margin + 2. * s.modes[mode].withWhole * t * s.whole * margin;
         }
         out[j] = k * std::sqrt(std::max(variance, 0.));
     }
