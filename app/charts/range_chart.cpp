@@ -2,6 +2,7 @@
 #include "app/charts/range_chart.h"
 
 #include "app/charts/axis_words.h"
+#include "app/charts/dress_axes.h"
 #include "app/charts/label_places.h"
 
 #include <cmath>
@@ -61,19 +62,7 @@ RangeChart::RangeChart(const Theme& theme, QWidget* parent) : QCustomPlot(parent
 
 void RangeChart::dress() {
     const Tokens& t = m_theme.tokens();
-    setBackground(t.panel);
-    axisRect()->setBackground(t.raised);
-    for (QCPAxis* axis : {xAxis, yAxis}) {
-        axis->setBasePen(QPen(t.line));
-        axis->setTickPen(QPen(t.line));
-        axis->setSubTickPen(Qt::NoPen);
-        axis->setTickLabelColor(t.muted);
-        axis->setLabelColor(t.muted);
-        axis->setTickLabelFont(Theme::font(Size::Small));
-        axis->setLabelFont(Theme::font(Size::Small));
-        axis->grid()->setPen(QPen(t.line, 1, Qt::DotLine));
-        axis->grid()->setZeroLinePen(QPen(t.muted, 1));
-    }
+    dressAxes(*this, t);
     m_cursor->setPen(QPen(t.accent, 1, Qt::DashLine));
     m_note->setColor(t.muted);
     m_note->setFont(Theme::font(Size::Small));

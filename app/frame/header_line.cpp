@@ -50,8 +50,10 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent)
     m_units = box(tr("Units"), tr("Units (Alt+U)"));
     for (const DisplayUnits& u : DisplayUnits::choices())
         m_units->addItem(u.label);
-    m_detail =
-        box(tr("Detail"), tr("Detail: features narrower than this cannot be seen; the same for every pull (Alt+D)"));
+    m_detail = box(
+        tr("Detail"),
+        tr("Detail: features narrower than this cannot be seen; the same for every pull. Below: what curves run over "
+           "(Alt+D)"));
 
     const auto button = [&](const QString& name) {
         auto* b = new QToolButton;
@@ -82,8 +84,13 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent)
     connect(m_standard, &QComboBox::activated, this,
             [this](int i) { m_model.compare().setStandard(m_standard->itemData(i).toString().toStdString()); });
     connect(m_units, &QComboBox::activated, &m_model, &JobModel::setUnitsChoice);
-    connect(m_detail, &QComboBox::activated, this,
-            [this](int i) { m_model.compare().setDetail(m_detail->itemData(i).toDouble()); });
+    connect(m_detail, &QComboBox::activated, this, [this](int i) {
+        const QVariant chosen = m_detail->itemData(i);
+        if (const auto axis = parseAxis(chosen.toString().toStdString()))
+            m_model.compare().setAxis(axis);
+        else
+            m_model.compare().setDetail(chosen.toDouble());
+    });
     connect(m_night, &QToolButton::clicked, &m_theme, &Theme::toggle);
     connect(&m_model.answers(), &JobStudy::changed, this, &HeaderLine::refresh);
     for (auto signal : {&JobModel::jobChanged, &JobModel::unitsChanged, &JobModel::pullsChanged})
@@ -112,6 +119,12 @@ void HeaderLine::fillDetail() {
     m_detail->addItem(automatic && inForce > 0. ? tr("detail %1, auto").arg(words(inForce)) : tr("detail auto"), 0.);
     for (double steps : {1.2, 1.6, 2., 3., 4., 6., 8., 12.}) // of the grid: 60 to 600 rpm
         m_detail->addItem(tr("detail %1").arg(words(steps * usualStep(axis))), steps * usualStep(axis));
+    if (m_model.answers().roadKnown()) {
+        const CurveAxis other = axis == CurveAxis::EngineSpeed ? CurveAxis::RoadSpeed : CurveAxis::EngineSpeed;
+        m_detail->insertSeparator(m_detail->count());
+        m_detail->addItem(other == CurveAxis::RoadSpeed ? tr("over road speed") : tr("over engine speed"),
+                          QString::fromUtf8(axisText(other).data()));
+    }
     const int at = m_detail->findData(m_model.compare().detail());
     m_detail->setCurrentIndex(automatic ? 0 : at >= 0 ? at : 0);
 }

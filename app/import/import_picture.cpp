@@ -70,8 +70,10 @@ void ImportPicture::drawSpeeds(const Trace& trace) {
         QCPGraph* line = addGraph();
         line->setPen(QPen(t.marks[color++ % 8], 1));
         QVector<double> y;
+        constexpr double kKmhPerMS = 3.6;
+        const bool road = channel.name.id == ChannelId::VehicleSpeed; // the one that does not turn
         for (double v : channel.values) {
-            y.append(rpmFromRadPerS(v));
+            y.append(road ? kKmhPerMS * v : rpmFromRadPerS(v));
             if (std::isfinite(y.back()))
                 top = std::max(top, y.back());
         }
@@ -79,10 +81,11 @@ void ImportPicture::drawSpeeds(const Trace& trace) {
     }
     if (time && !time->values.empty())
         setPlaceRange(time->values.front(), time->values.back());
+    setAxis(CurveAxis::EngineSpeed, m_model.units().wording()); // seconds: numbers as they are
     xAxis->setLabel(tr("time [s]"));
     xAxis->setTickLabels(true);
     setNaturalRange(0., 1.1 * top);
-    setValueLabel(tr("speeds [rpm]"));
+    setValueLabel(tr("speeds [rpm], road [km/h]"));
 }
 
 } // namespace jr::app

@@ -228,7 +228,8 @@ void CrossPage::show(const CrossAnswer& answer) {
                        .arg(QString::fromStdString(e.term).replace(QLatin1Char('*'), QStringLiteral(" × ")),
                             power(e.effect, half, true), power(half, half));
     }
-    say(tr("Effects, high against low over all cells:") + QLatin1Char('\n') + effects.join(QLatin1Char('\n')));
+    say(tr("Effects, high against low over all cells, their margins holding together:") + QLatin1Char('\n') +
+        effects.join(QLatin1Char('\n')));
     for (const std::string& term : m_cross->notSeparable)
         say(tr("%1 cannot be told apart from the others with the cells pulled.")
                 .arg(QString::fromStdString(term).replace(QLatin1Char('*'), QStringLiteral(" × "))),

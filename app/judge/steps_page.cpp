@@ -43,7 +43,9 @@ void StepsPage::show(const Result<LadderAnswer>* answer, const Study& study) {
     const double margin = last.totalLow ? 0.5 * (*last.totalHigh - *last.totalLow) : 0.;
     headline(plural(static_cast<int>(ids.size()) - 1, tr("%1 in one step").arg(power(last.total, margin, true)),
                     power(last.total, margin, true) + tr(" in all over %1 steps")));
-    say(tr("Read as %1; each step against the one before it.").arg(metricWords()), "muted");
+    say(tr("Read as %1; each step against the one before it; the margins hold for all steps together.")
+            .arg(metricWords()),
+        "muted");
     for (std::size_t i = 1; i < ids.size(); ++i) {
         const LadderStep& s = m_ladder->steps[i];
         const bool clear = s.gainLow && s.gainHigh && (*s.gainLow > 0. || *s.gainHigh < 0.);

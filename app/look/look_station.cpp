@@ -5,6 +5,7 @@
 #include "app/widgets/aside_why.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/method_dialog.h"
+#include "core/pull/pull_axis.h"
 
 #include <QPushButton>
 #include <QScrollArea>
@@ -115,7 +116,8 @@ void LookStation::refresh() {
                      .arg(u.powerText(curve->peakPower->value), u.peakPlaceText(curve->peakPower->place, curve->axis)));
         if (curve->peakTorque)
             line(tr("peak torque %1 at %2")
-                     .arg(u.torqueText(curve->peakTorque->value), u.peakPlaceText(curve->peakTorque->place, curve->axis)));
+                     .arg(u.torqueText(curve->peakTorque->value),
+                          u.peakPlaceText(curve->peakTorque->place, curve->axis)));
         const double mean = m_model.answers().bandMeansW()[static_cast<std::size_t>(index)];
         if (std::isfinite(mean))
             line(tr("mean in the band %1").arg(u.powerText(mean, 2)));
@@ -142,12 +144,13 @@ void LookStation::refresh() {
     };
     if (pull.fit && !pull.fit->flags().empty()) {
         heading(tr("Not the engine"));
+        const CurveAxis axis = m_model.answers().axis();
         for (const Flag& flag : pull.fit->flags()) {
-            auto* box = new Words(
-                QString::fromStdString(said(flag.message, m_model.units().wording())) +
-                (std::isfinite(flag.fromRpm)
-                     ? tr(" (%1–%2 rpm)").arg(l.toString(flag.fromRpm, 'f', 0), l.toString(flag.toRpm, 'f', 0))
-                     : QString()));
+            const auto [from, to] = PullAxis(*pull.fit, axis).placesOf(flag);
+            auto* box = new Words(QString::fromStdString(said(flag.message, m_model.units().wording())) +
+                                  (std::isfinite(from)
+                                       ? tr(" (%1–%2)").arg(u.placeText(from, axis, false), u.placeText(to, axis))
+                                       : QString()));
             box->setWordWrap(true);
             box->setProperty("caution", true);
             m_flags->addWidget(box);

@@ -40,6 +40,7 @@ void JobStudy::begin(std::size_t pulls, const QString& why) {
     m_comparison.reset();
     m_problem = why;
     m_bandMeans.assign(pulls, kNaN);
+    m_roadKnown = false;
 }
 
 void JobStudy::expect(std::size_t pulls) {
@@ -56,6 +57,7 @@ void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree) {
     m_settings.setAxisInForce(axis ? *axis : CurveAxis::EngineSpeed); // road speed asked for, and a pull without it
     StudySettings settings;
     settings.standard = &m_settings.standardAsked();
+    m_roadKnown = !fits.empty() && axisForAll(fits, CurveAxis::RoadSpeed).ok();
     settings.axis = m_settings.axisInForce();
     settings.detail = m_settings.detail();
     settings.from = m_settings.from();

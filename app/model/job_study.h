@@ -31,6 +31,8 @@ public:
     const Standard& standard() const;
     /// What everything shown runs over.
     CurveAxis axis() const;
+    /// Whether every counting pull tells its road speed, so that there is a choice.
+    bool roadKnown() const { return m_roadKnown; }
     /// The detail in force: as set, or what the data make likely.
     double detail() const;
     /// The judged comparison of the sides now chosen, or why there is none.
@@ -61,6 +63,7 @@ private:
     std::optional<Comparison> m_comparison;
     QString m_problem;
     std::vector<double> m_bandMeans;
+    bool m_roadKnown = false;
 };
 
 } // namespace jr::app

@@ -4,6 +4,7 @@
 
 #include "archive/formats/pull_file.h"
 #include "core/driveline/crank_estimate.h"
+#include "core/pull/pull_axis.h"
 
 #include <QComboBox>
 #include <QDate>
@@ -307,7 +308,7 @@ void BenchPage::showCrank() {
         }
         if (const PullCurve* c = m_job.answers().curve(i); c && c->peakPower && c->peakPower->value > best) {
             best = c->peakPower->value;
-            bestRadS = radPerSFromRpm(c->peakPower->place) / std::max(p.fit->ready.ratioAtZero, 1e-6);
+            bestRadS = PullAxis(*p.fit, c->axis).shaftAt(c->peakPower->place);
         }
     }
     // A bench at the crank or hub needs no guess, whatever the job's pulls came from.

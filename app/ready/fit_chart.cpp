@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ready/fit_chart.h"
 
+#include "app/charts/dress_axes.h"
+
 namespace jr::app {
 
 FitChart::FitChart(const Theme& theme, QWidget* parent) : QCustomPlot(parent), m_theme(theme) {
@@ -11,18 +13,7 @@ FitChart::FitChart(const Theme& theme, QWidget* parent) : QCustomPlot(parent), m
 
 void FitChart::dress() {
     const Tokens& t = m_theme.tokens();
-    setBackground(t.panel);
-    axisRect()->setBackground(t.raised);
-    for (QCPAxis* axis : {xAxis, yAxis}) {
-        axis->setBasePen(QPen(t.line));
-        axis->setTickPen(QPen(t.line));
-        axis->setSubTickPen(Qt::NoPen);
-        axis->setTickLabelColor(t.muted);
-        axis->setLabelColor(t.muted);
-        axis->setTickLabelFont(Theme::font(Size::Small));
-        axis->setLabelFont(Theme::font(Size::Small));
-        axis->grid()->setPen(QPen(t.line, 1, Qt::DotLine));
-    }
+    dressAxes(*this, t);
     for (int i = 0; i < graphCount(); ++i)
         graph(i)->setPen(QPen(i == 0   ? t.muted
                               : i == 1 ? t.accent

@@ -6,6 +6,7 @@
 #include "app/widgets/method_dialog.h"
 #include "app/widgets/paragraph_scroll.h"
 #include "core/judge/sentences.h"
+#include "core/pull/pull_axis.h"
 #include "demo_job/demo_day.h"
 #include "tests/support/demo_window.h"
 #include "tests/support/settled.h"
@@ -98,13 +99,49 @@ private slots:
         }
         QVERIFY2(sweep->bestLow && best >= *sweep->bestLow - 0.5 && best <= *sweep->bestHigh + 0.5,
                  qPrintable(QString::number(sweep->bestX)));
-        model().compare().setAxis(CurveAxis::EngineSpeed);
+        // By choice over engine speed, from the box that says the detail: a person has no other way to ask for it.
+        const auto chooseOver = [&](const QString& words) {
+            for (QComboBox* box : window().findChildren<QComboBox*>())
+                if (const int at = box->findText(words); at >= 0) {
+                    emit box->activated(at);
+                    return true;
+                }
+            return false;
+        };
+        QVERIFY(!chooseOver(QStringLiteral("over road speed"))); // that is what it runs over
+        QVERIFY(chooseOver(QStringLiteral("over engine speed")));
         QTRY_VERIFY(model().answers().axis() == CurveAxis::EngineSpeed);
         QVERIFY(!model().compare().from());
+        QTRY_VERIFY(chooseOver(QStringLiteral("over road speed")));
+        QTRY_VERIFY(model().answers().axis() == CurveAxis::RoadSpeed);
         model().compare().setAxis(std::nullopt);
         QTRY_VERIFY(model().answers().axis() == CurveAxis::RoadSpeed);
         QCOMPARE(model().compare().from().value_or(0.), 8.);
         model().compare().setBand(std::nullopt, std::nullopt);
+    }
+    void aFlagsPlaceIsToldOnTheAxisInForce() {
+        QVERIFY(open("Weights on the belt"));
+        const PullFit& fit = *model().pulls()[0].fit;
+        Flag flag{FlagKind::Dropout};
+        flag.fromRpm = 7000.;
+        flag.toRpm = 7100.;
+        flag.fromShaftRadS = 60.;
+        flag.toShaftRadS = 65.;
+        const PullAxis road(fit, CurveAxis::RoadSpeed);
+        const double radius = *fit.header.rollerRadiusM;
+        QCOMPARE(road.placesOf(flag).first, 60. * radius);
+        QCOMPARE(PullAxis(fit, CurveAxis::EngineSpeed).placesOf(flag).second, 7100.);
+        // A place of the curve's axis is a shaft speed, whatever the axis: what the crank's estimates are made from.
+        const PullCurve& curve = *model().answers().curve(0);
+        QCOMPARE(PullAxis(fit, curve.axis).shaftAt(curve.peakPower->place), curve.peakPower->place / radius);
+    }
+    void marginsThatHoldTogetherSaySo() {
+        QVERIFY(open("Larkspur ladder"));
+        page(JudgeStation::Steps);
+        QVERIFY(wordsShown(judge().steps()).contains(QStringLiteral("hold for all steps together")));
+        QVERIFY(open("Reeds and pipe"));
+        page(JudgeStation::Cross);
+        QVERIFY(wordsShown(judge().cross()).contains(QStringLiteral("holding together")));
     }
     void theLadderHoldsItsTruth() {
         const demo::DayOfPulls day = demo::larkspurLadder();

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The two halves of an archive: what either lacks or has damaged comes back from the other, what differs is kept twice
-// and said, nothing of a stranger's becomes a path, and one program writes at a time.
+// and said.
 #include "archive/disk/path_name.h"
 #include "archive/disk/safe_file.h"
 #include "archive/formats/pull_file.h"
@@ -8,6 +8,7 @@
 #include "archive/store/job_file.h"
 #include "demo_job/demo_archive.h"
 #include "standin/simulated_bench.h"
+#include "tests/support/archive_folder.h"
 #include "tests/support/archive_likeness.h"
 #include "tests/support/cli_process.h"
 #include "tests/support/suites.h"
@@ -22,33 +23,14 @@
 #include <cstdlib>
 
 using namespace jr;
+using testsupport::damage;
+using testsupport::filesIn;
 using testsupport::likenessOf;
+using testsupport::removeDatabase;
 using testsupport::smallTrace;
+using testsupport::writeFile;
 
 namespace {
-
-void removeDatabase(const QString& folder) {
-    for (const char* part : {"", "-wal", "-shm"})
-        QFile::remove(folder + QStringLiteral("/jolly-ram.sqlite") + QLatin1String(part));
-}
-
-bool damage(const QString& path, qint64 from, qint64 length, char with = '\x5a') {
-    QFile file(path);
-    return file.open(QIODevice::ReadWrite) && file.seek(from) && file.write(QByteArray(length, with)) == length;
-}
-
-bool writeFile(const QString& path, const std::string& text) {
-    return QDir().mkpath(QFileInfo(path).path()) && writeBytes(path.toStdString(), text).ok();
-}
-
-QStringList filesIn(const QString& folder, const QString& pattern) {
-    QStringList out;
-    QDirIterator it(folder, {pattern}, QDir::Files | QDir::Hidden, QDirIterator::Subdirectories);
-    while (it.hasNext())
-        out << it.next();
-    out.sort();
-    return out;
-}
 
 /// A job with everything a job can have.
 std::string fullJob(Archive& archive, const std::string& name, const std::string& machine, int pulls) {
@@ -81,94 +63,11 @@ std::string fullJob(Archive& archive, const std::string& name, const std::string
     return job;
 }
 
-int openOften(const QStringList& arguments) {
-    const QString& folder = arguments.front();
-    for (int i = 0; i < 10; ++i) {
-        auto archive = Archive::open(folder);
-        if (!archive || !(*archive)->createJob("Both", "")) {
-            std::fprintf(stderr, "%s\n", archive ? "no job" : archive.error().text().c_str());
-            return 1;
-        }
-    }
-    return 0;
-}
-
-int rebuildOnce(const QStringList& arguments) {
-    const QString& folder = arguments.front();
-    const auto done = Archive::rebuildFolder(folder);
-    if (!done)
-        std::fprintf(stderr, "%s\n", done.error().text().c_str());
-    return done ? 0 : 1;
-}
-
 } // namespace
 
 class TestHalves : public QObject {
     Q_OBJECT
 private slots:
-    void namesThatWouldBePaths() {
-        for (const char* id : {"/../../x", "..", ".", "", "a/b", "~root", "C:\\x", "\n", "con\u0000x"}) {
-            const QString name = PathName::encoded(id).text();
-            QVERIFY2(!name.isEmpty() && !name.contains(QLatin1Char('/')) && !name.startsWith(QLatin1Char('.')), id);
-        }
-        QTemporaryDir dir, outside;
-        QVERIFY(QDir(dir.path()).mkpath("pulls/job"));
-        QVERIFY(InnerPath::below(dir.path(), "pulls/job/x.pull.csv"));
-        for (const char* path : {"", "/etc/passwd", "../x", "pulls/../../x", "pulls//x", "pulls/./x", "pulls/a\nb"})
-            QVERIFY2(!InnerPath::below(dir.path(), QString::fromUtf8(path)), path);
-        QVERIFY(QFile::link(outside.path(), dir.filePath("pulls/out")));
-        QVERIFY(QFile::link(dir.filePath("pulls/job"), dir.filePath("pulls/in")));
-        QVERIFY(!InnerPath::below(dir.path(), "pulls/out/x.pull.csv"));
-        QVERIFY(!InnerPath::below(dir.path(), "pulls/out"));
-        QVERIFY(InnerPath::below(dir.path(), "pulls/in/x.pull.csv"));
-        QVERIFY(QFile::link(outside.filePath("nowhere"), dir.filePath("pulls/job/dangling.pull.csv")));
-        QVERIFY(!InnerPath::below(dir.path(), "pulls/job/dangling.pull.csv"));
-    }
-    void aStrangersIdsStayInside() {
-        QTemporaryDir dir;
-        const QString folder = dir.filePath("archive");
-        auto archive = Archive::open(folder);
-        const auto job = (*archive)->createJob("../../job", "/etc");
-        Trace t = smallTrace("/../../x", "../../job", "/etc", "../../../setup", 1);
-        QVERIFY((*archive)->addPull(*job, t, "x"));
-        QVERIFY((*archive)->check(true)->problems.empty());
-        QCOMPARE(filesIn(dir.path(), "*.pull.csv").size(), 1);
-        QVERIFY(filesIn(dir.path(), "*.pull.csv").front().startsWith(folder + "/pulls/"));
-        // A database that says its mirrors lie elsewhere: refused, and written inside instead.
-        {
-            auto db = Database::open(folder + "/jolly-ram.sqlite");
-            QVERIFY((*db)->run("UPDATE pull SET mirror = '../autostart/evil.pull.csv'"));
-            QVERIFY((*db)->run("UPDATE job SET folder = '../../elsewhere'"));
-        }
-        QVERIFY(!(*archive)->check(true)->problems.empty());
-        QVERIFY((*archive)->rebuild());
-        QVERIFY2((*archive)->check(true)->problems.empty(),
-                 (*archive)->check(true)->problems.empty() ? "" : (*archive)->check(true)->problems.front().c_str());
-        QVERIFY(!QFile::exists(dir.filePath("autostart")) && !QFile::exists(dir.filePath("../elsewhere")));
-        for (const QString& file : filesIn(dir.path(), "*"))
-            QVERIFY2(file.startsWith(folder + "/"), qPrintable(file));
-        // A job file that does the same.
-        archive = Error{""};
-        removeDatabase(folder);
-        const QString jobFile = filesIn(folder, "job.json").front();
-        std::string text = *readBytes(jobFile.toStdString());
-        const auto swap = [&](const std::string& a, const std::string& b) {
-            for (std::size_t at; (at = text.find(a)) != std::string::npos;)
-                text.replace(at, a.size(), b);
-        };
-        swap(*job, "/../../../y");
-        text.replace(text.find("\"attachments\": []"), 17,
-                     "\"attachments\": [{\"id\": \"a\", \"about\": \"job\", \"file\": \"../../secret.png\"}]");
-        QVERIFY(writeFile(jobFile, text));
-        QVERIFY(Archive::rebuildFolder(folder));
-        for (const QString& file : filesIn(dir.path(), "*"))
-            QVERIFY2(file.startsWith(folder + "/"), qPrintable(file));
-        archive = Archive::open(folder);
-        const auto jobs = (*archive)->jobs();
-        QCOMPARE(jobs->size(), std::size_t(1));
-        QVERIFY((*archive)->job(jobs->front().id)->attachments.empty());
-        QVERIFY(!(*archive)->attachAgain(jobs->front().id, {"b", "job", "../x.png", "", ""}));
-    }
     void aLostDatabaseComesBackWhole() {
         QTemporaryDir dir;
         {
@@ -490,40 +389,6 @@ private slots:
             QVERIFY2(without.code == 0 || without.code == 3, without.err.constData());
         }
     }
-    void oneWriterAtATime() {
-        QTemporaryDir dir;
-        const QString folder = dir.filePath("new");
-        std::vector<std::unique_ptr<QProcess>> children;
-        for (int i = 0; i < 4; ++i) {
-            children.push_back(std::make_unique<QProcess>());
-            children.back()->start(QCoreApplication::applicationFilePath(), {"--open-often", folder});
-        }
-        for (auto& child : children) {
-            QVERIFY(child->waitForFinished(60000));
-            QVERIFY2(child->exitCode() == 0, child->readAllStandardError().constData());
-        }
-        auto archive = Archive::open(folder);
-        QCOMPARE((*archive)->jobs()->size(), std::size_t(40));
-        QVERIFY((*archive)->check(true)->problems.empty());
-        // Two rebuilds at once.
-        archive = Error{""};
-        removeDatabase(folder);
-        QProcess one, two;
-        one.start(QCoreApplication::applicationFilePath(), {"--rebuild", folder});
-        two.start(QCoreApplication::applicationFilePath(), {"--rebuild", folder});
-        QVERIFY(one.waitForFinished(60000) && two.waitForFinished(60000));
-        QVERIFY2(one.exitCode() == 0, one.readAllStandardError().constData());
-        QVERIFY2(two.exitCode() == 0, two.readAllStandardError().constData());
-        archive = Archive::open(folder);
-        QCOMPARE((*archive)->jobs()->size(), std::size_t(40));
-        // Who writes is said to whoever waits too long.
-        WriterLock::Shared mine, theirs;
-        const auto held = WriterLock::take(folder, "a test", mine, 100);
-        QVERIFY(held);
-        const auto waits = WriterLock::take(folder, "another", theirs, 100);
-        QVERIFY(!waits && QString::fromStdString(waits.error().reason).contains("a test"));
-        QVERIFY(QString::fromStdString(waits.error().reason).contains("is writing"));
-    }
     void aJobFileIsThereBeforeTheFirstPull() {
         QTemporaryDir dir;
         auto archive = Archive::open(dir.path());
@@ -532,101 +397,7 @@ private slots:
         const auto file = loadJobFile(filesIn(dir.path(), "job.json").front().toStdString());
         QVERIFY(file && file->whole && file->checked && file->id == *job);
     }
-    void wholeAfterAnyLoss() {
-        // Any sequence of actions, any one half lost or damaged, rebuilt equals before (seeded).
-        standin::Dice dice(2026);
-        const auto below = [&](int n) { return static_cast<int>(dice.uniform() * n) % n; };
-        for (int round = 0; round < 30; ++round) {
-            QTemporaryDir dir;
-            int made = 0;
-            {
-                auto archive = Archive::open(dir.path());
-                std::vector<std::string> jobs;
-                for (int step = 0; step < 25; ++step) {
-                    if (jobs.empty() || below(8) == 0) {
-                        const int n = static_cast<int>(jobs.size());
-                        jobs.push_back(
-                            *(*archive)->createJob("Job " + std::to_string(n % 3), n % 2 ? "Quill 125" : ""));
-                    }
-                    const std::string job = jobs[static_cast<std::size_t>(below(static_cast<int>(jobs.size())))];
-                    const auto record = (*archive)->job(job);
-                    switch (below(8)) {
-                    case 0:
-                    case 1:
-                    case 2: {
-                        const Trace t = smallTrace("id " + std::to_string(made), record->name, record->machine,
-                                                   "setup " + std::to_string(below(3)), made);
-                        ++made;
-                        QVERIFY((*archive)->addPull(job, t, "x", AddPullOptions{below(4) == 0, "why"}));
-                        break;
-                    }
-                    case 3:
-                        if (!record->pulls.empty())
-                            QVERIFY((*archive)->setAside(record->pulls.front().id, below(2) == 0, "seen"));
-                        break;
-                    case 4: {
-                        const auto id = (*archive)->createSetup(
-                            job, "extra " + std::to_string(step), record->setups.empty() ? "" : record->setups[0].id,
-                            {{"jet", "95", "98", {}, {}, 4., {}, "", below(2) == 0, 0}});
-                        QVERIFY(id);
-                        break;
-                    }
-                    case 5: {
-                        ClaimRecord claim;
-                        claim.said = "claim " + std::to_string(step);
-                        claim.withSetup = record->setups.empty() ? "" : record->setups.back().id;
-                        const auto id = (*archive)->saveClaim(job, claim);
-                        QVERIFY(id && (*archive)->addVerdict(*id, {"day", Verdict::Held, "r", ""}));
-                        break;
-                    }
-                    case 6:
-                        QVERIFY((*archive)->setSheet(job, "sheet" + std::to_string(below(3)),
-                                                     "{\"b\":" + std::to_string(step) + ",\"a\":[]}"));
-                        break;
-                    default:
-                        QVERIFY((*archive)->attach(job, "job", "note " + std::to_string(step)));
-                    }
-                }
-                QVERIFY((*archive)->check(true)->problems.empty());
-            }
-            const QString before = QString::fromStdString(likenessOf(dir.path()));
-            const QStringList mirrors = filesIn(dir.path(), "*.pull.csv"), jobFiles = filesIn(dir.path(), "job.json");
-            switch (round % 6) {
-            case 0:
-                removeDatabase(dir.path());
-                break;
-            case 1:
-                QVERIFY(QDir(dir.filePath("pulls")).removeRecursively());
-                break;
-            case 2:
-                for (const QString& file : mirrors)
-                    if (below(2) == 0)
-                        QVERIFY(QFile::resize(file, below(200)));
-                break;
-            case 3:
-                for (const QString& file : jobFiles)
-                    QVERIFY(damage(file, QFileInfo(file).size() / 2, 10));
-                break;
-            case 4:
-                QVERIFY(damage(dir.filePath("jolly-ram.sqlite"), 4096 * (1 + below(5)), 4000));
-                QFile::remove(dir.filePath("jolly-ram.sqlite-wal"));
-                break;
-            default: // moved into other folders by hand
-                for (const QString& file : mirrors)
-                    if (below(2) == 0)
-                        QVERIFY(QDir().mkpath(dir.filePath("pulls/moved")) &&
-                                QFile::rename(file, dir.filePath("pulls/moved/") + QFileInfo(file).fileName() +
-                                                        QString::number(below(1 << 20)) + ".pull.csv"));
-            }
-            const auto done = Archive::rebuildFolder(dir.path());
-            QVERIFY2(done, done ? "" : done.error().text().c_str());
-            QVERIFY2(done->problems.empty(), done->problems.empty() ? "" : done->problems.front().c_str());
-            QCOMPARE(QString::fromStdString(likenessOf(dir.path())), before);
-        }
-    }
 };
 
-JR_HELPER("--rebuild", rebuildOnce)
-JR_HELPER("--open-often", openOften)
 JR_SUITE(TestHalves)
 #include "test_halves.moc"

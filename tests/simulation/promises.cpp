@@ -199,16 +199,20 @@ One tryOnce(const Scenario& s, unsigned seed) {
     return one;
 }
 
+Scenario& added(std::vector<Scenario>& list, std::string name, std::string order) {
+    list.emplace_back();
+    list.back().name = std::move(name);
+    list.back().order = std::move(order);
+    return list.back();
+}
+
 } // namespace
 
 const std::vector<Scenario>& scenarios() {
     static const std::vector<Scenario> list = [] {
         std::vector<Scenario> v;
         const auto add = [&](std::string name, std::string order) -> Scenario& {
-            v.push_back({});
-            v.back().name = std::move(name);
-            v.back().order = std::move(order);
-            return v.back();
+            return added(v, std::move(name), std::move(order));
         };
         add("3+3, no drift", "ABBABA").gainShare = 0.02;
         add("4+4, no drift", "ABBABAAB").gainShare = 0.02;
@@ -269,10 +273,7 @@ const std::vector<Scenario>& realDays() {
     static const std::vector<Scenario> list = [] {
         std::vector<Scenario> v;
         const auto add = [&](std::string name, std::string order) -> Scenario& {
-            v.push_back({});
-            v.back().name = std::move(name);
-            v.back().order = std::move(order);
-            return v.back();
+            return added(v, std::move(name), std::move(order));
         };
         add("base Monday, change Tuesday, base Wednesday, days 1 % apart", "AAA|BBB|AAA").sittingShare = 0.01;
         for (const char* order : {"AAABBBAAA", "AABBAABB"})
