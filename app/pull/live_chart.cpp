@@ -13,16 +13,12 @@ constexpr double kUsualRoadMS = 100. / 3.6;
 
 LiveChart::LiveChart(const Theme& theme, const JobModel& job, const BenchModel& bench, QWidget* parent)
     : RangeChart(theme, parent), m_job(job), m_bench(bench) {
-    setAccessibleName(tr("Power of the pull in hand over engine speed"));
+    setAccessibleName(tr("Power of the pull in hand"));
     showPlaceTicks(true);
     prepare();
 }
 
 void LiveChart::prepare() {
-    // The line of the pull in hand, or of the one on the card, outlives a new ghost.
-    const QVector<QCPGraphData> live =
-        m_live ? QVector<QCPGraphData>(m_live->data()->constBegin(), m_live->data()->constEnd())
-               : QVector<QCPGraphData>();
     clearDrawing();
     const Tokens& t = m_theme.tokens();
     const DisplayUnits& u = m_job.units();
@@ -89,9 +85,9 @@ void LiveChart::prepare() {
     QPen pen(t.accent);
     pen.setWidthF(2.6);
     m_live->setPen(pen);
-    m_live->data()->set(live);
-    for (const QCPGraphData& point : live)
-        m_highest = std::max(m_highest, point.value);
+    // The line of the pull in hand, or of the one on the card, outlives a new ghost, another unit and another axis.
+    for (const LivePoint& p : m_points)
+        drawPoint(p);
     setPlaceRange(from - 0.04 * (to - from), to + 0.04 * (to - from));
     m_highest = std::max(m_highest, u.powerOf(4000.));
     setNaturalRange(0., 1.15 * m_highest);
@@ -103,7 +99,19 @@ void LiveChart::prepare() {
     replot(rpQueuedReplot);
 }
 
+void LiveChart::followAxis() {
+    if (m_job.answers().axis() != m_axis)
+        prepare();
+}
+
+void LiveChart::drawPoint(const LivePoint& p) {
+    const double y = m_job.units().powerOf(p.powerW * m_factor);
+    m_live->addData(m_axis == CurveAxis::EngineSpeed ? p.rpm : p.shaftRadS * m_roadPerShaft, y);
+    m_highest = std::max(m_highest, y);
+}
+
 void LiveChart::begin() {
+    m_points.clear();
     if (m_live)
         m_live->data()->clear();
     m_frames = 0;
@@ -117,14 +125,11 @@ void LiveChart::setRoadPerShaft(double metres) {
 void LiveChart::add(const std::vector<LivePoint>& points, double factor) {
     if (points.empty() || !m_live)
         return;
-    const DisplayUnits& u = m_job.units();
+    m_factor = factor;
+    m_points.insert(m_points.end(), points.begin(), points.end());
     const double before = m_highest;
-    for (const LivePoint& p : points) {
-        const double y = u.powerOf(p.powerW * factor);
-        const double place = m_axis == CurveAxis::EngineSpeed ? p.rpm : p.shaftRadS * m_roadPerShaft;
-        m_live->addData(place, y);
-        m_highest = std::max(m_highest, y);
-    }
+    for (const LivePoint& p : points)
+        drawPoint(p);
     if (m_highest > before)
         setNaturalRange(0., 1.15 * m_highest);
     ++m_frames;

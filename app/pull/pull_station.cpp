@@ -121,7 +121,10 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
         m_chart->prepare();
         m_card->refresh();
     });
-    connect(&job.answers(), &JobStudy::changed, this, [this] { m_card->refresh(); });
+    connect(&job.answers(), &JobStudy::changed, this, [this] {
+        m_chart->followAxis();
+        m_card->refresh();
+    });
     connect(&theme, &Theme::changed, m_chart, &LiveChart::prepare);
     connect(&job, &JobModel::jobChanged, this, &PullStation::showOpen);
     connect(&job, &JobModel::sheetChanged, this, &PullStation::showOpen);

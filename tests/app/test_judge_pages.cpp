@@ -3,6 +3,7 @@
 // margins. Also the empty states, the links to the method, and rides.
 #include "app/ask/ask_station.h"
 #include "app/handover/handover_station.h"
+#include "app/pull/live_chart.h"
 #include "app/widgets/method_dialog.h"
 #include "app/widgets/paragraph_scroll.h"
 #include "core/judge/sentences.h"
@@ -134,6 +135,29 @@ private slots:
         // A place of the curve's axis is a shaft speed, whatever the axis: what the crank's estimates are made from.
         const PullCurve& curve = *model().answers().curve(0);
         QCOMPARE(PullAxis(fit, curve.axis).shaftAt(curve.peakPower->place), curve.peakPower->place / radius);
+    }
+    void aPullInHandFollowsTheAxis() {
+        // The job's first pulls tell that it is a belt while the next is being made: what is drawn of it moves along.
+        QVERIFY(open("Stack length"));
+        auto* chart = window().findChild<LiveChart*>();
+        QVERIFY(chart);
+        chart->begin();
+        const double radius = 0.2;
+        chart->setRoadPerShaft(radius);
+        chart->add({{7000., 50., 5000.}, {7050., 80., 6000.}}, 1.);
+        const auto places = [&] {
+            QVector<double> keys;
+            for (const QCPGraphData& point : *chart->graph(chart->graphCount() - 1)->data())
+                keys << point.key;
+            return keys;
+        };
+        QCOMPARE(places(), (QVector<double>{7000., 7050.}));
+        QVERIFY(open("Weights on the belt"));
+        QTRY_COMPARE(places(), (QVector<double>{50. * radius, 80. * radius}));
+        QVERIFY(chart->xAxis->label().contains(QLatin1String("road speed")));
+        QVERIFY(open("Stack length"));
+        QTRY_COMPARE(places(), (QVector<double>{7000., 7050.}));
+        chart->begin();
     }
     void marginsThatHoldTogetherSaySo() {
         QVERIFY(open("Larkspur ladder"));

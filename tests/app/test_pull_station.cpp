@@ -228,6 +228,7 @@ private slots:
         bench().sitting().setSetup("stock");
         bench().link().connectTo(outside->address());
         QVERIFY(ready());
+        QTRY_COMPARE(station().stateWords(), QStringLiteral("Ready")); // shown by now, not only known
         outside->stop();
         QVERIFY(QTest::qWaitFor([&] { return station().stateWords() != QLatin1String("Ready"); }, 8000));
         QVERIFY(!bench().link().words().isEmpty());
