@@ -109,7 +109,11 @@ std::optional<KnownSpread> knownSpread(const std::string& text) {
 
 BenchKnowledge KnownOptions::knowledge() const {
     const auto part = [](const std::optional<std::string>& text) { return text ? knownSpread(*text) : std::nullopt; };
-    return {part(pull), part(fitting), part(day), false};
+    BenchKnowledge out;
+    out.pull = part(pull);
+    out.fitting = part(fitting);
+    out.day = part(day);
+    return out;
 }
 
 void addKnown(CLI::App& command, KnownOptions& known) {

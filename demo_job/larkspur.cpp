@@ -97,7 +97,7 @@ std::vector<DemoPull> larkspurDay() {
         std::snprintf(id, sizeof id, "4a1c0de0-0000-4410-8000-%012zu", i + 1);
         std::vector<std::pair<std::string, std::string>> keys = {
             {"id", id},         {"job", "Stack length"},  {"machine", "Larkspur 410"}, {"setup", p.setup},
-            {"kind", "roller"}, {"measured_at", "wheel"}, {"started", p.startedIso}};
+            {"kind", "roller"}, {"measured_at", "wheel"}, {"started", p.startedIso},   {"bench", "Long roller"}};
         keys.insert(keys.end(), r.keys.begin(), r.keys.end());
         keys.emplace_back("strokes", "4");
         if (i != 3)

@@ -12,6 +12,8 @@
 #include <QToolButton>
 #include <QVBoxLayout>
 
+#include <cmath>
+
 namespace jr::app {
 
 PlanCard::PlanCard(const Theme& theme, JobModel& model, QWidget* parent)
@@ -172,13 +174,15 @@ void PlanCard::refresh() {
     if (own && !m_typed)
         m_repeatability->setValue(*comparison->repeatabilityPct);
     else if (past)
-        m_repeatability->setValue(past->pct);
+        // A test's pulls are of several fittings.
+        m_repeatability->setValue(
+            100. * std::hypot(past->knowledge.pull->sd, past->knowledge.fitting ? past->knowledge.fitting->sd : 0.));
     if (!m_tankTyped)
         m_tank->setValue(sheetNumber(machineSheetOf(m_model.sheet(sheet_kind::machine)), "tank_ml").value_or(0.));
     m_filling = false;
     m_from->setText(m_typed ? tr("Repeatability typed in.")
                     : own   ? tr("Repeatability from the pulls of this job so far.")
-                    : past  ? plural(past->jobs, tr("Repeatability from 1 earlier job with this machine."),
+                    : past  ? plural(past->knowledge.jobs, tr("Repeatability from 1 earlier job with this machine."),
                                      tr("Repeatability from %1 earlier jobs with this machine."))
                             : tr("A guess until this bench has shown how well it repeats."));
     PlanOptions o = options();

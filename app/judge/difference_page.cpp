@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/difference_page.h"
 
+#include "app/theme/plural.h"
 #include "app/theme/words.h"
 #include "app/widgets/chart_words.h"
 #include "app/widgets/clear_layout.h"
@@ -9,6 +10,7 @@
 #include "core/judge/gain_kinds.h"
 #include "core/judge/sound.h"
 
+#include <QCheckBox>
 #include <QComboBox>
 #include <QDoubleSpinBox>
 #include <QFormLayout>
@@ -163,17 +165,23 @@ QWidget* DifferencePage::buildSide() {
     m_worth->setToolTip(tr("The gain that would matter to you"));
     form->addRow(tr("&Worth having"), m_worth);
     m_repeatability = new QDoubleSpinBox;
+    m_repeatability->setObjectName(QStringLiteral("repeatability"));
     m_repeatability->setRange(0., 10.);
     m_repeatability->setDecimals(2);
     m_repeatability->setSingleStep(0.1);
     m_repeatability->setButtonSymbols(QAbstractSpinBox::NoButtons);
     m_repeatability->setSuffix(QStringLiteral(" %"));
+    m_repeatability->setKeyboardTracking(false); // a figure half typed is no figure
     m_repeatability->setSpecialValueText(tr("unknown"));
     m_repeatability->setToolTip(tr("With one pull on a side nothing is known of the scatter. If this bench is known to "
                                    "repeat within so many per cent, say so here."));
     m_repeatabilityLabel = new Words(tr("Bench &repeats within"));
     m_repeatabilityLabel->setBuddy(m_repeatability);
     form->addRow(m_repeatabilityLabel, m_repeatability);
+    m_history = new QCheckBox(tr("Count &earlier jobs"));
+    m_history->setToolTip(tr("How this bench repeated in jobs that were over before this one began counts beside what "
+                             "these pulls show, as eight degrees of freedom at most."));
+    form->addRow(m_history);
     layout->addLayout(form);
 
     m_headline = paragraph({}, "headline");
@@ -199,7 +207,13 @@ QWidget* DifferencePage::buildSide() {
     });
     connect(m_repeatability, &QDoubleSpinBox::valueChanged, this, [this](double v) {
         if (!m_filling)
-            m_model.compare().setRepeatabilityPct(v > 0. ? std::optional(v) : std::nullopt);
+            keepKnown(tr("type how the bench repeats"),
+                      [v](JudgingSheet& sheet) { sheet.repeatabilityPct = v > 0. ? std::optional(v) : std::nullopt; });
+    });
+    connect(m_history, &QCheckBox::toggled, this, [this](bool used) {
+        if (!m_filling)
+            keepKnown(used ? tr("count earlier jobs") : tr("leave earlier jobs out"),
+                      [used](JudgingSheet& sheet) { sheet.withoutHistory = !used; });
     });
     return side;
 }
@@ -216,8 +230,34 @@ void DifferencePage::fillSides() {
     m_base->setCurrentIndex(m_base->findData(QString::fromStdString(m_model.compare().now().baseSetup)));
     m_with->setCurrentIndex(m_with->findData(QString::fromStdString(m_model.compare().now().withSetup)));
     m_worth->setValue(m_model.compare().now().worthPct);
-    m_repeatability->setValue(m_model.compare().repeatabilityPct().value_or(0.));
     m_filling = false;
+}
+
+void DifferencePage::keepKnown(const QString& what, const std::function<void(JudgingSheet&)>& change) {
+    JudgingSheet sheet = judgingSheetOf(m_model.sheet(sheet_kind::judging));
+    change(sheet);
+    m_model.setSheet(sheet_kind::judging, sheetBody(sheet), what);
+}
+
+/// What may be said of the bench beside the pulls: a typed figure where a side's one pull shows no scatter, and whether
+/// earlier jobs count where there are some.
+void DifferencePage::showKnown(const Comparison& c) {
+    const JudgingSheet sheet = judgingSheetOf(m_model.sheet(sheet_kind::judging));
+    const auto past = m_model.notes().past();
+    const bool single = c.base.pulls == 1 || c.with.pulls == 1;
+    const bool typed = sheet.repeatabilityPct.has_value();
+    m_filling = true;
+    m_repeatability->setValue(sheet.repeatabilityPct.value_or(0.));
+    m_history->setChecked(!sheet.withoutHistory);
+    if (past)
+        m_history->setText(
+            plural(past->knowledge.jobs, tr("Count 1 &earlier job (%2)"), tr("Count %1 &earlier jobs (%2)"))
+                .arg(QString::fromStdString(past->knowledge.whose)));
+    m_filling = false;
+    m_repeatability->setVisible(single || typed);
+    m_repeatabilityLabel->setVisible(single || typed);
+    m_repeatability->setSpecialValueText(past && !sheet.withoutHistory ? tr("as in earlier jobs") : tr("unknown"));
+    m_history->setVisible(past && !typed);
 }
 
 void DifferencePage::showEvent(QShowEvent* event) {
@@ -276,9 +316,7 @@ void DifferencePage::refresh() {
     m_strip->update();
     arrangeCharts();
 
-    const bool single = c.base.pulls == 1 || c.with.pulls == 1;
-    m_repeatability->setVisible(single);
-    m_repeatabilityLabel->setVisible(single);
+    showKnown(c);
 
     const Account account = describe(c, m_model.units().wording());
     QString headline = QString::fromStdString(account.headline);

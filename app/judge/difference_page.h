@@ -8,6 +8,7 @@
 #include "app/judge/sides_mixture.h"
 #include "app/widgets/call_strip.h"
 
+class QCheckBox;
 class QComboBox;
 class QDoubleSpinBox;
 class QLabel;
@@ -37,6 +38,8 @@ private:
     void arrangeCharts();
     void showQuoted(double place);
     QWidget* buildSide();
+    void showKnown(const Comparison& comparison);
+    void keepKnown(const QString& what, const std::function<void(JudgingSheet&)>& change);
 
     const Theme& m_theme;
     JobModel& m_model;
@@ -54,6 +57,7 @@ private:
     QDoubleSpinBox* m_worth;
     QDoubleSpinBox* m_repeatability;
     QLabel* m_repeatabilityLabel;
+    QCheckBox* m_history; ///< whether earlier jobs count
     MarkedWords* m_headline;
     MarkedWords* m_bandMean;
     QVBoxLayout* m_account;

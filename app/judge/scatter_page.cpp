@@ -239,10 +239,12 @@ void ScatterPage::show(const ScatterAnswer& answer, const Study& study) {
         QStringList list;
         for (const RepeatabilityNote& note : past->notes)
             list << tr("%1: %2 % over %3 pulls")
-                        .arg(note.day.empty() ? tr("undated") : QString::fromStdString(note.day),
-                             l.toString(note.pct, 'f', 2))
+                        .arg(note.last.empty() ? tr("undated") : QString::fromStdString(note.last.substr(0, 10)),
+                             l.toString(100. * note.told.pull->sd, 'f', 2))
                         .arg(note.pulls);
-        say(tr("This machine over its history:") + QLatin1Char('\n') + list.join(QLatin1Char('\n')), "muted");
+        say(tr("This bench in earlier jobs (%1):").arg(QString::fromStdString(past->knowledge.whose)) +
+                QLatin1Char('\n') + list.join(QLatin1Char('\n')),
+            "muted");
     }
     for (FlagKind flag : {FlagKind::FuelStarved, FlagKind::Hot, FlagKind::Cold, FlagKind::Slip}) {
         QStringList numbers;

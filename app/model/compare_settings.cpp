@@ -93,18 +93,4 @@ void CompareSettings::setDetail(double detail) {
     emit changed();
 }
 
-void CompareSettings::setHistory(const BenchKnowledge& history) {
-    if (history == m_history)
-        return;
-    m_history = history;
-    emit changed();
-}
-
-void CompareSettings::setRepeatabilityPct(std::optional<double> pct) {
-    if (pct == m_repeatabilityPct)
-        return;
-    m_repeatabilityPct = pct;
-    emit changed();
-}
-
 } // namespace jr::app

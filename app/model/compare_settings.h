@@ -1,10 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// How the open job is compared: its two sides, standard, band, what is worth it, detail, repeatability.
+// How the open job is compared: its two sides, standard, band, what is worth it, detail.
 #pragma once
 
 #include "archive/store/records.h"
 #include "core/air/standards.h"
-#include "core/judge/bench_knowledge.h"
 #include "core/units/curve_axis.h"
 
 #include <QObject>
@@ -23,10 +22,6 @@ public:
 
     const ComparisonRecord& now() const { return m_now; }
     const Standard& standardAsked() const;
-    std::optional<double> repeatabilityPct() const { return m_repeatabilityPct; }
-    /// What is known of the bench: what was typed, else what its history says.
-    BenchKnowledge known() const { return m_repeatabilityPct ? typedRepeatability(m_repeatabilityPct) : m_history; }
-    void setHistory(const BenchKnowledge& history);
 
     void setBaseSetup(const std::string& setupId); ///< the other side gives way, if it was that one
     void setWithSetup(const std::string& setupId);
@@ -44,7 +39,6 @@ public:
     double detail() const { return placesCount() ? m_now.detail : 0.; }
     void setBand(std::optional<double> from, std::optional<double> to);
     void setDetail(double detail); ///< 0: chosen from the data
-    void setRepeatabilityPct(std::optional<double> pct);
 
     /// Those of another job, or of none; nobody is told.
     void begin(ComparisonRecord kept) { m_now = std::move(kept); }
@@ -61,8 +55,6 @@ private:
 
     CurveAxis m_inForce = CurveAxis::EngineSpeed;
     ComparisonRecord m_now;
-    std::optional<double> m_repeatabilityPct;
-    BenchKnowledge m_history;
 };
 
 } // namespace jr::app

@@ -72,7 +72,7 @@ void JobModel::openJob(const std::string& jobId, std::function<void(bool)> then)
     struct Read {
         Result<JobRecord> job;
         Result<std::vector<PackedTrace>> traces;
-        Result<std::vector<std::string>> notes;
+        Result<std::vector<std::pair<std::string, std::string>>> notes;
     };
     m_keeper->ask(
         this,
@@ -232,7 +232,15 @@ void JobModel::recompute() {
         pulls.push_back({p.record.id, p.record.number, p.record.setupId,
                          !p.record.aside && (m_picked.empty() || m_picked.contains(i)), p.fit, p.trace});
     }
-    m_answers.lay(std::move(pulls), m_job.setupTree());
+    m_answers.lay(std::move(pulls), m_job.setupTree(), known());
+}
+
+BenchKnowledge JobModel::known() const {
+    const JudgingSheet sheet = judgingSheetOf(this->sheet(sheet_kind::judging));
+    if (sheet.repeatabilityPct)
+        return typedRepeatability(sheet.repeatabilityPct);
+    const auto past = sheet.withoutHistory ? std::nullopt : m_notes.past();
+    return past ? past->knowledge : BenchKnowledge{};
 }
 
 void JobModel::setUnitsChoice(int choice) {

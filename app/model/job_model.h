@@ -52,6 +52,8 @@ public:
     const CompareSettings& compare() const { return m_compare; }
     const JobStudy& answers() const { return m_answers; }
     const RepeatabilityNotes& notes() const { return m_notes; }
+    /// What is known of the bench beside these pulls: what was typed, else its history unless that is left out.
+    BenchKnowledge known() const;
 
     // What is looked at.
     int currentPull() const { return m_current; }

@@ -121,6 +121,8 @@ void JobModel::applySheet(const std::string& kind, const std::string& body) {
     else
         m_job.sheets[kind] = body;
     emit sheetChanged(QString::fromStdString(kind));
+    if (kind == sheet_kind::judging && known() != m_answers.desk().study()->settings().known)
+        recompute();
     if (kind == sheet_kind::plan)
         emit planChanged();
 }

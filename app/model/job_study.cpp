@@ -47,7 +47,7 @@ void JobStudy::expect(std::size_t pulls) {
     m_bandMeans.resize(pulls, kNaN);
 }
 
-void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree) {
+void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, const BenchKnowledge& known) {
     const ComparisonRecord& now = m_settings.now();
     std::vector<const PullFit*> fits;
     for (const StudyPull& p : pulls)
@@ -63,7 +63,7 @@ void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree) {
     settings.from = m_settings.from();
     settings.to = m_settings.to();
     settings.worthPct = now.worthPct;
-    settings.known = m_settings.known();
+    settings.known = known;
     settings.baseSetup = now.baseSetup;
     settings.withSetup = now.withSetup;
     m_desk.lay(Study::make(std::move(pulls), std::move(tree), std::move(settings), m_desk.study().get()));

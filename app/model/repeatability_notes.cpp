@@ -2,6 +2,8 @@
 #include "app/model/repeatability_notes.h"
 
 #include "app/model/job_model.h"
+#include "archive/formats/text.h"
+#include "core/judge/bench_history.h"
 
 #include <algorithm>
 #include <cmath>
@@ -24,57 +26,100 @@ void RepeatabilityNotes::begin() {
     m_past.clear();
 }
 
-void RepeatabilityNotes::note() {
-    // Only what the pulls themselves say, over all they have in common.
-    const std::optional<Comparison>& c = m_job.answers().comparison();
-    const CompareSettings& settings = m_job.compare();
-    if (!m_job.keeper() || !c || !c->repeatabilityPct || c->repeatabilityBorrowed || settings.from() ||
-        settings.to() || !m_job.picked().empty())
-        return;
+/// The open job as a note that tells nothing yet: which bench, machine and kind, how many pulls, until when.
+RepeatabilityNote RepeatabilityNotes::blank() const {
     RepeatabilityNote note;
     note.machine = m_job.job().machine;
-    note.pct = std::round(*c->repeatabilityPct * 1000.) / 1000.;
-    for (const LoadedPull& p : m_job.pulls())
-        if (p.fit && !p.record.aside) {
-            ++note.pulls;
-            note.day = p.record.started.substr(0, 10);
-            if (const std::string_view bench = p.trace->header.text(header_key::bench); !bench.empty())
-                note.bench = bench;
+    double last = -INFINITY;
+    for (const LoadedPull& p : m_job.pulls()) {
+        if (!p.fit || p.record.aside)
+            continue;
+        ++note.pulls;
+        const PullHeader& header = p.trace->header;
+        if (const std::string_view bench = header.text(header_key::bench); !bench.empty())
+            note.bench = bench;
+        note.kind = std::string(kindText(header.kind));
+        if (header.strokes)
+            note.kind += ", " + std::to_string(*header.strokes) + "-stroke";
+        if (p.record.startedEpochS && *p.record.startedEpochS > last) {
+            last = *p.record.startedEpochS;
+            note.last = p.record.started;
         }
+    }
+    return note;
+}
+
+void RepeatabilityNotes::note() {
+    // Over all that the pulls have in common: a band or a choice of some is no description of the bench.
+    const CompareSettings& settings = m_job.compare();
+    if (!m_job.keeper() || !m_job.hasJob() || settings.from() || settings.to() || !m_job.picked().empty())
+        return;
+    m_job.answers().ask(this, [this, job = m_job.job().id](const StudyPtr& study) -> StudyDesk::Draw {
+        const BenchKnowledge told = study->told();
+        return [this, job, told] {
+            if (job == m_job.job().id && told.pull)
+                keep(told);
+        };
+    });
+}
+
+void RepeatabilityNotes::keep(const BenchKnowledge& told) {
+    RepeatabilityNote note = blank();
+    note.told = told;
     const std::string body = sheetBody(note);
     if (body == m_job.sheet(sheet_kind::repeatability))
         return;
     m_job.noteSheet(sheet_kind::repeatability, body);
     m_job.keeper()->ask(
         this, [](const Archive& archive) { return archive.sheetsOfKind(sheet_kind::repeatability); },
-        [this](const Result<std::vector<std::string>>& bodies) {
-            if (bodies)
-                take(*bodies);
+        [this](const Result<std::vector<std::pair<std::string, std::string>>>& sheets) {
+            if (sheets)
+                take(*sheets);
         });
 }
 
-void RepeatabilityNotes::take(const std::vector<std::string>& bodies) {
+void RepeatabilityNotes::take(const std::vector<std::pair<std::string, std::string>>& sheets) {
     m_past.clear();
-    for (const std::string& body : bodies)
-        if (RepeatabilityNote note = repeatabilityNoteOf(body); note.pct > 0.)
-            m_past.push_back(std::move(note));
+    for (const auto& [job, body] : sheets)
+        if (RepeatabilityNote note = repeatabilityNoteOf(body); note.told.pull)
+            m_past.emplace_back(job, std::move(note));
 }
 
 std::optional<RepeatabilityNotes::Past> RepeatabilityNotes::past() const {
-    Past out{0., 0, {}};
-    for (const RepeatabilityNote& note : m_past)
-        if (m_job.job().machine.empty() || note.machine == m_job.job().machine)
-            out.notes.push_back(note);
+    const RepeatabilityNote own = blank();
+    std::optional<double> begun; // the open job's first pull
+    for (const LoadedPull& p : m_job.pulls())
+        if (p.record.startedEpochS)
+            begun = std::min(begun.value_or(INFINITY), *p.record.startedEpochS);
+    std::vector<RepeatabilityNote> earlier;
+    for (const auto& [job, note] : m_past) {
+        if (job == m_job.job().id || (!own.bench.empty() && note.bench != own.bench))
+            continue;
+        const std::optional<double> ended = parseDateTime(note.last);
+        // One that tells no time is only set before one that tells none either, or has no pulls yet.
+        if (begun ? ended && *ended < *begun : own.pulls == 0 || !ended)
+            earlier.push_back(note);
+    }
+    Past out;
+    const auto choose = [&](auto&& fits) {
+        std::copy_if(earlier.begin(), earlier.end(), std::back_inserter(out.notes), fits);
+    };
+    const bool named = !own.machine.empty();
+    if (named)
+        choose([&](const RepeatabilityNote& n) { return n.machine == own.machine; });
+    const bool ofMachine = !out.notes.empty();
+    if (!ofMachine && !own.kind.empty())
+        choose([&](const RepeatabilityNote& n) { return n.kind == own.kind; });
     if (out.notes.empty())
         return std::nullopt;
-    std::vector<double> pcts;
-    for (const RepeatabilityNote& note : out.notes)
-        pcts.push_back(note.pct);
-    std::nth_element(pcts.begin(), pcts.begin() + static_cast<std::ptrdiff_t>(pcts.size() / 2), pcts.end());
-    out.pct = pcts[pcts.size() / 2];
-    out.jobs = static_cast<int>(pcts.size());
     std::sort(out.notes.begin(), out.notes.end(),
-              [](const RepeatabilityNote& a, const RepeatabilityNote& b) { return a.day < b.day; });
+              [](const RepeatabilityNote& a, const RepeatabilityNote& b) { return a.last < b.last; });
+    std::vector<BenchKnowledge> told;
+    for (const RepeatabilityNote& note : out.notes)
+        told.push_back(note.told);
+    out.knowledge = pooledHistory(told);
+    out.knowledge.whose = ofMachine ? own.machine : own.kind;
+    out.knowledge.jobs = static_cast<int>(told.size());
     return out;
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// How well the bench repeated in each job, as its own pulls told: noted with the job once nobody is turning anything,
-// and read again by the jobs after it.
+// How the bench repeated in each job, as its own pulls told: noted with the job once nobody is turning anything, and
+// read again by the jobs after it. A job is judged by those that were over before it began, so that what was handed
+// over reads the same however many follow.
 #pragma once
 
 #include "archive/formats/job_sheets.h"
@@ -10,6 +11,7 @@
 
 #include <optional>
 #include <string>
+#include <utility>
 #include <vector>
 
 namespace jr::app {
@@ -21,23 +23,26 @@ class RepeatabilityNotes : public QObject {
 public:
     explicit RepeatabilityNotes(JobModel& job);
 
-    /// In all jobs with this machine that told: median, and from how many jobs.
+    /// The earlier jobs that say something of the open one: those of its machine on its bench, else those of its kind
+    /// of machine there.
     struct Past {
-        double pct;
-        int jobs;
+        BenchKnowledge knowledge;
         std::vector<RepeatabilityNote> notes; ///< oldest first
     };
     std::optional<Past> past() const; ///< nothing when none told
 
-    void take(const std::vector<std::string>& sheets); ///< as kept in the archive, of all jobs
-    void begin();                                      ///< another archive
+    /// Job id and note, as kept in the archive, of all jobs.
+    void take(const std::vector<std::pair<std::string, std::string>>& sheets);
+    void begin(); ///< another archive
 
 private:
+    RepeatabilityNote blank() const;
     void note();
+    void keep(const BenchKnowledge& told);
 
     JobModel& m_job;
     QTimer m_timer;
-    std::vector<RepeatabilityNote> m_past;
+    std::vector<std::pair<std::string, RepeatabilityNote>> m_past;
 };
 
 } // namespace jr::app

@@ -175,7 +175,9 @@ std::string sheetBody(const JudgingSheet& sheet) {
          {"use", sheet.use ? Json(kUses[static_cast<std::size_t>(*sheet.use)]) : Json(nullptr)},
          {"drawn", points},
          {"drawn_over", axisText(sheet.drawnOver)},
-         {"ride", sheet.ride}});
+         {"ride", sheet.ride},
+         {"repeatability_pct", sheet.repeatabilityPct ? Json(*sheet.repeatabilityPct) : Json(nullptr)},
+         {"history", sheet.withoutHistory ? "left out" : "used"}});
 }
 
 JudgingSheet judgingSheetOf(const std::string& body) {
@@ -198,21 +200,60 @@ JudgingSheet judgingSheetOf(const std::string& body) {
             out.drawn.points.push_back(*p);
     out.drawnOver = parseAxis(textOf(j, "drawn_over")).value_or(CurveAxis::EngineSpeed);
     out.ride = textOf(j, "ride");
+    if (const auto pct = numberOf(j, "repeatability_pct"); pct && *pct > 0. && *pct <= 50.)
+        out.repeatabilityPct = pct;
+    out.withoutHistory = textOf(j, "history") == "left out";
     return out;
 }
 
+namespace {
+/// Parts of a note and the keys they stand under.
+struct NotedPart {
+    std::optional<KnownSpread> BenchKnowledge::*part;
+    const char *pct, *freedom;
+};
+constexpr NotedPart kNotedParts[] = {{&BenchKnowledge::pull, "pct", "freedom"},
+                                     {&BenchKnowledge::fitting, "fitting_pct", "fitting_freedom"},
+                                     {&BenchKnowledge::day, "day_pct", "day_freedom"},
+                                     {&BenchKnowledge::tilt, "tilt_pct", "tilt_freedom"},
+                                     {&BenchKnowledge::shape, "shape_pct", "shape_freedom"}};
+/// Of notes from before the freedom was noted: two setups' means were taken out.
+constexpr int kMeansTakenOut = 2;
+
+double rounded(double value) {
+    return std::round(value * 1000.) / 1000.;
+}
+} // namespace
+
 std::string sheetBody(const RepeatabilityNote& note) {
-    return writeJson({{"bench", note.bench},
-                      {"machine", note.machine},
-                      {"pct", note.pct},
-                      {"pulls", note.pulls},
-                      {"day", note.day}});
+    Json out{{"bench", note.bench},
+             {"machine", note.machine},
+             {"kind", note.kind},
+             {"pulls", note.pulls},
+             {"last", note.last}};
+    for (const NotedPart& p : kNotedParts)
+        if (const auto& spread = note.told.*p.part) {
+            out[p.pct] = rounded(100. * spread->sd);
+            out[p.freedom] = rounded(spread->freedom);
+        }
+    return writeJson(out);
 }
 
 RepeatabilityNote repeatabilityNoteOf(const std::string& body) {
     const Json j = parsed(body);
-    return {textOf(j, "bench"), textOf(j, "machine"), numberOf(j, "pct").value_or(0.),
-            wholeOf(j, "pulls", 0, 1000000, 0), textOf(j, "day")};
+    RepeatabilityNote out{
+        textOf(j, "bench"), textOf(j, "machine"), textOf(j, "kind"), {}, wholeOf(j, "pulls", 0, 1000000, 0),
+        textOf(j, "last")};
+    if (out.last.empty())
+        out.last = textOf(j, "day");
+    for (const NotedPart& p : kNotedParts) {
+        const double pct = numberOf(j, p.pct).value_or(0.);
+        const double freedom = numberOf(j, p.freedom).value_or(std::max(out.pulls - kMeansTakenOut, 1));
+        constexpr double kMostPct = 50.;
+        if (pct > 0. && pct < kMostPct && freedom > 0.)
+            out.told.*p.part = KnownSpread{pct / 100., freedom};
+    }
+    return out;
 }
 
 DayPlan dayPlanOf(const std::string& body) {

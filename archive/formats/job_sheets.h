@@ -3,6 +3,7 @@
 // of the right kind; the rest keeps its defaults, so that a sheet edited by hand cannot do harm.
 #pragma once
 
+#include "core/judge/bench_knowledge.h"
 #include "core/judge/working_band.h"
 #include "core/live/pull_watch.h"
 #include "core/machine/machine_sheet.h"
@@ -43,17 +44,20 @@ struct JudgingSheet {
     std::optional<UseKind> use;          ///< a preset; nothing: as drawn, or the first preset when nothing is drawn
     UseWeights drawn;                    ///< by hand or from a ride…
     CurveAxis drawnOver = CurveAxis::EngineSpeed; ///< …over this
-    std::string ride;                    ///< the log it was taken from
+    std::string ride;                             ///< the log it was taken from
+    std::optional<double> repeatabilityPct;       ///< of the bench, typed; counts before its history
+    bool withoutHistory = false;                  ///< earlier jobs are left out of the margin
 };
 std::string sheetBody(const JudgingSheet& sheet);
 JudgingSheet judgingSheetOf(const std::string& body);
 
-/// How well the pulls of a job repeated, kept so that later jobs on the same bench can plan by it.
+/// How the pulls of a job repeated, kept for the plans and the margins of later jobs on the same bench.
 struct RepeatabilityNote {
     std::string bench, machine;
-    double pct = 0.;
+    std::string kind; ///< how it was run and what: "roller, 4-stroke"
+    BenchKnowledge told;
     int pulls = 0;
-    std::string day; ///< ISO date of the last pull
+    std::string last; ///< when its last pull began, ISO 8601; empty when unknown
 };
 std::string sheetBody(const RepeatabilityNote& note);
 RepeatabilityNote repeatabilityNoteOf(const std::string& body);

@@ -81,7 +81,8 @@ public:
     Result<std::string> saveClaim(const std::string& jobId, const ClaimRecord& claim);
     Result<Done> addVerdict(const std::string& claimId, const VerdictRecord& verdict);
     /// The sheets of one kind of all jobs, newest job first.
-    Result<std::vector<std::string>> sheetsOfKind(const std::string& kind) const;
+    /// Job id and body, newest job first.
+    Result<std::vector<std::pair<std::string, std::string>>> sheetsOfKind(const std::string& kind) const;
     /// One of the job's sheets; an empty body takes it away.
     Result<Done> setSheet(const std::string& jobId, const std::string& kind, const std::string& body);
     /// A note (no `photo`) or a picture, which is copied into the archive. Returns its id. Errors: not a picture,

@@ -35,15 +35,16 @@ Result<Done> Archive::setSheet(const std::string& jobId, const std::string& kind
     return change(jobId, [&] { return writeSheet(jobId, kind, body); });
 }
 
-Result<std::vector<std::string>> Archive::sheetsOfKind(const std::string& kind) const {
-    const auto rows = m_db->query(QStringLiteral("SELECT s.body FROM job_sheet s JOIN job j ON j.id = s.job_id"
-                                                 " WHERE s.kind = ? ORDER BY j.created DESC"),
-                                  {q(kind)});
+Result<std::vector<std::pair<std::string, std::string>>> Archive::sheetsOfKind(const std::string& kind) const {
+    const auto rows =
+        m_db->query(QStringLiteral("SELECT s.job_id, s.body FROM job_sheet s JOIN job j ON j.id = s.job_id"
+                                   " WHERE s.kind = ? ORDER BY j.created DESC"),
+                    {q(kind)});
     if (!rows)
         return rows.error();
-    std::vector<std::string> out;
+    std::vector<std::pair<std::string, std::string>> out;
     for (const Row& r : *rows)
-        out.push_back(s(r[0]));
+        out.emplace_back(s(r[0]), s(r[1]));
     return out;
 }
 

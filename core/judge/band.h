@@ -15,6 +15,7 @@
 #pragma once
 
 #include "core/dense.h"
+#include "core/judge/bench_knowledge.h"
 
 #include <memory>
 #include <vector>
@@ -48,8 +49,9 @@ struct ScatterOptions {
     double windowShare = 0.03;
     double trendShare = 0.12; ///< of the range: local sizes are drawn towards a trend this wide
     double tiltDefaultFreedom =
-        2.;             ///< a tilt from one or two spare pulls is held against what shape errors make of one
-    double steep = 2.5; ///< a rise so many times as steep as the whole is may wander along the axis
+        2.; ///< a tilt from one or two spare pulls is held against what shape errors make of one
+    std::optional<KnownSpread> tilt, shape; ///< from the bench's history, counted beside what these pulls show
+    double steep = 2.5;                     ///< a rise so many times as steep as the whole is may wander along the axis
 };
 
 /// From residuals (pulls x grid points, of a model with `freedom` spare pulls). `detail` bounds the correlation length
@@ -59,6 +61,9 @@ struct ScatterOptions {
 Scatter scatterOf(const DenseMatrix& residuals, const std::vector<double>& place, double freedom, double detail,
                   const std::vector<double>& slope = {}, const std::vector<double>& present = {},
                   const ScatterOptions& options = {});
+
+/// A straight tilt along the range, of mean 0 and mean square 1. Needs two places.
+std::vector<double> tiltAlong(const std::vector<double>& place);
 
 struct BandOptions {
     double confidence = 0.95;

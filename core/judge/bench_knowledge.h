@@ -4,6 +4,7 @@
 #pragma once
 
 #include <optional>
+#include <string>
 
 namespace jr {
 
@@ -17,9 +18,14 @@ struct KnownSpread {
 /// In shares of the power.
 struct BenchKnowledge {
     std::optional<KnownSpread> pull, fitting, day;
+    /// Of a pull's errors along the range beside its error as a whole: its tilt (from the middle, at mean square 1),
+    /// and what is left.
+    std::optional<KnownSpread> tilt, shape;
     bool fromHistory = false; ///< else typed
+    std::string whose{};      ///< history: the machine or kind of machine it is of, in words from outside
+    int jobs = 0;             ///< history: of so many
     bool operator==(const BenchKnowledge&) const = default;
-    bool any() const { return pull || fitting || day; }
+    bool any() const { return pull || fitting || day || tilt || shape; }
 };
 
 /// No history is worth more than this, and a typed figure just so much: scatter changes with straps, tyre and season.

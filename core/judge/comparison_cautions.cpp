@@ -103,7 +103,7 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
                        {"sides.knowledge-differs",
                         {Number{100. * options.known.pull->sd, 2}, Number{*comparison.repeatabilityPct, 2}}}});
     else if (options.known.fromHistory && options.known.any())
-        out.push_back({"history-used", {"sides.history-used"}});
+        out.push_back({"history-used", {"sides.history-used", {Count{options.known.jobs}, options.known.whose}}});
     if (comparison.fittedOnce)
         out.push_back({"fitted-once", {"sides.fitted-once"}});
     if (comparison.daysUnknown)

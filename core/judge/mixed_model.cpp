@@ -53,9 +53,9 @@ struct Restricted {
                 squares += part.known->freedom * part.known->sd * part.known->sd / ratio[k];
                 freedom += part.known->freedom;
                 deviance += part.known->freedom * std::log(ratio[k]);
-            } else if (part.defaultFreedom > 0.) {
-                deviance += part.defaultFreedom * (std::log(ratio[k]) + part.defaultRatio / ratio[k]);
             }
+            if (part.defaultFreedom > 0.)
+                deviance += part.defaultFreedom * (std::log(ratio[k]) + part.defaultRatio / ratio[k]);
         }
         const double variance = std::max(squares / freedom, 1e-18);
         return {variance, deviance + freedom * std::log(variance)};
@@ -218,9 +218,9 @@ std::optional<MixedModel> MixedModel::fit(const Eigen::MatrixXd& fixed, const Ei
     for (std::size_t k = 0; k < parts.size(); ++k) {
         const auto i = static_cast<Eigen::Index>(k + 1);
         const double v = out.m_variance[k + 1];
-        if (parts[k].known) {
+        if (parts[k].known)
             information(i, i) += 0.5 * parts[k].known->freedom / (v * v);
-        } else if (parts[k].defaultFreedom > 0.) { // of the ratio: both ends move
+        if (parts[k].defaultFreedom > 0.) { // of the ratio: both ends move
             const double half = 0.5 * parts[k].defaultFreedom;
             information(i, i) += half / (v * v);
             information(0, 0) += half / (own * own);

@@ -19,16 +19,6 @@ namespace {
 
 constexpr double kNothing = 1e-9; ///< a weight this small is rounding
 
-/// One column a level.
-Eigen::MatrixXd indicators(const std::vector<int>& level) {
-    const int levels = level.empty() ? 0 : 1 + *std::max_element(level.begin(), level.end());
-    Eigen::MatrixXd out = Eigen::MatrixXd::Zero(static_cast<Eigen::Index>(level.size()), std::max(levels, 0));
-    for (std::size_t i = 0; i < level.size(); ++i)
-        if (level[i] >= 0)
-            out(static_cast<Eigen::Index>(i), level[i]) = 1.;
-    return out;
-}
-
 bool samePartition(const std::vector<int>& a, const std::vector<int>& b) {
     for (std::size_t i = 0; i < a.size(); ++i)
         for (std::size_t j = i + 1; j < a.size(); ++j)
@@ -37,8 +27,8 @@ bool samePartition(const std::vector<int>& a, const std::vector<int>& b) {
     return true;
 }
 
-/// A bend of one between the ends of a sitting and its middle, one column a sitting.
-Eigen::MatrixXd bows(const SittingPlan& plan, const std::vector<int>& sitting) {
+/// A bend of one between the ends of a full sitting and its middle, of less in a shorter one; one column a sitting.
+Eigen::MatrixXd bows(const SittingPlan& plan, const std::vector<int>& sitting, double fullS) {
     const int sittings = 1 + *std::max_element(sitting.begin(), sitting.end());
     Eigen::MatrixXd out = Eigen::MatrixXd::Zero(static_cast<Eigen::Index>(sitting.size()), sittings);
     for (int s = 0; s < sittings; ++s) {
@@ -51,7 +41,7 @@ Eigen::MatrixXd bows(const SittingPlan& plan, const std::vector<int>& sitting) {
         for (std::size_t i = 0; i < sitting.size(); ++i)
             if (sitting[i] == s && last > first) {
                 const double along = 2. * (*plan.startedS[i] - first) / (last - first) - 1.;
-                out(static_cast<Eigen::Index>(i), s) = along * along;
+                out(static_cast<Eigen::Index>(i), s) = std::min((last - first) / fullS, 1.) * along * along;
             }
     }
     return out;
@@ -122,6 +112,15 @@ std::optional<int> setupOfItsOwn(const OwnScatter& own, const SittingPlan& plan,
 
 } // namespace
 
+Eigen::MatrixXd levelColumns(const std::vector<int>& level) {
+    const int levels = level.empty() ? 0 : 1 + *std::max_element(level.begin(), level.end());
+    Eigen::MatrixXd out = Eigen::MatrixXd::Zero(static_cast<Eigen::Index>(level.size()), std::max(levels, 0));
+    for (std::size_t i = 0; i < level.size(); ++i)
+        if (level[i] >= 0)
+            out(static_cast<Eigen::Index>(i), level[i]) = 1.;
+    return out;
+}
+
 std::optional<PullScatter> PullScatter::make(const PullModel& model, const SittingPlan& plan,
                                              const Eigen::VectorXd& level, const BenchKnowledge& given,
                                              const PullScatterOptions& options) {
@@ -148,21 +147,25 @@ std::optional<PullScatter> PullScatter::make(const PullModel& model, const Sitti
         state = told ? PartState::Told : spread ? PartState::Known : PartState::Unknown;
         if (state == PartState::Unknown)
             return std::nullopt;
-        parts.push_back({columns, spread, ratio, spread ? 0. : freedom});
+        // The default fades as more is known.
+        parts.push_back({columns, spread, ratio, std::max(freedom - (spread ? spread->freedom : 0.), 0.)});
         return parts.size();
     };
     const std::set<int> sittings(sitting.begin(), sitting.end());
     const std::set<int> linked(model.linked.begin(), model.linked.end());
-    const Eigen::MatrixXd dayOf = indicators(sitting), fittingOf = indicators(fitting);
+    const Eigen::MatrixXd dayOf = levelColumns(sitting), fittingOf = levelColumns(fitting);
     if (sittings.size() > 1 && linked.size() > 1)
         dayPart = add(dayOf, known.day, options.dayRatio, options.dayFreedom, days);
     const bool everyPullItsOwn = std::set<int>(fitting.begin(), fitting.end()).size() == n;
     const bool fittingsAreDays = days != PartState::None && samePartition(fitting, sitting);
-    if (!fitting.empty() && fitting[0] >= 0 && !everyPullItsOwn && !fittingsAreDays)
+    // Where every pull is a fitting of its own what is left over holds both; only where nothing is left over, or what
+    // is known holds pulls alone, fittings come on top.
+    const bool inPulls = everyPullItsOwn && !known.fitting && own.allFreedom > kNothing;
+    if (!fitting.empty() && fitting[0] >= 0 && !inPulls && !fittingsAreDays)
         fittingPart = add(fittingOf, known.fitting, options.fittingRatio, options.fittingFreedom, fittings);
     // A drift that is taken out as a line may bend; where it cannot be told at all, that is said instead.
     if (model.drift) {
-        parts.push_back({bows(plan, sitting), options.bow, 1., 0.});
+        parts.push_back({bows(plan, sitting, options.bowFullS), options.bow, 1., 0.});
         bowPart = parts.size();
     }
     const std::optional<int> unequal = setupOfItsOwn(own, plan, options, known.pull.has_value());
@@ -176,7 +179,7 @@ std::optional<PullScatter> PullScatter::make(const PullModel& model, const Sitti
                 ownPull[i] = next++;
                 scale[static_cast<Eigen::Index>(i)] = 0.;
             }
-        parts.push_back({indicators(ownPull), known.pull, 1., known.pull ? 0. : options.unequalFreedom});
+        parts.push_back({levelColumns(ownPull), known.pull, 1., known.pull ? 0. : options.unequalFreedom});
         ownPart = parts.size();
     }
     std::optional<MixedModel> mixed = MixedModel::fit(model.fixed, level, parts, known.pull, scale);

@@ -23,8 +23,10 @@ namespace jr {
 struct PullScatterOptions {
     double fittingRatio = 0.7, fittingFreedom = 2.; ///< weak default: variance of fittings by that of pulls
     double dayRatio = 4., dayFreedom = 1.;          ///< days differ by more than pulls do
-    /// A drift bends by about so much between its ends and its middle over a sitting (warm-up, a tank running low).
+    /// A drift bends by about so much between its ends and its middle over a sitting this long (warm-up, a tank running
+    /// low), and in proportion over a shorter one.
     KnownSpread bow{0.004, 6.};
+    double bowFullS = 72. * 60.;
     double unequalChance = 0.1;      ///< scatter of one setup is taken as its own when equal ones differ so seldom
     double unequalFreedom = 0.1;     ///< …drawn towards that of the others by so much
     int fewToCompare = 3;            ///< a side of fewer pulls, set against one twice its size, keeps its own scatter
@@ -38,6 +40,9 @@ enum class PartState {
     Known,   ///< by knowledge alone
     Unknown, ///< neither: left out, and to be said
 };
+
+/// One column a level, 1 where a pull is of it; nothing where the level is below 0.
+Eigen::MatrixXd levelColumns(const std::vector<int>& level);
 
 class PullScatter {
 public:

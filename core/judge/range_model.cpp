@@ -110,23 +110,33 @@ std::vector<std::optional<int>> writtenFittings(const std::vector<CurvedPull>& p
     return out;
 }
 
-/// Shape errors of a single pull nobody has seen repeat: a third of its error as a whole, or its own noise where that
-/// is more, worth a few degrees of freedom. Common practice, no source.
-Scatter supposedShape(const Eigen::MatrixXd& noise, double pullSd, const RangeModel& m) {
-    constexpr double kShapeOfWhole = 1. / 3., kSupposedFreedom = 8., kLengthOfDetail = 0.4;
+/// Shape errors of a single pull nobody has seen repeat: as its bench's history says, else half its error as a
+/// whole (common practice, no source), or its own noise where that is more; worth a few degrees of freedom.
+Scatter supposedShape(const Eigen::MatrixXd& noise, double pullSd, const RangeModel& m, const BenchKnowledge& bench) {
+    const std::optional<KnownSpread>& known = bench.shape;
+    constexpr double kShapeOfWhole = 0.5, kSupposedFreedom = 8., kLengthOfDetail = 0.4;
     Scatter out;
     out.whole = pullSd;
-    out.wholeFreedom = out.shapeFreedom = kSupposedFreedom;
+    out.wholeFreedom = kSupposedFreedom;
+    out.shapeFreedom = known ? known->freedom : kSupposedFreedom;
     out.correlationLength = std::max(kLengthOfDetail * m.detail, m.gridStep);
+    if (bench.tilt && m.place.size() > 2) {
+        ScatterMode tilt;
+        tilt.along = tiltAlong(m.place);
+        tilt.sd = bench.tilt->sd;
+        tilt.freedom = bench.tilt->freedom;
+        out.modes.push_back(std::move(tilt));
+    }
     for (std::size_t j = 0; j < m.place.size(); ++j)
         out.shape.push_back(std::max(std::sqrt(noise.col(static_cast<Eigen::Index>(j)).array().square().mean()),
-                                     kShapeOfWhole * pullSd));
+                                     known ? known->sd : kShapeOfWhole * pullSd));
     return out;
 }
 
 /// Fills `along`: one scatter for all pulls, or two where a setup scatters by itself.
-void scatterAlong(RangeModel& m, const SittingPlan& plan, const Eigen::MatrixXd& noise,
-                  const std::vector<double>& present) {
+void scatterAlong(RangeModel& m, const Eigen::MatrixXd& noise, const std::vector<double>& present,
+                  const BenchKnowledge& known) {
+    const SittingPlan& plan = m.plan;
     const auto n = static_cast<Eigen::Index>(plan.setup.size());
     const double detail = m.detail > 0. ? m.detail : m.gridStep;
     // The mean curve's slope, for a rise that wanders.
@@ -148,13 +158,16 @@ void scatterAlong(RangeModel& m, const SittingPlan& plan, const Eigen::MatrixXd&
                 groups[1][i] = 1.;
             }
     }
+    ScatterOptions options;
+    options.tilt = known.tilt;
+    options.shape = known.shape;
     for (const Eigen::VectorXd& pulls : groups) {
         const Eigen::MatrixXd residual = pulls.asDiagonal() * m.model.residual;
         const double freedom = residual.squaredNorm(); // of a projection: its trace
         constexpr double kAnyFreedom = 0.5;
-        m.along.push_back({pulls, freedom > kAnyFreedom
-                                      ? jr::scatterOf(residual * m.logPower, m.place, freedom, detail, slope, present)
-                                      : supposedShape(noise, m.scatter->pullSd(), m)});
+        m.along.push_back({pulls, freedom > kAnyFreedom ? jr::scatterOf(residual * m.logPower, m.place, freedom, detail,
+                                                                        slope, present, options)
+                                                        : supposedShape(noise, m.scatter->pullSd(), m, known)});
     }
 }
 
@@ -286,7 +299,7 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<const PullFit*>>& se
 
 Result<RangeModel> rangeModel(const std::vector<std::vector<CurvedPull>>& sets, const CompareOptions& options) {
     RangeModel out;
-    SittingPlan plan;
+    SittingPlan& plan = out.plan;
     plan.setups = static_cast<int>(sets.size());
     bool fittings = true;
     bool single = sets.size() == 2; // two sides, one of them with a single pull: scatter is not taken from the other
@@ -351,7 +364,7 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<CurvedPull>>& sets, 
         return out;
     out.ownScatter = out.model.freedom > 0;
     out.model = weighted(std::move(out.model), out.scatter->mixed(), plan.setups);
-    scatterAlong(out, plan, sheet.noise, present);
+    scatterAlong(out, sheet.noise, present, options.known);
     return out;
 }
 

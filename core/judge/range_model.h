@@ -28,6 +28,7 @@ struct RangeModel {
     std::vector<double> place;             ///< the grid all have in common; it may have holes
     Eigen::MatrixXd logPower;              ///< pulls x grid; gaps filled with what the model expects
     Eigen::MatrixXd present;               ///< sets x grid: pulls of the set that really count there
+    SittingPlan plan;                      ///< when, as what and in which fitting each pull was made
     PullModel model;                       ///< each pull weighted as its variances say
     PullModel plain;                       ///< the same with all alike (ordinary least squares)
     DriftFinding drift;

@@ -83,6 +83,12 @@ double freedomOfMean(const std::vector<double>& variances, double freedom) {
 
 } // namespace
 
+std::vector<double> tiltAlong(const std::vector<double>& place) {
+    const Eigen::VectorXd tilt =
+        modeOf(Eigen::Map<const Eigen::VectorXd>(place.data(), static_cast<Eigen::Index>(place.size())), {});
+    return {tilt.data(), tilt.data() + tilt.size()};
+}
+
 Scatter Scatter::times(double squaredWeights, double levelSd, double levelFreedom) const {
     Scatter out = *this;
     const double c = std::sqrt(squaredWeights);
@@ -159,9 +165,14 @@ Scatter scatterOf(const DenseMatrix& residuals, const std::vector<double>& place
     }
     const double trendFreedom = freedomOfMean(apart, localFreedom);
     out.shapeFreedom = localFreedom + trendFreedom;
+    // A history knows how large they are all along; where they are larger only these pulls can tell.
+    const double pooled = options.shape && total > 0.
+                              ? (freedom * total + options.shape->freedom * options.shape->sd * options.shape->sd) /
+                                    (freedom + options.shape->freedom) / total
+                              : 1.;
     for (std::size_t j = 0; j < local.size(); ++j)
-        out.shape.push_back(
-            std::sqrt(std::max((localFreedom * local[j] + trendFreedom * trend[j]) / out.shapeFreedom, 1e-16)));
+        out.shape.push_back(std::sqrt(
+            std::max(pooled * (localFreedom * local[j] + trendFreedom * trend[j]) / out.shapeFreedom, 1e-16)));
 
     for (std::size_t m = 0; m < modes.size(); ++m) {
         ScatterMode mode;
@@ -172,9 +183,12 @@ Scatter scatterOf(const DenseMatrix& residuals, const std::vector<double>& place
         // One or two pulls to spare cannot tell it from chance; more of them can.
         constexpr double kEnoughFreedom = 2.5;
         const bool byChance = freedom < kEnoughFreedom && own < freedom * chance;
-        const double besides = byChance ? options.tiltDefaultFreedom : 0.;
-        mode.freedom = freedom + besides;
-        mode.sd = std::sqrt((own + besides * chance) / mode.freedom);
+        const std::optional<KnownSpread> known =
+            m == 0 && options.tilt ? options.tilt
+            : byChance             ? std::optional(KnownSpread{std::sqrt(chance), options.tiltDefaultFreedom})
+                                   : std::nullopt;
+        mode.freedom = freedom + (known ? known->freedom : 0.);
+        mode.sd = std::sqrt((own + (known ? known->freedom * known->sd * known->sd : 0.)) / mode.freedom);
         if (m == 0 && own > 0. && out.whole > 0.) {
             constexpr double kDoubt = 3.; // a correlation from few pulls is drawn towards none
             const double found = means.dot(amounts[0]) / std::sqrt(means.squaredNorm() * own);

@@ -160,6 +160,8 @@ public:
     /// Without weights of one's own: those usual for `use`, about the first setup's peak.
     const Result<RankingAnswer>& ranking(UseKind use, const std::optional<UseWeights>& own) const;
     const Result<ScatterAnswer>& scatter() const;
+    /// What the counting pulls tell of the bench by themselves, for the jobs after this one (bench_history.h).
+    const BenchKnowledge& told() const;
     const MixtureAnswer& mixture(const MixtureTarget& target) const;
 
 private:

@@ -47,7 +47,7 @@ struct Study::Answers {
     std::vector<StudyPull> pulls;
     std::vector<SetupNode> tree;
     StudySettings settings;
-    const Standard* standard = nullptr; ///< in force
+    const Standard* standard = nullptr;      ///< in force
     CurveAxis axis = CurveAxis::EngineSpeed; ///< in force
     double gridStep = 0.;
     OldCurves old;
@@ -68,6 +68,7 @@ struct Study::Answers {
     Kept<std::tuple<std::string, MetricKey, bool>, Result<SweepAnswer>> sweeps;
     Kept<std::pair<int, std::vector<std::pair<double, double>>>, Result<RankingAnswer>> rankings;
     KeptOne<Result<ScatterAnswer>> scatter;
+    KeptOne<BenchKnowledge> ownScatter;
     Kept<std::pair<double, double>, MixtureAnswer> mixtures;
 
     std::vector<const PullFit*> fits(bool onlyCounting) const;

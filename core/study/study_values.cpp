@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The answers of a study from one number a pull: steps, crosses, sweeps, the ranking by use, scatter and mixture.
+#include "core/judge/bench_history.h"
 #include "core/judge/distinct_pulls.h"
 #include "core/study/study_answers.h"
 #include "core/words/wording.h"
@@ -216,8 +217,8 @@ const Result<RankingAnswer>& Study::ranking(UseKind use, const std::optional<Use
                     out.problem = score.error();
                     return out;
                 }
-                scores.push_back({static_cast<int>(s), *score, model->pulls[i].fit->header.startedEpochS,
-                                  model->pulls[i].fitting});
+                scores.push_back(
+                    {static_cast<int>(s), *score, model->pulls[i].fit->header.startedEpochS, model->pulls[i].fitting});
             }
         Result<Ranking> ranking =
             rankSetups(names, scores, out.meanW, model->place, out.weights, m->settings.known, m->settings.confidence);
@@ -228,6 +229,13 @@ const Result<RankingAnswer>& Study::ranking(UseKind use, const std::optional<Use
         out.ranking = std::move(ranking).value();
         out.cautions = groupCautions(out.ranking.fit, scores, static_cast<int>(names.size()), true);
         return out;
+    });
+}
+
+const BenchKnowledge& Study::told() const {
+    return m->ownScatter.get([&] {
+        const Result<RangeModel>& model = m->wholeField();
+        return model ? scatterTold(*model) : BenchKnowledge{};
     });
 }
 

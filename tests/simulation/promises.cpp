@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "tests/simulation/promises.h"
 
+#include "core/judge/bench_history.h"
 #include "core/judge/comparison.h"
+#include "core/judge/range_model.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/simulated_trace.h"
 
@@ -87,43 +89,58 @@ private:
     double m_fitting = 0., m_walk = 0.;
 };
 
-One tryOnce(const Scenario& s, unsigned seed) {
-    const double start = s.twoStroke ? 5500. : 3000., end = s.twoStroke ? 10500. : 9000.;
-    const double middle = 0.5 * (start + end);
+/// A sitting or more at the bench.
+struct Worked {
+    std::vector<jr::PullFit> fits;
+    std::vector<int> sides;
+    double start = 0., end = 0., meanLevel = 0.;
+
+    double middle() const { return 0.5 * (start + end); }
+    std::vector<const jr::PullFit*> side(int which) const {
+        std::vector<const jr::PullFit*> out;
+        for (std::size_t i = 0; i < fits.size(); ++i)
+            if (sides[i] == which)
+                out.push_back(&fits[i]);
+        return out;
+    }
+};
+
+Worked workedThrough(const Scenario& s, const std::string& order, unsigned seed) {
+    Worked out;
+    out.start = s.twoStroke ? 5500. : 3000.;
+    out.end = s.twoStroke ? 10500. : 9000.;
     standin::Dice dice(seed * 7919ull + 13);
     standin::BenchSetting bench;
     bench.sampleHz = s.sampleHz;
-    std::vector<jr::PullFit> fits;
-    std::vector<int> sides;
     // The truth that a test with drift or several evenings stands for is that of the mean of its pulls.
-    double meanLevel = 0., evening = s.sittingShare * dice.normal(), hoursAt = 0., worked = 0.;
+    double evening = s.sittingShare * dice.normal(), hoursAt = 0., worked = 0.;
     Day day(s, dice);
-    const auto pulls = s.order.size() - static_cast<std::size_t>(std::count(s.order.begin(), s.order.end(), '|'));
+    const auto pulls = order.size() - static_cast<std::size_t>(std::count(order.begin(), order.end(), '|'));
     std::size_t pull = 0;
-    for (std::size_t i = 0; i < s.order.size(); ++i) {
-        if (s.order[i] == '|') {
+    for (std::size_t i = 0; i < order.size(); ++i) {
+        if (order[i] == '|') {
             evening = s.sittingShare * dice.normal();
             hoursAt += 24.;
             worked = 0.;
             day.night();
             continue;
         }
-        const bool changed = s.order[i] == 'B';
+        const bool changed = order[i] == 'B';
         standin::EngineTruth engine = changed ? changedEngine(s) : baseEngine(s);
         if (changed && s.gainShare != 0.)
             // A logistic step in torque is one more "pipe rise" for an engine that has none.
-            engine.pipeRiseShare = s.gainShare, engine.pipeRiseRpm = middle, engine.pipeRiseWidthRpm = 120.;
+            engine.pipeRiseShare = s.gainShare, engine.pipeRiseRpm = out.middle(), engine.pipeRiseWidthRpm = 120.;
         standin::PullSetting p;
-        p.startRpm = start;
-        p.endRpm = end;
+        p.startRpm = out.start;
+        p.endRpm = out.end;
         p.edgeJitterShare = s.edgeJitterShare;
         p.whiteShare = s.whiteShare;
         p.wanderShare = s.wanderShare;
         const double level = evening + s.driftPerHour * worked;
-        meanLevel += level;
+        out.meanLevel += level / static_cast<double>(pulls);
         const double scatter = changed && s.changedOffset >= 0. ? s.changedOffset : s.offsetShare;
-        p.offsetShare = scatter * dice.normal() + level + day.next(s.order[i], worked, pull++, pulls);
-        day.bend(engine, start, end);
+        p.offsetShare = scatter * dice.normal() + level + day.next(order[i], worked, pull++, pulls);
+        day.bend(engine, out.start, out.end);
         p.airTempC = 22. + 0.5 * dice.normal();
         p.seed = seed * 1000ull + i;
         jr::Trace trace = testsupport::traceOf(standin::rollerPull(engine, bench, p), jr::PullKind::Roller);
@@ -133,20 +150,50 @@ One tryOnce(const Scenario& s, unsigned seed) {
         jr::Result<jr::PullFit> fit = jr::fitPull(trace);
         if (!fit)
             continue;
-        fits.push_back(std::move(fit).value());
-        sides.push_back(changed);
+        out.fits.push_back(std::move(fit).value());
+        out.sides.push_back(changed);
     }
-    std::vector<const jr::PullFit*> base, with;
-    for (std::size_t i = 0; i < fits.size(); ++i)
-        (sides[i] ? with : base).push_back(&fits[i]);
+    return out;
+}
+
+/// What earlier days in the same world tell, as the program notes it.
+jr::BenchKnowledge learnt(const Scenario& s, unsigned seed) {
+    std::vector<jr::BenchKnowledge> jobs;
+    for (int k = 0; k < s.learntFrom; ++k) {
+        const Worked earlier = workedThrough(s, "AABBAABB", 1000000u * static_cast<unsigned>(k + 1) + seed);
+        if (const auto model = jr::rangeModel({earlier.side(0), earlier.side(1)}, jr::CompareOptions{}))
+            jobs.push_back(jr::scatterTold(*model));
+    }
+    return jr::pooledHistory(jobs);
+}
+
+/// Eight degrees' worth: as far off as a figure from so few is.
+jr::KnownSpread knownTo(double sd, standin::Dice& dice) {
+    double squares = 0.;
+    for (int i = 0; i < static_cast<int>(jr::kMostKnownFreedom); ++i) {
+        const double z = dice.normal();
+        squares += z * z;
+    }
+    return {sd * std::sqrt(squares / jr::kMostKnownFreedom), jr::kMostKnownFreedom};
+}
+
+One tryOnce(const Scenario& s, unsigned seed) {
+    const Worked today = workedThrough(s, s.order, seed);
+    const std::vector<jr::PullFit>& fits = today.fits;
+    const std::vector<int>& sides = today.sides;
+    const double start = today.start, end = today.end, middle = today.middle(), meanLevel = today.meanLevel;
     jr::CompareOptions compareOptions;
     if (s.history) {
-        constexpr double kFreedom = jr::kMostKnownFreedom;
-        compareOptions.known.pull = jr::KnownSpread{s.offsetShare, kFreedom};
-        compareOptions.known.fitting = jr::KnownSpread{std::max(s.fittingShare, 0.0005), kFreedom};
+        standin::Dice dice(seed * 104729ull + 5);
+        compareOptions.known.pull = knownTo(s.offsetShare, dice);
+        compareOptions.known.fitting = knownTo(std::max(s.fittingShare, 0.0005), dice);
         compareOptions.known.fromHistory = true;
     }
-    const jr::Result<jr::Comparison> result = jr::compare(base, with, compareOptions);
+    if (s.learntFrom > 0)
+        compareOptions.known = learnt(s, seed);
+    if (s.typedPct > 0.)
+        compareOptions.known = jr::typedRepeatability(s.typedPct);
+    const jr::Result<jr::Comparison> result = jr::compare(today.side(0), today.side(1), compareOptions);
     One one;
     if (!result) {
         one.covered = false;
@@ -155,8 +202,6 @@ One tryOnce(const Scenario& s, unsigned seed) {
     const jr::Comparison& c = *result;
     standin::EngineTruth a = baseEngine(s), b = changedEngine(s);
     const auto truthB = [&](double rpm) { return b.powerAt(rpm) * (1. + gainAt(s, rpm, middle)); };
-    meanLevel /=
-        static_cast<double>(s.order.size() - static_cast<std::size_t>(std::count(s.order.begin(), s.order.end(), '|')));
     double truly = 0., both = 0.;
     for (std::size_t i = 0; i < c.place.size(); ++i) {
         const double difference = (truthB(c.place[i]) - a.powerAt(c.place[i])) * (1. + meanLevel);
@@ -307,6 +352,18 @@ const std::vector<Scenario>& realDays() {
         plain.history = true;
         Scenario& quiet = add("equal setups with history, ABBAABBA", "ABBAABBA");
         quiet.history = true;
+        // Learnt, not given: earlier days in the same world tell what is known.
+        for (const char* order : {"AB", "ABBA"}) {
+            Scenario& learnt = add(std::string("learnt from two earlier days, ") + order, order);
+            learnt.fittingShare = 0.003;
+            learnt.learntFrom = 2;
+        }
+        Scenario& shaped = add("learnt from two earlier days, AB, errors of shape", "AB");
+        shaped.wanderShare = 0.004;
+        shaped.learntFrom = 2;
+        Scenario& typed = add("0.5 % typed, 1.5 % true, ABBB", "ABBB");
+        typed.offsetShare = 0.015;
+        typed.typedPct = 0.5;
         return v;
     }();
     return list;

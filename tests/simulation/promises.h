@@ -32,6 +32,8 @@ struct Scenario {
     double walkShare = 0.;      ///< a random walk, from pull to pull
     double oddShare = 0.;       ///< the last pull but two lies off by this
     bool history = false;       ///< the bench is known from before, eight degrees of each
+    int learntFrom = 0;         ///< so many earlier days in the same world, AABBAABB each, tell what is known
+    double typedPct = 0.;       ///< a repeatability typed in
 };
 
 struct Outcome {

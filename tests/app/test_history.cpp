@@ -1,0 +1,106 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What earlier jobs tell of the bench, in the real window: noted by each job, counted in the margins of those after it
+// and never of those before, left out when a person says so; and a typed figure that belongs to its job alone.
+#include "app/judge/difference_page.h"
+#include "tests/support/demo_window.h"
+#include "tests/support/suites.h"
+
+#include <QCheckBox>
+#include <QDoubleSpinBox>
+
+using namespace jr;
+using namespace jr::app;
+using namespace testsupport;
+
+class TestHistory : public QObject {
+    Q_OBJECT
+
+    DemoWindow m_demo;
+
+    JobModel& model() { return m_demo.model(); }
+    bool noted(const char* job) {
+        return m_demo.open(job) &&
+               QTest::qWaitFor([&] { return !model().sheet(sheet_kind::repeatability).empty(); }, 5000);
+    }
+    bool says(const char* caution) {
+        const auto& comparison = model().answers().comparison();
+        return comparison && std::any_of(comparison->cautions.begin(), comparison->cautions.end(),
+                                         [&](const Caution& c) { return c.kind == caution; });
+    }
+    template <class Widget>
+    Widget* named(const QString& part) {
+        auto* page = m_demo.judge().findChild<DifferencePage*>();
+        for (Widget* widget : page->findChildren<Widget*>())
+            if (widget->property("text").toString().contains(part) || widget->accessibleName().contains(part))
+                return widget;
+        return nullptr;
+    }
+
+private slots:
+    void initTestCase() { QCOMPARE(m_demo.begin(), QString()); }
+    void cleanupTestCase() { m_demo.end(); }
+
+    void earlierJobsCountAndLaterOnesDoNot() {
+        QVERIFY(noted("Stack length"));
+        QVERIFY(!says("history-used"));
+        const double alone =
+            *model().answers().comparison()->bandMean.highW - *model().answers().comparison()->bandMean.lowW;
+        QVERIFY(noted("Larkspur ladder")); // a week later, on the same bench
+        QVERIFY(says("history-used"));
+        const auto past = model().notes().past();
+        QVERIFY(past && past->knowledge.jobs == 1 && past->knowledge.whose == "Larkspur 410");
+        QVERIFY(past->knowledge.pull->freedom <= kMostKnownFreedom && past->knowledge.shape && past->knowledge.tilt);
+        // The first job again: it reads as before, though another has followed.
+        QVERIFY(m_demo.open("Stack length"));
+        QVERIFY(!says("history-used") && !model().notes().past());
+        QCOMPARE(*model().answers().comparison()->bandMean.highW - *model().answers().comparison()->bandMean.lowW,
+                 alone);
+    }
+    void leftOutWhenAPersonSaysSo() {
+        QVERIFY(m_demo.open("Larkspur ladder"));
+        auto* box = named<QCheckBox>(QStringLiteral("earlier job"));
+        QVERIFY(box && box->isVisible() && box->isChecked());
+        const auto width = [&] {
+            const BandMean& mean = model().answers().comparison()->bandMean;
+            return *mean.highW - *mean.lowW;
+        };
+        const double with = width();
+        box->click();
+        model();
+        QVERIFY(!says("history-used"));
+        QVERIFY(width() != with);
+        QVERIFY(m_demo.again() && m_demo.open("Larkspur ladder")); // kept
+        QVERIFY(!says("history-used"));
+        model().undoStack().undo(); // of another window's time: nothing to undo
+        box = named<QCheckBox>(QStringLiteral("earlier job"));
+        QVERIFY(box && !box->isChecked());
+        box->click();
+        model();
+        QVERIFY(says("history-used"));
+        QCOMPARE(width(), with);
+        model().undoStack().undo();
+        model();
+        QVERIFY(!says("history-used"));
+    }
+    void aTypedFigureBelongsToItsJob() {
+        QVERIFY(m_demo.open("Stack length"));
+        JudgingSheet sheet = judgingSheetOf(model().sheet(sheet_kind::judging));
+        sheet.repeatabilityPct = 2.5;
+        model().setSheet(sheet_kind::judging, sheetBody(sheet), QStringLiteral("type"));
+        model();
+        QVERIFY(says("repeatability-differs")); // these pulls repeat far better
+        QCOMPARE(model().known().pull->sd, 0.025);
+        QVERIFY(m_demo.open("Larkspur ladder"));
+        QVERIFY(!model().known().pull || model().known().pull->sd < 0.02);
+        QVERIFY(m_demo.open("Stack length"));
+        QCOMPARE(model().known().pull->sd, 0.025);
+        auto* typed = m_demo.judge().findChild<QDoubleSpinBox*>(QStringLiteral("repeatability"));
+        QVERIFY(typed && typed->isVisible());
+        typed->setValue(0.); // taken back
+        model();
+        QVERIFY(!model().known().pull);
+    }
+};
+
+JR_SUITE(TestHistory)
+#include "test_history.moc"
