@@ -124,16 +124,23 @@ int runSweep(const std::string& name, const std::vector<std::string>& arguments,
     options.known = o.known.knowledge();
     options.confidence = o.confidence;
     options.onlyShorter = onlyShorter;
-    const Result<Sweep> result = sweep(points, items->observations, options);
+    // The best is the highest; where less is better it is looked for upside down.
+    const double sign = items->better == Better::Lower ? -1. : 1.;
+    std::vector<Observation> observations = items->observations;
+    for (Observation& one : observations)
+        one.value *= sign;
+    const Result<Sweep> result = sweep(points, observations, options);
     if (!result) {
         say("sweep: " + result.error().reason);
         return kUsage;
     }
     const Sweep& s = *result;
-    Json low = Json::array(), high = Json::array();
+    Json low = Json::array(), high = Json::array(), curve = Json::array();
     for (std::size_t i = 0; i < s.x.size(); ++i) {
-        low.push_back(orNull(s.low[i]));
-        high.push_back(orNull(s.high[i]));
+        const auto upright = [&](const std::optional<double>& v) { return v ? Json(sign * *v) : Json(nullptr); };
+        low.push_back(upright(sign > 0. ? s.low[i] : s.high[i]));
+        high.push_back(upright(sign > 0. ? s.high[i] : s.low[i]));
+        curve.push_back(sign * s.curve[i]);
     }
     say(name + ": " + said(s.advice));
     return print(
@@ -142,10 +149,10 @@ int runSweep(const std::string& name, const std::vector<std::string>& arguments,
          {"unit", items->unit},
          {"shape", sweepShapeText(s.shape)},
          {"best", {{"x", s.bestX}, {"low", orNull(s.bestLow)}, {"high", orNull(s.bestHigh)}, {"inside", s.inside}}},
-         {"value", s.value},
+         {"value", sign * s.value},
          {"short_side_per_unit", s.shortSidePerUnit},
          {"long_side_per_unit", s.longSidePerUnit},
-         {"curve", {{"x", s.x}, {"value", s.curve}, {"low", low}, {"high", high}}},
+         {"curve", {{"x", s.x}, {"value", curve}, {"low", low}, {"high", high}}},
          {"next", s.next},
          {"advice", said(s.advice)},
          {"cautions", allCautions(*items, s.fit, static_cast<int>(points.size()))}});
@@ -164,7 +171,8 @@ void addSteps(CLI::App& app, Action& action) {
         auto o = std::make_shared<Options>();
         CLI::App* c =
             app.add_subcommand("ladder", "Steps of a build: each against the one before and all against the first");
-        c->add_option("--step", o->parts, "NAME=ITEMS, in order; ITEMS are pull files or @numbers, separated by commas")
+        c->add_option("--step", o->parts,
+                      "NAME=ITEMS, in order; ITEMS are pull files, sheets of readings or @numbers, separated by commas")
             ->required()
             ->allow_extra_args(false)
             ->take_all();

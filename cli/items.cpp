@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/items.h"
 
+#include "archive/disk/safe_file.h"
+#include "archive/formats/pull_file.h"
+#include "archive/formats/readings_file.h"
 #include "archive/formats/text.h"
 #include "core/judge/distinct_pulls.h"
 #include "core/study/study.h"
@@ -53,6 +56,33 @@ Json orNull(const std::optional<double>& v) {
     return v ? Json(*v) : Json(nullptr);
 }
 
+namespace {
+
+/// Where all files are sheets of readings.
+std::optional<Items> readingItems(const std::vector<std::string>& files, const std::vector<int>& fileGroups,
+                                  std::size_t groupCount, int& exit) {
+    const auto sheets = readSheets(files);
+    if (!sheets)
+        return std::nullopt;
+    std::vector<std::vector<ReadingSheet>> groups(groupCount);
+    for (std::size_t i = 0; i < files.size(); ++i)
+        groups[static_cast<std::size_t>(fileGroups[i])].push_back((*sheets)[i]);
+    const Result<std::vector<Observation>> observations = observationsOf(groups);
+    if (!observations) {
+        say(observations.error().reason);
+        return std::nullopt;
+    }
+    Items out;
+    out.observations = *observations;
+    out.fromPulls = true; // they have an order, and what is said of pulls is said of them
+    out.unit = sheets->front().unit;
+    out.better = sheets->front().better;
+    exit = kDone;
+    return out;
+}
+
+} // namespace
+
 std::optional<Items> readItems(const std::vector<std::string>& groups, const MetricOptions& o, int& exit) {
     exit = kUsage;
     if (o.from && o.to && !(*o.from < *o.to)) {
@@ -93,6 +123,11 @@ std::optional<Items> readItems(const std::vector<std::string>& groups, const Met
         return out;
     }
     exit = kInput;
+    if (std::all_of(files.begin(), files.end(), [](const std::string& file) {
+            const Result<std::string> bytes = readBytes(file);
+            return bytes && isReadingsFile(*bytes);
+        }))
+        return readingItems(files, fileGroups, groups.size(), exit);
     bool good = true;
     std::vector<PullFit> fits = fitFiles(files, good);
     if (!good)

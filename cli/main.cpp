@@ -174,6 +174,7 @@ int main(int argc, char** argv) {
     addCurve(app, action);
     addImport(app, action);
     addCompare(app, action);
+    addCompareValues(app, action);
     addSteps(app, action);
     addPlan(app, action);
     addRecord(app, action);

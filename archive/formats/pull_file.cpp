@@ -1,16 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/formats/pull_file.h"
 
+#include "archive/formats/pull_head.h"
 #include "archive/formats/text.h"
 #include "core/nan.h"
 
 #include <cmath>
-#include <set>
 
 namespace jr {
 namespace {
-
-constexpr std::string_view kMagic = "jolly-ram";
 
 /// The column heading "name [unit]" into a channel. A known name must have a unit that fits it.
 Result<Channel> readHeading(std::string_view heading) {
@@ -37,18 +35,6 @@ Result<Channel> readHeading(std::string_view heading) {
     return channel;
 }
 
-std::string csvCell(const std::string& text) {
-    // Also what would be taken for a key at the head of a line, and what would lose its blanks.
-    const bool plain = text.find_first_of(",\"\r\n") == std::string::npos && !text.starts_with('#') &&
-                       trimmed(text).size() == text.size();
-    if (plain)
-        return text;
-    std::string out = "\"";
-    for (char c : text)
-        out += c == '"' ? std::string("\"\"") : std::string(1, c);
-    return out + "\"";
-}
-
 /// The only cell of a row, and nothing to be seen in it: a blank line would be no row.
 void quoteBlankRow(std::string& out, std::size_t from) {
     if (!trimmed(std::string_view(out).substr(from)).empty())
@@ -64,65 +50,7 @@ std::string oneLine(std::string text) {
     return text;
 }
 
-} // namespace
-
-namespace {
-
-constexpr std::size_t kMostHeaderKeys = 1000, kMostColumns = 512;
-
-/// Magic line and keys, up to the column headings, which are returned.
-Result<Line> readHead(Lines& lines, const std::string& fileName, PullHeader& header) {
-    const auto fail = [&](long line, std::string reason) { return Error{std::move(reason), fileName, line}; };
-    std::optional<Line> line = lines.next();
-    if (!line)
-        return fail(0, "the file is empty");
-    {
-        std::string_view first = trimmed(line->text);
-        if (!first.starts_with("#"))
-            return fail(1, "not a pull file: the first line is not \"# jolly-ram: pull 1\"");
-        first = trimmed(first.substr(1));
-        const std::size_t colon = first.find(':');
-        if (colon == std::string_view::npos || trimmed(first.substr(0, colon)) != kMagic)
-            return fail(1, "not a pull file: the first line is not \"# jolly-ram: pull 1\"");
-        const std::string_view version = trimmed(first.substr(colon + 1));
-        if (version != "pull 1")
-            return fail(1, "this is \"" + std::string(version.substr(0, 40)) + "\"; only \"pull 1\" can be read");
-    }
-    std::set<std::string, std::less<>> seen;
-    bool kindGiven = false;
-    while ((line = lines.next())) {
-        std::string_view text = trimmed(line->text);
-        if (text.empty())
-            continue;
-        if (text.front() != '#')
-            break;
-        text = trimmed(text.substr(1));
-        if (seen.size() >= kMostHeaderKeys || header.other.size() >= kMostHeaderKeys)
-            return fail(line->number, "more than " + std::to_string(kMostHeaderKeys) + " header lines");
-        const std::size_t colon = text.find(':');
-        if (colon == std::string_view::npos) {
-            if (!text.empty())
-                header.other.emplace_back("", std::string(text));
-            continue;
-        }
-        const std::string_view key = trimmed(text.substr(0, colon));
-        if (key.empty()) { // a remark that begins with a colon, and no key
-            header.other.emplace_back("", std::string(text));
-            continue;
-        }
-        if (!seen.insert(std::string(key)).second)
-            return fail(line->number, "the key \"" + std::string(key.substr(0, 60)) + "\" stands twice");
-        kindGiven = kindGiven || key == "kind";
-        const Result<Done> set = setHeaderValue(header, key, text.substr(colon + 1));
-        if (!set)
-            return fail(line->number, set.error().reason);
-    }
-    if (!line)
-        return fail(0, "the file ends before its column headings");
-    if (!kindGiven)
-        return fail(0, "the key \"kind\" (roller, brake or curve) is missing");
-    return *line;
-}
+constexpr std::size_t kMostColumns = 512;
 
 } // namespace
 

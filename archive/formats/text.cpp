@@ -71,6 +71,18 @@ void splitCells(std::string_view line, char delimiter, std::vector<std::string_v
         cells.emplace_back(s);
 }
 
+std::string csvCell(const std::string& text) {
+    // Also what would be taken for a key at the head of a line, and what would lose its blanks.
+    const bool plain = text.find_first_of(",\"\r\n") == std::string::npos && !text.starts_with('#') &&
+                       trimmed(text).size() == text.size();
+    if (plain)
+        return text;
+    std::string out = "\"";
+    for (char c : text)
+        out += c == '"' ? std::string("\"\"") : std::string(1, c);
+    return out + "\"";
+}
+
 std::string_view trimmed(std::string_view text) {
     // Most cells have nothing to trim.
     if (!text.empty() && static_cast<unsigned char>(text.front()) > ' ' &&

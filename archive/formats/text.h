@@ -61,6 +61,9 @@ std::optional<double> parseClock(std::string_view text, bool decimalComma = fals
 /// (each becomes a space), at most `most` bytes, cut between characters.
 std::string cleanedText(std::string_view text, std::size_t most = 200);
 
+/// A cell as it stands in a row of comma-separated values; quoted where it must be.
+std::string csvCell(const std::string& text);
+
 /// Shortest text with at most ten significant digits.
 std::string numberText(double value);
 

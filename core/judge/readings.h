@@ -1,0 +1,77 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Results that are no pulls: what people read off again and again, as seconds of a cut, litres, degrees of flow, a dial
+// or a grade. Each reading counts as one pull and is judged by the same model of pulls, fittings and days.
+#pragma once
+
+#include "core/judge/comparison.h"
+#include "core/judge/value.h"
+
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace jr {
+
+/// Which way is better.
+enum class Better { Higher, Lower, Neither };
+std::string_view betterText(Better better); ///< "higher", "lower", "none"
+std::optional<Better> parseBetter(std::string_view text);
+
+struct Reading {
+    int number = 0; ///< in the order they were made
+    double value = 0.;
+    std::string note{};
+};
+
+/// Readings of one setup in one go.
+struct ReadingSheet {
+    std::string quantity, unit; ///< "seconds of a cut", "s": words from outside
+    Better better = Better::Neither;
+    std::string setup;
+    std::optional<double> startedEpochS;
+    std::optional<int> fitting; ///< as written; nothing: found from the order
+    std::vector<Reading> readings;
+};
+
+/// One observation a reading, group by group. Where all numbers differ they tell the order across sheets, so that drift
+/// can be told as it can of pulls; else the sheets' own times do, or nothing. Errors: a group without a reading, sheets
+/// of different quantities or units, or that disagree on what is better.
+Result<std::vector<Observation>> observationsOf(const std::vector<std::vector<ReadingSheet>>& groups);
+
+struct ValueOptions {
+    double worthPct = 1.; ///< of the base's mean: what would matter
+    double confidence = 0.95;
+    BenchKnowledge known;
+};
+
+/// Two setups by what was read of them. The difference is changed less base, in the unit that was read.
+struct ValueComparison {
+    struct Side {
+        std::string setup;
+        int readings = 0;
+        double mean = 0.;
+        std::optional<double> low, high; ///< of the mean, by itself
+    };
+    std::string quantity, unit;
+    Better better = Better::Neither;
+    Side base, with;
+    double difference = 0.;
+    std::optional<double> low, high;
+    std::optional<double> pct; ///< of the base's mean, where that is not nothing
+    double confidence = 0.95, worthPct = 1.;
+    CallKind call = CallKind::Open; ///< gain: better (more, where neither way is better)
+    bool belowWorth = false;
+    std::optional<double> readingSd, fittingSd; ///< in the unit
+    double freedom = 0.;                        ///< of the difference
+    std::vector<Caution> cautions;
+};
+
+/// Errors as observationsOf.
+Result<ValueComparison> compareValues(const std::vector<ReadingSheet>& base, const std::vector<ReadingSheet>& with,
+                                      const ValueOptions& options);
+
+/// The result in a sentence.
+Message verdictOf(const ValueComparison& comparison);
+
+} // namespace jr
