@@ -116,6 +116,7 @@ Result<Done> fillDay(Archive& archive, const demo::DayOfPulls& day, const std::s
 Result<std::string> fillWholeDemo(Archive& archive) {
     // The first job is made last, so that it stands first.
     for (const Result<Done>& done : {fillDay(archive, demo::ostraDay(), "stock", "reeds and pipe"),
+                                     fillDay(archive, demo::larkspurEvenings(), "stock", "long stack"),
                                      fillDay(archive, demo::larkspurLadder(), "stock", "hot cam"),
                                      fillDay(archive, demo::quillDay(), "weights 16 g", "weights 14 g")})
         if (!done)

@@ -17,12 +17,21 @@ std::vector<std::string> pullFiles(const DayOfPulls& day) {
     std::vector<std::string> out;
     standin::Dice dice(day.seed);
     int minute = 0;
+    double fitted = 0., today = 0.;
     for (std::size_t i = 0; i < day.order.size(); ++i) {
         const DaySetup& setup = day.setups[static_cast<std::size_t>(day.order[i])];
-        if (i > 0)
-            minute += day.order[i] == day.order[i - 1] ? 6 : 22;
+        const bool night = day.nightBefore > 0 && i == day.nightBefore;
+        const bool fittedAnew = i == 0 || night || day.order[i] != day.order[i - 1];
+        if (night)
+            minute = 0;
+        else if (i > 0)
+            minute += fittedAnew ? 22 : 6;
+        if (day.dayShare > 0. && (i == 0 || night))
+            today = day.dayShare * dice.normal();
+        if (day.fittingShare > 0. && fittedAnew)
+            fitted = day.fittingShare * dice.normal();
         standin::PullSetting s = day.pull;
-        s.offsetShare = day.scatterShare * dice.normal() + day.driftSharePerHour * minute / 60.;
+        s.offsetShare = today + fitted + day.scatterShare * dice.normal() + day.driftSharePerHour * minute / 60.;
         s.airTempC += 2.1 * minute / 240. + 0.1 * dice.normal();
         s.airPressureHpa -= 0.8 * minute / 240.;
         s.coolantC += 0.6 * dice.normal();
@@ -38,7 +47,8 @@ std::vector<std::string> pullFiles(const DayOfPulls& day) {
         char id[64], started[64];
         std::snprintf(id, sizeof id, "%s%012zu", day.idPrefix.c_str(), i + 1);
         const int at = 9 * 60 + 10 + minute;
-        std::snprintf(started, sizeof started, "%sT%02d:%02d:%02d+02:00", day.day.c_str(), at / 60, at % 60,
+        std::snprintf(started, sizeof started, "%sT%02d:%02d:%02d+02:00",
+                      (day.nightBefore > 0 && i >= day.nightBefore ? day.nextDay : day.day).c_str(), at / 60, at % 60,
                       static_cast<int>(11 + 13 * i) % 60);
         std::vector<std::pair<std::string, std::string>> keys = {{"id", id},
                                                                  {"job", day.job},
@@ -92,6 +102,21 @@ DayOfPulls larkspurLadder() {
     e.bumps.push_back({-0.035, 3900., 800.});
     d.setups.push_back({"hot cam", "lid off", {{"camshaft", "stock", "long duration", 0.52, 0.50, 310., 3.5}}, e});
     d.order = {0, 0, 0, 1, 1, 1, 2, 2, 2, 3, 3, 3, 0};
+    return d;
+}
+
+DayOfPulls larkspurEvenings() {
+    DayOfPulls d = larkspurLadder();
+    d.job = "Stack on two evenings";
+    d.day = "2026-05-28";
+    d.nextDay = "2026-05-29";
+    d.idPrefix = "4a1c0de0-0000-4412-8000-";
+    d.seed = 412;
+    d.setups.resize(2);
+    d.fittingShare = 0.003;
+    d.dayShare = 0.01;
+    d.order = {0, 0, 1, 1, 0, 1, 1, 0};
+    d.nightBefore = 4;
     return d;
 }
 

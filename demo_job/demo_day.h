@@ -33,6 +33,9 @@ struct DayOfPulls {
     std::vector<DaySetup> setups;
     std::vector<int> order; ///< index into setups
     double scatterShare = 0.004, driftSharePerHour = -0.006;
+    double fittingShare = 0., dayShare = 0.; ///< standard deviation of what fitting anew, and another day, moves
+    std::string nextDay;                     ///< the pulls from `nightBefore` on are made on this day
+    std::size_t nightBefore = 0;             ///< 0: all on one
     standin::BenchSetting benchSetting;
     standin::PullSetting pull;                             ///< what all pulls have alike
     std::vector<std::pair<std::string, std::string>> keys; ///< further header lines
@@ -46,6 +49,8 @@ std::vector<std::string> pullFiles(const DayOfPulls& day);
 
 /// Larkspur 410: stock, then a longer stack, the filter lid off, and a cam, base again at the end.
 DayOfPulls larkspurLadder();
+/// Larkspur 410 again: the long stack against the stock one on two evenings, every fitting with its own luck.
+DayOfPulls larkspurEvenings();
 /// Ostra 600: reeds by pipe, every combination, and then the ignition stepped on the best of them.
 DayOfPulls ostraDay();
 /// Quill 125, a scooter on its belt: four flyweights stepped through, over road speed.

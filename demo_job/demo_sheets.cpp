@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "demo_job/demo_sheets.h"
 
+#include "archive/formats/job_readings.h"
 #include "archive/formats/job_sheets.h"
 
 namespace jr {
@@ -88,6 +89,26 @@ FaultHunt hesitation() {
 
 } // namespace
 
+namespace {
+
+/// A clock on the road beside the bench: roll-ons, there and back.
+JobQuantity rollOns(const JobRecord& job) {
+    JobQuantity q{"roll-on, 60 to 100 km/h", "s", Better::Lower, {}};
+    const std::pair<const char*, double> read[] = {{"short stack", 5.62}, {"long stack", 5.41},  {"long stack", 5.44},
+                                                   {"short stack", 5.66}, {"short stack", 5.61}, {"long stack", 5.39},
+                                                   {"long stack", 5.71},  {"short stack", 5.63}, {"long stack", 5.43}};
+    for (const auto& [setup, value] : read)
+        for (const SetupRecord& s : job.setups)
+            if (s.name == setup) {
+                const int number = static_cast<int>(q.readings.size()) + 1;
+                const bool blocked = value > 5.7;
+                q.readings.push_back({s.id, number, value, blocked ? "a lorry in the way" : "", {}, blocked});
+            }
+    return q;
+}
+
+} // namespace
+
 Result<Done> writeDemoSheets(Archive& archive, const std::string& jobId) {
     SittingSheet sitting;
     sitting.keys = {{"fans", "one on the radiator, none across the stack"},
@@ -112,8 +133,12 @@ Result<Done> writeDemoSheets(Archive& archive, const std::string& jobId) {
          true,
          "workshop",
          "2026-05-02T10:23:00"}};
+    const Result<JobRecord> job = archive.job(jobId);
+    if (!job)
+        return job.error();
     for (const auto& [kind, body] :
-         {std::pair{sheet_kind::machine, sheetBody(larkspurSheet())},
+         {std::pair{sheet_kind::readings, sheetBody({rollOns(*job)})},
+          std::pair{sheet_kind::machine, sheetBody(larkspurSheet())},
           std::pair{sheet_kind::walkRound, sheetBody(walkedRound())},
           std::pair{sheet_kind::sitting, sheetBody(sitting)}, std::pair{sheet_kind::faultHunt, sheetBody(hesitation())},
           std::pair{sheet_kind::putBack, sheetBody(steps)}, std::pair{sheet_kind::plan, sheetBody(plan)}})

@@ -2,6 +2,7 @@
 #include "app/handover/sheet.h"
 
 #include "app/widgets/chart_words.h"
+#include "archive/formats/job_readings.h"
 
 #include <QDateTime>
 
@@ -15,6 +16,7 @@ Sheet sheetOf(const JobModel& model) {
                 .changed = {},
                 .comparison = model.answers().comparison(),
                 .problem = model.answers().problem(),
+                .readings = {},
                 .units = model.units()};
     if (sheet.problem.isEmpty())
         sheet.problem = QObject::tr("There is nothing to hand over yet: open a job with two setups.");
@@ -28,6 +30,12 @@ Sheet sheetOf(const JobModel& model) {
     // All that the two differ in, not only the last step of the family tree.
     if (const SetupDifference d = differenceOf(model.job().setupTree(), base, with); !d.changes.empty())
         sheet.changed = QString::fromStdString(said(differenceMessage(d), model.units().wording()));
+    const SetupRecord *a = model.job().setup(base), *b = model.job().setup(with);
+    if (a && b)
+        for (const JobQuantity& q : jobReadingsOf(model.sheet(sheet_kind::readings)))
+            if (auto compared =
+                    compareSides(q, a->id, a->name, b->id, b->name, {model.compare().now().worthPct, 0.95, {}}))
+                sheet.readings.push_back(std::move(*compared));
     return sheet;
 }
 

@@ -4,8 +4,10 @@
 #pragma once
 
 #include "app/model/job_model.h"
+#include "core/judge/readings.h"
 
 #include <array>
+#include <vector>
 
 namespace jr::app {
 
@@ -15,7 +17,8 @@ struct Sheet {
     std::array<int, 2> marks{}; ///< of base and changed setup
     QString changed;            ///< all that the two differ in; empty when that is not known
     std::optional<Comparison> comparison;
-    QString problem; ///< why there is none
+    QString problem;                       ///< why there is none
+    std::vector<ValueComparison> readings; ///< of the two, what was read off beside the pulls
     DisplayUnits units;
 };
 

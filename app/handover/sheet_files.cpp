@@ -64,8 +64,9 @@ QByteArray svgOf(const Sheet& sheet) {
 
 std::string csvOf(const Comparison& c) {
     const bool engine = c.axis == CurveAxis::EngineSpeed;
-    std::string out = std::string(engine ? "engine_speed [rpm]" : "vehicle_speed [m/s],base_engine_speed "
-                                                                  "[rpm],with_engine_speed [rpm]") +
+    std::string out = std::string(engine ? "engine_speed [rpm]"
+                                         : "vehicle_speed [m/s],base_engine_speed "
+                                           "[rpm],with_engine_speed [rpm]") +
                       ",base_power [W],with_power [W],difference [W],low [W],high [W],difference "
                       "[%],base_torque [Nm],with_torque [Nm],base_afr [1],with_afr [1]\n";
     for (std::size_t i = 0; i < c.place.size(); ++i) {
@@ -94,24 +95,34 @@ std::string jsonOf(const Sheet& sheet, const Comparison& c) {
                          {"mean_pct", call.meanPct}});
     for (const Caution& caution : c.cautions)
         cautions.push_back({{"kind", caution.kind}, {"text", said(caution, sheet.units.wording())}});
+    Json readings = Json::array();
+    for (const ValueComparison& r : sheet.readings)
+        readings.push_back({{"quantity", r.quantity},
+                            {"unit", r.unit},
+                            {"difference", r.difference},
+                            {"low", r.low ? Json(*r.low) : Json(nullptr)},
+                            {"high", r.high ? Json(*r.high) : Json(nullptr)},
+                            {"call", callText(r.call)},
+                            {"text", said(verdictOf(r), sheet.units.wording())}});
     Json json = {{"job", sheet.job.toStdString()},
-                       {"machine", sheet.machine.toStdString()},
-                       {"standard", c.standard->id},
-                       {"axis", axisText(c.axis)},
-                       {engine ? "detail_rpm" : "detail_m_s", c.detail},
-                       {"base", c.base.setup},
-                       {"with", c.with.setup},
-                       {"headline", account.headline},
-                       {"stretches", account.stretches},
-                       {"details", account.details},
-                       {engine ? "rpm" : "axis_m_s", c.place},
-                       {"base_power_w", c.base.powerW},
-                       {"with_power_w", c.with.powerW},
-                       {"difference_w", differenceColumn(c, &Comparison::watt, &Estimate::mid)},
-                       {"low_w", differenceColumn(c, &Comparison::watt, &Estimate::low)},
-                       {"high_w", differenceColumn(c, &Comparison::watt, &Estimate::high)},
-                       {"calls", calls},
-                       {"cautions", cautions}};
+                 {"machine", sheet.machine.toStdString()},
+                 {"standard", c.standard->id},
+                 {"axis", axisText(c.axis)},
+                 {engine ? "detail_rpm" : "detail_m_s", c.detail},
+                 {"base", c.base.setup},
+                 {"with", c.with.setup},
+                 {"headline", account.headline},
+                 {"stretches", account.stretches},
+                 {"details", account.details},
+                 {engine ? "rpm" : "axis_m_s", c.place},
+                 {"base_power_w", c.base.powerW},
+                 {"with_power_w", c.with.powerW},
+                 {"difference_w", differenceColumn(c, &Comparison::watt, &Estimate::mid)},
+                 {"low_w", differenceColumn(c, &Comparison::watt, &Estimate::low)},
+                 {"high_w", differenceColumn(c, &Comparison::watt, &Estimate::high)},
+                 {"calls", calls},
+                 {"cautions", cautions},
+                 {"readings", readings}};
     if (!engine)
         json["engine_rpm"] = {{"base", c.base.engineRpm}, {"with", c.with.engineRpm}};
     return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";

@@ -82,6 +82,15 @@ double text(QPainter& p, double y, const QString& words, const QFont& font, cons
     return drawn.bottom();
 }
 
+/// What was read off beside the pulls, a line each.
+double drawReadings(QPainter& p, const Sheet& sheet, double y) {
+    for (const ValueComparison& r : sheet.readings)
+        y = text(p, y, QStringLiteral("•  ") + QString::fromStdString(said(verdictOf(r), sheet.units.wording())),
+                 Theme::font(Size::Small), Theme::dayTokens().ink) +
+            3;
+    return y;
+}
+
 double drawRibbon(QPainter& p, const Sheet& sheet, const Comparison& c, double y) {
     const Tokens& t = Theme::dayTokens();
     const DisplayUnits& u = sheet.units;
@@ -201,7 +210,8 @@ void paintSheet(QPainter& p, const Sheet& sheet) {
              Theme::font(Size::Body), t.muted) +
         14;
     if (!sheet.comparison) {
-        text(p, y, sheet.problem, Theme::font(Size::Strong), t.ink);
+        y = text(p, y, sheet.problem, Theme::font(Size::Strong), t.ink) + 8;
+        (void)drawReadings(p, sheet, y);
         p.restore();
         return;
     }
@@ -215,7 +225,7 @@ void paintSheet(QPainter& p, const Sheet& sheet) {
     y = drawCurves(p, sheet, c, y) + 8;
     for (const std::string& s : account.stretches)
         y = text(p, y, QStringLiteral("•  ") + QString::fromStdString(s), Theme::font(Size::Small), t.ink) + 3;
-    y += 6;
+    y = drawReadings(p, sheet, y + 4) + 2;
     QString same = QObject::tr("What was compared: %1 (%2 pulls) against %3 (%4 pulls).")
                        .arg(QString::fromStdString(c.with.setup), QString::number(c.with.pulls),
                             QString::fromStdString(c.base.setup), QString::number(c.base.pulls));

@@ -16,6 +16,7 @@ JudgeStation::JudgeStation(const Theme& theme, JobModel& model, QWidget* parent)
     m_band = page(tr("Working band"), new BandPage(theme, model));
     m_mixture = page(tr("Mixture"), new MixturePage(theme, model));
     m_scatter = page(tr("Scatter"), new ScatterPage(theme, model));
+    m_readings = page(tr("Readings"), new ReadingsPage(theme, model));
     addCorner(m_difference->switches());
     connect(this, &PageStack::shown, this,
             [this](int index) { m_difference->switches()->setVisible(index == Difference); });
@@ -27,7 +28,7 @@ StationFace JudgeStation::face() const {
             QStringLiteral("Ctrl+4"),
             {QStringLiteral("judge-day.png"), QStringLiteral("judge-night.png"),
              QStringLiteral("judge-setups-steps.png"), QStringLiteral("judge-cross-sweep.png"),
-             QStringLiteral("judge-band-mixture.png"), QStringLiteral("judge-scatter-belt-night.png")}};
+             QStringLiteral("judge-band-mixture-readings.png"), QStringLiteral("judge-scatter-belt-night.png")}};
 }
 
 } // namespace jr::app

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Judge: the difference first, and pages for all setups, steps, crosses, sweeps, the working band, mixture, scatter.
+// Judge: the difference first, and pages for all setups, steps, crosses, sweeps, the working band, mixture, scatter,
+// and results that are no pulls.
 #pragma once
 
 #include "app/judge/band_page.h"
@@ -7,6 +8,7 @@
 #include "app/judge/difference_page.h"
 #include "app/judge/many_page.h"
 #include "app/judge/mixture_page.h"
+#include "app/judge/readings_page.h"
 #include "app/judge/scatter_page.h"
 #include "app/judge/steps_page.h"
 #include "app/judge/sweep_page.h"
@@ -17,7 +19,7 @@ namespace jr::app {
 class JudgeStation : public PageStack {
     Q_OBJECT
 public:
-    enum Page { Difference, Many, Steps, Cross, SweepOf, Band, Mixture, ScatterOf };
+    enum Page { Difference, Many, Steps, Cross, SweepOf, Band, Mixture, ScatterOf, Readings };
 
     JudgeStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
     StationFace face() const override;
@@ -30,6 +32,7 @@ public:
     BandPage& band() { return *m_band; }
     MixturePage& mixture() { return *m_mixture; }
     ScatterPage& scatter() { return *m_scatter; }
+    ReadingsPage& readings() { return *m_readings; }
 
 private:
     DifferencePage* m_difference;
@@ -40,6 +43,7 @@ private:
     BandPage* m_band;
     MixturePage* m_mixture;
     ScatterPage* m_scatter;
+    ReadingsPage* m_readings;
 };
 
 } // namespace jr::app

@@ -97,9 +97,9 @@ bool openNamed(MainWindow& window, const char* name) {
 bool grabJudge(MainWindow& window, Theme& theme, const QDir& out) {
     window.showStation(MainWindow::Judge);
     bool good = true;
-    const auto pair = [&](const char* name, const char* jobA, int pageA, const char* jobB, int pageB) {
+    const auto pair = [&](const char* name, std::initializer_list<std::pair<const char*, int>> views) {
         Stack stack;
-        for (const auto& [job, page] : {std::pair{jobA, pageA}, std::pair{jobB, pageB}}) {
+        for (const auto& [job, page] : views) {
             good = openNamed(window, job) && good;
             window.showStation(MainWindow::Judge);
             window.judge().show(page);
@@ -107,12 +107,14 @@ bool grabJudge(MainWindow& window, Theme& theme, const QDir& out) {
         }
         good = stack.save(out.filePath(QLatin1String(name))) && good;
     };
-    pair("judge-setups-steps.png", "Larkspur ladder", JudgeStation::Many, "Larkspur ladder", JudgeStation::Steps);
-    pair("judge-cross-sweep.png", "Reeds and pipe", JudgeStation::Cross, "Reeds and pipe", JudgeStation::SweepOf);
-    pair("judge-band-mixture.png", "Larkspur ladder", JudgeStation::Band, "Stack length", JudgeStation::Mixture);
+    pair("judge-setups-steps.png", {{"Larkspur ladder", JudgeStation::Many}, {"Larkspur ladder", JudgeStation::Steps}});
+    pair("judge-cross-sweep.png", {{"Reeds and pipe", JudgeStation::Cross}, {"Reeds and pipe", JudgeStation::SweepOf}});
+    pair("judge-band-mixture-readings.png", {{"Larkspur ladder", JudgeStation::Band},
+                                             {"Stack length", JudgeStation::Mixture},
+                                             {"Stack length", JudgeStation::Readings}});
     theme.setMode(Theme::Mode::Night);
-    pair("judge-scatter-belt-night.png", "Larkspur ladder", JudgeStation::ScatterOf, "Weights on the belt",
-         JudgeStation::Difference);
+    pair("judge-scatter-belt-night.png",
+         {{"Larkspur ladder", JudgeStation::ScatterOf}, {"Weights on the belt", JudgeStation::Difference}});
     theme.setMode(Theme::Mode::Day);
     window.judge().show(JudgeStation::Difference);
     return openNamed(window, "Stack length") && good;

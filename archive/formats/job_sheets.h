@@ -21,7 +21,7 @@ namespace jr {
 namespace sheet_kind {
 inline constexpr const char *machine = "machine", *walkRound = "walk-round", *sitting = "sitting",
                             *faultHunt = "fault-hunt", *putBack = "put-back", *plan = "plan",
-                            *repeatability = "repeatability", *judging = "judging";
+                            *repeatability = "repeatability", *judging = "judging", *readings = "readings";
 }
 
 /// How this sitting is run: the procedure and what is written down beside it (gear, tyre_pressure_kpa, straps, fans,

@@ -48,6 +48,7 @@ Result<std::vector<Observation>> observationsOf(const std::vector<std::vector<Re
     std::set<int> numbers;
     std::size_t count = 0;
     bool timed = true;
+    bool each = true; // reading has its own time
     for (const ReadingSheet* sheet : all) {
         if (sheet->quantity != all[0]->quantity || sheet->unit != all[0]->unit)
             return Error{
@@ -58,6 +59,7 @@ Result<std::vector<Observation>> observationsOf(const std::vector<std::vector<Re
         timed = timed && sheet->startedEpochS;
         for (const Reading& r : sheet->readings) {
             numbers.insert(r.number);
+            each = each && r.atEpochS;
             ++count;
         }
     }
@@ -83,7 +85,9 @@ Result<std::vector<Observation>> observationsOf(const std::vector<std::vector<Re
         for (std::size_t i = 0; i < sheet.readings.size(); ++i) {
             const Reading& r = sheet.readings[i];
             Observation o{groupOf[s], r.value, std::nullopt};
-            if (timed && (ordered || starts.size() == all.size()))
+            if (each)
+                o.startedS = r.atEpochS;
+            else if (timed && (ordered || starts.size() == all.size()))
                 o.startedS =
                     startOf(sheet) + kStepS * (ordered ? static_cast<double>(r.number) : static_cast<double>(i));
             else if (ordered)

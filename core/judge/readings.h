@@ -22,6 +22,7 @@ struct Reading {
     int number = 0; ///< in the order they were made
     double value = 0.;
     std::string note{};
+    std::optional<double> atEpochS{}; ///< when, where it was noted
 };
 
 /// Readings of one setup in one go.
@@ -34,7 +35,8 @@ struct ReadingSheet {
     std::vector<Reading> readings;
 };
 
-/// One observation a reading, group by group. Where all numbers differ they tell the order across sheets, so that drift
+/// One observation a reading, group by group. Where each has a time of its own they stand in time; else where all
+/// numbers differ they tell the order across sheets, so that drift
 /// can be told as it can of pulls; else the sheets' own times do, or nothing. Errors: a group without a reading, sheets
 /// of different quantities or units, or that disagree on what is better.
 Result<std::vector<Observation>> observationsOf(const std::vector<std::vector<ReadingSheet>>& groups);
