@@ -2,6 +2,7 @@
 #include "app/judge/readings_chart.h"
 
 #include "app/charts/nice_ticks.h"
+#include "app/theme/words.h"
 
 #include <QHelpEvent>
 #include <QKeyEvent>
@@ -259,7 +260,7 @@ bool ReadingsChart::event(QEvent* event) {
     if (event->type() == QEvent::ToolTip) {
         auto* help = static_cast<QHelpEvent*>(event);
         if (const int at = readingAt(help->pos()); at >= 0)
-            QToolTip::showText(help->globalPos(), wordsOf(at).toHtmlEscaped(), this);
+            QToolTip::showText(help->globalPos(), plainTip(wordsOf(at)), this);
         else
             QToolTip::hideText();
         return true;

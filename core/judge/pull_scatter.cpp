@@ -194,12 +194,35 @@ std::optional<PullScatter> PullScatter::make(const PullModel& model, const Sitti
     out.m_fittingPart = fittingPart;
     out.m_dayPart = dayPart;
     out.m_bowPart = bowPart;
+    out.m_bowFullS = options.bowFullS;
     out.m_ownPart = ownPart;
     out.m_unequal = unequal;
     if (ownPart && out.m_mixed.variance(0) > 0.)
         out.m_unequalRatio = std::sqrt(out.m_mixed.variance(*ownPart) / out.m_mixed.variance(0));
     out.m_knowledgeDiffers = differs;
     out.m_pooledSd = std::sqrt(ownPart ? own.pooled : out.m_mixed.variance(0));
+    return out;
+}
+
+Eigen::MatrixXd PullScatter::covarianceOf(const SittingPlan& plan) const {
+    const auto n = static_cast<Eigen::Index>(plan.setup.size());
+    Eigen::MatrixXd out = Eigen::MatrixXd::Zero(n, n);
+    for (Eigen::Index i = 0; i < n; ++i) {
+        const bool own = m_ownPart && m_unequal == plan.setup[static_cast<std::size_t>(i)];
+        out(i, i) = m_mixed.variance(own ? *m_ownPart : 0);
+    }
+    const std::vector<int> sitting = sittingsOf(plan.startedS);
+    const std::vector<int> fitting =
+        plan.fitting.size() == plan.setup.size() ? plan.fitting : fittingsOf(plan.setup, sitting, plan.startedS);
+    const auto add = [&](const std::optional<std::size_t>& part, const Eigen::MatrixXd& columns) {
+        if (part)
+            out += m_mixed.variance(*part) * columns * columns.transpose();
+    };
+    if (!fitting.empty() && fitting[0] >= 0)
+        add(m_fittingPart, levelColumns(fitting));
+    add(m_dayPart, levelColumns(sitting));
+    if (m_bowPart)
+        add(m_bowPart, bows(plan, sitting, m_bowFullS));
     return out;
 }
 

@@ -58,6 +58,8 @@ public:
     double fittingSd() const;
     double daySd() const;
     Spread spreadOf(const Eigen::VectorXd& weights) const { return m_mixed.spreadOf(weights); }
+    /// Covariance that the pulls of another plan of the same setups would have, by the variances found here.
+    Eigen::MatrixXd covarianceOf(const SittingPlan& plan) const;
     /// Whether such a sum of pulls stands on fittings, or days, that nothing is known of.
     bool fittedOnce(const Eigen::VectorXd& weights) const;
     bool daysUnknown(const Eigen::VectorXd& weights) const;
@@ -81,6 +83,7 @@ private:
     std::optional<std::size_t> m_fittingPart, m_dayPart, m_bowPart, m_ownPart;
     std::optional<int> m_unequal;
     double m_unequalRatio = 1.;
+    double m_bowFullS = 1.;
     double m_pooledSd = 0.;
     bool m_knowledgeDiffers = false;
 };

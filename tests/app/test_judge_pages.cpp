@@ -57,9 +57,9 @@ private slots:
     void initTestCase() {
         const QString problem = m_demo.begin();
         QVERIFY2(problem.isEmpty(), qPrintable(problem));
-        QCOMPARE(archiveOf(model())->jobs()->size(), std::size_t(4));
+        QCOMPARE(archiveOf(model())->jobs()->size(), std::size_t(5));
         QVERIFY(fillWholeDemo(*archiveOf(model()))); // once more changes nothing
-        QCOMPARE(archiveOf(model())->jobs()->size(), std::size_t(4));
+        QCOMPARE(archiveOf(model())->jobs()->size(), std::size_t(5));
     }
     void cleanupTestCase() { m_demo.end(); }
 
@@ -174,7 +174,7 @@ private slots:
         page(JudgeStation::Steps);
         const auto& ladder = judge().steps().ladderShown();
         QVERIFY(ladder);
-        QCOMPARE(ladder->steps.size(), std::size_t(4));
+        QCOMPARE(ladder->steps.size(), std::size_t(5));
         std::string before;
         for (const LadderStep& s : ladder->steps) {
             if (!before.empty()) {
