@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/question_page.h"
 #include "app/theme/words.h"
+#include "app/widgets/outlook_line.h"
 
 #include <QComboBox>
 #include <QDoubleSpinBox>
@@ -25,6 +26,7 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     down->setContentsMargins(14, 6, 14, 8);
     down->setSpacing(8);
     down->addWidget(buildQuestion());
+    down->addWidget(new OutlookLine(model));
     m_caution = new Words;
     m_caution->setProperty("caution", true);
     m_caution->setWordWrap(true);

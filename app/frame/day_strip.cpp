@@ -38,6 +38,7 @@ DayStrip::DayStrip(const Theme& theme, JobModel& model, QWidget* parent)
          {&JobModel::jobChanged, &JobModel::pullsChanged, &JobModel::selectionChanged, &JobModel::planChanged})
         connect(&model, signal, this, drawAnew);
     connect(&model.answers(), &JobStudy::changed, this, drawAnew);
+    connect(&model.outlook(), &JobOutlook::changed, this, qOverload<>(&QWidget::update));
 }
 
 void DayStrip::layOut() {

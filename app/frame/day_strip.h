@@ -46,6 +46,8 @@ private:
     double barScale() const; ///< share of power that fills a bar
     void drawDrift(QPainter& painter) const;
     void drawPlan(QPainter& painter) const;
+    void drawFittings(QPainter& painter) const;
+    void drawOutlook(QPainter& painter, double left) const;
     QString describePlan() const;
     QString describePull(int index) const;
 

@@ -34,7 +34,9 @@ void DayStrip::paintEvent(QPaintEvent*) {
     p.drawLine(QPointF(kMargin - m_scroll, kTop + kTileHeight + 6),
                QPointF(m_wide - kMargin - m_scroll, kTop + kTileHeight + 6));
     drawDrift(p);
+    drawFittings(p);
     QString lastDay;
+    double dayWordsEnd = 0.;
     for (int i = 0; i < static_cast<int>(m_left.size()); ++i) {
         const QRectF box = tile(i);
         if (box.right() < 0 || box.left() > width())
@@ -48,8 +50,10 @@ void DayStrip::paintEvent(QPaintEvent*) {
             p.drawText(QRectF(box.left(), box.bottom() + 8, box.width(), 16), Qt::AlignCenter,
                        when.time().toString(QStringLiteral("HH:mm")));
             const QString day = QLocale().toString(when.date(), QLocale::ShortFormat);
-            if (day != lastDay)
+            if (day != lastDay) {
                 p.drawText(QRectF(box.left(), 4, 160, 16), Qt::AlignLeft | Qt::AlignVCenter, day);
+                dayWordsEnd = box.left() + p.fontMetrics().horizontalAdvance(day);
+            }
             lastDay = day;
         }
     }
@@ -60,6 +64,7 @@ void DayStrip::paintEvent(QPaintEvent*) {
         p.drawRoundedRect(span.adjusted(-4, -4, 4, 4), 8, 8);
     }
     drawPlan(p);
+    drawOutlook(p, dayWordsEnd + 24.);
     if (!m_model.picked().empty()) {
         p.setPen(t.accent);
         p.setFont(Theme::font(Size::Small, true));
@@ -67,6 +72,43 @@ void DayStrip::paintEvent(QPaintEvent*) {
                    plural(static_cast<int>(m_model.picked().size()), tr("1 pull picked, Esc for all"),
                           tr("%1 pulls picked, Esc for all")));
     }
+}
+
+/// Pulls that share a fitting stand under one bracket.
+void DayStrip::drawFittings(QPainter& p) const {
+    const std::vector<int>& fittings = m_model.answers().shown()->fittings();
+    const auto known = static_cast<int>(std::min(fittings.size(), m_left.size()));
+    p.setPen(QPen(m_theme.tokens().muted, 1.2));
+    for (int i = 0; i < known;) {
+        const int fitting = fittings[static_cast<std::size_t>(i)];
+        int end = i + 1;
+        while (end < known && fittings[static_cast<std::size_t>(end)] == fitting)
+            ++end;
+        if (fitting >= 0) {
+            constexpr double kAbove = 4., kTick = 3.;
+            const double left = tile(i).left() + 3., right = tile(end - 1).right() - 3., y = tile(i).top() - kAbove;
+            p.drawLine(QPointF(left, y), QPointF(right, y));
+            for (double x : {left, right})
+                p.drawLine(QPointF(x, y), QPointF(x, y + kTick));
+        }
+        i = end;
+    }
+}
+
+/// Stop or go on, between the last day's name and what is next.
+void DayStrip::drawOutlook(QPainter& p, double left) const {
+    const QString words = m_model.outlook().words();
+    if (words.isEmpty() || !m_model.picked().empty())
+        return;
+    const Tokens& t = m_theme.tokens();
+    p.setFont(Theme::font(Size::Small, m_model.outlook().now().state == Outlook::State::Decided));
+    const double nextWide = m_next.isEmpty() ? 0. : 260.;
+    const QRectF room(left, 4, width() - 12. - nextWide - left, 16);
+    if (room.width() < 120.)
+        return;
+    p.setPen(m_model.outlook().now().state == Outlook::State::Decided ? t.accent : t.ink);
+    p.drawText(room, Qt::AlignLeft | Qt::AlignVCenter,
+               p.fontMetrics().elidedText(words, Qt::ElideRight, static_cast<int>(room.width())));
 }
 
 /// Planned pulls as ghosts after the made ones, and the next step in words.

@@ -6,6 +6,7 @@
 #include "app/widgets/chart_words.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/method_dialog.h"
+#include "app/widgets/outlook_line.h"
 #include "app/widgets/paragraph_scroll.h"
 #include "core/judge/gain_kinds.h"
 #include "core/judge/sound.h"
@@ -189,6 +190,7 @@ QWidget* DifferencePage::buildSide() {
     layout->addWidget(m_headline);
     m_bandMean = paragraph({}, "strong");
     layout->addWidget(m_bandMean);
+    layout->addWidget(new OutlookLine(m_model));
 
     auto* scroll = new ParagraphScroll;
     m_account = scroll->paragraphs();

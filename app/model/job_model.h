@@ -5,6 +5,7 @@
 
 #include "app/model/compare_settings.h"
 #include "app/model/display_units.h"
+#include "app/model/job_outlook.h"
 #include "app/model/job_study.h"
 #include "app/model/keeper.h"
 #include "app/model/loaded_pull.h"
@@ -52,6 +53,7 @@ public:
     const CompareSettings& compare() const { return m_compare; }
     const JobStudy& answers() const { return m_answers; }
     const RepeatabilityNotes& notes() const { return m_notes; }
+    const JobOutlook& outlook() const { return m_outlook; }
     /// What is known of the bench beside these pulls: what was typed, else its history unless that is left out.
     BenchKnowledge known() const;
 
@@ -140,6 +142,7 @@ private:
     CompareSettings m_compare;
     JobStudy m_answers;
     RepeatabilityNotes m_notes;
+    JobOutlook m_outlook;
     std::map<std::string, quint64> m_newestFit; ///< of each pull being fitted
     quint64 m_fitsBegun = 0;
     int m_fitsOpen = 0;

@@ -71,6 +71,7 @@ void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, co
     m_desk.ask(this, [this](const StudyPtr& study) -> StudyDesk::Draw {
         (void)study->detail();
         (void)study->bandMeansW();
+        (void)study->fittings();
         if (!study->countingPulls(study->settings().baseSetup).empty() &&
             !study->countingPulls(study->settings().withSetup).empty())
             (void)study->comparison();

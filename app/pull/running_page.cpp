@@ -3,6 +3,7 @@
 
 #include "app/theme/plural.h"
 #include "app/theme/words.h"
+#include "app/widgets/outlook_line.h"
 #include "app/widgets/paragraph_scroll.h"
 #include "archive/formats/text.h"
 
@@ -50,6 +51,7 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     m_since = new Words;
     m_since->setProperty("muted", true);
     layout->addWidget(m_since);
+    layout->addWidget(new OutlookLine(job));
     m_guards = new GuardRow(theme);
     layout->addWidget(m_guards);
 

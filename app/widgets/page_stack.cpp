@@ -18,7 +18,7 @@ PageStack::PageStack(QWidget* parent) : Station(parent) {
     auto* bar = new QWidget;
     m_row = new QHBoxLayout(bar);
     m_row->setContentsMargins(14, 4, 14, 2);
-    m_row->setSpacing(6);
+    m_row->setSpacing(2);
     m_row->addStretch(1);
     down->addWidget(bar);
     m_stack = new QStackedWidget;

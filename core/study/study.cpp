@@ -275,6 +275,10 @@ std::vector<std::size_t> Study::countingPulls(const std::string& setupId) const 
     return m->countingPulls(setupId);
 }
 
+const std::vector<int>& Study::fittings() const {
+    return m->fittings();
+}
+
 std::shared_ptr<const PullCurve> Study::curve(std::size_t pull) const {
     const CurveResult& curve = m->allCurves().at(pull);
     return curve ? *curve : nullptr;

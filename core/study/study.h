@@ -20,6 +20,7 @@
 #include "core/judge/value.h"
 #include "core/judge/working_band.h"
 #include "core/mixture/mixture_finding.h"
+#include "core/plan/outlook.h"
 #include "core/plan/setup_tree.h"
 #include "core/pull/many_curves.h"
 #include "core/study/design.h"
@@ -132,6 +133,9 @@ public:
     std::vector<std::string> pulledSetups() const;
     std::vector<std::size_t> countingPulls(const std::string& setupId) const;
 
+    /// Fitting of each pull of the job, set aside or not: another setup between two pulls of one ends its fitting;
+    /// below 0 where that is not known.
+    const std::vector<int>& fittings() const;
     /// Null when the pull has none.
     std::shared_ptr<const PullCurve> curve(std::size_t pull) const;
     /// W, per pull; NaN where a pull has no curve or nothing in common with the others. A pull that does not count is
@@ -160,6 +164,9 @@ public:
     /// Without weights of one's own: those usual for `use`, about the first setup's peak.
     const Result<RankingAnswer>& ranking(UseKind use, const std::optional<UseWeights>& own) const;
     const Result<ScatterAnswer>& scatter() const;
+    /// Stop or go on, by the band means of the two sides looked at, in order of time; `plannedPulls` of both, 0: as
+    /// usual. How long a pull and a swap take is what this job's own pauses say.
+    Outlook outlook(int plannedPulls) const;
     /// What the counting pulls tell of the bench by themselves, for the jobs after this one (bench_history.h).
     const BenchKnowledge& told() const;
     const MixtureAnswer& mixture(const MixtureTarget& target) const;

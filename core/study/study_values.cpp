@@ -9,6 +9,7 @@
 #include <charconv>
 #include <cmath>
 #include <map>
+#include <numeric>
 
 namespace jr {
 namespace {
@@ -230,6 +231,53 @@ const Result<RankingAnswer>& Study::ranking(UseKind use, const std::optional<Use
         out.cautions = groupCautions(out.ranking.fit, scores, static_cast<int>(names.size()), true);
         return out;
     });
+}
+
+namespace {
+
+/// The middle one of the pauses; nothing without one.
+std::optional<double> medianPause(std::vector<double> values) {
+    if (values.empty())
+        return std::nullopt;
+    const auto middle = values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2);
+    std::nth_element(values.begin(), middle, values.end());
+    return *middle;
+}
+
+} // namespace
+
+Outlook Study::outlook(int plannedPulls) const {
+    OutlookOptions options;
+    options.worthPct = m->settings.worthPct;
+    options.confidence = m->settings.confidence;
+    options.known = m->settings.known;
+    options.names = {m->setupName(m->settings.baseSetup), m->setupName(m->settings.withSetup)};
+    options.plannedPulls = plannedPulls;
+    const Result<PullValues> values =
+        this->values({m->settings.baseSetup, m->settings.withSetup}, Metric{Metric::Kind::Band, 0.});
+    if (!values)
+        return jr::outlook({}, options);
+    std::vector<std::size_t> order(values->observations.size());
+    std::iota(order.begin(), order.end(), std::size_t(0));
+    const auto& all = values->observations;
+    const bool timed = std::all_of(all.begin(), all.end(), [](const Observation& o) { return o.startedS.has_value(); });
+    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
+        return timed ? *all[a].startedS < *all[b].startedS
+                     : m->pulls[values->pulls[a]].number < m->pulls[values->pulls[b]].number;
+    });
+    std::vector<Observation> inTime;
+    for (std::size_t i : order)
+        inTime.push_back(all[i]);
+    std::vector<double> pauses, swaps; // minutes
+    for (std::size_t i = 1; timed && i < inTime.size(); ++i) {
+        const double pause = (*inTime[i].startedS - *inTime[i - 1].startedS) / 60.;
+        constexpr double kLongestMinutes = 360.; // a night is no pause
+        if (pause < kLongestMinutes)
+            (inTime[i].group == inTime[i - 1].group ? pauses : swaps).push_back(pause);
+    }
+    options.pullMinutes = medianPause(pauses).value_or(options.pullMinutes);
+    options.swapMinutes = std::max(medianPause(swaps).value_or(options.swapMinutes), options.pullMinutes);
+    return jr::outlook(inTime, options);
 }
 
 const BenchKnowledge& Study::told() const {

@@ -2,11 +2,14 @@
 // What earlier jobs tell of the bench, in the real window: noted by each job, counted in the margins of those after it
 // and never of those before, left out when a person says so; and a typed figure that belongs to its job alone.
 #include "app/judge/difference_page.h"
+#include "app/widgets/outlook_line.h"
 #include "tests/support/demo_window.h"
 #include "tests/support/suites.h"
 
 #include <QCheckBox>
 #include <QDoubleSpinBox>
+
+#include <set>
 
 using namespace jr;
 using namespace jr::app;
@@ -81,6 +84,35 @@ private slots:
         model().undoStack().undo();
         model();
         QVERIFY(!says("history-used"));
+    }
+    void stopOrGoOnIsSaid() {
+        QVERIFY(m_demo.open("Stack on two evenings"));
+        const auto said = [&] { return model().outlook().words(); };
+        QTRY_VERIFY(!said().isEmpty());
+        // On Ask, Pull and Judge the same line.
+        int lines = 0;
+        for (const OutlookLine* line : m_demo.window().findChildren<OutlookLine*>()) {
+            QCOMPARE(line->text(), said());
+            ++lines;
+        }
+        QCOMPARE(lines, 3);
+        // Each look stands at its own level, and all of them inside the promise.
+        const Outlook& now = model().outlook().now();
+        QVERIFY(!now.looks.empty());
+        for (const Look& look : now.looks)
+            QVERIFY(look.level > 0.95);
+        if (now.state != Outlook::State::Decided) {
+            QVERIFY(now.next && now.next->chances.decided() > 0. && now.next->minutes > 0.);
+            QVERIFY2(said().contains(" × "), qPrintable(said()));
+        }
+        // What is worth it counts: asked for much, "no difference that matters" is soon decided.
+        model().compare().setWorthPct(15.);
+        QTRY_VERIFY2(said().startsWith("Decided: no difference"), qPrintable(said()));
+        model().compare().setWorthPct(1.);
+        // Fittings as the strip's brackets know them: both evenings begin new ones.
+        const std::vector<int>& fittings = model().answers().shown()->fittings();
+        QCOMPARE(fittings.size(), std::size_t(8)); // A A B B | A B B A
+        QCOMPARE(std::set<int>(fittings.begin(), fittings.end()).size(), std::size_t(5));
     }
     void aTypedFigureBelongsToItsJob() {
         QVERIFY(m_demo.open("Stack length"));

@@ -174,7 +174,7 @@ private slots:
         page(JudgeStation::Steps);
         const auto& ladder = judge().steps().ladderShown();
         QVERIFY(ladder);
-        QCOMPARE(ladder->steps.size(), std::size_t(5));
+        QCOMPARE(ladder->steps.size(), std::size_t(4));
         std::string before;
         for (const LadderStep& s : ladder->steps) {
             if (!before.empty()) {
