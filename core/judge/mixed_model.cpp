@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/mixed_model.h"
 
+#include "core/judge/band.h"
+
 #include <Eigen/Cholesky>
 #include <Eigen/LU>
 #include <Eigen/QR>
@@ -165,8 +167,11 @@ std::optional<MixedModel> MixedModel::fit(const Eigen::MatrixXd& fixed, const Ei
     MixedModel out;
     out.m_parts.push_back(scale.size() ? Eigen::MatrixXd(scale.asDiagonal())
                                        : Eigen::MatrixXd(Eigen::MatrixXd::Identity(n, n)));
-    for (const RandomPart& part : parts)
+    out.m_known.push_back(known.has_value());
+    for (const RandomPart& part : parts) {
         out.m_parts.emplace_back(part.columns * part.columns.transpose());
+        out.m_known.push_back(part.known.has_value());
+    }
     Restricted restricted;
     restricted.seen = beyond.transpose() * observed;
     for (const Eigen::MatrixXd& v : out.m_parts)
@@ -240,10 +245,39 @@ Spread MixedModel::spreadOf(const Eigen::VectorXd& weights) const {
         slope[i] = weights.dot(m_parts[k] * weights);
         variance += m_variance[k] * slope[i];
     }
-    const double doubt = slope.dot(m_varianceCovariance * slope);
     constexpr double kManyFreedom = 1e6;
-    const double freedom = doubt > 0. ? 2. * variance * variance / doubt : kManyFreedom;
-    return {std::sqrt(std::max(variance, 0.)), std::clamp(freedom, 1., kManyFreedom)};
+    const auto satterthwaite = [&](const Eigen::VectorXd& of, double sum) {
+        const double doubt = of.dot(m_varianceCovariance * of);
+        return std::clamp(doubt > 0. ? 2. * sum * sum / doubt : kManyFreedom, 1., kManyFreedom);
+    };
+    Spread out{std::sqrt(std::max(variance, 0.)), satterthwaite(slope, variance)};
+    constexpr double kFewFreedom = 4.;
+    if (out.freedom > kFewFreedom || m_known[0] || !(variance > 0.))
+        return out;
+    // Where a variance from hardly any spare pulls stands beside one known from elsewhere, that freedom is too many: by
+    // chance the first comes out as nothing and the second is believed alone. Each keeps its own quantile then; their
+    // sum covers at least as often as is promised.
+    Eigen::VectorXd found = slope, known = slope;
+    double foundVariance = 0.;
+    for (std::size_t k = 0; k < m_parts.size(); ++k) {
+        const auto i = static_cast<Eigen::Index>(k);
+        (m_known[k] ? found : known)[i] = 0.;
+        if (!m_known[k])
+            foundVariance += m_variance[k] * slope[i];
+    }
+    const double knownVariance = variance - foundVariance;
+    constexpr double kConfidence = 0.95; // the one whose quantile the freedom stands for
+    double wanted = foundVariance * std::pow(studentQuantile(kConfidence, satterthwaite(found, foundVariance)), 2);
+    if (knownVariance > 0.)
+        wanted += knownVariance * std::pow(studentQuantile(kConfidence, satterthwaite(known, knownVariance)), 2);
+    double low = 1., high = out.freedom;
+    constexpr int kHalvings = 30;
+    for (int i = 0; i < kHalvings; ++i) {
+        const double middle = 0.5 * (low + high);
+        (variance * std::pow(studentQuantile(kConfidence, middle), 2) > wanted ? low : high) = middle;
+    }
+    out.freedom = std::min(out.freedom, high);
+    return out;
 }
 
 double MixedModel::shareOf(const Eigen::VectorXd& weights, std::size_t part) const {

@@ -7,7 +7,8 @@
 // reach, so that M = N'VN holds all that is known of them. What is known from elsewhere counts as if it were a sample
 // of its own with so many degrees of freedom (scaled inverse chi-square: nu log s^2 + nu s_known^2 / s^2 is added to
 // the deviance). The freedom of a weighted sum of pulls is Satterthwaite's (1946) from the inverse of the expected
-// information. Checked against reference fits in tests/core/test_mixed_model.cpp.
+// information, less where few pulls stand beside what is known (spreadOf). Checked against reference fits in
+// tests/core/test_mixed_model.cpp.
 #pragma once
 
 #include "core/judge/bench_knowledge.h"
@@ -53,6 +54,7 @@ public:
 private:
     std::vector<double> m_variance;
     std::vector<Eigen::MatrixXd> m_parts; ///< Z_k Z_k'; 0: D
+    std::vector<bool> m_known;            ///< something is known of it from elsewhere
     Eigen::MatrixXd m_covariance, m_weights;
     Eigen::MatrixXd m_varianceCovariance; ///< of the variances
     double m_deviance = 0.;
