@@ -27,6 +27,15 @@ BenchSitting::BenchSitting(JobModel& job, BenchConnection& link, QObject* parent
         tell();
         emit changed();
     });
+    // The pull just made is of the fitting that was said; the next is of the same.
+    connect(&m_job, &JobModel::pullsChanged, this, [this] {
+        const bool made = m_putOnAgain && m_job.pulls().size() > m_pulls;
+        if (made)
+            m_putOnAgain = false;
+        tell();
+        if (made)
+            emit changed();
+    });
     connect(&m_job, &JobModel::sheetChanged, this, [this](const QString& kind) {
         if (kind == QLatin1String(sheet_kind::sitting))
             apply(sittingSheetOf(m_job.sheet(sheet_kind::sitting)));
@@ -38,8 +47,32 @@ void BenchSitting::setSetup(const QString& name) {
     if (clean == m_setup)
         return;
     m_setup = clean;
+    m_putOnAgain = false; // another one is fitted anew anyhow
     tell();
     emit setupChanged();
+    emit changed();
+}
+
+int BenchSitting::fitting() const {
+    int highest = 0;
+    std::optional<int> last; // of the newest pull, where it is of this setup
+    for (const LoadedPull& p : m_job.pulls()) {
+        const auto number = p.trace->header.number(header_key::fitting);
+        highest = std::max(highest, number ? static_cast<int>(*number) : 0);
+        const SetupRecord* setup = m_job.job().setup(p.record.setupId);
+        last = number && setup && QString::fromStdString(setup->name) == m_setup
+                   ? std::optional(static_cast<int>(*number))
+                   : std::nullopt;
+    }
+    return last && !m_putOnAgain ? *last : highest + 1;
+}
+
+void BenchSitting::setPutOnAgain(bool again) {
+    if (again == m_putOnAgain)
+        return;
+    m_putOnAgain = again;
+    m_pulls = m_job.pulls().size();
+    tell();
     emit changed();
 }
 
@@ -138,6 +171,7 @@ void BenchSitting::tell() {
     facts.machine = m_job.job().machine;
     facts.setup = m_setup.toStdString();
     facts.keys = m_keys;
+    facts.keys.emplace_back(header_key::fitting.key, std::to_string(fitting()));
     // The pull carries the procedure it was to be run by, so that Judge can hold it to that.
     facts.keys.emplace_back(header_key::procedure.key, procedureText(m_procedure));
     m_link.inSession([facts](BenchSession& session) { session.setSitting(facts); });

@@ -15,6 +15,11 @@ public:
 
     const QString& setup() const { return m_setup; }
     void setSetup(const QString& name);
+    /// Which fitting of the job the next pulls are of: as the last one, a new one where the setup is another, or where
+    /// a person says that it was taken off and put on again.
+    int fitting() const;
+    bool putOnAgain() const { return m_putOnAgain; }
+    void setPutOnAgain(bool again); ///< taken back as long as no pull was made
     bool warmUp() const { return m_warmUp; }
     void setWarmUp(bool on);
     QString key(const QString& key) const;
@@ -44,6 +49,8 @@ private:
     BenchConnection& m_link;
     QString m_setup;
     bool m_warmUp = true;
+    bool m_putOnAgain = false;
+    std::size_t m_pulls = 0; ///< that had been made when it was said
     std::vector<std::pair<std::string, std::string>> m_keys;
     Procedure m_procedure;
     bool m_ownProcedure = false; ///< set by a person, not the bench's own

@@ -39,6 +39,14 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     m_fitted->setProperty("primary", true);
     m_fitted->hide();
     layout->addWidget(m_fitted);
+    m_again = new QPushButton(tr("Taken off and put on again  (R)"));
+    m_again->setObjectName(QStringLiteral("put-on-again"));
+    m_again->setCheckable(true);
+    m_again->setShortcut(QKeySequence(Qt::Key_R));
+    m_again->setToolTip(tr("Straps, tyre, joints: each fitting has its own luck. Say so when the same setup was put on "
+                           "anew, and Judge learns what a fitting moves. Press again to take it back."));
+    layout->addWidget(m_again);
+    connect(m_again, &QPushButton::clicked, &bench.sitting(), &BenchSitting::setPutOnAgain);
     m_warmUp = new QCheckBox(tr("&warm-up: kept, but not counted"));
     layout->addWidget(m_warmUp);
     auto* fuelRow = new QHBoxLayout;
@@ -164,6 +172,8 @@ void RunningPage::refresh() {
     m_warmUp->blockSignals(true);
     m_warmUp->setChecked(m_bench.sitting().warmUp());
     m_warmUp->blockSignals(false);
+    m_again->setChecked(m_bench.sitting().putOnAgain());
+    m_again->setEnabled(!m_bench.sitting().setup().isEmpty());
     if (m_bench.fuel().sizeMl() <= 0.) {
         m_fuel->setText(tr("Fuel: tank size not known"));
     } else {

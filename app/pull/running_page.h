@@ -37,7 +37,8 @@ private:
     JobModel& m_job;
     BenchModel& m_bench;
     QComboBox* m_setup;
-    QPushButton* m_fitted; ///< the plan's next setup is on now
+    QPushButton* m_fitted;
+    QPushButton* m_again; ///< taken off and put on again ///< the plan's next setup is on now
     QCheckBox* m_warmUp;
     QLabel* m_fuel;
     QLabel* m_since;

@@ -131,7 +131,8 @@ std::optional<PullScatter> PullScatter::make(const PullModel& model, const Sitti
     if (known.pull && own.allFreedom > 0.7 && own.pooled > 0.) {
         const double ratio = own.pooled / (known.pull->sd * known.pull->sd);
         differs = chanceOfRatio(ratio, own.allFreedom, known.pull->freedom) < options.knownDiffers;
-        if (differs)
+        // Pulls that scatter more than was known speak for themselves; a few that by chance scatter less do not undo it.
+        if (differs && ratio > 1.)
             known.pull->freedom = std::min(known.pull->freedom, options.knownDiffersFreedom);
     }
 

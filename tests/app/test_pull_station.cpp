@@ -406,6 +406,41 @@ private slots:
         QTRY_COMPARE(bench().sitting().setup(), QStringLiteral("ram & horn"));
         QTRY_VERIFY(!fitted->isVisible());
     }
+    void takenOffAndPutOnAgainByOneKey() {
+        const auto job = archiveOf(model())->createJob("Refitted", "Larkspur 410");
+        QVERIFY(openJob(*m_window, *job));
+        bench().sitting().setSetup("short stack");
+        bench().link().tryStandin("larkspur", 15.);
+        QVERIFY(ready());
+        bench().sitting().setWarmUp(false);
+        const auto fittingOf = [&](std::size_t pull) {
+            return model().pulls()[pull].trace->header.number(header_key::fitting).value_or(-1.);
+        };
+        QVERIFY(onePull());
+        QVERIFY(onePull());
+        QCOMPARE(fittingOf(0), 1.);
+        QCOMPARE(fittingOf(1), 1.);
+        auto* again = station().findChild<QPushButton*>(QStringLiteral("put-on-again"));
+        QVERIFY(again && again->isEnabled());
+        QTRY_VERIFY(again->isVisible());
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_R);
+        QTRY_VERIFY(bench().sitting().putOnAgain());
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_R); // a slip of the glove is taken back
+        QTRY_VERIFY(!bench().sitting().putOnAgain());
+        QCOMPARE(bench().sitting().fitting(), 1);
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_R);
+        QTRY_VERIFY(bench().sitting().putOnAgain());
+        QVERIFY(onePull());
+        QCOMPARE(fittingOf(2), 2.);
+        QVERIFY(!bench().sitting().putOnAgain()); // said once, of one fitting
+        QVERIFY(onePull());
+        QCOMPARE(fittingOf(3), 2.);
+        bench().sitting().setSetup("long stack"); // another setup is a new fitting by itself
+        QCOMPARE(bench().sitting().fitting(), 3);
+        model();
+        const std::vector<int>& fittings = model().answers().shown()->fittings();
+        QCOMPARE(fittings, (std::vector<int>{0, 0, 1, 1}));
+    }
     void theSittingGoesIntoThePull() {
         bench().sitting().setSetup("stock");
         bench().sitting().setKey("gear", "3rd");
