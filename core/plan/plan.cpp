@@ -126,7 +126,10 @@ double planPower(const PlanOptions& o, int pullsEach, double gainPct) {
     if (freedom < 1.)
         return 0.;
     const double shift = gainPct / (o.repeatabilityPct * planErrorShare(o, pullsEach));
-    const double critical = boost::math::quantile(boost::math::students_t(freedom), 0.5 + 0.5 * o.confidence);
+    // Judge holds what is told of several setups, or of a cross's effects, together; Bonferroni's share asks no less.
+    const double together = o.kind == PlanKind::Sweep ? 1. : static_cast<double>(o.setups - 1);
+    const double critical =
+        boost::math::quantile(boost::math::students_t(freedom), 1. - 0.5 * (1. - o.confidence) / together);
     // So far out the noncentral t needs no computing.
     if (shift > critical + 40.)
         return 1.;

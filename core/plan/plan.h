@@ -52,7 +52,8 @@ struct Plan {
 /// Standard error of what the plan is to find, in pull repeatabilities: sqrt(2/n) of a difference, sqrt(4/(n cells)) of
 /// a cross's effect, 1/sqrt(n sum q²) of a parabola's fall with q = x² less its mean, x from -1 to 1.
 double planErrorShare(const PlanOptions& options, int pullsEach);
-/// Power of finding a true difference of `gainPct` with `pullsEach` pulls of each setup.
+/// Power of finding a true difference of `gainPct` with `pullsEach` pulls of each setup, where what is told of several
+/// setups or effects holds together.
 double planPower(const PlanOptions& options, int pullsEach, double gainPct);
 /// The smallest true difference found with the wanted power.
 double smallestGainPct(const PlanOptions& options, int pullsEach);

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Plans: the noncentral t against a published example and against simulation; orders that balance drift; fuel.
+#include "core/judge/band.h"
 #include "core/judge/claim.h"
 #include "core/judge/pull_model.h"
 #include "core/plan/plan.h"
@@ -15,6 +16,7 @@
 
 #include <cmath>
 #include <numeric>
+#include <random>
 
 using namespace jr;
 
@@ -62,6 +64,49 @@ private slots:
         const double share = found / static_cast<double>(kTests), planned = planPower(o, plan->pullsEach, 1.);
         QVERIFY(planned >= 0.9);
         QVERIFY2(std::abs(share - planned) < 0.02, qPrintable(QStringLiteral("%1 against %2").arg(share).arg(planned)));
+    }
+    void severalSetupsArePlannedAsTheyAreJudged() {
+        // Four setups, one of them worth it: found as often as promised by margins that hold for all three together
+        // (the judge's joint quantile), and not so by a plan that thinks of one.
+        PlanOptions o;
+        o.setups = 4;
+        o.repeatabilityPct = 0.5;
+        o.worthPct = 1.;
+        const auto plan = makePlan(o);
+        QVERIFY(plan);
+        Eigen::MatrixXd correlation = Eigen::MatrixXd::Constant(3, 3, 0.5);
+        correlation.diagonal().setOnes();
+        const auto found = [&](int each) {
+            SittingPlan sitting;
+            sitting.setups = 4;
+            for (int setup : balancedOrder(4, each)) {
+                sitting.startedS.emplace_back(600. * static_cast<double>(sitting.setup.size()));
+                sitting.setup.push_back(setup);
+            }
+            const PullModel model = pullModel(sitting, true);
+            const auto n = static_cast<Eigen::Index>(sitting.setup.size());
+            const double level = jointConfidence(correlation, model.freedom, o.confidence);
+            const double critical = studentQuantile(level, model.freedom);
+            const Eigen::VectorXd contrast = model.contrast(0, 2);
+            std::mt19937 random(5);
+            std::normal_distribution<double> normal;
+            int times = 0;
+            constexpr int kTests = 4000;
+            for (int t = 0; t < kTests; ++t) {
+                Eigen::VectorXd y(n);
+                for (Eigen::Index i = 0; i < n; ++i)
+                    y[i] = normal(random) * o.repeatabilityPct + (sitting.setup[static_cast<std::size_t>(i)] == 2);
+                const double sd = std::sqrt((model.residual * y).squaredNorm() / model.freedom) * contrast.norm();
+                times += std::abs(contrast.dot(y)) > critical * sd;
+            }
+            return times / static_cast<double>(kTests);
+        };
+        const double share = found(plan->pullsEach);
+        QVERIFY2(share >= 0.89, qPrintable(QString::number(share)));
+        PlanOptions alone = o;
+        alone.setups = 2;
+        const double before = found(makePlan(alone)->pullsEach - 1); // four setups lend each other freedom
+        QVERIFY2(before < 0.85, qPrintable(QString::number(before)));
     }
     void ordersBalance() {
         for (int setups = 2; setups <= 9; ++setups)

@@ -364,6 +364,7 @@ const std::vector<Scenario>& realDays() {
         Scenario& typed = add("0.5 % typed, 1.5 % true, ABBB", "ABBB");
         typed.offsetShare = 0.015;
         typed.typedPct = 0.5;
+        typed.promised = 0.80;
         return v;
     }();
     return list;

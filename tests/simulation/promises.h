@@ -34,6 +34,7 @@ struct Scenario {
     bool history = false;       ///< the bench is known from before, eight degrees of each
     int learntFrom = 0;         ///< so many earlier days in the same world, AABBAABB each, tell what is known
     double typedPct = 0.;       ///< a repeatability typed in
+    double promised = 0.93; ///< coverage that such a day is held to; a wrong figure typed in can only be made up for
 };
 
 struct Outcome {
