@@ -168,7 +168,7 @@ bool ReadingsPage::putDown(const QString& text, const QString& setup, const QStr
     double value = QLocale().toDouble(text.trimmed(), &good);
     if (!good)
         value = text.trimmed().toDouble(&good); // a point is understood everywhere
-    if (!good || !std::isfinite(value))
+    if (!good || !(std::abs(value) <= kLargestResult))
         return refuse(tr("\"%1\" is no number.").arg(text));
     m_problem->hide();
     std::vector<JobQuantity> all = kept();

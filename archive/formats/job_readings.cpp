@@ -54,7 +54,7 @@ std::vector<JobQuantity> jobReadingsOf(const std::string& body) {
         if (quantity.quantity.empty())
             continue;
         for (const Json& r : listOf(q, "readings"))
-            if (const auto value = numberOf(r, "value"); value && std::isfinite(*value))
+            if (const auto value = numberOf(r, "value"); value && std::abs(*value) <= kLargestResult)
                 quantity.readings.push_back({textOf(r, "setup"), wholeOf(r, "number", 0, 1000000, 0), *value,
                                              textOf(r, "note"), textOf(r, "when"), flagOf(r, "aside")});
         out.push_back(std::move(quantity));

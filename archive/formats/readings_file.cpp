@@ -132,6 +132,8 @@ Result<ReadingSheet> readReadings(std::string_view bytes, const std::string& fil
             reading.number = static_cast<int>(*number);
         }
         const auto value = parseNumber(cell(columns->value));
+        if (value && std::abs(*value) > kLargestResult)
+            return fail(line->number, "value: larger than 1e12");
         if (!value)
             return fail(line->number, "value: \"" + cleanedText(cell(columns->value), 40) + "\" is not a number");
         reading.value = *value;

@@ -18,6 +18,9 @@ enum class Better { Higher, Lower, Neither };
 std::string_view betterText(Better better); ///< "higher", "lower", "none"
 std::optional<Better> parseBetter(std::string_view text);
 
+/// No reading is larger; squares of what is are still numbers.
+inline constexpr double kLargestResult = 1e12;
+
 struct Reading {
     int number = 0; ///< in the order they were made
     double value = 0.;

@@ -106,6 +106,8 @@ private slots:
                                    << ":6: value: \"twelve\"";
         QTest::newRow("half a number") << head + "# quantity: x\nnumber [1],value\n1.5,2\n"
                                        << ":5: number";
+        QTest::newRow("too large") << head + "# quantity: x\nvalue\n1e300\n"
+                                   << ":5: value: larger";
         QTest::newRow("empty") << head + "# quantity: x\nvalue\n"
                                << "no readings";
         QTest::newRow("units apart") << head + "# quantity: x\n# unit: s\nvalue [h]\n1\n"

@@ -2,8 +2,10 @@
 #include "tests/fuzz/hostile.h"
 
 #include "archive/formats/foreign_log.h"
+#include "archive/formats/job_readings.h"
 #include "archive/formats/job_sheets.h"
 #include "archive/formats/pull_file.h"
+#include "archive/formats/readings_file.h"
 #include "archive/formats/text.h"
 #include "archive/store/bench_file.h"
 #include "archive/store/job_file.h"
@@ -82,6 +84,19 @@ void foreignLog(std::string_view bytes) {
 void curves(std::string_view bytes) {
     readPull(bytes, fitted);
     readLog(bytes, fitted);
+}
+
+void readings(std::string_view bytes) {
+    (void)jr::isReadingsFile(bytes);
+    jr::PullHeader header;
+    const auto sheet = jr::readReadings(bytes, "hostile", &header);
+    if (sheet) {
+        const auto again = jr::readReadings(jr::writeReadings(*sheet, header), "again");
+        require(again.ok() && again->readings.size() == sheet->readings.size());
+        jr::ReadingSheet other = *sheet;
+        (void)jr::compareValues({*sheet}, {other}, {});
+    }
+    (void)jr::jobReadingsOf(std::string(bytes));
 }
 
 void jobFile(std::string_view bytes) {
@@ -178,8 +193,9 @@ void capture(std::string_view bytes) {
 
 const std::vector<Target>& targets() {
     static const std::vector<Target> all = {
-        {"pull-file", pullFile}, {"foreign-log", foreignLog}, {"job-file", jobFile}, {"bench-file", benchFile},
-        {"sheets", sheets},      {"bench-lines", benchLines}, {"nmea", nmea},        {"capture", capture}};
+        {"pull-file", pullFile},   {"readings", readings}, {"foreign-log", foreignLog}, {"job-file", jobFile},
+        {"bench-file", benchFile}, {"sheets", sheets},     {"bench-lines", benchLines}, {"nmea", nmea},
+        {"capture", capture}};
     return all;
 }
 

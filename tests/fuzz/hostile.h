@@ -11,6 +11,7 @@ namespace hostile {
 
 void pullFile(std::string_view bytes);
 void foreignLog(std::string_view bytes);
+void readings(std::string_view bytes);
 void jobFile(std::string_view bytes);
 void benchFile(std::string_view bytes);
 void sheets(std::string_view bytes);
