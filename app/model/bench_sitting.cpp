@@ -54,6 +54,10 @@ void BenchSitting::setSetup(const QString& name) {
 }
 
 int BenchSitting::fitting() const {
+    // While pulls are being read their numbers are not known, and it is what it was.
+    const auto& pulls = m_job.pulls();
+    if (m_job.loading() || (!pulls.empty() && pulls.back().trace->header.id.empty()))
+        return m_lastFitting;
     int highest = 0;
     std::optional<int> last; // of the newest pull, where it is of this setup
     for (const LoadedPull& p : m_job.pulls()) {
@@ -171,7 +175,8 @@ void BenchSitting::tell() {
     facts.machine = m_job.job().machine;
     facts.setup = m_setup.toStdString();
     facts.keys = m_keys;
-    facts.keys.emplace_back(header_key::fitting.key, std::to_string(fitting()));
+    m_lastFitting = fitting();
+    facts.keys.emplace_back(header_key::fitting.key, std::to_string(m_lastFitting));
     // The pull carries the procedure it was to be run by, so that Judge can hold it to that.
     facts.keys.emplace_back(header_key::procedure.key, procedureText(m_procedure));
     m_link.inSession([facts](BenchSession& session) { session.setSitting(facts); });

@@ -50,6 +50,7 @@ private:
     QString m_setup;
     bool m_warmUp = true;
     bool m_putOnAgain = false;
+    int m_lastFitting = 1;   ///< as the bench was last told
     std::size_t m_pulls = 0; ///< that had been made when it was said
     std::vector<std::pair<std::string, std::string>> m_keys;
     Procedure m_procedure;

@@ -93,7 +93,8 @@ std::optional<RepeatabilityNotes::Past> RepeatabilityNotes::past() const {
             begun = std::min(begun.value_or(INFINITY), *p.record.startedEpochS);
     std::vector<RepeatabilityNote> earlier;
     for (const auto& [job, note] : m_past) {
-        if (job == m_job.job().id || (!own.bench.empty() && note.bench != own.bench))
+        // Another bench says nothing; before the first pull it is not known which one it will be.
+        if (job == m_job.job().id || (own.pulls > 0 && note.bench != own.bench))
             continue;
         const std::optional<double> ended = parseDateTime(note.last);
         // One that tells no time is only set before one that tells none either, or has no pulls yet.

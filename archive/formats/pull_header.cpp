@@ -101,6 +101,9 @@ Result<Done> setHeaderValue(PullHeader& h, std::string_view key, std::string_vie
             h.kind = PullKind::Brake;
         else if (value == "curve")
             h.kind = PullKind::Curve;
+        else if (value == "result")
+            return Error{"kind: this is a sheet of readings and no pull; take it in on Judge, Readings, or give it to "
+                         "compare-values"};
         else
             return notOneOf("roller, brake, curve");
     } else if (key == "measured_at") {

@@ -3,6 +3,8 @@
 // and never of those before, left out when a person says so; and a typed figure that belongs to its job alone.
 #include "app/judge/difference_page.h"
 #include "app/widgets/outlook_line.h"
+#include "archive/formats/pull_file.h"
+#include "demo_job/demo_day.h"
 #include "tests/support/demo_window.h"
 #include "tests/support/suites.h"
 
@@ -58,6 +60,23 @@ private slots:
         QVERIFY(!says("history-used") && !model().notes().past());
         QCOMPARE(*model().answers().comparison()->bandMean.highW - *model().answers().comparison()->bandMean.lowW,
                  alone);
+    }
+    void anotherBenchSaysNothing() {
+        // The same machine, pulled where no bench was named: what the Long roller showed is not of this one.
+        const auto job = archiveOf(model())->createJob("Elsewhere", "Larkspur 410");
+        QVERIFY(job);
+        demo::DayOfPulls day = demo::larkspurLadder();
+        day.bench.clear();
+        day.day = "2026-06-20";
+        day.idPrefix = "4a1c0de0-0000-4499-8000-";
+        day.seed = 499;
+        day.order = {0, 1, 1, 0};
+        for (const std::string& text : demo::pullFiles(day)) {
+            const auto trace = readPullFile(text, "elsewhere.pull.csv");
+            QVERIFY(trace && archiveOf(model())->addPull(*job, *trace, "elsewhere"));
+        }
+        QVERIFY(m_demo.open("Elsewhere"));
+        QVERIFY(!model().notes().past() && !says("history-used"));
     }
     void leftOutWhenAPersonSaysSo() {
         QVERIFY(m_demo.open("Larkspur ladder"));

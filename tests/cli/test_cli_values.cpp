@@ -130,6 +130,14 @@ private slots:
         QVERIFY2(run.err.contains(said.toUtf8()), run.err.constData());
         QVERIFY(run.err.contains("wrong.csv"));
     }
+    void aSheetIsNoPull() {
+        const QString a = sheet("p1.csv", "a", {"1,2,", "2,3,"});
+        for (const QStringList& command : {QStringList{"compare", "--base", a, "--with", a}, QStringList{"curve", a}}) {
+            const Ran run = runCli(command);
+            QCOMPARE(run.code, 3);
+            QVERIFY2(run.err.contains("sheet of readings") && run.err.contains("compare-values"), run.err.constData());
+        }
+    }
     void twoThingsAreNotCompared() {
         const Ran run = runCli({"compare-values", "--base", sheet("u1.csv", "a", {"1,2,", "2,3,"}), "--with",
                                 sheet("u2.csv", "b", {"3,2,", "4,3,"}, "lower", "h")});
