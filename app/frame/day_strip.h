@@ -47,7 +47,7 @@ private:
     void drawDrift(QPainter& painter) const;
     void drawPlan(QPainter& painter) const;
     void drawFittings(QPainter& painter) const;
-    void drawOutlook(QPainter& painter, double left) const;
+    void drawOutlook(QPainter& painter, const std::vector<std::pair<double, double>>& dayWords) const;
     QString describePlan() const;
     QString describePull(int index) const;
 

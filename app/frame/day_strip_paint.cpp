@@ -36,7 +36,7 @@ void DayStrip::paintEvent(QPaintEvent*) {
     drawDrift(p);
     drawFittings(p);
     QString lastDay;
-    double dayWordsEnd = 0.;
+    std::vector<std::pair<double, double>> dayWords; // where they begin and end
     for (int i = 0; i < static_cast<int>(m_left.size()); ++i) {
         const QRectF box = tile(i);
         if (box.right() < 0 || box.left() > width())
@@ -52,7 +52,7 @@ void DayStrip::paintEvent(QPaintEvent*) {
             const QString day = QLocale().toString(when.date(), QLocale::ShortFormat);
             if (day != lastDay) {
                 p.drawText(QRectF(box.left(), 4, 160, 16), Qt::AlignLeft | Qt::AlignVCenter, day);
-                dayWordsEnd = box.left() + p.fontMetrics().horizontalAdvance(day);
+                dayWords.emplace_back(box.left(), box.left() + p.fontMetrics().horizontalAdvance(day));
             }
             lastDay = day;
         }
@@ -64,7 +64,7 @@ void DayStrip::paintEvent(QPaintEvent*) {
         p.drawRoundedRect(span.adjusted(-4, -4, 4, 4), 8, 8);
     }
     drawPlan(p);
-    drawOutlook(p, dayWordsEnd + 24.);
+    drawOutlook(p, dayWords);
     if (!m_model.picked().empty()) {
         p.setPen(t.accent);
         p.setFont(Theme::font(Size::Small, true));
@@ -95,16 +95,25 @@ void DayStrip::drawFittings(QPainter& p) const {
     }
 }
 
-/// Stop or go on, between the last day's name and what is next.
-void DayStrip::drawOutlook(QPainter& p, double left) const {
+/// Stop or go on, beside the days' names and what is next.
+void DayStrip::drawOutlook(QPainter& p, const std::vector<std::pair<double, double>>& dayWords) const {
     const QString words = m_model.outlook().words();
     if (words.isEmpty() || !m_model.picked().empty())
         return;
     const Tokens& t = m_theme.tokens();
     p.setFont(Theme::font(Size::Small, m_model.outlook().now().state == Outlook::State::Decided));
     const double nextWide = m_next.isEmpty() ? 0. : 260.;
-    const QRectF room(left, 4, width() - 12. - nextWide - left, 16);
-    if (room.width() < 120.)
+    // The widest place that no day's name and not the next step takes.
+    constexpr double kApart = 24., kNarrowest = 120.;
+    const double end = width() - 12. - nextWide;
+    QRectF room;
+    for (std::size_t i = 0; i <= dayWords.size(); ++i) {
+        const double from = i == 0 ? kMargin : dayWords[i - 1].second + kApart;
+        const double to = i == dayWords.size() ? end : std::min(end, dayWords[i].first - kApart);
+        if (to - from > room.width())
+            room = QRectF(from, 4, to - from, 16);
+    }
+    if (room.width() < kNarrowest)
         return;
     p.setPen(m_model.outlook().now().state == Outlook::State::Decided ? t.accent : t.ink);
     p.drawText(room, Qt::AlignLeft | Qt::AlignVCenter,

@@ -98,7 +98,11 @@ void RunPicture::paintEvent(QPaintEvent*) {
     const QRectF area(kScatterLeft, 24, width() - kScatterLeft - kScatterRight,
                       height() - 24 - 3 * (stripHigh + 6) - 20);
     // Never for less than half a per cent: small scatter must look small.
-    double reach = std::max(0.5, 1.25 * m_chart.limitPct.value_or(0.));
+    double reach = 0.5;
+    for (std::size_t i = 0; i < m_pulls.size(); ++i) { // each sitting's corridor stands at its own level
+        const double level = m_chart.driftLinePct.empty() ? 0. : m_chart.driftLinePct[i];
+        reach = std::max(reach, 1.15 * (std::abs(level) + m_chart.limitPct.value_or(0.)));
+    }
     for (const RunPoint& point : m_chart.points)
         reach = std::max(reach, 1.2 * std::abs(point.withDriftPct));
     const auto y = [&](double pct) { return area.center().y() - pct / reach * 0.5 * area.height(); };
@@ -118,10 +122,10 @@ void RunPicture::paintEvent(QPaintEvent*) {
             corridor << QPointF(at, y(drift(i) + m_chart.limitPct.value_or(0.)));
         };
         const double half = m_pulls.size() > 1 ? 0.3 * (x(1) - x(0)) : 10.;
-        add(x(from) - half, from);
+        add(std::max(x(from) - half, area.left()), from);
         for (std::size_t i = from; i < to; ++i)
             add(x(i), i);
-        add(x(to - 1) + half, to - 1);
+        add(std::min(x(to - 1) + half, area.right()), to - 1);
         for (qsizetype i = line.size(); i-- > 0;)
             corridor << 2. * line[i] - corridor[i];
         if (m_chart.limitPct) {
@@ -133,7 +137,7 @@ void RunPicture::paintEvent(QPaintEvent*) {
         p.setPen(QPen(t.ink, 1.6));
         p.drawPolyline(line);
         if (m_chart.sittings > 1) {
-            const double left = x(from) - half;
+            const double left = std::max(x(from) - half, area.left() + 4.);
             p.setPen(t.muted);
             p.drawText(QRectF(left, area.top() + 4, std::max(90., x(to - 1) + half - left), 16), Qt::AlignLeft,
                        dayText(m_pulls[from]));
@@ -237,11 +241,18 @@ void ScatterPage::show(const ScatterAnswer& answer, const Study& study) {
         }
     if (const auto past = m_model.notes().past()) {
         QStringList list;
-        for (const RepeatabilityNote& note : past->notes)
-            list << tr("%1: %2 % over %3 pulls")
-                        .arg(note.last.empty() ? tr("undated") : QString::fromStdString(note.last.substr(0, 10)),
-                             l.toString(100. * note.told.pull->sd, 'f', 2))
-                        .arg(note.pulls);
+        for (const RepeatabilityNote& note : past->notes) {
+            const auto told = [&](const KnownSpread& s) {
+                return tr("%1 % (%2 degrees of freedom)")
+                    .arg(l.toString(100. * s.sd, 'f', 2), l.toString(s.freedom, 'f', 1));
+            };
+            QString line = tr("%1: %2 from pull to pull")
+                               .arg(note.last.empty() ? tr("undated") : QString::fromStdString(note.last.substr(0, 10)),
+                                    told(*note.told.pull));
+            if (note.told.fitting)
+                line += QStringLiteral(", ") + tr("%1 from fitting to fitting").arg(told(*note.told.fitting));
+            list << line;
+        }
         say(tr("This bench in earlier jobs (%1):").arg(QString::fromStdString(past->knowledge.whose)) +
                 QLatin1Char('\n') + list.join(QLatin1Char('\n')),
             "muted");

@@ -331,6 +331,26 @@ private slots:
         QVERIFY2(both > 0.002 && both < 0.018, model().sheet(sheet_kind::repeatability).c_str());
         QCOMPARE(note.bench, std::string("Long roller"));
     }
+    void theCorridorStaysInItsFrame() {
+        // Two evenings at levels of their own: the corridor goes with them, and the axis holds all of it.
+        QVERIFY(open("Stack on two evenings"));
+        page(JudgeStation::ScatterOf);
+        const QWidget* picture = nullptr;
+        for (const QWidget* w : judge().scatter().findChildren<QWidget*>())
+            if (w->accessibleName().startsWith(QLatin1String("Every pull in order")))
+                picture = w;
+        QVERIFY(picture);
+        const QImage drawn = const_cast<QWidget*>(picture)->grab().toImage();
+        const QRgb soft = m_demo.theme().tokens().sameSoft.rgb();
+        int inside = 0;
+        for (int y = 0; y < drawn.height(); ++y)
+            for (int x = 0; x < drawn.width(); ++x)
+                if (drawn.pixel(x, y) == soft) {
+                    ++inside;
+                    QVERIFY2(x >= 64 && y >= 24, qPrintable(QStringLiteral("%1, %2").arg(x).arg(y)));
+                }
+        QVERIFY(inside > 1000);
+    }
     void figuresHaveTheReadersDecimalMark() {
         const QLocale before;
         QLocale::setDefault(QLocale(QLocale::German, QLocale::Germany));
