@@ -44,7 +44,7 @@ int runCurve(const CurveAsked& o) {
     options.axis = *axis;
     options.gridStep = o.grid > 0. ? o.grid : usualStep(*axis);
     options.standard = findStandard(o.standard);
-    options.detail = o.detail > 0. ? o.detail : likelyDetail(pointers, *axis);
+    options.detail = o.detail > 0. ? Detail(o.detail) : Detail(likelyDetail(pointers, *axis));
     Json pulls = Json::array(), cautions = Json::array();
     for (std::size_t i = 0; i < fits.size(); ++i) {
         const Result<PullCurve> curve = curveOf(fits[i], options);
@@ -84,8 +84,8 @@ int runCurve(const CurveAsked& o) {
     }
     if (!good)
         return kInput;
-    if (options.detail > 0.)
-        say("detail: " + detailText(options.detail, *axis, Wording{}));
+    if (options.detail.chosen())
+        say("detail: " + detailText(options.detail.whole, *axis, Wording{}));
     return print({{"standard", o.standard},
                   {"axis", axisText(*axis)},
                   {rangeKey("grid", *axis), options.gridStep},

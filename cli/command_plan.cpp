@@ -2,6 +2,7 @@
 #include "cli/commands.h"
 
 #include "core/plan/plan.h"
+#include "core/plan/plan_chances.h"
 
 #include <CLI/CLI.hpp>
 #include <nlohmann/json.hpp>
@@ -33,22 +34,30 @@ void addPlan(CLI::App& app, Action& action) {
         "Example:\n  jolly-ram-cli plan --setups 2 --repeatability 0.5 --worth 1 --pull-minutes 6 --change-minutes 25");
     c->callback([o, &action] {
         action = [o] {
-            const Result<Plan> plan = makePlan(*o);
-            if (!plan) {
-                say("plan: " + plan.error().reason);
+            PlanChancesOptions likely;
+            likely.truth = typedRepeatability(o->repeatabilityPct);
+            likely.known = likely.truth;
+            likely.worthPct = o->worthPct;
+            likely.confidence = o->confidence;
+            likely.pullMinutes = o->pullMinutes.value_or(likely.pullMinutes);
+            likely.changeMinutes = o->changeMinutes.value_or(likely.changeMinutes);
+            const Result<JudgedPlan> judged = judgedPlan(*o, likely);
+            if (!judged) {
+                say("plan: " + judged.error().reason);
                 return kUsage;
             }
+            const Plan& plan = judged->plan;
             Json order = Json::array();
-            for (int setup : plan->order)
+            for (int setup : plan.order)
                 order.push_back(setupLetter(setup));
-            say(said(plan->words));
-            return print({{"pulls_each", plan->pullsEach},
+            say(said(plan.words));
+            return print({{"pulls_each", plan.pullsEach},
                           {"order", order},
-                          {"smallest_gain_pct", plan->smallestGainPct},
-                          {"minutes", plan->minutes ? Json(*plan->minutes) : Json(nullptr)},
-                          {"fuel_ml", plan->fuelMl ? Json(*plan->fuelMl) : Json(nullptr)},
-                          {"refuel_after", plan->refuelAfter},
-                          {"text", said(plan->words)}});
+                          {"smallest_gain_pct", plan.smallestGainPct},
+                          {"minutes", plan.minutes ? Json(*plan.minutes) : Json(nullptr)},
+                          {"fuel_ml", plan.fuelMl ? Json(*plan.fuelMl) : Json(nullptr)},
+                          {"refuel_after", plan.refuelAfter},
+                          {"text", said(plan.words)}});
         };
     });
 }

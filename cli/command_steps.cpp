@@ -15,7 +15,7 @@ namespace {
 
 Json allCautions(const Items& items, const GroupFit& fit, int groups) {
     std::vector<Caution> all = items.cautions;
-    const std::vector<Caution> own = groupCautions(fit, items.observations, groups, items.fromPulls);
+    const std::vector<Caution> own = groupCautions(fit, items.observations, groups, items.inOrder);
     all.insert(all.end(), own.begin(), own.end());
     return cautionsJson(all);
 }
@@ -35,7 +35,8 @@ int runLadder(const std::vector<std::string>& arguments, const MetricOptions& o)
     const auto items = readItems(groups, o, exit);
     if (!items)
         return exit;
-    const Result<Ladder> result = ladder(names, items->observations, o.known.knowledge(), o.confidence);
+    const Result<Ladder> result = ladder(names, items->observations, o.known.knowledge(), o.confidence,
+                                         items->unit == "W" ? ValueScale::Logarithm : ValueScale::Own);
     if (!result) {
         say("ladder: " + result.error().reason);
         return kUsage;
@@ -102,8 +103,16 @@ int runFactorial(const std::string& factorText, const std::vector<std::string>& 
                   {"cautions", cautions}});
 }
 
+std::optional<HarmSide> harmSideNamed(const std::string& text) {
+    if (text == "below")
+        return HarmSide::Below;
+    if (text == "above")
+        return HarmSide::Above;
+    return text == "neither" ? std::optional(HarmSide::Neither) : std::nullopt;
+}
+
 int runSweep(const std::string& name, const std::vector<std::string>& arguments, bool onlyShorter,
-             const MetricOptions& o) {
+             const std::string& harm, const MetricOptions& o) {
     std::vector<double> points;
     std::vector<std::string> groups;
     for (const std::string& argument : arguments) {
@@ -124,6 +133,7 @@ int runSweep(const std::string& name, const std::vector<std::string>& arguments,
     options.known = o.known.knowledge();
     options.confidence = o.confidence;
     options.onlyShorter = onlyShorter;
+    options.harm = harmSideNamed(harm).value_or(harmSideOf(name));
     // The best is the highest; where less is better it is looked for upside down.
     const double sign = items->better == Better::Lower ? -1. : 1.;
     std::vector<Observation> observations = items->observations;
@@ -164,6 +174,7 @@ void addSteps(CLI::App& app, Action& action) {
     struct Options {
         std::vector<std::string> parts;
         std::string factors, name;
+        std::string harm;
         bool onlyShorter = false;
         MetricOptions metric;
     };
@@ -203,10 +214,14 @@ void addSteps(CLI::App& app, Action& action) {
         c->add_option("--point", o->parts, "X=ITEMS")->required()->allow_extra_args(false)->take_all();
         c->add_flag("--only-shorter", o->onlyShorter,
                     "A cut cannot be undone: never propose a longer piece, nor a jump past the safe side");
+        c->add_option("--harm", o->harm,
+                      "The way a step further can hurt the engine: never tried first (as is usual for the name)")
+            ->check(CLI::IsMember({"below", "above", "neither"}));
         addMetric(*c, o->metric);
         c->footer("Example:\n  jolly-ram-cli sweep --name \"stack [mm]\" --point 60=@31.2 --point 85=@31.9 "
                   "--point 110=@31.6");
-        c->callback([o, &action] { action = [o] { return runSweep(o->name, o->parts, o->onlyShorter, o->metric); }; });
+        c->callback(
+            [o, &action] { action = [o] { return runSweep(o->name, o->parts, o->onlyShorter, o->harm, o->metric); }; });
     }
 }
 

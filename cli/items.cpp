@@ -74,7 +74,7 @@ std::optional<Items> readingItems(const std::vector<std::string>& files, const s
     }
     Items out;
     out.observations = *observations;
-    out.fromPulls = true; // they have an order, and what is said of pulls is said of them
+    out.inOrder = true; // they have an order, and what is said of pulls is said of them
     out.unit = sheets->front().unit;
     out.better = sheets->front().better;
     exit = kDone;
@@ -190,7 +190,7 @@ std::optional<Items> readItems(const std::vector<std::string>& groups, const Met
         return std::nullopt;
     }
     out.observations = values->observations;
-    out.fromPulls = true;
+    out.inOrder = true;
     out.unit = "W";
     exit = kDone;
     return out;

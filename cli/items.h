@@ -22,7 +22,7 @@ void addMetric(CLI::App& command, MetricOptions& options);
 /// What all groups of items come to.
 struct Items {
     std::vector<Observation> observations;
-    bool fromPulls = false;
+    bool inOrder = false;
     std::string unit; ///< "W", as the readings say, or empty for bare numbers
     Better better = Better::Higher;
     std::vector<Caution> cautions;

@@ -73,7 +73,7 @@ private slots:
     void roomsPointDown_data() {
         QTest::addColumn<QString>("layer");
         QTest::addColumn<QList<QStringList>>("floors");
-        QTest::newRow("core") << "core" << QList<QStringList>{{"units"},
+        QTest::newRow("core") << "core" << QList<QStringList>{{"units", "statistics"},
                                                               {"words"},
                                                               {"air"},
                                                               {"pull"},

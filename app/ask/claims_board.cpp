@@ -43,8 +43,13 @@ ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent)
     m_source->setPlaceholderText(tr("who says so"));
     m_source->setAccessibleName(tr("Where the claim is from"));
     m_kind = new QComboBox;
-    m_kind->addItems({tr("gains at least"), tr("costs no more than")});
+    m_kind->addItem(tr("gains on the mean at least"), static_cast<int>(ClaimKind::GainsAtLeast));
+    m_kind->addItem(tr("gains somewhere at least"), static_cast<int>(ClaimKind::GainsSomewhere));
+    m_kind->addItem(tr("costs on the mean no more than"), static_cast<int>(ClaimKind::CostsNothing));
+    m_kind->addItem(tr("costs nowhere more than"), static_cast<int>(ClaimKind::CostsNothingAnywhere));
     m_kind->setAccessibleName(tr("What would count"));
+    m_kind->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    m_kind->setMinimumContentsLength(12); // the longest would widen the window
     m_pct = new QDoubleSpinBox;
     m_pct->setRange(0., 100.);
     m_pct->setDecimals(1);
@@ -66,8 +71,8 @@ ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent)
         }
         // What was typed goes only once it is kept.
         const QString said = m_said->text();
-        chalk(said, m_source->text(), m_kind->currentIndex() == 0 ? ClaimKind::GainsAtLeast : ClaimKind::CostsNothing,
-              m_pct->value(), [this, said] {
+        chalk(said, m_source->text(), static_cast<ClaimKind>(m_kind->currentData().toInt()), m_pct->value(),
+              [this, said] {
                   if (m_said->text() != said) // the next one is being typed already
                       return;
                   m_said->clear();

@@ -4,6 +4,7 @@
 #include "app/theme/plural.h"
 #include "app/theme/words.h"
 #include "app/widgets/method_dialog.h"
+#include "core/words/wording.h"
 
 #include <QComboBox>
 #include <QDoubleSpinBox>
@@ -15,7 +16,11 @@
 #include <cmath>
 
 namespace jr::app {
+namespace {
 
+constexpr std::size_t kOrderShown = 32; ///< pulls; the whole of it stands on the day strip
+
+} // namespace
 PlanCard::PlanCard(const Theme& theme, JobModel& model, QWidget* parent)
     : QFrame(parent), m_theme(theme), m_model(model) {
     setProperty("card", true);
@@ -150,6 +155,7 @@ PlanOptions PlanCard::options() const {
     o.setups = m_which->currentIndex() == 0 ? 2 : static_cast<int>(setupNames().size());
     o.repeatabilityPct = m_repeatability->value();
     o.worthPct = m_model.compare().now().worthPct;
+    o.judgeFactor = m_judgeFactor;
     o.pullMinutes = m_pullMinutes->value();
     o.changeMinutes = m_changeMinutes->value();
     if (m_fuelPerPull->value() > 0.) {
@@ -185,10 +191,22 @@ void PlanCard::refresh() {
                     : past  ? plural(past->knowledge.jobs, tr("Repeatability from 1 earlier job with this machine."),
                                      tr("Repeatability from %1 earlier jobs with this machine."))
                             : tr("A guess until this bench has shown how well it repeats."));
-    PlanOptions o = options();
+    const PlanOptions o = options();
+    if (m_judged && m_judged->of == askedOf()) {
+        showPlan(m_judged->plan.plan);
+        return;
+    }
+    // At once by what the judge asked for last; tried anew in the worker.
     Result<Plan> plan = makePlan(o);
     if (plan && m_chosen > 0 && m_chosen != plan->pullsEach)
         plan = makePlan(o, m_chosen);
+    showPlan(plan);
+    if (plan)
+        tryPlan();
+}
+
+void PlanCard::showPlan(const Result<Plan>& plan) {
+    const PlanOptions o = options();
     m_possible = plan.ok();
     m_put->setEnabled(m_possible && m_model.hasJob() && static_cast<int>(setupNames().size()) == o.setups);
     m_put->setToolTip(m_put->isEnabled() ? QString() : tr("Name the setups first: add the changed one in the tree."));
@@ -198,9 +216,40 @@ void PlanCard::refresh() {
         m_words->setText(errorWords(plan.error()));
         return;
     }
-    m_plan = std::move(plan).value();
+    m_plan = *plan;
     m_curve->setPlan(o, m_plan.pullsEach);
     showOrder();
+}
+
+PlanCard::Asked PlanCard::askedOf() const {
+    PlanOptions o = options();
+    o.judgeFactor = 1.;
+    PlanChancesOptions likely;
+    likely.known = m_model.known();
+    likely.truth = m_typed || !likely.known.pull ? typedRepeatability(m_repeatability->value()) : likely.known;
+    likely.worthPct = o.worthPct;
+    likely.pullMinutes = m_pullMinutes->value();
+    likely.changeMinutes = m_changeMinutes->value();
+    return {o, likely, m_chosen};
+}
+
+/// The plan by what the judge says of simulated tests, in the worker.
+void PlanCard::tryPlan() {
+    if (!isVisible()) // when the page is turned to
+        return;
+    m_model.answers().ask(this, [this, of = askedOf()](const StudyPtr& study) -> StudyDesk::Draw {
+        const Result<JudgedPlan> plan =
+            judgedPlan(of.options, of.likely, of.chosen, [&] { return study->abandoned(); });
+        if (!plan || study->abandoned())
+            return [] {};
+        return [this, of, plan = *plan] {
+            if (!(of == askedOf()))
+                return; // something else was asked for since
+            m_judgeFactor = plan.judgeFactor;
+            m_judged = Judged{of, plan};
+            showPlan(plan.plan);
+        };
+    });
 }
 
 void PlanCard::showOrder() {
@@ -213,21 +262,20 @@ void PlanCard::showOrder() {
         return QString::fromStdString(setupLetter(setup));
     };
     QString order;
-    for (std::size_t i = 0; i < m_plan.order.size() && i < 60; ++i)
+    for (std::size_t i = 0; i < m_plan.order.size() && i < kOrderShown; ++i)
         order += (i == 0                                   ? QString()
                   : m_plan.order[i] == m_plan.order[i - 1] ? QStringLiteral(" ")
                                                            : QStringLiteral(" · ")) +
                  mark(m_plan.order[i]);
-    m_order->setText(m_plan.order.size() > 60 ? order + QStringLiteral(" …") : order);
+    m_order->setText(m_plan.order.size() > kOrderShown ? order + QStringLiteral(" …") : order);
     const QLocale l;
-    const char* what = m_which->currentIndex() == 2   ? QT_TR_NOOP("an effect")
-                       : m_which->currentIndex() == 3 ? QT_TR_NOOP("a fall from the best to the ends")
-                                                      : QT_TR_NOOP("a gain");
-    QString words = tr("%1 pulls of each, base first and last, about %2 h. They show %3 of %4 % or more nine times in "
-                       "ten; a smaller one may go unseen.")
-                        .arg(m_plan.pullsEach)
-                        .arg(l.toString(m_plan.minutes.value_or(0.) / 60., 'f', 1), tr(what),
-                             l.toString(m_plan.smallestGainPct, 'f', 2));
+    const QString hours = l.toString(m_plan.minutes.value_or(0.) / 60., 'f', 1);
+    QString words = m_which->currentIndex() <= 2
+                        ? tr("%1 pulls of each, base first and last, about %2 h.").arg(m_plan.pullsEach).arg(hours)
+                        : tr("%1 pulls of each, base first and last, about %2 h. They show a fall of %3 % or more from "
+                             "the best to the ends nine times in ten; a smaller one may go unseen.")
+                              .arg(m_plan.pullsEach)
+                              .arg(hours, l.toString(m_plan.smallestGainPct, 'f', 2));
     if (!m_plan.reachable)
         words += QLatin1Char(' ') +
                  tr("What you ask for cannot be shown in one sitting: make the bench repeat better first.");
@@ -242,7 +290,15 @@ void PlanCard::showOrder() {
         words += QLatin1Char(' ') + tr("Fuel: %1 l.").arg(l.toString(*m_plan.fuelMl / 1000., 'f', 1));
     stops(m_plan.refuelAfter, tr("Refuel after pull %1."));
     stops(m_plan.coolAfter, tr("Let it cool after pull %1."));
+    if (m_judged && m_judged->of == askedOf() && m_judged->plan.chances.tests > 0)
+        words +=
+            QLatin1Char(' ') + QString::fromStdString(said(m_judged->plan.chances.words, m_model.units().wording()));
     m_words->setText(words);
+}
+
+void PlanCard::showEvent(QShowEvent* event) {
+    QFrame::showEvent(event);
+    refresh();
 }
 
 void PlanCard::putOnDayStrip() {

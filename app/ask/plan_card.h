@@ -5,6 +5,7 @@
 
 #include "app/ask/reach_curve.h"
 #include "app/model/job_model.h"
+#include "core/plan/plan_chances.h"
 
 #include <QFrame>
 
@@ -27,12 +28,17 @@ public:
     void setWhich(int which);
     void putOnDayStrip();
 
+protected:
+    void showEvent(QShowEvent* event) override;
+
 private:
     QDoubleSpinBox* box(QGridLayout* grid, const QString& name, double value, double least, double most, int decimals,
                         const QString& unit, const QString& zero = {});
     PlanOptions options() const;
     std::vector<std::string> setupNames() const; ///< of the plan, base first
     void showOrder();
+    void showPlan(const Result<Plan>& plan);
+    void tryPlan();
 
     const Theme& m_theme;
     JobModel& m_model;
@@ -52,7 +58,21 @@ private:
     QPushButton* m_takeOff;
     ReachCurve* m_curve;
     Plan m_plan;
-    int m_chosen = 0; ///< pulls each chosen by hand; 0: as planned
+    /// What a plan was tried for, and what came of it.
+    struct Asked {
+        PlanOptions options;
+        PlanChancesOptions likely;
+        int chosen = 0;
+        bool operator==(const Asked&) const = default;
+    };
+    struct Judged {
+        Asked of;
+        JudgedPlan plan;
+    };
+    Asked askedOf() const;
+    std::optional<Judged> m_judged;
+    double m_judgeFactor = 1.; ///< as last found
+    int m_chosen = 0;          ///< pulls each chosen by hand; 0: as planned
     bool m_typed = false, m_tankTyped = false, m_filling = false, m_possible = false;
 };
 

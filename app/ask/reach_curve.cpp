@@ -11,13 +11,13 @@
 namespace jr::app {
 namespace {
 
-constexpr int kLeast = 2, kMost = 16, kLeftRoom = 44, kBottomRoom = 34;
+constexpr int kLeast = 2, kUsualMost = 16, kLeftRoom = 44, kBottomRoom = 34;
 
 } // namespace
 
 ReachCurve::ReachCurve(const Theme& theme, QWidget* parent) : QWidget(parent), m_theme(theme) {
     setFocusPolicy(Qt::StrongFocus);
-    setMinimumHeight(140);
+    setMinimumHeight(104);
     setAccessibleName(tr("Smallest gain that so many pulls can show"));
     setToolTip(tr("Drag the point, or use the arrow keys, to see what more or fewer pulls can show."));
     connect(&theme, &Theme::changed, this, qOverload<>(&QWidget::update));
@@ -27,23 +27,25 @@ void ReachCurve::setPlan(const PlanOptions& options, int pullsEach) {
     // The curve depends on these alone, and working it out takes longer than painting it.
     const auto same = [](const PlanOptions& a, const PlanOptions& b) {
         return a.kind == b.kind && a.setups == b.setups && a.repeatabilityPct == b.repeatabilityPct &&
-               a.power == b.power && a.confidence == b.confidence;
+               a.power == b.power && a.confidence == b.confidence && a.judgeFactor == b.judgeFactor;
     };
-    const bool known = !m_reach.empty() && same(m_options, options);
+    const int most = std::max(kUsualMost, pullsEach); // a long plan is on it as well
+    const bool known = !m_reach.empty() && same(m_options, options) && most == m_most;
+    m_most = most;
     m_options = options;
-    m_pulls = std::clamp(pullsEach, kLeast, kMost);
+    m_pulls = std::clamp(pullsEach, kLeast, m_most);
     if (known) {
         update();
         return;
     }
     m_reach.clear();
-    for (int n = kLeast; n <= kMost; ++n)
+    for (int n = kLeast; n <= m_most; ++n)
         m_reach.push_back(smallestGainPct(options, n));
     update();
 }
 
 double ReachCurve::x(double pulls) const {
-    return kLeftRoom + (pulls - kLeast) / (kMost - kLeast) * (width() - kLeftRoom - 14.);
+    return kLeftRoom + (pulls - kLeast) / (m_most - kLeast) * (width() - kLeftRoom - 14.);
 }
 double ReachCurve::y(double pct) const {
     const double top = std::max(3. * m_options.worthPct, m_reach.size() > 1 ? 1.1 * m_reach[1] : 1.);
@@ -65,7 +67,7 @@ void ReachCurve::paintEvent(QPaintEvent*) {
     p.drawText(QRectF(0, y(m_options.worthPct) - 9, kLeftRoom - 5, 18), Qt::AlignRight | Qt::AlignVCenter,
                l.toString(m_options.worthPct) + QStringLiteral(" %"));
     p.drawText(QRectF(0, y(0.) - 9, kLeftRoom - 5, 18), Qt::AlignRight | Qt::AlignVCenter, QStringLiteral("0 %"));
-    for (int n = kLeast; n <= kMost; n += 2)
+    for (int n = kLeast; n <= m_most; n += m_most > 2 * kUsualMost ? 10 : 2)
         p.drawText(QRectF(x(n) - 20, height() - kBottomRoom + 3, 40, 15), Qt::AlignCenter, QString::number(n));
     p.drawText(QRectF(kLeftRoom, height() - 16, width() - kLeftRoom, 15), Qt::AlignCenter,
                tr("pulls of each · smallest gain they show"));
@@ -89,8 +91,8 @@ void ReachCurve::paintEvent(QPaintEvent*) {
 
 void ReachCurve::chooseAt(double px) {
     const int n = std::clamp(
-        static_cast<int>(std::lround(kLeast + (px - kLeftRoom) / (width() - kLeftRoom - 14.) * (kMost - kLeast))),
-        kLeast, kMost);
+        static_cast<int>(std::lround(kLeast + (px - kLeftRoom) / (width() - kLeftRoom - 14.) * (m_most - kLeast))),
+        kLeast, m_most);
     if (n != m_pulls)
         emit pullsChosen(n);
 }
@@ -106,7 +108,7 @@ void ReachCurve::keyPressEvent(QKeyEvent* event) {
     const int step = event->key() == Qt::Key_Right ? 1 : event->key() == Qt::Key_Left ? -1 : 0;
     if (step == 0)
         QWidget::keyPressEvent(event);
-    else if (const int n = std::clamp(m_pulls + step, kLeast, kMost); n != m_pulls)
+    else if (const int n = std::clamp(m_pulls + step, kLeast, m_most); n != m_pulls)
         emit pullsChosen(n);
 }
 

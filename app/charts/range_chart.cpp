@@ -172,6 +172,18 @@ void RangeChart::placeOwnLabels() {
         m_labels[i].item->position->setCoords(places[i].topLeft());
 }
 
+void RangeChart::addBand(const QVector<double>& places, const QVector<double>& low, const QVector<double>& high,
+                         const QBrush& brush, const QPen& edge) {
+    QCPGraph* under = addGraph();
+    QCPGraph* over = addGraph();
+    under->setPen(edge);
+    over->setPen(edge);
+    under->setData(places, low, true);
+    over->setData(places, high, true);
+    over->setBrush(brush);
+    over->setChannelFillGraph(under);
+}
+
 void RangeChart::clearDrawing() {
     clearPlottables();
     m_labels.clear();

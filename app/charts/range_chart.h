@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A chart over engine or road speed in our dress: same margins everywhere so that charts line up, a cursor line, direct labels,
-// a note that says what is drawn, and an axis that starts at zero unless a person zooms (and then says so).
+// A chart over engine or road speed in our dress: same margins everywhere so that charts line up, a cursor line, direct
+// labels, a note that says what is drawn, and an axis that starts at zero unless a person zooms (and then says so).
 #pragma once
 
 #include "app/theme/theme.h"
@@ -32,6 +32,9 @@ public:
     /// A label standing on the chart beside what it names, clear of lines and other labels (label_places.h).
     void addLabel(double place, double value, const QString& text, const QColor& color,
                   Qt::Alignment where = Qt::AlignLeft | Qt::AlignBottom);
+    /// What lies between two lines over the same places.
+    void addBand(const QVector<double>& places, const QVector<double>& low, const QVector<double>& high,
+                 const QBrush& brush, const QPen& edge = Qt::NoPen);
     void clearDrawing(); ///< graphs and labels, not cursor and note
 
 public slots:

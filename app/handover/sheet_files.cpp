@@ -108,7 +108,7 @@ std::string jsonOf(const Sheet& sheet, const Comparison& c) {
                  {"machine", sheet.machine.toStdString()},
                  {"standard", c.standard->id},
                  {"axis", axisText(c.axis)},
-                 {engine ? "detail_rpm" : "detail_m_s", c.detail},
+                 {engine ? "detail_rpm" : "detail_m_s", c.detail.whole},
                  {"base", c.base.setup},
                  {"with", c.with.setup},
                  {"headline", account.headline},

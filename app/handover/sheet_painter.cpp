@@ -102,22 +102,29 @@ double drawRibbon(QPainter& p, const Sheet& sheet, const Comparison& c, double y
     const Plot plot{QRectF(kEdge + 52, y + 20, kSheetWidth - 2 * kEdge - 52, 140), c.place.front(), c.place.back(),
                     -1.15 * reach, 1.15 * reach};
     axes(p, plot, QObject::tr("gain [%1]").arg(u.powerSymbol()), u.placeTicks(plot.x0, plot.x1, c.axis), false);
+    const auto drawPiece = [&](double from, double to, const QBrush& brush) {
+        QPolygonF band;
+        const auto within = [&](std::size_t i) { return c.place[i] >= from && c.place[i] <= to; };
+        for (std::size_t i = 0; i < c.place.size(); ++i)
+            if (within(i))
+                band << plot.at(c.place[i], u.powerOf(c.watt(i).high));
+        for (std::size_t i = c.place.size(); i-- > 0;)
+            if (within(i))
+                band << plot.at(c.place[i], u.powerOf(c.watt(i).low));
+        p.setPen(Qt::NoPen);
+        p.setBrush(brush);
+        p.drawPolygon(band);
+    };
+    const double rounding = 0.02 * c.gridStep;
     if (c.margins)
-        for (const Call& call : c.calls) {
-            QPolygonF band;
-            for (std::size_t i = 0; i < c.place.size(); ++i)
-                if (c.place[i] >= call.from - 1.01 * c.gridStep && c.place[i] <= call.to + 0.02 * c.gridStep)
-                    band << plot.at(c.place[i], u.powerOf(c.watt(i).high));
-            for (std::size_t i = c.place.size(); i-- > 0;)
-                if (c.place[i] >= call.from - 1.01 * c.gridStep && c.place[i] <= call.to + 0.02 * c.gridStep)
-                    band << plot.at(c.place[i], u.powerOf(c.watt(i).low));
-            p.setPen(Qt::NoPen);
-            p.setBrush(call.kind == CallKind::Gain   ? QBrush(t.gainSoft)
-                       : call.kind == CallKind::Loss ? QBrush(t.lossSoft)
-                       : call.kind == CallKind::Same ? QBrush(t.sameSoft)
-                                                     : Theme::hatch(t.line));
-            p.drawPolygon(band);
-        }
+        for (const Call& call : c.calls)
+            drawPiece(call.from - 1.01 * c.gridStep, call.to + rounding,
+                      call.kind == CallKind::Gain   ? QBrush(t.gainSoft)
+                      : call.kind == CallKind::Loss ? QBrush(t.lossSoft)
+                      : call.kind == CallKind::Same ? QBrush(t.sameSoft)
+                                                    : Theme::hatch(t.line));
+    for (const auto& [from, to] : c.narrow)
+        drawPiece(from - rounding, to + rounding, Theme::stripes(t.muted));
     p.setPen(QPen(t.ink, 1));
     p.drawLine(plot.at(plot.x0, 0), plot.at(plot.x1, 0));
     p.setBrush(Qt::NoBrush);

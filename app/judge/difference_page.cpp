@@ -85,6 +85,9 @@ DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* par
     m_mixture->setLane(true);
     left->addWidget(m_mixture, 3);
     m_mixture->setMinimumHeight(104);
+    m_map = new SpeedMap(theme, model);
+    m_map->setMinimumHeight(132);
+    left->addWidget(m_map, 5);
     columns->addLayout(left, 1);
     columns->addWidget(buildSide());
 
@@ -132,7 +135,7 @@ DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* par
         show();
     });
 
-    for (RangeChart* chart : std::initializer_list<RangeChart*>{m_ribbon, m_curves, m_torque, m_mixture})
+    for (RangeChart* chart : charts())
         connect(chart, &RangeChart::cursorMoved, this, &DifferencePage::setCursor);
     connect(m_strip, &CallStrip::bandChosen, &model.compare(), &CompareSettings::setBand);
     connect(&model.answers(), &JobStudy::changed, this, &DifferencePage::refresh);
@@ -302,7 +305,7 @@ void DifferencePage::refresh() {
     const double round = 2. * usualStep(c.axis);
     from = std::floor(from / round) * round;
     to = std::ceil(to / round) * round;
-    for (RangeChart* chart : std::initializer_list<RangeChart*>{m_ribbon, m_curves, m_torque, m_mixture}) {
+    for (RangeChart* chart : charts()) {
         chart->setPlaceRange(from, to);
         chart->setAxis(c.axis, m_model.units().wording());
     }
@@ -315,6 +318,7 @@ void DifferencePage::refresh() {
     m_curves->draw();
     m_torque->draw();
     m_mixture->draw();
+    m_map->draw();
     m_strip->update();
     arrangeCharts();
 
@@ -351,18 +355,27 @@ void DifferencePage::refresh() {
 
 void DifferencePage::setCursor(double place) {
     m_cursor = place;
-    for (RangeChart* chart : std::initializer_list<RangeChart*>{m_ribbon, m_curves, m_torque, m_mixture})
+    for (RangeChart* chart : charts())
         chart->setCursor(place);
     showCursor(place);
 }
 
+std::array<RangeChart*, 5> DifferencePage::charts() const {
+    return {m_ribbon, m_curves, m_torque, m_mixture, m_map};
+}
+
 /// Which charts stand under one another; only the lowest carries the speeds.
 void DifferencePage::arrangeCharts() {
-    const bool mixture = mixtureRecorded(m_model), torque = m_shown == Shown::Together;
-    m_torque->setVisible(torque);
-    m_mixture->setVisible(mixture);
-    m_curves->showPlaceTicks(!torque && !mixture);
-    m_torque->showPlaceTicks(!mixture);
+    m_torque->setVisible(m_shown == Shown::Together);
+    m_mixture->setVisible(mixtureRecorded(m_model));
+    m_map->setVisible(SpeedMap::ofABelt(m_model));
+    bool lowest = true;
+    for (RangeChart* chart : std::initializer_list<RangeChart*>{m_map, m_mixture, m_torque, m_curves}) {
+        if (chart->isHidden())
+            continue;
+        chart->showPlaceTicks(lowest);
+        lowest = false;
+    }
 }
 
 /// What people quote of two curves, each under its own name (P8), and the sound where it was recorded (P29).

@@ -6,7 +6,10 @@
 #include "app/judge/curves_chart.h"
 #include "app/judge/gain_ribbon.h"
 #include "app/judge/sides_mixture.h"
+#include "app/judge/speed_map.h"
 #include "app/widgets/call_strip.h"
+
+#include <array>
 
 class QCheckBox;
 class QComboBox;
@@ -35,6 +38,7 @@ private:
     void refresh();
     void fillSides();
     void showCursor(double place);
+    std::array<RangeChart*, 5> charts() const;
     void arrangeCharts();
     void showQuoted(double place);
     QWidget* buildSide();
@@ -51,6 +55,7 @@ private:
     CurvesChart* m_curves;
     CurvesChart* m_torque; ///< under the power, when all is shown together
     SidesMixture* m_mixture;
+    SpeedMap* m_map; ///< engine over road speed, on a belt
     MarkedWords* m_readout;
     QComboBox* m_base;
     QComboBox* m_with;

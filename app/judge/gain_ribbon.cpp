@@ -49,21 +49,20 @@ void GainRibbon::draw() {
         worth->setData(QVector<double>(c.place.begin(), c.place.end()), y, true);
         reach = std::max(reach, 1.15 * *std::max_element(y.begin(), y.end()));
     }
+    const auto addPiece = [&](double from, double to, const QBrush& brush, const QPen& edge) {
+        QVector<double> x, low, high;
+        for (std::size_t i = 0; i < c.place.size(); ++i)
+            if (c.place[i] >= from && c.place[i] <= to) {
+                x.append(c.place[i]);
+                low.append(gain(i).low);
+                high.append(gain(i).high);
+            }
+        addBand(x, low, high, brush, edge);
+    };
+    const double rounding = 0.02 * c.gridStep;
     // The band, coloured by what it says: each call its own piece, so that shape and colour agree with the strip below.
     if (c.margins)
         for (const Call& call : c.calls) {
-            QVector<double> x, low, high;
-            for (std::size_t i = 0; i < c.place.size(); ++i)
-                // One step beyond, so that pieces meet.
-                if (c.place[i] >= call.from - 1.01 * c.gridStep && c.place[i] <= call.to + 0.02 * c.gridStep) {
-                    x.append(c.place[i]);
-                    low.append(gain(i).low);
-                    high.append(gain(i).high);
-                }
-            QCPGraph* under = addGraph();
-            QCPGraph* over = addGraph();
-            under->setData(x, low, true);
-            over->setData(x, high, true);
             const QColor edge = call.kind == CallKind::Gain   ? t.gain
                                 : call.kind == CallKind::Loss ? t.loss
                                 : call.kind == CallKind::Same ? t.same
@@ -71,11 +70,12 @@ void GainRibbon::draw() {
             const QColor fill = call.kind == CallKind::Gain   ? t.gainSoft
                                 : call.kind == CallKind::Loss ? t.lossSoft
                                                               : t.sameSoft;
-            under->setPen(QPen(edge, 1));
-            over->setPen(QPen(edge, 1));
-            over->setBrush(call.kind == CallKind::Open ? Theme::hatch(t.line) : QBrush(fill));
-            over->setChannelFillGraph(under);
+            // One step beyond, so that pieces meet.
+            addPiece(call.from - 1.01 * c.gridStep, call.to + rounding,
+                     call.kind == CallKind::Open ? Theme::hatch(t.line) : QBrush(fill), QPen(edge, 1));
         }
+    for (const auto& [from, to] : c.narrow)
+        addPiece(from - rounding, to + rounding, Theme::stripes(t.muted), Qt::NoPen);
     QCPGraph* zero = addGraph();
     zero->setPen(QPen(t.ink, 1));
     zero->setData(QVector<double>{c.place.front(), c.place.back()}, QVector<double>{0., 0.}, true);
@@ -97,7 +97,7 @@ void GainRibbon::draw() {
             // Beyond the band's edge, not on it.
             const bool isGain = call.kind == CallKind::Gain;
             const double edge = at < c.place.size() && c.margins ? (isGain ? gain(at).high : gain(at).low)
-                                                               : (m_ratio ? pct : power(call.maxW));
+                                                                 : (m_ratio ? pct : power(call.maxW));
             addLabel(call.maxPlace, edge,
                      m_ratio ? QString::fromStdString(plainNumber(pct, 1, w, true)) + QStringLiteral(" %")
                              : QString::fromStdString(withUnit(call.maxW, margin, u.power, w, true)),
@@ -108,7 +108,8 @@ void GainRibbon::draw() {
     setNaturalRange(-1.28 * reach, 1.28 * reach); // room for the labels, however low the ribbon stands
     setNote(tr("%1 minus %2 · band: %3 % for the whole curve · dashed: worth %4 %")
                 .arg(QString::fromStdString(c.with.setup), QString::fromStdString(c.base.setup),
-                     QLocale().toString(100. * c.confidence, 'f', 0), QLocale().toString(c.worthPct)));
+                     QLocale().toString(100. * c.confidence, 'f', 0), QLocale().toString(c.worthPct)) +
+            (c.narrow.empty() ? QString() : tr(" · striped: narrow features may hide")));
     replot(rpQueuedReplot);
 }
 

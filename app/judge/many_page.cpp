@@ -70,20 +70,26 @@ void RibbonStack::drawRow(QPainter& p, const QRectF& row, std::size_t index, dou
     p.setPen(Qt::NoPen);
     p.setBrush(t.raised);
     p.drawRoundedRect(area, 4, 4);
-    for (const Call& call : c.calls) {
+    const auto drawPiece = [&](double from, double to, const QBrush& brush) {
         QPolygonF band;
+        const auto within = [&](std::size_t i) { return c.margins && c.place[i] >= from && c.place[i] <= to; };
         for (std::size_t i = 0; i < c.place.size(); ++i)
-            if (c.margins && c.place[i] >= call.from - 1.01 * c.gridStep && c.place[i] <= call.to + 0.02 * c.gridStep)
+            if (within(i))
                 band << QPointF(x(c.place[i]), y(c.watt(i).high));
         for (std::size_t i = c.place.size(); i-- > 0;)
-            if (c.margins && c.place[i] >= call.from - 1.01 * c.gridStep && c.place[i] <= call.to + 0.02 * c.gridStep)
+            if (within(i))
                 band << QPointF(x(c.place[i]), y(c.watt(i).low));
+        p.setPen(Qt::NoPen);
+        p.setBrush(brush);
+        p.drawPolygon(band);
+    };
+    const double rounding = 0.02 * c.gridStep;
+    for (const Call& call : c.calls) {
         const QColor fill = call.kind == CallKind::Gain   ? t.gainSoft
                             : call.kind == CallKind::Loss ? t.lossSoft
                                                           : t.sameSoft;
-        p.setPen(Qt::NoPen);
-        p.setBrush(call.kind == CallKind::Open ? Theme::hatch(t.line) : QBrush(fill));
-        p.drawPolygon(band);
+        drawPiece(call.from - 1.01 * c.gridStep, call.to + rounding,
+                  call.kind == CallKind::Open ? Theme::hatch(t.line) : QBrush(fill));
         // The call in a shape as well: a triangle up or down at its middle.
         if (call.kind == CallKind::Gain || call.kind == CallKind::Loss) {
             const double at = x(0.5 * (call.from + call.to)), sign = call.kind == CallKind::Gain ? -1. : 1.;
@@ -93,12 +99,14 @@ void RibbonStack::drawRow(QPainter& p, const QRectF& row, std::size_t index, dou
                 QPolygonF{QPointF(at, tip), QPointF(at - 5, tip - sign * 8), QPointF(at + 5, tip - sign * 8)});
         }
     }
+    for (const auto& [from, to] : c.narrow)
+        drawPiece(from - rounding, to + rounding, Theme::stripes(t.muted));
     p.setPen(QPen(t.muted, 1));
     p.drawLine(QPointF(area.left(), y(0.)), QPointF(area.right(), y(0.)));
     QPainterPath line;
     for (std::size_t i = 0; i < c.place.size(); ++i)
         i == 0 || holeBefore(c.place, c.gridStep, i) ? line.moveTo(x(c.place[i]), y(c.watt(i).mid))
-                                                  : line.lineTo(x(c.place[i]), y(c.watt(i).mid));
+                                                     : line.lineTo(x(c.place[i]), y(c.watt(i).mid));
     p.setBrush(Qt::NoBrush);
     p.setPen(QPen(t.ink, 1.8));
     p.drawPath(line);

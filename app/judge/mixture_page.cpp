@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/mixture_page.h"
 #include "app/theme/words.h"
+#include "core/judge/sweep.h"
 
 #include <QDoubleSpinBox>
 #include <QHBoxLayout>
@@ -102,9 +103,14 @@ void MixturePage::show(const MixtureAnswer& answer, const Study& study) {
         head[0] = head[0].toUpper();
         say(Markup::bold(head) + Markup(QLatin1Char('\n') + told[k].second), danger[k] ? "caution" : nullptr);
     }
+    if (answer.best)
+        say(tr("The mixture was stepped on purpose (%1). As air to fuel: %2")
+                .arg(QString::fromStdString(answer.bestPart),
+                     QString::fromStdString(said(answer.best->advice, m_model.units().wording()))),
+            "strong");
     if (answer.whatIf)
         say(tr("What if? %1").arg(QString::fromStdString(said(answer.whatIf->message, m_model.units().wording()))),
-            "strong");
+            answer.best ? "muted" : "strong");
     else
         say(tr("What another mixture is worth cannot be told: %1.").arg(QString::fromStdString(answer.whatIfProblem)),
             "muted");

@@ -120,7 +120,7 @@ void SweepChart::paintEvent(QPaintEvent*) {
         const QLineF upright(x(next), area.top(), x(next), area.bottom());
         p.drawLine(upright);
         lines.push_back({QPolygonF{upright.p1(), upright.p2()}, false});
-        words << tr("next: %1").arg(l.toString(next, 'g', 4));
+        words << (words.isEmpty() ? tr("next: %1") : tr("then: %1")).arg(l.toString(next, 'g', 4));
         wishes.push_back({{x(next), area.top() + 4.},
                           {p.fontMetrics().horizontalAdvance(words.back()) + 10., p.fontMetrics().height() + 2.},
                           false});
@@ -224,17 +224,31 @@ SweepPage::SweepPage(const Theme& theme, JobModel& model, QWidget* parent)
     m_cut = new QCheckBox(tr("it can only be &cut shorter"));
     m_cut->setToolTip(tr("A cut cannot be undone: the next point is then chosen on the safe side"));
     tools()->addWidget(m_cut);
+    m_harm = new QComboBox;
+    m_harm->setAccessibleName(tr("Which way can hurt the engine"));
+    m_harm->setToolTip(tr("The next point is then chosen from the safe side first"));
+    m_harm->addItem(tr("can hurt: as is usual"));
+    m_harm->addItem(tr("can hurt: neither way"), static_cast<int>(HarmSide::Neither));
+    m_harm->addItem(tr("can hurt: less"), static_cast<int>(HarmSide::Below));
+    m_harm->addItem(tr("can hurt: more"), static_cast<int>(HarmSide::Above));
+    m_harm->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    m_harm->setMinimumContentsLength(14);
+    tools()->addWidget(m_harm);
     m_chart = new SweepChart(theme, model);
     m_bestChart = new BestChart(theme, model);
     drawings()->addWidget(m_chart, 3);
     drawings()->addWidget(m_bestChart, 2);
     connect(m_which, &QComboBox::activated, this, &SweepPage::refresh);
+    connect(m_harm, &QComboBox::activated, this, &SweepPage::refresh);
     connect(m_cut, &QCheckBox::toggled, this, &SweepPage::refresh);
 }
 
 StudyDesk::Work SweepPage::work() {
+    SweepCare care{m_cut->isChecked(), {}};
+    if (const QVariant side = m_harm->currentData(); side.isValid())
+        care.harm = static_cast<HarmSide>(side.toInt());
     return [this, metric = metric(), part = m_which->currentText().toStdString(),
-            cut = m_cut->isChecked()](const StudyPtr& study) -> StudyDesk::Draw {
+            care](const StudyPtr& study) -> StudyDesk::Draw {
         const std::vector<FoundSweep>& sweeps = study->foundSweeps();
         if (sweeps.empty())
             return [this] {
@@ -246,7 +260,7 @@ StudyDesk::Work SweepPage::work() {
         const bool known =
             std::any_of(sweeps.begin(), sweeps.end(), [&](const FoundSweep& s) { return s.part == part; });
         const std::string shown = known ? part : sweeps.front().part;
-        const Result<SweepAnswer>& answer = study->sweep(shown, metric, cut);
+        const Result<SweepAnswer>& answer = study->sweep(shown, metric, care);
         return [this, study, shown, &answer] {
             offer(study->foundSweeps(), shown);
             if (answer)

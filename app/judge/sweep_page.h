@@ -64,6 +64,7 @@ private:
 
     QComboBox* m_which;
     QCheckBox* m_cut;
+    QComboBox* m_harm; ///< which way can hurt
     SweepChart* m_chart;
     BestChart* m_bestChart;
     std::optional<Sweep> m_sweep;

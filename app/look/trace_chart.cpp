@@ -97,7 +97,8 @@ void TraceChart::draw(int index) {
     uncounted->setPen(QPen(t.amber, 1.5, Qt::DotLine));
     if (curve->peakPower)
         addLabel(curve->peakPower->place, u.powerOf(curve->peakPower->value),
-                 tr("%1 at %2").arg(u.powerText(curve->peakPower->value), u.peakPlaceText(curve->peakPower->place, curve->axis)),
+                 tr("%1 at %2")
+                     .arg(u.powerText(curve->peakPower->value), u.peakPlaceText(curve->peakPower->place, curve->axis)),
                  t.ink, Qt::AlignHCenter | Qt::AlignBottom);
     setAxis(curve->axis, u.wording());
     const double margin = 0.01 * (high - low);
@@ -108,7 +109,7 @@ void TraceChart::draw(int index) {
                 .arg(QString::fromUtf8(m_model.answers().standard().label.data()),
                      curve->factor ? QStringLiteral(" × ") + QLocale().toString(*curve->factor, 'f', 3)
                                    : tr(" (not applied)"),
-                     QString::fromStdString(detailText(curve->detail, curve->axis, u.wording()))));
+                     QString::fromStdString(detailText(curve->detail, curve->finest, curve->axis, u.wording()))));
     replot(rpQueuedReplot);
 }
 

@@ -25,7 +25,7 @@ CurveAxis JobStudy::axis() const {
 double JobStudy::detail() const {
     if (m_settings.detail() > 0.)
         return m_settings.detail();
-    return m_shown->pulls().empty() ? 0. : m_shown->detail(); // known: what is shown was worked out with it
+    return m_shown->pulls().empty() ? 0. : m_shown->detail().whole; // known: what is shown was worked out with it
 }
 
 const PullCurve* JobStudy::curve(int index) const {

@@ -53,16 +53,8 @@ void LiveChart::prepare() {
             high << range.second;
             m_highest = std::max(m_highest, range.second);
         }
-        if (own.size() > 1) {
-            QCPGraph* under = addGraph();
-            QCPGraph* over = addGraph();
-            under->setPen(Qt::NoPen);
-            over->setPen(Qt::NoPen);
-            under->setData(x, low, true);
-            over->setData(x, high, true);
-            over->setBrush(t.sameSoft);
-            over->setChannelFillGraph(under);
-        }
+        if (own.size() > 1)
+            addBand(x, low, high, t.sameSoft);
         if (const PullCurve* ghost = m_job.answers().curve(own.back())) {
             QCPGraph* line = addGraph();
             line->setPen(QPen(t.muted, 2, Qt::DashLine));

@@ -270,6 +270,10 @@ void Theme::drawMark(QPainter& painter, const QPointF& c, qreal r, int index, co
     painter.restore();
 }
 
+QBrush Theme::stripes(const QColor& color) {
+    return QBrush(color, Qt::FDiagPattern);
+}
+
 QBrush Theme::hatch(const QColor& color) {
     return QBrush(color, Qt::BDiagPattern);
 }

@@ -60,6 +60,8 @@ public:
     static void drawMark(QPainter& painter, const QPointF& centre, qreal radius, int index, const QColor& color);
     /// The brush of each call: plain for gain and loss, hatched for cannot tell.
     static QBrush hatch(const QColor& color);
+    /// Where features narrower than the detail may hide: the other way about than "cannot tell".
+    static QBrush stripes(const QColor& color);
 
 signals:
     void changed();

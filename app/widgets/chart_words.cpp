@@ -43,7 +43,8 @@ QString comparisonNote(const JobModel& model) {
     const Comparison& c = *model.answers().comparison();
     QString note = QObject::tr("%1 · detail %2 · %3 + %4 pulls")
                        .arg(QString::fromUtf8(c.standard->label.data()),
-                            QString::fromStdString(detailText(c.detail, c.axis, model.units().wording())),
+                            QString::fromStdString(
+                                detailText(c.detail.whole, c.detail.finest(), c.axis, model.units().wording())),
                             QString::number(c.base.pulls), QString::number(c.with.pulls));
     const QString air = airText(model);
     return air.isEmpty() ? note : note + QStringLiteral(" · ") + air;

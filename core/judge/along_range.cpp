@@ -26,11 +26,12 @@ EffectsAlongRange effectsAlongRange(const CrossDesign& design, const RangeModel&
                 band.emplace(scatter, m.place, BandOptions{confidence});
             half = band->halfWidth(scatter);
         }
+        const std::vector<double> bias = m.smoothingBias(weights);
         EffectCurve curve;
         curve.term = design.terms[k];
         for (std::size_t g = 0; g < m.place.size(); ++g) {
             const double d = weights.dot(m.logPower.col(static_cast<Eigen::Index>(g)));
-            curve.ratio.add(d, std::sqrt(m.growth(sets, g)) * half[g]);
+            curve.ratio.add(d, std::sqrt(m.growth(sets, g)) * half[g] + bias[g]);
         }
         out.effects.push_back(std::move(curve));
     }

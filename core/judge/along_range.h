@@ -39,8 +39,8 @@ struct BestAtSpeed {
     SweepShape shape;
 };
 
-/// `points` belong to the model's sets, in order; `abandoned` ends it early. Every `step` of the axis; the interval is per
-/// speed, not for all together.
+/// `points` belong to the model's sets, in order; `abandoned` ends it early. Every `step` of the axis; the interval is
+/// per speed, not for all together.
 std::vector<BestAtSpeed> bestAlongRange(const std::vector<double>& points, const RangeModel& model,
                                         const SweepOptions& options, double step,
                                         const std::function<bool()>& abandoned = {});

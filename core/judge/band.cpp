@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/band.h"
 
+#include "core/statistics/distributions.h"
+
 #include <Eigen/Cholesky>
 
-#include <boost/math/distributions/normal.hpp>
-#include <boost/math/distributions/students_t.hpp>
 #include <boost/random/chi_squared_distribution.hpp>
 #include <boost/random/mersenne_twister.hpp>
 #include <boost/random/normal_distribution.hpp>
@@ -25,21 +25,43 @@ double quantileOf(std::vector<double>& values, double q) {
     return values[place];
 }
 
-/// root * paths, where `root` is the lower factor of a correlation that dies away: far from the diagonal it is nothing
-/// to within a billionth, and what is nothing is not multiplied.
-Eigen::MatrixXd correlated(const Eigen::MatrixXd& root, const Eigen::MatrixXd& paths) {
-    constexpr Eigen::Index kStrip = 16; // rows worked on together
-    Eigen::MatrixXd out(paths.rows(), paths.cols());
-    for (Eigen::Index from = 0; from < root.rows(); from += kStrip) {
-        const Eigen::Index high = std::min(kStrip, root.rows() - from), end = from + high;
-        Eigen::Index first = 0;
-        while (first < from && root.block(from, first, high, 1).cwiseAbs().maxCoeff() < 1e-9)
-            ++first;
-        out.middleRows(from, high).noalias() =
-            root.block(from, first, high, end - first) * paths.middleRows(first, end - first);
+/// Paths whose neighbours look alike over a length l, correlation exp(-(x/l)^2 / 2): white noise averaged under
+/// exp(-(x/l)^2), which is that correlation's root (Thiebaux and Pedder 1987: value from memory). The noise sits at the
+/// points themselves and goes on beyond both ends as far as it is felt.
+struct MovingAverage {
+    Eigen::Index reach = 0;  ///< points to either side that are felt
+    Eigen::MatrixXd weights; ///< points x noises; row i is nothing but from i to i + 2 reach
+
+    MovingAverage(const std::vector<double>& at, double step, double length) {
+        constexpr double kFelt = 3.7; // exp(-3.7^2) is a millionth
+        reach = step > 0. ? static_cast<Eigen::Index>(kFelt * length / step) : 0;
+        std::vector<double> nodes;
+        for (Eigen::Index k = reach; k > 0; --k)
+            nodes.push_back(at.front() - static_cast<double>(k) * step);
+        nodes.insert(nodes.end(), at.begin(), at.end());
+        for (Eigen::Index k = 1; k <= reach; ++k)
+            nodes.push_back(at.back() + static_cast<double>(k) * step);
+        const auto n = static_cast<Eigen::Index>(at.size());
+        weights = Eigen::MatrixXd::Zero(n, n + 2 * reach);
+        for (Eigen::Index i = 0; i < n; ++i) {
+            for (Eigen::Index j = i; j <= i + 2 * reach; ++j) {
+                const double away = nodes[static_cast<std::size_t>(j)] - at[static_cast<std::size_t>(i)];
+                weights(i, j) = reach > 0 ? std::exp(-std::pow(away / length, 2)) : 1.;
+            }
+            weights.row(i).normalize();
+        }
     }
-    return out;
-}
+
+    Eigen::MatrixXd of(const Eigen::MatrixXd& noise) const {
+        constexpr Eigen::Index kStrip = 16; // rows worked on together
+        Eigen::MatrixXd out(weights.rows(), noise.cols());
+        for (Eigen::Index from = 0; from < weights.rows(); from += kStrip) {
+            const Eigen::Index high = std::min(kStrip, weights.rows() - from), wide = high + 2 * reach;
+            out.middleRows(from, high).noalias() = weights.block(from, from, high, wide) * noise.middleRows(from, wide);
+        }
+        return out;
+    }
+};
 
 /// Four standard errors of so far a quantile want some hundred draws beyond it.
 int enoughDraws(const BandOptions& options) {
@@ -68,10 +90,7 @@ private:
 } // namespace
 
 double studentQuantile(double confidence, double freedom) {
-    const double p = 0.5 + 0.5 * confidence;
-    if (!std::isfinite(freedom) || freedom > 1e6)
-        return boost::math::quantile(boost::math::normal(), p);
-    return boost::math::quantile(boost::math::students_t(freedom), p);
+    return studentQuantileAt(freedom, 0.5 + 0.5 * confidence);
 }
 
 double jointConfidence(const DenseMatrix& correlation, double freedom, double confidence, unsigned seed) {
@@ -83,17 +102,18 @@ double jointConfidence(const DenseMatrix& correlation, double freedom, double co
     const Eigen::MatrixXd root = steady.llt().matrixL();
     constexpr int kDraws = 20000;
     Dice dice(seed);
-    std::vector<double> largest;
-    Eigen::VectorXd z(n);
+    Eigen::MatrixXd errors(n, kDraws);
+    Eigen::ArrayXd found(kDraws);
     for (int d = 0; d < kDraws; ++d) {
         for (Eigen::Index i = 0; i < n; ++i)
-            z[i] = dice.normal();
-        largest.push_back((root.triangularView<Eigen::Lower>() * z).cwiseAbs().maxCoeff() / dice.spread(freedom));
+            errors(i, d) = dice.normal();
+        found[d] = dice.spread(freedom);
     }
+    const Eigen::MatrixXd together = root.triangularView<Eigen::Lower>() * errors;
+    const Eigen::ArrayXd worst = together.cwiseAbs().colwise().maxCoeff().transpose().array() / found;
+    std::vector<double> largest(worst.begin(), worst.end());
     const double critical = quantileOf(largest, confidence);
-    const double each = std::isfinite(freedom) && freedom < 1e6
-                            ? 2. * boost::math::cdf(boost::math::students_t(freedom), critical) - 1.
-                            : 2. * boost::math::cdf(boost::math::normal(), critical) - 1.;
+    const double each = 2. * studentCdf(critical, freedom) - 1.;
     // Never less than one alone, never more than Bonferroni asks.
     return std::clamp(each, confidence, 1. - (1. - confidence) / static_cast<double>(n));
 }
@@ -133,17 +153,10 @@ Band::Band(const Scatter& scatter, std::vector<double> place, const BandOptions&
         m->coarse.push_back(
             static_cast<std::size_t>(std::min<std::ptrdiff_t>(i, static_cast<std::ptrdiff_t>(x.size()) - 1)));
     }
-    Eigen::MatrixXd correlation(n, n);
-    for (Eigen::Index i = 0; i < n; ++i)
-        for (Eigen::Index j = 0; j < n; ++j) {
-            const double z = (at[static_cast<std::size_t>(i)] - at[static_cast<std::size_t>(j)]) /
-                             std::max(scatter.correlationLength, 1e-9);
-            correlation(i, j) = std::exp(-0.5 * z * z) + (i == j ? 1e-6 : 0.);
-        }
-    const Eigen::MatrixXd root = correlation.llt().matrixL();
+    const MovingAverage alike(at, step, scatter.correlationLength);
+    Eigen::MatrixXd noise(alike.weights.cols(), m->count);
     Dice dice(options.seed);
     const auto modes = static_cast<Eigen::Index>(scatter.modes.size());
-    m->paths.resize(n, m->count);
     m->spreads.resize(n, m->count);
     m->modes.resize(modes, m->count);
     m->modeSpreads.resizeLike(m->modes);
@@ -154,8 +167,8 @@ Band::Band(const Scatter& scatter, std::vector<double> place, const BandOptions&
                            : std::size_t(1);
     std::vector<double> cell(cells);
     for (int d = 0; d < m->count; ++d) {
-        for (Eigen::Index i = 0; i < n; ++i)
-            m->paths(i, d) = dice.normal();
+        for (Eigen::Index i = 0; i < noise.rows(); ++i)
+            noise(i, d) = dice.normal();
         m->whole(0, d) = dice.normal();
         for (Eigen::Index k = 0; k < modes; ++k) {
             m->modes(k, d) = dice.normal();
@@ -173,7 +186,7 @@ Band::Band(const Scatter& scatter, std::vector<double> place, const BandOptions&
             m->spreads(i, d) = cell[c] + (along - static_cast<double>(c)) * (cell[c + 1] - cell[c]);
         }
     }
-    m->paths = correlated(root, m->paths);
+    m->paths = alike.of(noise);
     std::vector<double> largest;
     for (int d = 0; d < m->count; ++d)
         largest.push_back((m->paths.col(d).array() / m->spreads.col(d).array()).abs().maxCoeff());
@@ -199,39 +212,34 @@ double Band::Draws::pivotQuantile(const Scatter& s) const {
     std::vector<double> tm;
     for (const ScatterMode& mode : s.modes)
         tm.push_back(studentQuantile(options.confidence, mode.freedom));
-    // Everything that is the same for all draws, once.
-    const std::size_t points = coarse.size(), modeCount = s.modes.size();
-    std::vector<double> shapeSize(points), shapeMargin(points), modeSize(modeCount * points), own(modeCount),
-        modeMargin(modeCount), cross(modeCount);
-    for (std::size_t i = 0; i < points; ++i) {
-        shapeSize[i] = s.shape[coarse[i]];
-        shapeMargin[i] = q * shapeSize[i];
-        for (std::size_t k = 0; k < modeCount; ++k)
-            modeSize[k * points + i] = s.modes[k].sd * s.modes[k].along[coarse[i]];
+    // Everything that is the same for all draws, once; a draw is then a few sums along the range.
+    const auto points = static_cast<Eigen::Index>(coarse.size()), modeCount = static_cast<Eigen::Index>(s.modes.size());
+    Eigen::ArrayXd shapeSize(points), shapeMargin(points);
+    Eigen::ArrayXXd modeSize(points, modeCount);
+    for (Eigen::Index i = 0; i < points; ++i) {
+        const std::size_t at = coarse[static_cast<std::size_t>(i)];
+        shapeSize[i] = s.shape[at];
+        for (Eigen::Index k = 0; k < modeCount; ++k) {
+            const ScatterMode& mode = s.modes[static_cast<std::size_t>(k)];
+            modeSize(i, k) = mode.sd * mode.along[at];
+        }
     }
+    shapeMargin = (q * shapeSize).square();
+    const Eigen::ArrayXXd modeSquare = modeSize.square();
     std::vector<double> pivots;
+    Eigen::ArrayXd error(points), variance(points);
     for (int d = 0; d < count; ++d) {
         const double error0 = s.whole * whole(0, d), wholeMargin = t * s.whole * dice.spread(s.wholeFreedom);
-        for (std::size_t k = 0; k < modeCount; ++k) {
-            const auto row = static_cast<Eigen::Index>(k);
-            const double tied = s.modes[k].withWhole;
-            own[k] = tied * whole(0, d) + std::sqrt(1. - tied * tied) * modes(row, d);
-            modeMargin[k] = tm[k] * modeSpreads(row, d);
-            cross[k] = 2. * tied * wholeMargin;
+        error = error0 + shapeSize * paths.col(d).array();
+        variance = wholeMargin * wholeMargin + shapeMargin * spreads.col(d).array().square();
+        for (Eigen::Index k = 0; k < modeCount; ++k) {
+            const double tied = s.modes[static_cast<std::size_t>(k)].withWhole;
+            const double own = tied * whole(0, d) + std::sqrt(1. - tied * tied) * modes(k, d);
+            const double margin = tm[static_cast<std::size_t>(k)] * modeSpreads(k, d);
+            error += own * modeSize.col(k);
+            variance += margin * margin * modeSquare.col(k) + 2. * tied * wholeMargin * margin * modeSize.col(k);
         }
-        double worst = 0.; // squared
-        for (std::size_t i = 0; i < points; ++i) {
-            const auto r = static_cast<Eigen::Index>(i);
-            const double margin = shapeMargin[i] * spreads(r, d);
-            double error = error0 + shapeSize[i] * paths(r, d), variance = wholeMargin * wholeMargin + margin * margin;
-            for (std::size_t k = 0; k < modeCount; ++k) {
-                const double size = modeSize[k * points + i], half = size * modeMargin[k];
-                error += size * own[k];
-                variance += half * half + cross[k] * half;
-            }
-            worst = std::max(worst, error * error / std::max(variance, 1e-300));
-        }
-        pivots.push_back(std::sqrt(worst));
+        pivots.push_back(std::sqrt((error.square() / variance.max(1e-300)).maxCoeff()));
     }
     // With one spare pull the proportion of the parts is itself hardly known, and taking it as found covers a little
     // too little; this share was set on simulated benches (docs/judging.md, "ABBA once").

@@ -108,7 +108,7 @@ BenchKnowledge scatterTold(const RangeModel& model) {
     if (freedom < kAnyFreedom)
         return out;
     const Scatter along = scatterOf(model.plain.residual * model.logPower, model.place, freedom,
-                                    model.detail > 0. ? model.detail : model.gridStep);
+                                    model.detail.chosen() ? model.detail.whole : model.gridStep);
     double variance = 0.;
     for (double s : along.shape)
         variance += s * s / static_cast<double>(along.shape.size());

@@ -29,14 +29,17 @@ bool insideWorth(const Comparison& c, const Run& run) {
     return true;
 }
 
-double length(const Comparison& c, const Run& run) {
-    return c.place[run.to - 1] - c.place[run.from];
+/// Shorter than what can be seen there.
+bool isShort(const Comparison& c, const Run& run) {
+    constexpr double kFewestSteps = 3.;
+    const double from = c.place[run.from], to = c.place[run.to - 1];
+    return to - from < std::max(kFewestSteps * c.gridStep, c.detail.at(0.5 * (from + to)));
 }
 
 /// A short stretch may only ever lose its claim, never gain one: it becomes "cannot tell", or "same" where its own band
 /// lies inside worth. Only a short "cannot tell" between two stretches of one call, whose estimate agrees with them and
 /// whose band hardly crosses the line, joins them.
-void mergeShort(const Comparison& c, std::vector<Run>& runs, double minLength) {
+void mergeShort(const Comparison& c, std::vector<Run>& runs) {
     const auto joinEqual = [&] {
         std::vector<Run> out;
         for (const Run& run : runs)
@@ -49,7 +52,7 @@ void mergeShort(const Comparison& c, std::vector<Run>& runs, double minLength) {
     for (std::size_t k = 1; k + 1 < runs.size(); ++k) {
         Run& run = runs[k];
         const CallKind around = runs[k - 1].kind;
-        if (run.kind != CallKind::Open || around != runs[k + 1].kind || length(c, run) >= minLength ||
+        if (run.kind != CallKind::Open || around != runs[k + 1].kind || !isShort(c, run) ||
             (around != CallKind::Gain && around != CallKind::Loss) || holeBefore(c.place, c.gridStep, run.from) ||
             holeBefore(c.place, c.gridStep, run.to))
             continue; // across a hole nothing is known, so nothing joins
@@ -66,7 +69,7 @@ void mergeShort(const Comparison& c, std::vector<Run>& runs, double minLength) {
     if (runs.size() < 2)
         return;
     for (Run& run : runs)
-        if (length(c, run) < minLength && run.kind != CallKind::Open)
+        if (isShort(c, run) && run.kind != CallKind::Open)
             run.kind = run.kind != CallKind::Same && insideWorth(c, run) ? CallKind::Same : CallKind::Open;
     joinEqual();
 }
@@ -87,7 +90,7 @@ std::string_view callText(CallKind kind) {
     return "";
 }
 
-std::vector<Call> callStretches(const Comparison& c, double minLength) {
+std::vector<Call> callStretches(const Comparison& c) {
     std::vector<Run> runs;
     for (std::size_t i = 0; i < c.place.size(); ++i) {
         const CallKind kind = callAt(c, i);
@@ -96,7 +99,7 @@ std::vector<Call> callStretches(const Comparison& c, double minLength) {
         else
             runs.back().to = i + 1;
     }
-    mergeShort(c, runs, minLength);
+    mergeShort(c, runs);
     std::vector<Call> out;
     for (const Run& run : runs) {
         Call call{run.kind, c.place[run.from], c.place[run.to - 1], 0., 0., 0., c.place[run.from]};

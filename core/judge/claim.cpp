@@ -16,16 +16,65 @@ std::string_view verdictText(Verdict verdict) {
 }
 
 std::string_view claimKindText(ClaimKind kind) {
-    return kind == ClaimKind::CostsNothing ? "costs-nothing" : "gains";
+    switch (kind) {
+    case ClaimKind::GainsAtLeast:
+        return "gains";
+    case ClaimKind::CostsNothing:
+        return "costs-nothing";
+    case ClaimKind::GainsSomewhere:
+        return "gains-somewhere";
+    case ClaimKind::CostsNothingAnywhere:
+        return "costs-nothing-anywhere";
+    }
+    return "";
 }
 
 ClaimKind claimKindOf(std::string_view text) {
-    return text == "costs-nothing" ? ClaimKind::CostsNothing : ClaimKind::GainsAtLeast;
+    for (ClaimKind kind : {ClaimKind::CostsNothing, ClaimKind::GainsSomewhere, ClaimKind::CostsNothingAnywhere})
+        if (text == claimKindText(kind))
+            return kind;
+    return ClaimKind::GainsAtLeast;
 }
 
 Verdict verdictOf(std::string_view text) {
     return text == "held" ? Verdict::Held : text == "failed" ? Verdict::Failed : Verdict::Undecided;
 }
+
+namespace {
+
+Verdict gains(const Claim& claim, double low, double high) {
+    return low > 0. && low >= claim.pct ? Verdict::Held : high < claim.pct ? Verdict::Failed : Verdict::Undecided;
+}
+
+Verdict costsNothing(const Claim& claim, double low, double high) {
+    return low > -claim.pct ? Verdict::Held : high < -claim.pct ? Verdict::Failed : Verdict::Undecided;
+}
+
+/// Claimed of some place, or of every one: the place that says most decides.
+Judgement judgeAlongBand(const Claim& claim, const Comparison& c) {
+    const bool gain = claim.kind == ClaimKind::GainsSomewhere;
+    // A gain is held where its low end is highest, and failed only if no place's high end reaches it; a cost the other
+    // way about.
+    std::size_t holds = 0, fails = 0;
+    for (std::size_t i = 1; i < c.place.size(); ++i) {
+        if (gain ? c.pct(i).low > c.pct(holds).low : c.pct(i).low < c.pct(holds).low)
+            holds = i;
+        if (gain ? c.pct(i).high > c.pct(fails).high : c.pct(i).high < c.pct(fails).high)
+            fails = i;
+    }
+    Judgement out;
+    out.verdict = gain ? gains(claim, c.pct(holds).low, c.pct(fails).high)
+                       : costsNothing(claim, c.pct(holds).low, c.pct(fails).high);
+    const std::size_t told = out.verdict == Verdict::Failed ? fails : holds;
+    const Estimate there = c.pct(told);
+    out.reason = {gain ? "claim.gains-somewhere" : "claim.costs-nothing-anywhere",
+                  {Place{c.place[told], c.axis}, Number{there.mid, 1, true}, Number{there.low, 1, true},
+                   Number{there.high, 1, true}, Number{claim.pct, 1}, Place{c.place.front(), c.axis, false},
+                   Place{c.place.back(), c.axis}}};
+    return out;
+}
+
+} // namespace
 
 Judgement judgeClaim(const Claim& claim, const Comparison& c) {
     const BandMean& b = c.bandMean;
@@ -34,19 +83,12 @@ Judgement judgeClaim(const Claim& claim, const Comparison& c) {
         out.reason = {"claim.no-scatter"};
         return out;
     }
+    if (claim.kind == ClaimKind::GainsSomewhere || claim.kind == ClaimKind::CostsNothingAnywhere)
+        return judgeAlongBand(claim, c);
     const double low = 100. * *b.lowW / b.baseW, high = 100. * *b.highW / b.baseW;
-    if (claim.kind == ClaimKind::GainsAtLeast) {
-        if (low > 0. && low >= claim.pct)
-            out.verdict = Verdict::Held;
-        else if (high < claim.pct)
-            out.verdict = Verdict::Failed;
-    } else {
-        if (low > -claim.pct)
-            out.verdict = Verdict::Held;
-        else if (high < -claim.pct)
-            out.verdict = Verdict::Failed;
-    }
-    out.reason = {claim.kind == ClaimKind::GainsAtLeast ? "claim.gains" : "claim.costs-nothing",
+    const bool gain = claim.kind == ClaimKind::GainsAtLeast;
+    out.verdict = gain ? gains(claim, low, high) : costsNothing(claim, low, high);
+    out.reason = {gain ? "claim.gains" : "claim.costs-nothing",
                   {Place{b.from, c.axis, false}, Place{b.to, c.axis}, Number{b.pct, 1, true}, Number{low, 1, true},
                    Number{high, 1, true}, Number{claim.pct, 1}}};
     return out;

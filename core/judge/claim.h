@@ -10,10 +10,11 @@
 
 namespace jr {
 
-enum class ClaimKind { GainsAtLeast, CostsNothing };
+/// On the mean of the band, or anywhere in it: two different claims.
+enum class ClaimKind { GainsAtLeast, CostsNothing, GainsSomewhere, CostsNothingAnywhere };
 enum class Verdict { Held, Failed, Undecided };
-// Their names in files and in the archive: "gains", "costs-nothing"; "held", "failed", "undecided". What is none of
-// them reads as the first kind, and as undecided.
+// Their names in files and in the archive: "gains", "costs-nothing", "gains-somewhere", "costs-nothing-anywhere";
+// "held", "failed", "undecided". What is none of them reads as the first kind, and as undecided.
 std::string_view claimKindText(ClaimKind kind);
 ClaimKind claimKindOf(std::string_view text);
 std::string_view verdictText(Verdict verdict);
@@ -31,7 +32,8 @@ struct Judgement {
 
 /// From the band mean of a comparison already worked out over the claim's band. Gains at least p: held when the whole
 /// margin lies at or above p (above nothing for p = 0), failed when it lies below. Costs nothing: held when the whole
-/// margin lies within ±p, failed when it lies beyond. No margin: undecided.
+/// margin lies within ±p, failed when it lies beyond. No margin: undecided. Gains at least p somewhere, costs no more
+/// than p anywhere: the same of the place that says most, by the band that holds for the whole curve at once.
 Judgement judgeClaim(const Claim& claim, const Comparison& comparison);
 
 } // namespace jr

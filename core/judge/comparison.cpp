@@ -3,10 +3,13 @@
 
 #include "core/judge/comparison_cautions.h"
 #include "core/judge/distinct_pulls.h"
+#include "core/judge/held_speed.h"
 #include "core/judge/odd_pulls.h"
+#include "core/judge/other_standards.h"
 #include "core/judge/range_model.h"
 #include "core/judge/sittings.h"
 #include "core/nan.h"
+#include "core/pull/grid_holes.h"
 
 #include <algorithm>
 #include <cmath>
@@ -14,10 +17,6 @@
 
 namespace jr {
 namespace {
-
-/// How much of the found smoothing bias widens the band. Bias and noise seldom conspire at the very point that decides,
-/// so the whole of it covers too much; this share was set on simulated benches (docs/judging.md).
-constexpr double kBiasShare = 0.3;
 
 std::string setupName(std::span<const CurvedPull> pulls) {
     std::vector<std::string> names;
@@ -37,21 +36,6 @@ void findPeaks(Side& side, const std::vector<double>& place) {
         if (!side.peakTorque || side.torqueNm[i] > side.peakTorque->value)
             side.peakTorque = Peak{side.torqueNm[i], place[i]};
     }
-}
-
-/// How much smoothing alone bends the difference at each point (share): the fitted curves smoothed once more. Widens
-/// the band where a steep rise moves, which is just what porting and pipes do.
-std::vector<double> smoothingBias(const RangeModel& m, std::size_t with) {
-    std::vector<double> out(m.place.size(), 0.);
-    for (std::size_t set : {std::size_t(0), with}) {
-        double traces = 0.;
-        for (std::size_t i = m.firstOf(set); i < m.firstOf(set) + m.sizes[set]; ++i)
-            traces += m.pulls[i].fit->fit && (m.pulls[i].fit->ready.geared || m.axis == CurveAxis::RoadSpeed);
-        for (std::size_t i = m.firstOf(set); i < m.firstOf(set) + m.sizes[set]; ++i)
-            for (std::size_t g = 0; g < m.place.size(); ++g)
-                out[g] += (set == 0 ? -1. : 1.) * m.bend[i][g] / std::max(traces, 1.);
-    }
-    return out;
 }
 
 std::vector<Crossover> findCrossovers(const Comparison& c) {
@@ -156,6 +140,40 @@ double correctionDoubt(const Side& base, const Side& with) {
     return kDoubt * std::abs(std::log(with.meanFactor / base.meanFactor));
 }
 
+/// Where smoothing bias makes much of the margin, widened by half the detail and joined where they meet; never across a
+/// hole.
+std::vector<std::pair<double, double>> narrowStretches(const Comparison& c, const std::vector<double>& bias) {
+    constexpr double kMuch = 0.25;
+    std::vector<std::pair<double, double>> out;
+    std::size_t piece = 0, end = 0; // [piece, end): places without a hole between them
+    bool fresh = true;              // nothing of this piece is in yet
+    for (std::size_t j = 0; j < c.place.size(); ++j) {
+        if (j >= end) {
+            piece = j;
+            for (end = j + 1; end < c.place.size() && !holeBefore(c.place, c.gridStep, end);)
+                ++end;
+            fresh = true;
+        }
+        const Estimate share = c.difference.share(j);
+        const bool hidden =
+            std::any_of(c.detail.finer.hidden.begin(), c.detail.finer.hidden.end(), [&](const auto& stretch) {
+                return c.place[j] >= stretch.first && c.place[j] <= stretch.second;
+            });
+        if (!hidden && !(bias[j] > kMuch * 0.5 * (share.high - share.low)))
+            continue;
+        const double reach = 0.5 * c.detail.at(c.place[j]);
+        const double from = std::max(c.place[j] - reach, c.place[piece]);
+        const double to = std::min(c.place[j] + reach, c.place[end - 1]);
+        if (!fresh && from <= out.back().second + c.gridStep)
+            out.back().second = std::max(out.back().second, to);
+        else if (from < to) {
+            out.emplace_back(from, to);
+            fresh = false;
+        }
+    }
+    return out;
+}
+
 /// `band`: the simulation for this model's scatter; null where scatter is not known.
 Comparison comparisonOf(const RangeModel& m, std::size_t with, const Band* band, const CompareOptions& options,
                         double confidence) {
@@ -180,20 +198,23 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const Band* band,
         side->logHalf.assign(g, kNaN);
         if (band)
             side->logHalf = band->halfWidth(m.scatterOf(m.weightsOf(sets)));
+        const std::vector<double> bias = m.smoothingBias(m.weightsOf(sets));
         for (std::size_t j = 0; j < g; ++j)
-            side->logHalf[j] *= std::sqrt(m.growth(sets, j));
+            side->logHalf[j] = std::sqrt(m.growth(sets, j)) * side->logHalf[j] + bias[j];
     }
     const Eigen::VectorXd sets = againstBase(m, with);
     const Eigen::VectorXd contrast = m.weightsOf(sets);
-    const std::vector<double> bias = smoothingBias(m, with);
+    const std::vector<double> bias = m.smoothingBias(contrast);
     const std::vector<double> half = band ? band->halfWidth(m.scatterOf(contrast)) : std::vector<double>(g, kNaN);
     const double doubt = m.standard->id == "none" ? 0. : correctionDoubt(out.base, out.with);
     for (std::size_t j = 0; j < g; ++j) {
         const double d = contrast.dot(m.logPower.col(static_cast<Eigen::Index>(j)));
-        const double h = std::sqrt(m.growth(sets, j)) * half[j] + kBiasShare * std::abs(bias[j]) + doubt;
+        const double h = std::sqrt(m.growth(sets, j)) * half[j] + bias[j] + doubt;
         out.difference.add(d, h);
     }
-    out.calls = callStretches(out, std::max(3. * out.gridStep, out.detail));
+    if (band)
+        out.narrow = narrowStretches(out, bias);
+    out.calls = callStretches(out);
     out.crossovers = findCrossovers(out);
 
     std::vector<CurvedPull> pulls;
@@ -206,6 +227,7 @@ Comparison comparisonOf(const RangeModel& m, std::size_t with, const Band* band,
     const std::vector<int> sitting = sittingsOf(starts);
     out.sittingsRun = 1 + *std::max_element(sitting.begin(), sitting.end());
     out.bandMean = bandMeanOf(m, contrast, doubt, confidence);
+    out.held = heldSpeedOf(out, pulls, m.sizes[0]);
     CautionFacts facts;
     facts.correctionDoubt = doubt;
     if (m.scatter) {
@@ -253,7 +275,7 @@ void nameOddPulls(Comparison& c, std::size_t with, const RangeModel& m,
         std::vector<std::vector<CurvedPull>> without = sets;
         without[set].erase(without[set].begin() + static_cast<std::ptrdiff_t>(named.index));
         CompareOptions quietly = options;
-        quietly.lookForOdd = false;
+        quietly.lookFurther = false;
         const Result<std::vector<Comparison>> again = compareSets(without, quietly, repeated);
         if (!again)
             continue;
@@ -320,9 +342,16 @@ Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<Curved
     std::vector<Comparison> out;
     for (std::size_t with = 1; with < sets.size(); ++with)
         out.push_back(comparisonOf(*m, with, band ? &*band : nullptr, options, confidence));
-    if (options.lookForOdd)
+    if (options.lookFurther)
         for (std::size_t with = 1; with < sets.size(); ++with)
             nameOddPulls(out[with - 1], with, *m, sets, options, repeated);
+    const bool doubtful = std::any_of(out.begin(), out.end(), [](const Comparison& c) {
+        return std::any_of(c.cautions.begin(), c.cautions.end(),
+                           [](const Caution& caution) { return caution.kind == "correction-doubt"; });
+    });
+    if (options.lookFurther && doubtful && sets.size() == 2)
+        for (Caution& caution : standardCautions(callsUnderOtherStandards(out.front(), sets, options), m->axis))
+            out.front().cautions.push_back(std::move(caution));
     if (repeated > 0)
         for (Comparison& c : out)
             c.cautions.push_back(countedOnce(repeated));

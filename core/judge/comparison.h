@@ -19,12 +19,13 @@ struct CompareOptions {
     // Places, step and detail are counted in the axis' unit (curve_axis.h).
     std::optional<CurveAxis> axis;  ///< nothing: road speed on a belt, else engine speed (axisForAll)
     double gridStep = 0.;           ///< 0: usual for the axis
-    double detail = 0.;             ///< 0: chosen from the data
+    Detail detail{};                ///< not chosen: from the data
     std::optional<double> from, to; ///< working band; everything is judged inside it
     double worthPct = 1.;           ///< the gain that would matter
     double confidence = 0.95;
-    bool lookForOdd = true; ///< names odd pulls, with the result without each
-    BenchKnowledge known;   ///< of the bench, beside what the pulls tell; never invented
+    /// Names odd pulls, with the result without each, and calls that hang on the standard.
+    bool lookFurther = true;
+    BenchKnowledge known; ///< of the bench, beside what the pulls tell; never invented
     /// What else differs between the sides, as known from the setups (one entry each); more than one is a caution.
     std::vector<std::string> changes;
     const Standard* wantedStandard = nullptr; ///< what was asked for, where `standard` had to give way
@@ -88,9 +89,17 @@ struct DriftFinding {
     std::optional<double> pctPerHour;
 };
 
+/// Where a belt's variator holds the engine of both sides, and at what speed (held_speed.h).
+struct HeldSpeed {
+    double from = 0., to = 0.; ///< road speed
+    double baseRpm = 0., withRpm = 0.;
+    std::optional<double> halfRpm; ///< half-width of the margin of their difference
+};
+
 struct Comparison {
     const Standard* standard = nullptr; ///< in force for both sides (none when some pull has no air)
-    double confidence = 0.95, worthPct = 1., detail = 0.;
+    double confidence = 0.95, worthPct = 1.;
+    Detail detail;
     Side base, with;
     CurveAxis axis = CurveAxis::EngineSpeed;
     double gridStep = usualStep(CurveAxis::EngineSpeed); ///< more between two neighbours of `place` is a hole
@@ -99,7 +108,10 @@ struct Comparison {
     bool margins = false;
     std::vector<Call> calls;
     std::vector<Crossover> crossovers;
+    /// Stretches where the margin allows much for features narrower than the detail: the band speaks of wider ones.
+    std::vector<std::pair<double, double>> narrow;
     BandMean bandMean;
+    std::optional<HeldSpeed> held; ///< over road speed, where a belt holds both
     std::optional<double> repeatabilityPct;
     bool repeatabilityBorrowed = false;
     DriftFinding drift;
@@ -141,7 +153,8 @@ Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<const 
 Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<CurvedPull>>& sets,
                                             const CompareOptions& options, int repeated);
 
-/// Names each stretch of the range. `minLength`: shorter stretches are merged. Bands may be NaN: then all is open.
-std::vector<Call> callStretches(const Comparison& comparison, double minLength);
+/// Names each stretch of the range. Stretches shorter than the detail there, or three steps of the grid, are merged.
+/// Bands may be NaN: then all is open.
+std::vector<Call> callStretches(const Comparison& comparison);
 
 } // namespace jr

@@ -115,6 +115,18 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
             {"unequal-scatter", {"sides.unequal-scatter", {facts.unequalSetup, Number{facts.unequalRatio, 1}}}});
     if (facts.bowShare > kBowMatters)
         out.push_back({"curved-drift", {"sides.curved-drift"}});
+    if (!comparison.narrow.empty()) {
+        const auto widest =
+            *std::max_element(comparison.narrow.begin(), comparison.narrow.end(),
+                              [](const auto& a, const auto& b) { return a.second - a.first < b.second - b.first; });
+        const Place from{widest.first, comparison.axis, false}, to{widest.second, comparison.axis};
+        const double middle = 0.5 * (widest.first + widest.second);
+        const Place detail{comparison.detail.at(middle), comparison.axis};
+        const auto places = static_cast<int>(comparison.narrow.size());
+        out.push_back({"narrow-features", places == 1 ? Message{"sides.narrow-features", {from, to, detail}}
+                                                      : Message{"sides.narrow-features-places",
+                                                                {std::to_string(places), from, to, detail}}});
+    }
     if (facts.correctionDoubt > kDoubtMatters)
         out.push_back({"correction-doubt", {"sides.correction-doubt", {Number{100. * facts.correctionDoubt, 2}}}});
 

@@ -37,7 +37,8 @@ std::vector<QuotedGain> quotedGains(const Comparison& c, double at, const Wordin
             if (std::abs(c.place[i] - at) < std::abs(c.place[nearest] - at))
                 nearest = i;
         if (std::abs(c.place[nearest] - at) < 1.2 * c.gridStep)
-            out.push_back(pointGain(GainKind::AtSpeed, nearest, said({"gain.at", {Place{c.place[nearest], c.axis}}}, w)));
+            out.push_back(
+                pointGain(GainKind::AtSpeed, nearest, said({"gain.at", {Place{c.place[nearest], c.axis}}}, w)));
     }
     if (c.base.peakPower && c.with.peakPower) {
         const Peak &p = *c.base.peakPower, &q = *c.with.peakPower;
@@ -52,9 +53,9 @@ std::vector<QuotedGain> quotedGains(const Comparison& c, double at, const Wordin
     for (std::size_t i = 1; i < c.place.size(); ++i)
         if (std::abs(c.watt(i).mid) > std::abs(c.watt(most).mid))
             most = i;
-    QuotedGain biggest =
-        pointGain(GainKind::BiggestAnywhere, most,
-                  said({c.watt(most).mid < 0. ? "gain.biggest-loss" : "gain.biggest-gain", {Place{c.place[most], c.axis}}}, w));
+    QuotedGain biggest = pointGain(
+        GainKind::BiggestAnywhere, most,
+        said({c.watt(most).mid < 0. ? "gain.biggest-loss" : "gain.biggest-gain", {Place{c.place[most], c.axis}}}, w));
     biggest.caution = said(Message{"gain.flatters"}, w);
     out.push_back(std::move(biggest));
     return out;

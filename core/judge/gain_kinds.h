@@ -16,10 +16,10 @@ enum class GainKind { BandMean, AtSpeed, PeakToPeak, BiggestAnywhere };
 struct QuotedGain {
     GainKind kind;
     double gainW = 0., gainPct = 0.;
-    std::optional<double> lowW, highW; ///< nothing where scatter is unknown, and for peaks, which are not one speed
+    std::optional<double> lowW, highW;     ///< nothing where scatter is unknown, and for peaks, which are not one speed
     double basePlace = 0., withPlace = 0.; ///< where each side was read; the same but for peaks
-    std::string label;                 ///< "mean of the band 4000 to 6500 rpm"
-    std::string caution;               ///< "the two peaks stand 450 rpm apart: this is no gain at any speed"
+    std::string label;                     ///< "mean of the band 4000 to 6500 rpm"
+    std::string caution;                   ///< "the two peaks stand 450 rpm apart: this is no gain at any speed"
 };
 
 /// All of them; `at`: a place of the axis; NaN leaves out the gain there.

@@ -1,10 +1,34 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/ladder.h"
 
+#include <cmath>
+
 namespace jr {
+namespace {
+
+/// A difference of two means and its margin in the values' own unit; on logarithms it is a ratio to the first.
+struct StepGain {
+    double gain, pct;
+    std::optional<double> low, high;
+};
+
+StepGain gainOf(const GroupFit& fit, const std::vector<double>& values, int from, int to,
+                const std::vector<double>& weights, double confidence, ValueScale scale) {
+    const double before = values[static_cast<std::size_t>(from)], after = values[static_cast<std::size_t>(to)];
+    StepGain out{after - before, 100. * (after / before - 1.), {}, {}};
+    if (const auto half = fit.halfWidth(weights, confidence)) {
+        const double d = fit.mean[static_cast<std::size_t>(to)] - fit.mean[static_cast<std::size_t>(from)];
+        const auto inUnit = [&](double x) { return scale == ValueScale::Logarithm ? before * std::expm1(x) : x; };
+        out.low = inUnit(d - *half);
+        out.high = inUnit(d + *half);
+    }
+    return out;
+}
+
+} // namespace
 
 Result<Ladder> ladder(const std::vector<std::string>& names, const std::vector<Observation>& observations,
-                      const BenchKnowledge& known, double confidence) {
+                      const BenchKnowledge& known, double confidence, ValueScale scale) {
     const int groups = static_cast<int>(names.size());
     if (groups < 2)
         return Error{Message{"error.ladder-needs-two"}};
@@ -15,8 +39,15 @@ Result<Ladder> ladder(const std::vector<std::string>& names, const std::vector<O
         if (count[g] == 0)
             return Error{Message{"error.step-no-value", {names[g]}}};
     Ladder out;
-    out.fit = fitGroups(observations, groups, known);
+    for (const Observation& o : observations)
+        if (!(o.value > 0.))
+            scale = ValueScale::Own; // a reading may be nothing, or less
+    out.fit = fitGroups(observations, groups, known, scale);
     const GroupFit& f = out.fit;
+    const auto inUnit = [&](double x) { return scale == ValueScale::Logarithm ? std::exp(x) : x; };
+    std::vector<double> values;
+    for (double mean : f.mean)
+        values.push_back(inUnit(mean));
     std::vector<std::vector<double>> steps, totals;
     for (int g = 1; g < groups; ++g) {
         steps.push_back(f.difference(g - 1, g));
@@ -27,28 +58,25 @@ Result<Ladder> ladder(const std::vector<std::string>& names, const std::vector<O
         const auto k = static_cast<std::size_t>(g);
         LadderStep step;
         step.name = names[k];
-        step.value = f.mean[k];
+        step.value = values[k];
         if (const auto half = f.halfWidth(f.weight[k], confidence)) {
-            step.low = step.value - *half;
-            step.high = step.value + *half;
+            step.low = inUnit(f.mean[k] - *half);
+            step.high = inUnit(f.mean[k] + *half);
         }
         if (g > 0) {
-            step.gain = f.mean[k] - f.mean[k - 1];
-            step.gainPct = 100. * step.gain / f.mean[k - 1];
-            step.total = f.mean[k] - f.mean[0];
-            step.totalPct = 100. * step.total / f.mean[0];
-            const std::vector<double>& own = steps[k - 1];
-            if (const auto half = f.halfWidth(own, stepsTogether)) {
-                step.gainLow = step.gain - *half;
-                step.gainHigh = step.gain + *half;
-                const double alone = *f.halfWidth(own, confidence);
-                step.gainLowAlone = step.gain - alone;
-                step.gainHighAlone = step.gain + alone;
-            }
-            if (const auto half = f.halfWidth(totals[k - 1], totalsTogether)) {
-                step.totalLow = step.total - *half;
-                step.totalHigh = step.total + *half;
-            }
+            const StepGain gain = gainOf(f, values, g - 1, g, steps[k - 1], stepsTogether, scale);
+            const StepGain alone = gainOf(f, values, g - 1, g, steps[k - 1], confidence, scale);
+            const StepGain total = gainOf(f, values, 0, g, totals[k - 1], totalsTogether, scale);
+            step.gain = gain.gain;
+            step.gainPct = gain.pct;
+            step.gainLow = gain.low;
+            step.gainHigh = gain.high;
+            step.gainLowAlone = alone.low;
+            step.gainHighAlone = alone.high;
+            step.total = total.gain;
+            step.totalPct = total.pct;
+            step.totalLow = total.low;
+            step.totalHigh = total.high;
         }
         out.steps.push_back(std::move(step));
     }

@@ -23,9 +23,10 @@ struct Ladder {
 };
 
 /// Margins of the gains hold for all steps together (multivariate t, band.h), those of the totals likewise; each by
-/// itself stands beside. `observations` grouped by step in the order of `names`. Errors: fewer than two steps, an empty
-/// one.
+/// itself stands beside. `observations` grouped by step in the order of `names`. On logarithms, as powers of pulls are
+/// judged along the range, a step's margin is of its ratio to the one before; what is read off or typed is judged as it
+/// stands. Errors: fewer than two steps, an empty one.
 Result<Ladder> ladder(const std::vector<std::string>& names, const std::vector<Observation>& observations,
-                      const BenchKnowledge& known, double confidence = 0.95);
+                      const BenchKnowledge& known, double confidence = 0.95, ValueScale scale = ValueScale::Own);
 
 } // namespace jr

@@ -11,6 +11,7 @@
 #include <cassert>
 #include <cmath>
 #include <limits>
+#include <utility>
 
 namespace jr {
 namespace {
@@ -21,36 +22,95 @@ constexpr double kLogRatioTolerance = 0.1; ///< of the first look; Newton's meth
 constexpr int kSweeps = 2;                 ///< of the first look, over the components one after the other
 constexpr double kGolden = 0.6180339887498949;
 
-/// The restricted likelihood seen through N: everything about it that does not change with the ratios.
-struct Restricted {
-    Eigen::VectorXd seen;                    ///< N'y
-    std::vector<Eigen::MatrixXd> components; ///< N'DN, then N'Z_k Z_k'N
-    const std::vector<RandomPart>* parts = nullptr;
-    std::optional<KnownSpread> known;
-
-    Eigen::MatrixXd matrixAt(const std::vector<double>& ratio) const {
-        Eigen::MatrixXd m = components[0];
-        for (std::size_t k = 0; k < ratio.size(); ++k)
-            m += ratio[k] * components[k + 1];
-        return m;
+/// The restricted likelihood, with everything about it that does not change with the ratios. V is never written down:
+/// what scatters pull by pull is diagonal (d); one part whose levels share no pull (fittings) makes blocks of rank one
+/// on it, A = d + r ZZ'; the few columns S of the other parts and the fixed terms X border that,
+///
+///     log|N'VN| = log|A| + log|B|,   B = ( X'A^-1X  X'A^-1S ; S'A^-1X  I + S'A^-1S ),   X orthonormal,
+///
+/// and y'Py likewise (Henderson's equations; Searle, Casella and McCulloch 1992, chapter 7, value from memory).
+class Restricted {
+public:
+    /// `basis`: orthonormal columns that span X.
+    Restricted(const Eigen::MatrixXd& basis, const Eigen::VectorXd& observed, const std::vector<RandomPart>& parts,
+               const std::optional<KnownSpread>& known, Eigen::ArrayXd scale)
+        : m_parts(parts), m_known(known), m_scale(std::move(scale)), m_fixed(basis.cols()) {
+        const auto levelsAPull = [&](std::size_t k) { return (parts[k].columns.array() != 0.).rowwise().count(); };
+        const auto pullsALevel = [&](std::size_t k) { return (parts[k].columns.array() != 0.).colwise().count(); };
+        Eigen::Index few = 0;
+        for (std::size_t k = 0; k < parts.size(); ++k) {
+            const Eigen::MatrixXd& z = parts[k].columns;
+            if (pullsALevel(k).maxCoeff() <= 1) {
+                m_single.emplace_back(k, z.rowwise().squaredNorm().array());
+                continue;
+            }
+            few += z.cols();
+            if (levelsAPull(k).maxCoeff() <= 1 && (!m_grouped || z.cols() > parts[*m_grouped].columns.cols()))
+                m_grouped = k;
+        }
+        if (m_grouped) {
+            const Eigen::MatrixXd& z = parts[*m_grouped].columns;
+            few -= z.cols();
+            for (Eigen::Index i = 0; i < z.rows(); ++i)
+                for (Eigen::Index j = 0; j < z.cols(); ++j)
+                    if (z(i, j) != 0.)
+                        m_met.push_back({i, j, z(i, j)});
+        }
+        const Eigen::Index n = observed.size();
+        m_border.resize(n, m_fixed + few + 1);
+        m_border.leftCols(m_fixed) = basis;
+        const auto isSingle = [&](std::size_t k) {
+            return std::any_of(m_single.begin(), m_single.end(), [&](const auto& one) { return one.first == k; });
+        };
+        for (std::size_t k = 0; k < parts.size(); ++k)
+            for (Eigen::Index j = 0; k != m_grouped && !isSingle(k) && j < parts[k].columns.cols(); ++j) {
+                m_border.col(m_fixed + static_cast<Eigen::Index>(m_partOfFew.size())) = parts[k].columns.col(j);
+                m_partOfFew.push_back(k);
+            }
+        // P sees nothing of what X reaches; without it nothing is lost by cancelling.
+        m_border.rightCols(1) = observed - basis * (basis.transpose() * observed);
     }
+
     /// s_0^2 at given ratios, which has a closed form, and the deviance there.
     struct At {
         double ownVariance, deviance;
     };
     At at(const std::vector<double>& ratio) const {
-        double squares = 0., freedom = static_cast<double>(seen.size()), deviance = 0.;
-        if (seen.size() > 0) {
-            const Eigen::LLT<Eigen::MatrixXd> factor(matrixAt(ratio));
-            squares = seen.dot(factor.solve(seen));
-            deviance = 2. * factor.matrixLLT().diagonal().array().log().sum();
+        Eigen::ArrayXd d = m_scale;
+        for (const auto& [k, squares] : m_single)
+            d += ratio[k] * squares;
+        Eigen::MatrixXd border = m_border;
+        for (std::size_t j = 0; j < m_partOfFew.size(); ++j)
+            border.col(m_fixed + static_cast<Eigen::Index>(j)) *= std::sqrt(ratio[m_partOfFew[j]]);
+        const Eigen::MatrixXd weighed = border.array().colwise() / d;
+        Eigen::MatrixXd all = border.transpose() * weighed;
+        double deviance = d.log().sum();
+        if (m_grouped) {
+            const Eigen::Index levels = m_parts[*m_grouped].columns.cols();
+            Eigen::ArrayXd grown = Eigen::ArrayXd::Ones(levels);
+            Eigen::MatrixXd level = Eigen::MatrixXd::Zero(border.cols(), levels); // (Z' d^-1 [X S y])'
+            for (const Met& met : m_met) {
+                grown[met.level] += ratio[*m_grouped] * met.size * met.size / d[met.pull];
+                level.col(met.level) += met.size * weighed.row(met.pull).transpose();
+            }
+            level.array().rowwise() *= (ratio[*m_grouped] / grown).sqrt().transpose();
+            all.noalias() -= level * level.transpose();
+            deviance += grown.log().sum();
         }
-        if (known) {
-            squares += known->freedom * known->sd * known->sd;
-            freedom += known->freedom;
+        const Eigen::Index terms = border.cols() - 1;
+        for (Eigen::Index j = m_fixed; j < terms; ++j)
+            all(j, j) += 1.;
+        const Eigen::LLT<Eigen::MatrixXd> factor(all.topLeftCorner(terms, terms));
+        const Eigen::VectorXd seen = all.col(terms).head(terms);
+        double squares = std::max(all(terms, terms) - seen.dot(factor.solve(seen)), 0.);
+        deviance += 2. * factor.matrixLLT().diagonal().array().log().sum();
+        auto freedom = static_cast<double>(m_border.rows() - m_fixed);
+        if (m_known) {
+            squares += m_known->freedom * m_known->sd * m_known->sd;
+            freedom += m_known->freedom;
         }
         for (std::size_t k = 0; k < ratio.size(); ++k) {
-            const RandomPart& part = (*parts)[k];
+            const RandomPart& part = m_parts[k];
             if (part.known) {
                 squares += part.known->freedom * part.known->sd * part.known->sd / ratio[k];
                 freedom += part.known->freedom;
@@ -62,6 +122,21 @@ struct Restricted {
         const double variance = std::max(squares / freedom, 1e-18);
         return {variance, deviance + freedom * std::log(variance)};
     }
+
+private:
+    const std::vector<RandomPart>& m_parts;
+    const std::optional<KnownSpread>& m_known;
+    Eigen::ArrayXd m_scale;                                       ///< D
+    std::vector<std::pair<std::size_t, Eigen::ArrayXd>> m_single; ///< parts of one pull a level, and Z_k Z_k' of them
+    std::optional<std::size_t> m_grouped;                         ///< the part that makes blocks
+    struct Met {
+        Eigen::Index pull, level;
+        double size;
+    };
+    std::vector<Met> m_met;               ///< its columns where they are not nothing
+    Eigen::Index m_fixed;                 ///< columns of X
+    Eigen::MatrixXd m_border;             ///< X, S, and what X does not reach of y
+    std::vector<std::size_t> m_partOfFew; ///< part of each column of S
 };
 
 /// Lowest deviance over one ratio by golden section on its logarithm.
@@ -172,12 +247,7 @@ std::optional<MixedModel> MixedModel::fit(const Eigen::MatrixXd& fixed, const Ei
         out.m_parts.emplace_back(part.columns * part.columns.transpose());
         out.m_known.push_back(part.known.has_value());
     }
-    Restricted restricted;
-    restricted.seen = beyond.transpose() * observed;
-    for (const Eigen::MatrixXd& v : out.m_parts)
-        restricted.components.emplace_back(beyond.transpose() * v * beyond);
-    restricted.parts = &parts;
-    restricted.known = known;
+    const Restricted restricted(all.leftCols(qr.rank()), observed, parts, known, out.m_parts[0].diagonal().array());
 
     std::vector<double> ratio(parts.size(), 1.);
     for (int sweep = 0; sweep < (parts.size() > 1 ? kSweeps : 1); ++sweep)
@@ -203,13 +273,15 @@ std::optional<MixedModel> MixedModel::fit(const Eigen::MatrixXd& fixed, const Ei
     // Expected information of the variances: 1/2 tr(M^-1 M_j M^-1 M_k), and what is known besides.
     const auto count = static_cast<Eigen::Index>(out.m_parts.size());
     Eigen::MatrixXd information = Eigen::MatrixXd::Zero(count, count);
+    const auto own = out.m_variance[0];
     if (beyond.cols() > 0) {
+        std::vector<Eigen::MatrixXd> components; // N'DN, then N'Z_k Z_k'N
         Eigen::MatrixXd m = Eigen::MatrixXd::Zero(beyond.cols(), beyond.cols());
         for (std::size_t k = 0; k < out.m_parts.size(); ++k)
-            m += out.m_variance[k] * restricted.components[k];
+            m += out.m_variance[k] * components.emplace_back(beyond.transpose() * out.m_parts[k] * beyond);
         const Eigen::LLT<Eigen::MatrixXd> factor(m);
         std::vector<Eigen::MatrixXd> seen;
-        for (const Eigen::MatrixXd& component : restricted.components)
+        for (const Eigen::MatrixXd& component : components)
             seen.emplace_back(factor.solve(component));
         for (Eigen::Index j = 0; j < count; ++j)
             for (Eigen::Index k = 0; k <= j; ++k)
@@ -217,7 +289,6 @@ std::optional<MixedModel> MixedModel::fit(const Eigen::MatrixXd& fixed, const Ei
                     0.5 *
                     seen[static_cast<std::size_t>(j)].cwiseProduct(seen[static_cast<std::size_t>(k)].transpose()).sum();
     }
-    const auto own = out.m_variance[0];
     if (known)
         information(0, 0) += 0.5 * known->freedom / (own * own);
     for (std::size_t k = 0; k < parts.size(); ++k) {

@@ -4,10 +4,9 @@
 #include "core/judge/band.h"
 #include "core/judge/fittings.h"
 #include "core/judge/sittings.h"
+#include "core/statistics/distributions.h"
 
 #include <Eigen/QR>
-
-#include <boost/math/distributions/fisher_f.hpp>
 
 #include <algorithm>
 #include <cmath>
@@ -49,8 +48,7 @@ Eigen::MatrixXd bows(const SittingPlan& plan, const std::vector<int>& sitting, d
 
 /// Chance of so unequal mean squares, either way, when both are of one variance.
 double chanceOfRatio(double ratio, double freedomAbove, double freedomBelow) {
-    const boost::math::fisher_f f(freedomAbove, freedomBelow);
-    const double below = boost::math::cdf(f, ratio);
+    const double below = fisherCdf(ratio, freedomAbove, freedomBelow);
     return 2. * std::min(below, 1. - below);
 }
 
@@ -131,7 +129,8 @@ std::optional<PullScatter> PullScatter::make(const PullModel& model, const Sitti
     if (known.pull && own.allFreedom > 0.7 && own.pooled > 0.) {
         const double ratio = own.pooled / (known.pull->sd * known.pull->sd);
         differs = chanceOfRatio(ratio, own.allFreedom, known.pull->freedom) < options.knownDiffers;
-        // Pulls that scatter more than was known speak for themselves; a few that by chance scatter less do not undo it.
+        // Pulls that scatter more than was known speak for themselves; a few that by chance scatter less do not undo
+        // it.
         if (differs && ratio > 1.)
             known.pull->freedom = std::min(known.pull->freedom, options.knownDiffersFreedom);
     }

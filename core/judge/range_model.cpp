@@ -119,7 +119,7 @@ Scatter supposedShape(const Eigen::MatrixXd& noise, double pullSd, const RangeMo
     out.whole = pullSd;
     out.wholeFreedom = kSupposedFreedom;
     out.shapeFreedom = known ? known->freedom : kSupposedFreedom;
-    out.correlationLength = std::max(kLengthOfDetail * m.detail, m.gridStep);
+    out.correlationLength = std::max(kLengthOfDetail * m.detail.whole, m.gridStep);
     if (bench.tilt && m.place.size() > 2) {
         ScatterMode tilt;
         tilt.along = tiltAlong(m.place);
@@ -138,7 +138,7 @@ void scatterAlong(RangeModel& m, const Eigen::MatrixXd& noise, const std::vector
                   const BenchKnowledge& known) {
     const SittingPlan& plan = m.plan;
     const auto n = static_cast<Eigen::Index>(plan.setup.size());
-    const double detail = m.detail > 0. ? m.detail : m.gridStep;
+    const double detail = m.detail.chosen() ? m.detail.whole : m.gridStep;
     // The mean curve's slope, for a rise that wanders.
     const Eigen::RowVectorXd mean = m.model.weights.topRows(plan.setups).colwise().mean() * m.logPower;
     std::vector<double> slope(m.place.size(), 0.);
@@ -245,6 +245,11 @@ Eigen::VectorXd RangeModel::weightsOf(const Eigen::VectorXd& sets) const {
     return model.weights.topRows(sets.size()).transpose() * sets;
 }
 
+std::vector<double> RangeModel::smoothingBias(const Eigen::VectorXd& weights) const {
+    const Eigen::RowVectorXd bias = (weights.transpose() * smoothedAway).cwiseAbs();
+    return {bias.begin(), bias.end()};
+}
+
 double RangeModel::growth(const Eigen::VectorXd& sets, std::size_t gridPoint) const {
     double here = 0., all = 0.;
     for (Eigen::Index s = 0; s < sets.size(); ++s) {
@@ -270,8 +275,8 @@ Result<std::vector<std::vector<CurvedPull>>> curvedSets(const std::vector<std::v
     options.axis = *axis;
     if (!(options.gridStep > 0.))
         options.gridStep = usualStep(*axis);
-    if (!(options.detail > 0.))
-        options.detail = likelyDetail(all, *axis);
+    if (!options.detail.chosen())
+        options.detail = likelyDetailOf(sets, *axis);
     // The pulls' own noise is only needed where their scatter cannot be seen.
     const std::vector<CurveResult> curves =
         curvesOf(all, {*axis, options.gridStep, options.detail, options.standard, anySingle});
@@ -329,13 +334,13 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<CurvedPull>>& sets, 
     if (sheet.place.size() < 3)
         return Error{Message{sets.size() == 2 ? "error.sides-no-range" : "error.setups-no-range"}};
     out.place = std::move(sheet.place);
-    for (const CurvedPull& pull : out.pulls) {
-        out.bend.emplace_back();
-        for (double rpm : out.place) {
-            const long at = pull.curve->at(rpm);
-            out.bend.back().push_back(at < 0 ? 0. : pull.curve->bend[static_cast<std::size_t>(at)]);
+    out.smoothedAway = Eigen::MatrixXd::Zero(sheet.logPower.rows(), sheet.logPower.cols());
+    for (Eigen::Index i = 0; i < out.smoothedAway.rows(); ++i)
+        for (Eigen::Index g = 0; g < out.smoothedAway.cols(); ++g) {
+            const PullCurve& curve = *out.pulls[static_cast<std::size_t>(i)].curve;
+            if (const long at = curve.at(out.place[static_cast<std::size_t>(g)]); at >= 0)
+                out.smoothedAway(i, g) = curve.smoothedAway[static_cast<std::size_t>(at)];
         }
-    }
     out.present = std::move(sheet.present);
     out.logPower = std::move(sheet.logPower);
     std::vector<double> present; // share of the pulls that really count at each place

@@ -20,17 +20,17 @@ namespace jr {
 struct RangeModel {
     const Standard* standard = nullptr; ///< in force for all (none when some pull has no air)
     CurveAxis axis = CurveAxis::EngineSpeed;
-    double detail = 0.;
+    Detail detail;
     double gridStep = 0.;
-    std::vector<CurvedPull> pulls;         ///< set after set
-    std::vector<std::size_t> sizes;        ///< pulls of each set
-    std::vector<std::vector<double>> bend; ///< of each pull on `place`: what smoothing alone does to it, as a share
-    std::vector<double> place;             ///< the grid all have in common; it may have holes
-    Eigen::MatrixXd logPower;              ///< pulls x grid; gaps filled with what the model expects
-    Eigen::MatrixXd present;               ///< sets x grid: pulls of the set that really count there
-    SittingPlan plan;                      ///< when, as what and in which fitting each pull was made
-    PullModel model;                       ///< each pull weighted as its variances say
-    PullModel plain;                       ///< the same with all alike (ordinary least squares)
+    std::vector<CurvedPull> pulls;  ///< set after set
+    std::vector<std::size_t> sizes; ///< pulls of each set
+    std::vector<double> place;      ///< the grid all have in common; it may have holes
+    Eigen::MatrixXd logPower;       ///< pulls x grid; gaps filled with what the model expects
+    Eigen::MatrixXd smoothedAway;   ///< pulls x grid: what smoothing takes from each, as a share
+    Eigen::MatrixXd present;        ///< sets x grid: pulls of the set that really count there
+    SittingPlan plan;               ///< when, as what and in which fitting each pull was made
+    PullModel model;                ///< each pull weighted as its variances say
+    PullModel plain;                ///< the same with all alike (ordinary least squares)
     DriftFinding drift;
     std::optional<PullScatter> scatter; ///< of the pulls as wholes; nothing when it is not known
     bool ownScatter = false;            ///< seen in these pulls, not known from elsewhere alone
@@ -48,6 +48,8 @@ struct RangeModel {
     Eigen::VectorXd weightsOf(const Eigen::VectorXd& sets) const;
     /// Scatter of such a weighted sum of pulls along the range. Only where `scatter` is known.
     Scatter scatterOf(const Eigen::VectorXd& weights) const;
+    /// What smoothing may have done to such a sum, as a share at each grid point: carried whole by its margin.
+    std::vector<double> smoothingBias(const Eigen::VectorXd& weights) const;
     /// By how much the variance of such a sum grows at a grid point for the pulls missing there.
     double growth(const Eigen::VectorXd& sets, std::size_t gridPoint) const;
 };

@@ -1,9 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/band.h"
+#include "core/statistics/distributions.h"
 
 #include <Eigen/Core>
-
-#include <boost/math/special_functions/trigamma.hpp>
 
 #include <algorithm>
 #include <cmath>
@@ -56,8 +55,8 @@ double unlikeAt(const Eigen::MatrixXd& shape, Eigen::Index lag, double freedom, 
 double trigammaInverse(double wanted) {
     double x = 0.5 + 1. / wanted;
     for (int i = 0; i < 50; ++i) {
-        const double t = boost::math::trigamma(x);
-        const double slope = (boost::math::trigamma(x * 1.0001) - t) / (0.0001 * x);
+        const double t = trigamma(x);
+        const double slope = (trigamma(x * 1.0001) - t) / (0.0001 * x);
         const double step = t * (1. - t / wanted) / slope;
         x = std::max(x + step, 1e-3);
         if (std::abs(step) < 1e-8 * x)
@@ -77,7 +76,7 @@ double freedomOfMean(const std::vector<double>& variances, double freedom) {
         mean += std::log(std::max(v, 1e-18)) / static_cast<double>(variances.size());
     for (double v : variances)
         squares += std::pow(std::log(std::max(v, 1e-18)) - mean, 2);
-    const double beyond = squares / static_cast<double>(variances.size() - 1) - boost::math::trigamma(0.5 * freedom);
+    const double beyond = squares / static_cast<double>(variances.size() - 1) - trigamma(0.5 * freedom);
     return beyond > 2. / kManyFreedom ? std::min(2. * trigammaInverse(beyond), kManyFreedom) : kManyFreedom;
 }
 

@@ -142,10 +142,22 @@ Account describe(const Comparison& c, const Wording& w) {
         }
         out.details.push_back(text);
     }
+    if (c.held) {
+        const HeldSpeed& h = *c.held;
+        const auto rpm = [&](double value) { return placeText({value, CurveAxis::EngineSpeed}, w); };
+        std::vector<std::string> words{placeText(c, h.from, w, false), placeText(c, h.to, w), rpm(h.baseRpm),
+                                       rpm(h.withRpm)};
+        if (h.halfRpm) {
+            words.push_back(plainNumber(h.withRpm - h.baseRpm, 0, w, true));
+            words.push_back(plainNumber(*h.halfRpm, 0, w));
+        }
+        out.details.push_back(sentence(w, h.halfRpm ? "band.held" : "band.held-no-margin", words));
+    }
     std::string how =
         sentence(w, "how.done",
                  {std::to_string(c.with.pulls), std::to_string(c.base.pulls), std::string(c.standard->label),
-                  c.detail > 0. ? detailText(c.detail, c.axis, w) : "–", plainNumber(100. * c.confidence, 0, w)});
+                  c.detail.chosen() ? detailText(c.detail.whole, c.detail.finest(), c.axis, w) : "–",
+                  plainNumber(100. * c.confidence, 0, w)});
     if (c.sittings > 1)
         how += " " + sentence(w, "how.sittings", {std::to_string(c.sittings)});
     if (c.drift.removed)

@@ -3,7 +3,8 @@
 //
 // Four shapes are tried: flat, a parabola, and the usual lopsided optimum as two straight sides of different slope or
 // as a hill, half a parabola on either side. The small-sample information criterion (AICc; Hurvich and Tsai 1989)
-// chooses; where there are too few points for it, two straight sides through the best point stand in. The optimum's
+// chooses, over the points' means as they err together (drift, fittings and days tie them to one another); where there
+// are too few points for it, two straight sides through the best point stand in. The optimum's
 // interval comes from resampling the pulls (fixed seed), the shape chosen anew each time, because which shape is the
 // true one is not known either.
 #pragma once
@@ -13,11 +14,18 @@
 
 namespace jr {
 
+/// On which side of the values a step further can hurt the engine: a lean jet, little squish (below); much advance,
+/// compression (above).
+enum class HarmSide { Neither, Below, Above };
+/// As is usual for a part of that name. Common practice, no source.
+HarmSide harmSideOf(std::string_view part);
+
 struct SweepOptions {
     BenchKnowledge known;
     double confidence = 0.95;
     bool onlyShorter =
         false; ///< a cut cannot be undone: only smaller values than the smallest so far can still be made
+    HarmSide harm = HarmSide::Neither; ///< a try never goes that way first
     int draws = 600;
     unsigned seed = 20260502;
 };

@@ -9,6 +9,7 @@
 #include <Eigen/Core>
 
 #include <algorithm>
+#include <cassert>
 #include <cmath>
 #include <limits>
 
@@ -78,7 +79,8 @@ std::vector<double> GroupFit::difference(int a, int b) const {
     return out;
 }
 
-GroupFit fitGroups(const std::vector<Observation>& observations, int groups, const BenchKnowledge& given) {
+GroupFit fitGroups(const std::vector<Observation>& observations, int groups, const BenchKnowledge& given,
+                   ValueScale scale) {
     SittingPlan plan;
     plan.setups = groups;
     Eigen::VectorXd y(static_cast<Eigen::Index>(observations.size()));
@@ -87,13 +89,15 @@ GroupFit fitGroups(const std::vector<Observation>& observations, int groups, con
         plan.setup.push_back(observations[i].group);
         plan.startedS.push_back(observations[i].startedS);
         fittings = fittings && observations[i].fitting;
-        y[static_cast<Eigen::Index>(i)] = observations[i].value;
+        const double value = observations[i].value;
+        assert(scale == ValueScale::Own || value > 0.);
+        y[static_cast<Eigen::Index>(i)] = scale == ValueScale::Logarithm ? std::log(value) : value;
     }
     if (fittings)
         for (const Observation& o : observations)
             plan.fitting.push_back(*o.fitting);
     // What is known is in shares; these are watts, or whatever was measured.
-    const double size = std::abs(y.mean());
+    const double size = scale == ValueScale::Logarithm ? 1. : std::abs(y.mean());
     BenchKnowledge known = given;
     for (std::optional<KnownSpread>* part : {&known.pull, &known.fitting, &known.day})
         if (*part)

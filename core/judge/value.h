@@ -53,8 +53,13 @@ struct GroupFit {
     std::vector<double> difference(int a, int b) const; ///< weights of group b minus group a
 };
 
-/// `known` is of the mean value. Needs every group at least once.
-GroupFit fitGroups(const std::vector<Observation>& observations, int groups, const BenchKnowledge& known = {});
+/// What the values are judged as: themselves, or their logarithms (effects are ratios, as along the range).
+enum class ValueScale { Own, Logarithm };
+
+/// `known` is of the mean value. Needs every group at least once; on logarithms every value above nothing. The fit's
+/// figures are on that scale.
+GroupFit fitGroups(const std::vector<Observation>& observations, int groups, const BenchKnowledge& known = {},
+                   ValueScale scale = ValueScale::Own);
 
 /// few-pulls, borrowed-repeatability and drift-unchecked, as they apply.
 std::vector<Caution> groupCautions(const GroupFit& fit, const std::vector<Observation>& observations, int groups,

@@ -196,7 +196,7 @@ Result<MixtureWhatIf> mixtureWhatIf(const std::vector<Observation>& values, cons
     if (100. * step * half > kTellsNothingPct)
         return Error{Message{"error.mixtures-close"}};
     const bool nothing = *out.lowPct <= 0. && *out.highPct >= 0.;
-    out.message = {nothing ? "mixture.worth-nothing" : "mixture.worth",
+    out.message = {nothing ? "mixture.worth-nothing" : "mixture.went-along",
                    {Number{step, 1}, Number{step * out.pctPerAfr, 1, true}, Number{step * *out.lowPct, 1, true},
                     Number{step * *out.highPct, 1, true}}};
     return out;

@@ -4,10 +4,9 @@
 #include "core/judge/band.h"
 #include "core/judge/pull_scatter.h"
 #include "core/plan/spending.h"
+#include "core/statistics/distributions.h"
 
 #include <Eigen/Cholesky>
-
-#include <boost/math/distributions/normal.hpp>
 
 #include <algorithm>
 #include <cmath>
@@ -132,13 +131,12 @@ std::vector<std::vector<int>> waysToGoOn(const std::vector<Observation>& sofar, 
 
 CallChances chancesOf(const Reading& now, double sdNow, double sdThen, double half, double worth) {
     const double moves = std::sqrt(std::max(sdNow * sdNow - sdThen * sdThen, 1e-12 * sdNow * sdNow));
-    const boost::math::normal then(now.difference, std::max(moves, 1e-300));
+    const auto below = [&](double x) { return normalCdf((x - now.difference) / std::max(moves, 1e-300)); };
     CallChances out;
-    out.gain = boost::math::cdf(boost::math::complement(then, half));
-    out.loss = boost::math::cdf(then, -half);
+    out.gain = normalTail((half - now.difference) / std::max(moves, 1e-300));
+    out.loss = below(-half);
     if (worth > half)
-        out.same = std::max(0., boost::math::cdf(then, std::min(worth - half, half)) -
-                                    boost::math::cdf(then, std::max(half - worth, -half)));
+        out.same = std::max(0., below(std::min(worth - half, half)) - below(std::max(half - worth, -half)));
     return out;
 }
 

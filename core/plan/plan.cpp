@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/plan.h"
 
-#include <boost/math/distributions/non_central_t.hpp>
-#include <boost/math/distributions/students_t.hpp>
+#include "core/statistics/distributions.h"
 
 #include <algorithm>
 #include <cmath>
@@ -125,17 +124,14 @@ double planPower(const PlanOptions& o, int pullsEach, double gainPct) {
     const double freedom = static_cast<double>(o.setups) * pullsEach - o.setups - 1.;
     if (freedom < 1.)
         return 0.;
-    const double shift = gainPct / (o.repeatabilityPct * planErrorShare(o, pullsEach));
+    const double shift = gainPct / (o.judgeFactor * o.repeatabilityPct * planErrorShare(o, pullsEach));
     // Judge holds what is told of several setups, or of a cross's effects, together; Bonferroni's share asks no less.
     const double together = o.kind == PlanKind::Sweep ? 1. : static_cast<double>(o.setups - 1);
-    const double critical =
-        boost::math::quantile(boost::math::students_t(freedom), 1. - 0.5 * (1. - o.confidence) / together);
+    const double critical = studentQuantileAt(freedom, 1. - 0.5 * (1. - o.confidence) / together);
     // So far out the noncentral t needs no computing.
     if (shift > critical + 40.)
         return 1.;
-    const boost::math::non_central_t distribution(freedom, shift);
-    return boost::math::cdf(boost::math::complement(distribution, critical)) +
-           boost::math::cdf(distribution, -critical);
+    return shiftedStudentTail(critical, freedom, shift) + shiftedStudentCdf(-critical, freedom, shift);
 }
 
 double smallestGainPct(const PlanOptions& o, int pullsEach) {

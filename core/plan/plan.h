@@ -3,7 +3,8 @@
 //
 // Two setups differ by a true share "worth"; a pull repeats within "repeatability". With n pulls a setup and the drift
 // term in the model the difference of two means over its standard error is a noncentral t with
-//     noncentrality = worth / (repeatability sqrt(2 / n)),   freedom = setups n - setups - 1.
+//     noncentrality = worth / (f repeatability sqrt(2 / n)),   freedom = setups n - setups - 1,
+// f being what the judge asks beyond that test (1: nothing; judgedPlan finds it by trying).
 // n is the smallest that finds it with the wanted power at the wanted confidence (two-sided). Source: any text on the
 // power of the t test; checked against a published worked example in tests/core/test_plan.cpp.
 #pragma once
@@ -36,6 +37,11 @@ struct PlanOptions {
     std::optional<int> pullsInARow;    ///< before the machine must cool down
     std::optional<double> coolMinutes; ///< of a cool-down stop
     int mostPullsEach = 200;           ///< past this the answer is "not in one sitting"
+    /// By how much more than the plain t test asks the judge's margins are wide (plan_chances.h): it also minds
+    /// fittings, bent drift and how well the scatter is known.
+    double judgeFactor = 1.;
+
+    bool operator==(const PlanOptions&) const = default;
 };
 
 struct Plan {

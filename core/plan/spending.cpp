@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/spending.h"
 
-#include <boost/math/distributions/normal.hpp>
+#include "core/statistics/distributions.h"
 
 #include <algorithm>
 #include <cmath>
@@ -31,7 +31,7 @@ double bell(double z) {
 double errorSpent(double fraction, double alpha) {
     if (!(fraction > 0.))
         return 0.;
-    const double z = boost::math::quantile(boost::math::normal(), 1. - 0.25 * alpha);
+    const double z = normalQuantile(1. - 0.25 * alpha);
     return 4. * upper(z / std::sqrt(std::min(fraction, 1.)));
 }
 

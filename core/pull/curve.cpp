@@ -78,13 +78,25 @@ void findPeaks(PullCurve& curve, const auto& powerAt, const auto& engineAt, cons
     refine(curve.peakTorque, true);
 }
 
-std::vector<double> smoothingBend(const PullFit& pull, const std::vector<double>& spline, const PullCurve& curve,
-                                  const PullAxis& axis, double fitDetailRpm) {
+/// (1 - S)^2 f + (1 - S)^4 f: what twiced smoothing S takes from a curve f, of which only Sf is known, to the second
+/// term of its series.
+std::vector<double> smoothedAway(const PullFit& pull, const std::vector<double>& spline, const PullCurve& curve,
+                                 const PullAxis& axis, double fitDetailRpm, const FinerDetail& finer) {
+    std::vector<double> restored = spline, lost(spline.size(), 0.);
+    constexpr int kTerms = 2;
+    for (int k = 0; k < kTerms; ++k) {
+        const std::vector<double> again =
+            coefficientsAlong(*pull.fit, axis, fitDetailRpm, finer,
+                              [&](double detailRpm) { return pull.fit->smoothedAgain(restored, detailRpm, true); });
+        for (std::size_t j = 0; j < spline.size(); ++j) {
+            lost[j] = restored[j] - again[j];
+            restored[j] = spline[j] + lost[j];
+        }
+    }
     std::vector<double> out;
-    const std::vector<double> again = pull.fit->smoothedAgain(spline, fitDetailRpm, true);
     for (double place : curve.place) {
-        const double x = axis.fitAt(place), value = pull.fit->value(spline, x);
-        out.push_back((pull.fit->value(again, x) - value) / std::max(std::abs(value), 1e-9));
+        const double x = axis.fitAt(place);
+        out.push_back(pull.fit->value(lost, x) / std::max(std::abs(pull.fit->value(spline, x)), 1e-9));
     }
     return out;
 }
@@ -94,28 +106,26 @@ Result<PullCurve> givenCurveOf(const PullFit& pull, const CurveOptions& options)
     const PullAxis axis(pull, CurveAxis::EngineSpeed);
     const auto counted = [&](double x) { return countedAt(pull, axis, x); };
     out.gridStep = options.gridStep;
-    out.factor = correctionFactor(pull.header, *options.standard, out.cautions);
-    const double f = out.factor.value_or(1.);
     out.place = gridWithin(pull.lowRpm, pull.highRpm, options.gridStep);
     if (out.place.empty())
         return Error{Message{"error.grid-outside-curve"}};
     for (double x : out.place) {
-        out.powerW.push_back(f * between(pull.givenRpm, pull.givenPowerW, x));
-        out.torqueNm.push_back(f * between(pull.givenRpm, pull.givenTorqueNm, x));
+        out.powerW.push_back(between(pull.givenRpm, pull.givenPowerW, x));
+        out.torqueNm.push_back(between(pull.givenRpm, pull.givenTorqueNm, x));
         out.counted.push_back(counted(x));
         out.noise.push_back(0.);
     }
-    out.bend.assign(out.place.size(), 0.);
+    out.smoothedAway.assign(out.place.size(), 0.);
     out.usedFrom = pull.lowRpm;
     out.usedTo = pull.highRpm;
     // The given points themselves are the finest truth there is about a given curve: peaks are taken from them.
     for (std::size_t i = 0; i < pull.givenRpm.size(); ++i) {
         if (!counted(pull.givenRpm[i]))
             continue;
-        if (!out.peakPower || f * pull.givenPowerW[i] > out.peakPower->value)
-            out.peakPower = Peak{f * pull.givenPowerW[i], pull.givenRpm[i]};
-        if (!out.peakTorque || f * pull.givenTorqueNm[i] > out.peakTorque->value)
-            out.peakTorque = Peak{f * pull.givenTorqueNm[i], pull.givenRpm[i]};
+        if (!out.peakPower || pull.givenPowerW[i] > out.peakPower->value)
+            out.peakPower = Peak{pull.givenPowerW[i], pull.givenRpm[i]};
+        if (!out.peakTorque || pull.givenTorqueNm[i] > out.peakTorque->value)
+            out.peakTorque = Peak{pull.givenTorqueNm[i], pull.givenRpm[i]};
     }
     return out;
 }
@@ -193,10 +203,13 @@ SpeedMeans alongAxis(const PullFit& pull, const PullAxis& axis, const std::vecto
 /// Where the fit itself runs along the axis: a geared machine over either, a belt over road speed.
 Result<PullCurve> curveAlongFit(const PullFit& pull, const CurveOptions& options, PullCurve out) {
     const PullAxis axis(pull, options.axis);
-    const double fitDetailRpm = std::max(options.detail * axis.fitPerPlace(), pull.fit->finestDetailRpm());
+    const double fitDetailRpm = std::max(options.detail.whole * axis.fitPerPlace(), pull.fit->finestDetailRpm());
     out.detail = fitDetailRpm / axis.fitPerPlace();
-    const double f = out.factor.value_or(1.);
-    const std::vector<double> spline = pull.fit->coefficients(fitDetailRpm, true);
+    out.finest =
+        std::max(Detail(out.detail, options.detail.finer).finest(), pull.fit->finestDetailRpm() / axis.fitPerPlace());
+    const std::vector<double> spline =
+        coefficientsAlong(*pull.fit, axis, fitDetailRpm, options.detail.finer,
+                          [&](double detailRpm) { return pull.fit->coefficients(detailRpm, true); });
     // Half a detail at each end (never more than 4 % of the range) is not held by data on both sides.
     constexpr double kMostTrim = 0.04;
     const double low = axis.placeOfFit(pull.lowRpm), high = axis.placeOfFit(pull.highRpm);
@@ -224,7 +237,7 @@ Result<PullCurve> curveAlongFit(const PullFit& pull, const CurveOptions& options
             if (!std::isfinite(out.engineRpm[i]))
                 out.engineRpm[i] = out.engineRpm[i + 1];
     }
-    const auto powerAt = [&](double x) { return f * pull.fit->value(spline, axis.fitAt(x)) * axis.shaftAt(x); };
+    const auto powerAt = [&](double x) { return pull.fit->value(spline, axis.fitAt(x)) * axis.shaftAt(x); };
     const auto engineAt = [&](double x) {
         return options.axis == CurveAxis::EngineSpeed ? x : between(out.place, out.engineRpm, x);
     };
@@ -237,9 +250,11 @@ Result<PullCurve> curveAlongFit(const PullFit& pull, const CurveOptions& options
         out.powerW.push_back(powerAt(x));
         out.torqueNm.push_back(out.powerW.back() / radPerSFromRpm(out.engineRpmAt(i)));
         out.counted.push_back(counted(x));
-        out.noise[i] *= f * axis.shaftAt(x) / std::max(std::abs(out.powerW.back()), 1e-9);
+        // Noise of a slope grows with the power 3/2 of how much more finely it is seen.
+        const double finer = std::exp2(1.5 * options.detail.finer.halvingsAt(x));
+        out.noise[i] *= finer * axis.shaftAt(x) / std::max(std::abs(out.powerW.back()), 1e-9);
     }
-    out.bend = smoothingBend(pull, spline, out, axis, fitDetailRpm);
+    out.smoothedAway = smoothedAway(pull, spline, out, axis, fitDetailRpm, options.detail.finer);
     findPeaks(out, powerAt, engineAt, counted);
     return out;
 }
@@ -249,21 +264,20 @@ Result<PullCurve> curveAlongFit(const PullFit& pull, const CurveOptions& options
 Result<PullCurve> beltOverEngineSpeed(const PullFit& pull, const CurveOptions& options, PullCurve out) {
     const PullAxis axis(pull, options.axis);
     const ReadyPull& ready = pull.ready;
-    out.detail = std::max(options.detail, pull.fit->finestDetailRpm());
-    const double f = out.factor.value_or(1.);
+    out.detail = out.finest = std::max(options.detail.whole, pull.fit->finestDetailRpm());
     const std::vector<double> spline = pull.fit->coefficients(out.detail, true);
     std::vector<double> power(ready.size(), kNaN);
     double low = std::numeric_limits<double>::infinity(), high = -low;
     for (std::size_t i = ready.from; i < ready.to; ++i) {
         power[i] =
-            f * pull.fit->value(spline, rpmFromRadPerS(ready.shaftSmooth[i] * ready.ratioAtZero)) * ready.shaftSmooth[i];
+            pull.fit->value(spline, rpmFromRadPerS(ready.shaftSmooth[i] * ready.ratioAtZero)) * ready.shaftSmooth[i];
         low = std::min(low, ready.rpm[i]);
         high = std::max(high, ready.rpm[i]);
     }
     const std::vector<double> grid = gridWithin(low, high, options.gridStep);
     constexpr double kLeastHalfRpm = 25.;
-    const std::vector<double> means = overSpeed(alongAxis(pull, axis, power), grid,
-                                                std::max(0.5 * options.gridStep, kLeastHalfRpm));
+    const std::vector<double> means =
+        overSpeed(alongAxis(pull, axis, power), grid, std::max(0.5 * options.gridStep, kLeastHalfRpm));
     for (std::size_t i = 0; i < grid.size(); ++i) {
         if (!std::isfinite(means[i]))
             continue;
@@ -275,7 +289,7 @@ Result<PullCurve> beltOverEngineSpeed(const PullFit& pull, const CurveOptions& o
     }
     if (out.place.empty())
         return Error{Message{"error.grid-outside-pull"}};
-    out.bend.assign(out.place.size(), 0.);
+    out.smoothedAway.assign(out.place.size(), 0.);
     out.usedFrom = low;
     out.usedTo = high;
     findPeaks(
@@ -295,7 +309,10 @@ CurveOptions usualCurveOptions(const PullFit& pull) {
     return out;
 }
 
-Result<PullCurve> curveOf(const PullFit& pull, const CurveOptions& options) {
+namespace {
+
+/// As the pull was measured; for a curve that was worked out elsewhere, as it came.
+Result<PullCurve> measuredCurveOf(const PullFit& pull, const CurveOptions& options) {
     if (options.axis == CurveAxis::RoadSpeed && (!pull.fit || !roadPerShaft(pull)))
         return Error{Message{"error.no-road-speed"}};
     if (!pull.fit)
@@ -303,7 +320,6 @@ Result<PullCurve> curveOf(const PullFit& pull, const CurveOptions& options) {
     PullCurve begun;
     begun.axis = options.axis;
     begun.gridStep = options.gridStep;
-    begun.factor = correctionFactor(pull.header, *options.standard, begun.cautions);
     const bool alongFit = pull.ready.geared || options.axis == CurveAxis::RoadSpeed;
     Result<PullCurve> out = alongFit ? curveAlongFit(pull, options, std::move(begun))
                                      : beltOverEngineSpeed(pull, options, std::move(begun));
@@ -315,6 +331,30 @@ Result<PullCurve> curveOf(const PullFit& pull, const CurveOptions& options) {
                       : overSpeed(alongAxis(pull, PullAxis(pull, options.axis), pull.afr), c.place, half);
     }
     return out;
+}
+
+} // namespace
+
+PullCurve underStandard(const PullFit& pull, std::shared_ptr<const PullCurve> measured, const Standard& standard) {
+    PullCurve out = *measured;
+    out.factor = correctionFactor(pull.header, standard, out.cautions);
+    const double f = out.factor.value_or(1.);
+    for (double& w : out.powerW)
+        w *= f;
+    for (double& nm : out.torqueNm)
+        nm *= f;
+    for (std::optional<Peak>* peak : {&out.peakPower, &out.peakTorque})
+        if (*peak)
+            (*peak)->value *= f;
+    out.measured = std::move(measured);
+    return out;
+}
+
+Result<PullCurve> curveOf(const PullFit& pull, const CurveOptions& options) {
+    Result<PullCurve> measured = measuredCurveOf(pull, options);
+    if (!measured)
+        return measured;
+    return underStandard(pull, std::make_shared<const PullCurve>(std::move(measured).value()), *options.standard);
 }
 
 } // namespace jr

@@ -3,8 +3,8 @@
 // over (engine speed on a geared machine; on a belt the shaft's speed times its middle ratio).
 #pragma once
 
-#include "core/units/curve_axis.h"
 #include "core/pull/pull_fit.h"
+#include "core/units/curve_axis.h"
 
 #include <optional>
 #include <span>

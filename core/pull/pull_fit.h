@@ -8,10 +8,10 @@
 // term of a sweep, is fitted directly over engine speed.
 #pragma once
 
-#include "core/units/curve_axis.h"
 #include "core/pull/penalised_fit.h"
 #include "core/pull/ready_pull.h"
 #include "core/pull/speed_means.h"
+#include "core/units/curve_axis.h"
 
 #include <memory>
 #include <optional>
@@ -23,7 +23,7 @@ namespace jr {
 /// A point of the raw trace turned into power without any fit, for showing behind the line.
 struct RawPoint {
     double timeS;
-    double place; ///< on the axis asked for
+    double place;  ///< on the axis asked for
     double powerW; ///< uncorrected
     bool fitted;
 };
@@ -47,8 +47,8 @@ struct PullFit {
 Result<PullFit> fitPull(const Trace& trace, const ReadyOptions& options = {});
 
 /// The detail, in the axis' unit, that all these pulls together make most likely, from a ladder of round values; the
-/// same for every pull of a comparison. 0 when none of them is a trace (only `curve` kinds). Road speed only where every
-/// pull has one.
+/// same for every pull of a comparison. 0 when none of them is a trace (only `curve` kinds). Road speed only where
+/// every pull has one.
 double likelyDetail(std::span<const PullFit* const> pulls, CurveAxis axis = CurveAxis::EngineSpeed);
 
 /// Rough power from raw samples, for display: `everyS` apart at least.

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A kind of run as a strategy: what it needs, which shaft it sees, where in the record the run is, its torque before
-// any fit, its design rows, and whether a road speed belongs to it. One folder entry (core/pull/methods) and one line of the
-// table in pull_methods.cpp for each; nothing else asks for the kind.
+// any fit, its design rows, and whether a road speed belongs to it. One folder entry (core/pull/methods) and one line
+// of the table in pull_methods.cpp for each; nothing else asks for the kind.
 //
 // A run that was recorded against time on a shaft (roller, brake; a road run is another) derives from ShaftMethod,
 // whose hooks the stages of readyPull call in this order:
@@ -23,7 +23,8 @@ class PullMethod {
 public:
     virtual ~PullMethod() = default;
     virtual PullKind kind() const = 0;
-    /// Metres of road a radian of the shaft, for a curve over road speed; nothing where the kind or the header has none.
+    /// Metres of road a radian of the shaft, for a curve over road speed; nothing where the kind or the header has
+    /// none.
     virtual std::optional<double> roadPerShaft(const PullHeader&) const { return std::nullopt; }
     /// Whether its figures are raw and are corrected from its own air; a curve worked out elsewhere carries its own.
     virtual bool measured() const { return true; }

@@ -27,6 +27,9 @@ public:
     double low() const { return m_origin * m_spacing; }
     double high() const { return (m_origin + m_intervals) * m_spacing; }
 
+    /// Where the basis function numbered `j` is highest.
+    double centre(int j) const { return low() + (j - 1) * m_spacing; }
+
     /// `x` outside the range is moved to its edge: nothing is extrapolated.
     BasisAt at(double x) const {
         const double u = std::clamp(x * m_perSpacing - m_origin, 0., static_cast<double>(m_intervals));

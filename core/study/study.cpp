@@ -80,12 +80,27 @@ const std::vector<int>& Study::Answers::fittings() const {
     });
 }
 
-double Study::Answers::likelyOrAskedDetail() const {
-    return detail.get([&] {
+const Detail& Study::Answers::likelyOrAskedDetail() const {
+    return detail.get([&]() -> Detail {
         if (settings.detail > 0.)
             return settings.detail;
-        return oldDetailRpm ? *oldDetailRpm : likelyDetail(fits(true), axis);
+        if (oldDetail)
+            return *oldDetail;
+        std::vector<std::vector<const PullFit*>> sets;
+        for (const std::string& id : pulledSetups()) {
+            sets.emplace_back();
+            for (std::size_t i : countingPulls(id))
+                sets.back().push_back(pulls[i].fit.get());
+        }
+        return likelyDetailOf(sets, axis);
     });
+}
+
+CurveOptions Study::Answers::curveOptions(bool noise) const {
+    Detail wanted = likelyOrAskedDetail();
+    if (!wanted.chosen())
+        wanted.whole = kDetailWithoutTraces;
+    return {axis, gridStep, std::move(wanted), standard, noise};
 }
 
 CompareOptions Study::Answers::options(std::optional<double> from, std::optional<double> to) const {
@@ -104,10 +119,8 @@ CompareOptions Study::Answers::options(std::optional<double> from, std::optional
 
 const std::vector<CurveResult>& Study::Answers::allCurves() const {
     return curves.get([&] {
-        const double wanted = likelyOrAskedDetail();
-        const CurveOptions o{axis, gridStep, wanted > 0. ? wanted : kDetailWithoutTraces, standard, false};
-        const bool same =
-            old.standard == standard && old.axis == axis && old.gridStep == o.gridStep && old.detail == o.detail;
+        const CurveOptions o = curveOptions(false);
+        const bool same = old.axis == axis && old.gridStep == o.gridStep && old.detail == o.detail;
         std::vector<CurveResult> out(pulls.size(), Error{Message{"error.no-curve-pull"}});
         std::vector<const PullFit*> missing;
         std::vector<std::size_t> at;
@@ -117,7 +130,10 @@ const std::vector<CurveResult>& Study::Answers::allCurves() const {
             const auto known = std::find_if(old.curves.begin(), old.curves.end(),
                                             [&](const auto& entry) { return same && entry.first == pulls[i].fit; });
             if (known != old.curves.end()) {
-                out[i] = known->second;
+                // Another standard is another factor, not another fit.
+                out[i] = old.standard == standard ? known->second
+                                                  : std::make_shared<const PullCurve>(underStandard(
+                                                        *pulls[i].fit, known->second->measured, *standard));
             } else {
                 missing.push_back(pulls[i].fit.get());
                 at.push_back(i);
@@ -149,8 +165,7 @@ Result<CurvedSets> Study::Answers::curvedSets(const std::vector<std::string>& se
     const std::vector<CurveResult>* noisy = nullptr;
     if (single && settings.known.pull)
         noisy = &curvesWithNoise.get([&] {
-            const double wanted = likelyOrAskedDetail();
-            const CurveOptions o{axis, gridStep, wanted > 0. ? wanted : kDetailWithoutTraces, standard, true};
+            const CurveOptions o = curveOptions(true);
             std::vector<CurveResult> out = found;
             const std::vector<CurveResult> made = curvesOf(fits(false), o, [&] { return abandoned.load(); });
             for (std::size_t i = 0, k = 0; i < pulls.size(); ++i)
@@ -202,14 +217,21 @@ std::shared_ptr<const Study> Study::make(std::vector<StudyPull> pulls, std::vect
     answers->findings = before ? before->m->findings : std::make_shared<MixtureFindings>();
     if (before) {
         const Answers& b = *before->m;
-        const double* detail = b.detail.known();
-        if (detail && !(b.settings.detail > 0.) && b.axis == answers->axis && b.fits(true) == answers->fits(true))
-            answers->oldDetailRpm = *detail;
+        const Detail* detail = b.detail.known();
+        const auto ofSetups = [](const Answers& of) {
+            std::vector<std::pair<std::string, const PullFit*>> counting;
+            for (const StudyPull& p : of.pulls)
+                if (p.fit && p.counts)
+                    counting.emplace_back(p.setupId, p.fit.get());
+            return counting;
+        };
+        if (detail && !(b.settings.detail > 0.) && b.axis == answers->axis && ofSetups(b) == ofSetups(*answers))
+            answers->oldDetail = *detail;
         if (const auto* curves = b.curves.known(); curves && detail && !b.abandoned) {
             answers->old.standard = b.standard;
             answers->old.axis = b.axis;
             answers->old.gridStep = b.gridStep;
-            answers->old.detail = *detail > 0. ? *detail : kDetailWithoutTraces;
+            answers->old.detail = b.curveOptions(false).detail;
             for (std::size_t i = 0; i < b.pulls.size(); ++i)
                 if (b.pulls[i].fit && (*curves)[i])
                     answers->old.curves.emplace_back(b.pulls[i].fit, *(*curves)[i]);
@@ -252,7 +274,7 @@ double Study::gridStep() const {
     return m->gridStep;
 }
 
-double Study::detail() const {
+const Detail& Study::detail() const {
     return m->likelyOrAskedDetail();
 }
 

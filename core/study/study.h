@@ -35,6 +35,7 @@ namespace jr {
 struct BestAtSpeed;
 struct EffectsAlongRange;
 struct Sweep;
+enum class HarmSide;
 
 struct StudyPull {
     std::string id;
@@ -104,8 +105,19 @@ struct ScatterAnswer {
 struct MixtureAnswer {
     bool recorded = false;                            ///< by any pull at all
     std::vector<std::optional<MixtureFinding>> found; ///< of each pull of the study that counts
-    std::optional<MixtureWhatIf> whatIf;
+    std::optional<MixtureWhatIf> whatIf; ///< what went along with wander inside setups
     std::string whatIfProblem;
+    /// Where the mixture was stepped on purpose (jets as setups): the best of it, as a sweep over the setups' mixtures.
+    std::shared_ptr<const Sweep> best;
+    std::string bestPart; ///< the part that stepped it
+};
+
+/// What a sweep's advice has to mind.
+struct SweepCare {
+    bool onlyShorter = false;       ///< a cut cannot be undone
+    std::optional<HarmSide> harm{}; ///< where a step further can hurt; nothing: as is usual for the part
+
+    auto operator<=>(const SweepCare&) const = default;
 };
 
 class Study {
@@ -125,7 +137,7 @@ public:
     /// What the pulls are judged over, all alike, and the step and detail along it.
     CurveAxis axis() const;
     double gridStep() const;
-    double detail() const;
+    const Detail& detail() const;
     /// Why figures are not corrected though a standard was asked for: the pulls whose air is not known.
     std::vector<std::size_t> withoutAir() const;
 
@@ -160,7 +172,7 @@ public:
     const Result<CrossAnswer>& cross(const Metric& metric) const;
     const std::vector<FoundSweep>& foundSweeps() const;
     /// Errors: no such sweep, or as `sweep`.
-    const Result<SweepAnswer>& sweep(const std::string& part, const Metric& metric, bool onlyShorter) const;
+    const Result<SweepAnswer>& sweep(const std::string& part, const Metric& metric, const SweepCare& care) const;
     /// Without weights of one's own: those usual for `use`, about the first setup's peak.
     const Result<RankingAnswer>& ranking(UseKind use, const std::optional<UseWeights>& own) const;
     const Result<ScatterAnswer>& scatter() const;

@@ -27,7 +27,8 @@ using CurvedSets = std::vector<std::vector<CurvedPull>>;
 struct OldCurves {
     const Standard* standard = nullptr;
     CurveAxis axis = CurveAxis::EngineSpeed;
-    double gridStep = 0., detail = 0.;
+    double gridStep = 0.;
+    Detail detail;
     std::vector<std::pair<std::shared_ptr<const PullFit>, std::shared_ptr<const PullCurve>>> curves;
 };
 
@@ -51,12 +52,12 @@ struct Study::Answers {
     CurveAxis axis = CurveAxis::EngineSpeed; ///< in force
     double gridStep = 0.;
     OldCurves old;
-    std::optional<double> oldDetailRpm; ///< likely for the very same pulls
+    std::optional<Detail> oldDetail; ///< likely for the very same pulls
     std::atomic<bool> abandoned = false;
     std::shared_ptr<MixtureFindings> findings;
 
     KeptOne<std::vector<int>> fittingsKept;
-    KeptOne<double> detail;
+    KeptOne<Detail> detail;
     KeptOne<std::vector<CurveResult>> curves, curvesWithNoise;
     KeptOne<Result<RangeModel>> field; ///< all counting pulls, setup by setup, over the working band
     KeptOne<std::vector<double>> bandMeans;
@@ -65,7 +66,7 @@ struct Study::Answers {
     Kept<MetricKey, Result<LadderAnswer>> ladders;
     Kept<MetricKey, Result<CrossAnswer>> crosses;
     KeptOne<std::vector<FoundSweep>> foundSweeps;
-    Kept<std::tuple<std::string, MetricKey, bool>, Result<SweepAnswer>> sweeps;
+    Kept<std::tuple<std::string, MetricKey, SweepCare>, Result<SweepAnswer>> sweeps;
     Kept<std::pair<int, std::vector<std::pair<double, double>>>, Result<RankingAnswer>> rankings;
     KeptOne<Result<ScatterAnswer>> scatter;
     KeptOne<BenchKnowledge> ownScatter;
@@ -77,7 +78,9 @@ struct Study::Answers {
     std::string setupName(const std::string& id) const;
     /// Fitting of each pull of the job, set aside or not: another setup between two pulls of one ends its fitting.
     const std::vector<int>& fittings() const;
-    double likelyOrAskedDetail() const;
+    const Detail& likelyOrAskedDetail() const;
+    /// As curves are made.
+    CurveOptions curveOptions(bool noise) const;
     const std::vector<CurveResult>& allCurves() const;
     CompareOptions options(std::optional<double> from, std::optional<double> to) const;
     /// The counting pulls of these setups with their curves. Errors: a pull without a curve, one measurement twice.

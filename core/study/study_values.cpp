@@ -2,6 +2,7 @@
 // The answers of a study from one number a pull: steps, crosses, sweeps, the ranking by use, scatter and mixture.
 #include "core/judge/bench_history.h"
 #include "core/judge/distinct_pulls.h"
+#include "core/study/stepped_mixture.h"
 #include "core/study/study_answers.h"
 #include "core/words/wording.h"
 
@@ -111,7 +112,8 @@ const Result<LadderAnswer>& Study::ladder(const Metric& metric) const {
         std::vector<std::string> names;
         for (const std::string& id : out.setupIds)
             names.push_back(m->setupName(id));
-        Result<Ladder> ladder = jr::ladder(names, values->observations, m->settings.known, m->settings.confidence);
+        Result<Ladder> ladder =
+            jr::ladder(names, values->observations, m->settings.known, m->settings.confidence, ValueScale::Logarithm);
         if (!ladder)
             return ladder.error();
         out.ladder = std::move(ladder).value();
@@ -155,8 +157,8 @@ const std::vector<FoundSweep>& Study::foundSweeps() const {
     return m->foundSweeps.get([&] { return findSweeps(m->tree, m->pulledSetups()); });
 }
 
-const Result<SweepAnswer>& Study::sweep(const std::string& part, const Metric& metric, bool onlyShorter) const {
-    return m->sweeps.get({part, keyOf(metric), onlyShorter}, [&]() -> Result<SweepAnswer> {
+const Result<SweepAnswer>& Study::sweep(const std::string& part, const Metric& metric, const SweepCare& care) const {
+    return m->sweeps.get({part, keyOf(metric), care}, [&]() -> Result<SweepAnswer> {
         const std::vector<FoundSweep>& all = foundSweeps();
         const auto found = std::find_if(all.begin(), all.end(), [&](const FoundSweep& s) { return s.part == part; });
         if (found == all.end())
@@ -169,7 +171,8 @@ const Result<SweepAnswer>& Study::sweep(const std::string& part, const Metric& m
         SweepOptions options;
         options.known = m->settings.known;
         options.confidence = m->settings.confidence;
-        options.onlyShorter = onlyShorter;
+        options.onlyShorter = care.onlyShorter;
+        options.harm = care.harm.value_or(harmSideOf(part));
         Result<Sweep> made = jr::sweep(found->points, values->observations, options);
         if (!made)
             return made.error();
@@ -354,6 +357,22 @@ const MixtureAnswer& Study::mixture(const MixtureTarget& target) const {
                 }
                 ++groups;
             }
+        const auto valueOf = [&](std::size_t i) {
+            const int fitting = m->fittings()[i];
+            return Observation{0, means[i], m->pulls[i].fit->header.startedEpochS,
+                               fitting >= 0 ? std::optional(fitting) : std::nullopt};
+        };
+        if (const auto stepped = steppedMixture(
+                foundSweeps(), known, [&](std::size_t i) { return out.found[i]->meanAfr; }, valueOf)) {
+            SweepOptions options;
+            options.known = m->settings.known;
+            options.confidence = m->settings.confidence;
+            options.harm = HarmSide::Above; // lean
+            if (Result<Sweep> best = jr::sweep(stepped->points, stepped->values, options)) {
+                out.best = std::make_shared<const Sweep>(std::move(best).value());
+                out.bestPart = stepped->part;
+            }
+        }
         Result<MixtureWhatIf> whatIf = mixtureWhatIf(values, afr, groups);
         if (whatIf)
             out.whatIf = std::move(whatIf).value();

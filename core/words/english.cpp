@@ -22,6 +22,8 @@ constexpr Sentence kSentences[] = {
     {"air.wrong-temperature", "air temperature %1 degC is outside -60 to 80"},
     {"air.wrong-vapour", "the vapour outweighs the air"},
     {"band.cross", "The curves cross near %1 (somewhere from %2 to %3)."},
+    {"band.held", "While the belt shifts, %1 to %2, it holds the engine at %3 before and %4 after: %5 rpm (± %6)."},
+    {"band.held-no-margin", "While the belt shifts, %1 to %2, it holds the engine at %3 before and %4 after."},
     {"band.mean", "Mean from %1 to %2: %3 %4 (%5), %6 %."},
     {"band.mean-no-margin", "Mean from %1 to %2: %3 (no margin known), %4 %."},
     {"band.peaks", "Peaks: %1 at %2 before, %3 at %4 after."},
@@ -34,7 +36,10 @@ constexpr Sentence kSentences[] = {
     {"cause.pause", "the first after %1 minutes' pause"},
     {"cause.tank", "number %1 on one tank"},
     {"claim.costs-nothing", "mean from %1 to %2 %3 % (%4 to %5), claimed a loss of no more than %6 %"},
+    {"claim.costs-nothing-anywhere",
+     "at %1 %2 % (%3 to %4), claimed a loss of no more than %5 % anywhere from %6 to %7"},
     {"claim.gains", "mean from %1 to %2 %3 % (%4 to %5), claimed a gain of at least %6 %"},
+    {"claim.gains-somewhere", "at %1 %2 % (%3 to %4), claimed a gain of at least %5 % somewhere from %6 to %7"},
     {"claim.no-scatter", "nothing is known of the scatter, so this test cannot tell"},
     {"crank.coast", "coast-down"},
     {"crank.coast-basis", "machine's drag measured coasting; under load up to as much again"},
@@ -53,6 +58,7 @@ constexpr Sentence kSentences[] = {
     {"departure.other-setup", "pull %1 was %2 where the plan has %3"},
     {"departure.ramp", "swept at %1 rpm a second; the procedure says %2"},
     {"departure.rest", "%1 s after the pull before it; the procedure says %2 s"},
+    {"detail.in-places", "%1, in places %2"},
     {"error.abandoned", "abandoned"},
     {"error.added-inertia-no-slowing",
      "the added inertia does not slow the roller's fall: something else changed between the runs"},
@@ -229,8 +235,9 @@ constexpr Sentence kSentences[] = {
     {"mixture.not-firing", "A reading past %1:1 for %2 s is a cylinder that is not firing, not a mixture."},
     {"mixture.rich-stretch", "Richer than the window from %1 to %2 rpm."},
     {"mixture.unequal", "The cylinders lie %1:1 apart."},
-    {"mixture.worth", "%1:1 leaner is worth %2 % (%3 to %4). Small, and only inside the mixtures tried."},
-    {"mixture.worth-nothing", "%1:1 leaner is worth %2 % (%3 to %4): these pulls show no gain from another mixture."},
+    {"mixture.went-along", "Pulls of one setup that happened to run %1:1 leaner read %2 % (%3 to %4). What ran so by "
+                           "chance is no test: step a jet to know what it is worth."},
+    {"mixture.worth-nothing", "%1:1 leaner reads %2 % (%3 to %4): these pulls show no gain from another mixture."},
     {"name.fitted-once", "%1, as fitted this once,"},
     {"name.those-days", "%1, on those days,"},
     {"numbers.range", "%1 to %2"},
@@ -246,6 +253,11 @@ constexpr Sentence kSentences[] = {
      "On the mean today will hardly decide it: a chance of %3 in 100 even after %1 more pulls (%2).",
      "On the mean today will hardly decide it: a chance of %3 in 100 even after one more pull (%2)."},
     {"outlook.used-up", "The planned pulls are used up and it is not decided: %1 % on the mean, give or take %2 %."},
+    {"plan.chances", "Of 100 such tests of a part worth %1 % about %2 call a gain and %3 cannot tell; of one worth "
+                     "nothing %4 call it the same, %5 cannot tell, %6 call wrongly."},
+    {"plan.chances-effect",
+     "Of 100 such tests of an effect worth %1 % about %2 call it and %3 cannot tell; of one worth "
+     "nothing %4 call it the same, %5 cannot tell, %6 call wrongly."},
     {"plan.cool", "Let it cool after pull %1."},
     {"plan.finds-difference", "%1 pulls of each of %2 setups, %3 in all, base first and last. They find a difference "
                               "of %4 % or more in %5 of 100 such tests; what is smaller may go unseen."},
@@ -304,11 +316,21 @@ constexpr Sentence kSentences[] = {
      "The repeatability given (%1 %) and the pulls (%2 %) disagree; the pulls count for most of the margin."},
     {"sides.measured-at", "The pulls were not all measured at the same place (crank, hub or wheel)."},
     {"sides.mixed-setups", "A side holds pulls of more than one setup."},
+    {"sides.narrow-features", "From %1 to %2 the curve turns faster than these pulls can follow: what is narrower than "
+                              "%3 is smoothed there. The "
+                              "margin carries what that is likely to hide."},
+    {"sides.narrow-features-places", "At %1 places, the widest from %2 to %3, the curve turns faster than these pulls "
+                                     "can follow: what is narrower than "
+                                     "%4 is smoothed there. The margin carries what that is likely to hide."},
     {"sides.odd-pull",
      "Pull %1 of %2 lies %3 % off its own. Without it the mean difference reads %4, give or take %5."},
     {"sides.overlap-short", "Only %1 to %2 is common to all pulls."},
     {"sides.procedure", "%1 of %2 pulls depart from the procedure: %3.",
      "%1 of %2 pulls departs from the procedure: %3."},
+    {"sides.standard-gain", "The call hangs on the standard: from %1 to %2 it is a gain under %3."},
+    {"sides.standard-loss", "The call hangs on the standard: from %1 to %2 it is a loss under %3."},
+    {"sides.standard-open", "The call hangs on the standard: from %1 to %2 this test cannot tell under %3."},
+    {"sides.standard-same", "The call hangs on the standard: from %1 to %2 it is the same under %3."},
     {"sides.unequal-scatter", "%1 scatters %2 times as much as the other; the margin counts each by its own scatter."},
     {"sound.difference", "Sound at %1 rpm: %2 dB before, %3 dB after (%4; %5 to %6)."},
     {"sound.no-margin", "Sound at %1 rpm: %2 dB before, %3 dB after (%4, no margin known)."},
@@ -347,6 +369,21 @@ constexpr Sentence kSentences[] = {
                        "%1, and pull again."},
     {"sweep.edge", "The best is at the edge of what was tried, so it may lie beyond: try %1."},
     {"sweep.flat", "Between %1 and %2 no point can be told from another: choose by other reasons."},
+    {"sweep.flat-safe", "One side of it can hurt the engine: the safe end is %1."},
+    {"sweep.gives-away", "That gives away about %1 %."},
+    {"sweep.gives-nothing", "That gives away next to nothing."},
+    {"sweep.harm-edge-above",
+     "The best so far is the most that was tried, and more can hurt the engine. Make sure of it from the safe side "
+     "first: "
+     "try %1. More than that, if at all, in half steps (%2) with knock, heat and mixture watched and within what the "
+     "engine's maker allows."},
+    {"sweep.harm-edge-below",
+     "The best so far is the least that was tried, and less can hurt the engine. Make sure of it from the safe side "
+     "first: "
+     "try %1. Less than that, if at all, in half steps (%2) with knock, heat and mixture watched and within what the "
+     "engine's maker allows."},
+    {"sweep.settle-above", "Too little can hurt the engine: set it at %1, the safe end of where the best may lie."},
+    {"sweep.settle-below", "Too much can hurt the engine: set it at %1, the safe end of where the best may lie."},
     {"sweep.stay-high", "Too little costs %1 times as much as too much: stay on the high side."},
     {"sweep.stay-low", "Too much costs %1 times as much as too little: stay on the low side."},
     {"sweep.try", "To know it better, try %1."},

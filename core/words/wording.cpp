@@ -102,6 +102,11 @@ std::string detailText(double detail, CurveAxis axis, const Wording& wording) {
            axisSymbol(axis, wording);
 }
 
+std::string detailText(double detail, double finest, CurveAxis axis, const Wording& wording) {
+    const std::string whole = detailText(detail, axis, wording);
+    return finest < detail ? said({"detail.in-places", {whole, detailText(finest, axis, wording)}}, wording) : whole;
+}
+
 std::string placeText(const Place& place, const Wording& wording) {
     const std::string number = plainNumber(placeShown(place.value, place.axis, wording), 0, wording);
     return place.unit ? number + " " + axisSymbol(place.axis, wording) : number;

@@ -33,6 +33,8 @@ double placeFromShown(double shown, CurveAxis axis, const Wording& wording);
 std::string axisSymbol(CurveAxis axis, const Wording& wording);
 /// A detail along an axis with its unit: "120 rpm", "1.8 km/h".
 std::string detailText(double detail, CurveAxis axis, const Wording& wording);
+/// Where some places are seen more finely: "280 rpm, in places 70 rpm".
+std::string detailText(double detail, double finest, CurveAxis axis, const Wording& wording);
 /// A plain number with so many decimals and the reader's decimal mark.
 std::string plainNumber(double value, int decimals, const Wording& wording, bool sign = false);
 /// How many decimals a margin supports (0 … 3).

@@ -204,6 +204,35 @@ private slots:
         board.argue(after->front(), "   ");
         QCOMPARE(archiveOf(model())->claims(model().job().id)->front().history.size(), after->front().history.size());
     }
+    void aClaimOfAnywhereIsChalkedByHand() {
+        showPage(MainWindow::Ask, AskStation::Question);
+        ClaimsBoard& board = question().claims();
+        const auto named = [&](auto* any, const char* name) {
+            using Widget = std::remove_pointer_t<decltype(any)>;
+            for (Widget* w : board.findChildren<Widget*>())
+                if (w->accessibleName() == QLatin1String(name))
+                    return w;
+            return any;
+        };
+        QLineEdit* said = named(static_cast<QLineEdit*>(nullptr), "The claim");
+        QComboBox* kind = named(static_cast<QComboBox*>(nullptr), "What would count");
+        QVERIFY(said && kind && kind->count() == 4);
+        said->setFocus();
+        QTest::keyClicks(said, "it gains three per cent somewhere");
+        kind->setFocus();
+        QTest::keyClick(kind, Qt::Key_Down);
+        QVERIFY2(kind->currentText().contains("somewhere"), qPrintable(kind->currentText()));
+        QTest::keyClick(said, Qt::Key_Return);
+        model().waitUntilSettled();
+        const auto kept = archiveOf(model())->claims(model().job().id);
+        const auto mine = std::find_if(kept->begin(), kept->end(), [](const ClaimRecord& c) {
+            return c.said.find("somewhere") != std::string::npos;
+        });
+        QVERIFY(mine != kept->end());
+        QCOMPARE(mine->claim.kind, ClaimKind::GainsSomewhere);
+        // Judged along the band, with the place that says most.
+        QTRY_VERIFY2(board.text().contains("a gain of at least 1.0 % somewhere"), qPrintable(board.text()));
+    }
     void notesAndPhotosOfASetup() {
         showPage(MainWindow::Ask, AskStation::Question);
         const QString photo = m_dir->filePath("stack.png");

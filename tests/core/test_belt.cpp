@@ -2,6 +2,8 @@
 // A belt drive: the variator holds the engine near one speed while the road runs, so curves and differences run over
 // road speed, with engine speed beside. Checked against the stand-in's own truth.
 #include "core/judge/comparison.h"
+#include "core/judge/held_speed.h"
+#include "core/judge/sentences.h"
 #include "core/nan.h"
 #include "core/pull/curve.h"
 #include "core/pull/pull_axis.h"
@@ -59,8 +61,8 @@ private slots:
                 n += 1.;
                 // Where the variator begins and ends its shift the engine's speed has a corner, and the tachometer is
                 // smoothed over a tenth of a second.
-                const bool corner = std::abs(drive.engineRpm(w * 1.06) - 2. * drive.engineRpm(w) +
-                                             drive.engineRpm(w / 1.06)) > 50.;
+                const bool corner =
+                    std::abs(drive.engineRpm(w * 1.06) - 2. * drive.engineRpm(w) + drive.engineRpm(w / 1.06)) > 50.;
                 QVERIFY2(std::abs(curve->engineRpmAt(i) / drive.engineRpm(w) - 1.) < (corner ? 0.03 : 0.006),
                          qPrintable(QString::number(curve->place[i])));
                 QVERIFY(std::abs(curve->torqueNm[i] * radPerSFromRpm(curve->engineRpmAt(i)) / curve->powerW[i] - 1.) <
@@ -115,6 +117,51 @@ private slots:
         QVERIFY(std::abs(c->newtonMetre(middle).mid - torque) < 0.01 * c->base.torqueNm[middle]);
         QVERIFY(torque < -0.02 * c->base.torqueNm[middle]);
     }
+    void theSpeedAtWhichTheBeltHoldsIsToldOfBoth() {
+        // The stand-in's variator holds from one road speed to another at the shift speed it was given.
+        standin::BeltDrive light;
+        light.shiftRpm = 7700.;
+        const standin::BeltDrive heavy;
+        int inside = 0;
+        constexpr int kDays = 12;
+        for (unsigned day = 0; day < kDays; ++day) {
+            std::vector<PullFit> fits;
+            for (unsigned k = 0; k < 6; ++k)
+                fits.push_back(fitted(k % 2 ? light : heavy, 100 + 10 * day + k, k % 2 ? "light" : "heavy", 200. * k));
+            const auto c = compare({&fits[0], &fits[2], &fits[4]}, {&fits[1], &fits[3], &fits[5]}, {});
+            QVERIFY(c && c->held && c->held->halfRpm);
+            double truth = 0., points = 0.;
+            for (double v = c->held->from; v <= c->held->to; v += 0.05, ++points)
+                truth += light.engineRpm(v / light.rollerRadiusM) - heavy.engineRpm(v / heavy.rollerRadiusM);
+            truth /= points;
+            QVERIFY2(std::abs(c->held->withRpm - c->held->baseRpm - truth) < 5., qPrintable(QString::number(truth)));
+            inside += std::abs(c->held->withRpm - c->held->baseRpm - truth) <= *c->held->halfRpm;
+            QVERIFY(c->held->to > 1.2 * c->held->from);
+            // It is what the account says, in whole revolutions with its margin.
+            const Account account = describe(*c, Wording{});
+            QVERIFY(std::any_of(account.details.begin(), account.details.end(), [](const std::string& s) {
+                return s.find("it holds the engine at") != std::string::npos && s.find("±") != std::string::npos;
+            }));
+        }
+        QVERIFY2(inside >= kDays - 3, qPrintable(QString::number(inside))); // 95 % intervals
+    }
+    void inOneGearNothingIsHeld() {
+        std::vector<double> place, geared, held;
+        for (int i = 0; i < 100; ++i) {
+            place.push_back(8. + 0.25 * i);
+            geared.push_back(300. * place.back());
+            held.push_back(i < 20 ? 6000. : i < 60 ? 7400. : 7400. + 80. * (i - 60));
+        }
+        QVERIFY(!heldStretch(place, 0.25, geared));
+        const auto stretch = heldStretch(place, 0.25, held);
+        QVERIFY(stretch && stretch->from == place[20]);
+        QVERIFY(std::abs(stretch->meanRpm - 7400.) < 40.);
+        place.erase(place.begin() + 30, place.begin() + 34); // never across a hole
+        held.erase(held.begin() + 30, held.begin() + 34);
+        const auto beyond = heldStretch(place, 0.25, held);
+        QVERIFY(beyond && beyond->from >= 8. + 0.25 * 34);
+        QVERIFY(!heldStretch({}, 0.25, {}));
+    }
     void aGearedMachineOverRoadSpeedIsTheSamePower() {
         Trace t = testsupport::traceOf(standin::rollerPull({}, {}, {}), PullKind::Roller);
         const auto fit = fitPull(t);
@@ -125,7 +172,7 @@ private slots:
         road.axis = CurveAxis::RoadSpeed;
         road.gridStep = usualStep(road.axis);
         const PullAxis along(*fit, CurveAxis::RoadSpeed);
-        road.detail = engine.detail / along.fitPerPlace();
+        road.detail = engine.detail.whole / along.fitPerPlace();
         const auto a = curveOf(*fit, engine), b = curveOf(*fit, road);
         QVERIFY(a && b);
         for (std::size_t i = 0; i < b->place.size(); ++i) {

@@ -354,7 +354,7 @@ private slots:
             const Result<PullCurve> single = curveOf(*pulls[i], options);
             QVERIFY(together[i].ok() && single.ok());
             QCOMPARE((*together[i])->powerW, single->powerW);
-            QCOMPARE((*together[i])->bend, single->bend);
+            QCOMPARE((*together[i])->smoothedAway, single->smoothedAway);
         }
         // Abandoned work is an error, never half a curve.
         for (const CurveResult& none : curvesOf(pulls, options, [] { return true; }))

@@ -13,6 +13,7 @@
 #include <gsl/gsl_multifit.h>
 
 #include <cmath>
+#include <functional>
 
 using namespace jr;
 
@@ -31,6 +32,22 @@ const FactorialEffect* effect(const Factorial& f, const char* term) {
         if (e.term == term)
             return &e;
     return nullptr;
+}
+
+/// Of a hundred sweeps of six lengths that are truly alike, how many tell of a shape; `pull` makes the k-th of `pulls`.
+int shapesToldOfNothing(int pulls, const std::function<Observation(standin::Dice&, int)>& pull) {
+    int told = 0;
+    constexpr unsigned kTests = 100;
+    for (unsigned t = 0; t < kTests; ++t) {
+        standin::Dice dice(1000 + t);
+        std::vector<Observation> seen;
+        for (int k = 0; k < pulls; ++k) {
+            seen.push_back(pull(dice, k));
+            seen.back().startedS = 1.7e9 + 600. * k;
+        }
+        told += sweep({0., 10., 20., 30., 40., 50.}, seen)->shape != SweepShape::Flat;
+    }
+    return told;
 }
 
 } // namespace
@@ -194,6 +211,107 @@ private slots:
         QVERIFY(next[0] < 60. && next[0] >= 54.); // half a step, no jump
         QVERIFY(!sweep({1., 2.}, numbers({{1.}, {2.}})));
         QVERIFY(!sweep({1., 1., 2.}, numbers({{1.}, {2.}, {3.}})));
+    }
+    void stepsOnLogarithmsAreRatios() {
+        // A step of pulls is a ratio, as the difference along the range is: the same pulls give the same margin
+        // whichever of the two is the larger, and twice the power twice the gain.
+        const auto o = numbers({{100., 101., 99.5}, {110., 111.5, 109.}, {95., 96., 94.4}});
+        const auto l = ladder({"a", "b", "c"}, o, {}, 0.95, ValueScale::Logarithm);
+        const LadderStep &up = l->steps[1], &down = l->steps[2];
+        QVERIFY(std::abs(l->steps[0].value - std::cbrt(100. * 101. * 99.5)) < 1e-9);
+        QVERIFY(std::abs(up.gain - (up.value - l->steps[0].value)) < 1e-9);
+        const double upHigh = std::log1p(*up.gainHigh / l->steps[0].value),
+                     upLow = std::log1p(*up.gainLow / l->steps[0].value),
+                     downHigh = std::log1p(*down.gainHigh / up.value), downLow = std::log1p(*down.gainLow / up.value);
+        QVERIFY(std::abs((upHigh - upLow) - (downHigh - downLow)) < 1e-9);
+        QVERIFY(std::abs(0.5 * (upHigh + upLow) - std::log(up.value / l->steps[0].value)) < 1e-9);
+        std::vector<Observation> twice = o;
+        for (Observation& one : twice)
+            one.value *= 2.;
+        const auto m = ladder({"a", "b", "c"}, twice, {}, 0.95, ValueScale::Logarithm);
+        QVERIFY(std::abs(*m->steps[1].gainLow - 2. * *up.gainLow) < 1e-9);
+        QVERIFY(std::abs(*m->steps[2].totalHigh - 2. * *down.totalHigh) < 1e-9);
+        // Near one another both scales say the same; a value of nothing has no logarithm and stays as it is.
+        const auto near = numbers({{100., 100.4, 99.8}, {100.9, 101.2, 100.7}});
+        const auto a = ladder({"a", "b"}, near, {}), b = ladder({"a", "b"}, near, {}, 0.95, ValueScale::Logarithm);
+        QVERIFY(std::abs(*a->steps[1].gainLow - *b->steps[1].gainLow) < 0.02);
+        const auto none = ladder({"a", "b"}, numbers({{0., 1.}, {2., 3.}}), {}, 0.95, ValueScale::Logarithm);
+        QCOMPARE(none->steps[1].gain, 2.);
+    }
+    void whatCanHurtIsNeverTriedFirst() {
+        // An ignition advance that still gains at the most that was tried, a jet at the least.
+        const std::vector<double> points{26., 28., 30., 32.};
+        const auto rising = numbers({{30., 30.02}, {30.5, 30.48}, {31., 31.02}, {31.5, 31.52}});
+        const auto falling = numbers({{31.5, 31.52}, {31., 31.02}, {30.5, 30.48}, {30., 30.02}});
+        SweepOptions care;
+        care.harm = HarmSide::Above;
+        const auto most = sweep(points, rising, care);
+        QVERIFY(!most->inside);
+        QCOMPARE(most->next, std::vector<double>{31.}); // from the safe side, between points that were run
+        QCOMPARE(most->advice.front().code, std::string("sweep.harm-edge-above"));
+        QCOMPARE(sweep(points, falling, care)->next, std::vector<double>{24.}); // the other way it is a sweep as any
+        care.harm = HarmSide::Below;
+        QCOMPARE(sweep(points, falling, care)->next, std::vector<double>{27.});
+        QCOMPARE(sweep(points, rising, care)->next, std::vector<double>{34.});
+        // A best inside, steep towards what can hurt or away from it: always the safe side first.
+        standin::Dice dice(3);
+        for (int t = 0; t < 40; ++t) {
+            std::vector<double> x;
+            std::vector<std::vector<double>> groups;
+            const double best = 24. + 8. * t / 40.;
+            for (int i = 0; i < 6; ++i) {
+                x.push_back(20. + 3. * i);
+                groups.emplace_back();
+                for (int k = 0; k < 3; ++k)
+                    groups.back().push_back(100. - (x.back() < best ? 0.4 : 0.9) * std::abs(x.back() - best) +
+                                            0.1 * dice.normal());
+            }
+            for (HarmSide side : {HarmSide::Below, HarmSide::Above}) {
+                care.harm = side;
+                const auto s = sweep(x, numbers(groups), care);
+                QVERIFY(s.ok() && !s->next.empty());
+                QVERIFY(side == HarmSide::Below ? s->next[0] > s->bestX : s->next[0] < s->bestX);
+                for (const Message& m : s->advice)
+                    QVERIFY(m.code != (side == HarmSide::Below ? "sweep.stay-low" : "sweep.stay-high"));
+                const bool settles = std::any_of(s->advice.begin(), s->advice.end(), [&](const Message& m) {
+                    return m.code == (side == HarmSide::Below ? "sweep.settle-above" : "sweep.settle-below");
+                });
+                QVERIFY(settles);
+            }
+        }
+        QCOMPARE(harmSideOf("Main jet"), HarmSide::Below);
+        QCOMPARE(harmSideOf("squish [mm]"), HarmSide::Below);
+        QCOMPARE(harmSideOf("ignition advance"), HarmSide::Above);
+        QCOMPARE(harmSideOf("Compression"), HarmSide::Above);
+        QCOMPARE(harmSideOf("stack"), HarmSide::Neither);
+        // A larger air jet, less oil in the mix and more revs hurt upwards; a cam's timing neither way.
+        QCOMPARE(harmSideOf("air jet"), HarmSide::Above);
+        QCOMPARE(harmSideOf("premix ratio"), HarmSide::Above);
+        QCOMPARE(harmSideOf("rev limit [rpm]"), HarmSide::Above);
+        QCOMPARE(harmSideOf("timing"), HarmSide::Above);
+        QCOMPARE(harmSideOf("cam timing"), HarmSide::Neither);
+        QCOMPARE(harmSideOf("cam advance"), HarmSide::Neither);
+    }
+    void driftIsNoShape() {
+        // Six lengths that are all alike, run up and down and up again on a bench that falls by 3 % an hour: the drift
+        // is taken out, costs its freedom in the criterion, and ties the means to one another.
+        const int told = shapesToldOfNothing(18, [](standin::Dice& dice, int k) {
+            const int block = k / 6;
+            return Observation{block % 2 ? 5 - k % 6 : k % 6, 100. - 0.5 * k + 0.3 * dice.normal(), {}};
+        });
+        QVERIFY2(told <= 12, qPrintable(QString::number(told)));
+    }
+    void fittingsAreNoShape() {
+        // Every length put on twice and pulled three times each; a fitting moves by three times what a pull does. Means
+        // that differ by that are no optimum.
+        double moved = 0.;
+        const int told = shapesToldOfNothing(36, [&](standin::Dice& dice, int k) {
+            if (k % 3 == 0)
+                moved = 0.6 * dice.normal();
+            const int fitting = k / 3;
+            return Observation{fitting < 6 ? fitting : 11 - fitting, 100. + moved + 0.2 * dice.normal(), {}};
+        });
+        QVERIFY2(told <= 25, qPrintable(QString::number(told)));
     }
     void intervalsHoldTheTruth() {
         // Simulated: the optimum's 95 % interval holds the true length, steps' margins the true gain, in about 95 of

@@ -30,7 +30,7 @@ PullCurve curveFrom(double from, double to, const std::function<double(double)>&
         c.noise.push_back(0.);
     }
     c.gridStep = 50.;
-    c.bend.assign(c.place.size(), 0.);
+    c.smoothedAway.assign(c.place.size(), 0.);
     return c;
 }
 

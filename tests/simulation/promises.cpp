@@ -25,7 +25,7 @@ standin::EngineTruth baseEngine(const Scenario& s) {
         e.fallHigh = 0.35;
         e.pipeRiseShare = 1.;
         e.pipeRiseRpm = 7000.;
-        e.pipeRiseWidthRpm = 110.;
+        e.pipeRiseWidthRpm = s.riseWidthRpm;
     } else {
         e.bumps = {{0.05, 4300., 350.}, {-0.04, 7200., 500.}};
     }
@@ -35,6 +35,9 @@ standin::EngineTruth baseEngine(const Scenario& s) {
 standin::EngineTruth changedEngine(const Scenario& s) {
     standin::EngineTruth e = baseEngine(s);
     e.pipeRiseRpm -= s.shiftRpm;
+    constexpr double kHalfDepth = 2.3548; // full width at half depth of a bell, in standard deviations
+    if (s.dipShare > 0.)
+        e.bumps.push_back({-s.dipShare, s.twoStroke ? 8600. : 6100., s.dipWidthRpm / kHalfDepth});
     return e;
 }
 
@@ -44,8 +47,8 @@ double gainAt(const Scenario& s, double rpm, double middle) {
 }
 
 struct One {
-    bool covered = true, falseCall = false, found = false;
-    double shareFound = 0., rms = 0., worst = 0., used = 1., half = 0., detail = 0.;
+    bool covered = true, coveredElsewhere = true, falseCall = false, found = false;
+    double shareFound = 0., rms = 0., worst = 0., used = 1., half = 0., detail = 0., hatched = 0.;
     bool oddNamed = false, cautioned = false;
 };
 
@@ -196,7 +199,7 @@ One tryOnce(const Scenario& s, unsigned seed) {
     const jr::Result<jr::Comparison> result = jr::compare(today.side(0), today.side(1), compareOptions);
     One one;
     if (!result) {
-        one.covered = false;
+        one.covered = one.coveredElsewhere = false;
         return one;
     }
     const jr::Comparison& c = *result;
@@ -205,7 +208,13 @@ One tryOnce(const Scenario& s, unsigned seed) {
     double truly = 0., both = 0.;
     for (std::size_t i = 0; i < c.place.size(); ++i) {
         const double difference = (truthB(c.place[i]) - a.powerAt(c.place[i])) * (1. + meanLevel);
-        one.covered = one.covered && difference >= c.watt(i).low && difference <= c.watt(i).high;
+        const bool inside = difference >= c.watt(i).low && difference <= c.watt(i).high;
+        one.covered = one.covered && inside;
+        const bool hatched = std::any_of(c.narrow.begin(), c.narrow.end(), [&](const auto& stretch) {
+            return c.place[i] >= stretch.first - 1e-6 && c.place[i] <= stretch.second + 1e-6;
+        });
+        one.coveredElsewhere = one.coveredElsewhere && (inside || hatched);
+        one.hatched += hatched / static_cast<double>(c.place.size());
         one.half += 0.5 * (c.pct(i).high - c.pct(i).low) / static_cast<double>(c.place.size());
         const bool gains = gainAt(s, c.place[i], middle) > 0.5 * s.gainShare && s.gainShare > 0.;
         truly += gains;
@@ -223,7 +232,7 @@ One tryOnce(const Scenario& s, unsigned seed) {
     for (const jr::Caution& caution : c.cautions)
         one.cautioned = one.cautioned || caution.kind == "fitted-once" || caution.kind == "days-differ" ||
                         caution.kind == "curved-drift";
-    one.detail = c.detail;
+    one.detail = c.detail.whole;
     jr::CurveOptions options;
     options.detail = c.detail;
     for (std::size_t k = 0; k < fits.size(); ++k) {
@@ -370,6 +379,41 @@ const std::vector<Scenario>& realDays() {
     return list;
 }
 
+const std::vector<Scenario>& narrowFeatures() {
+    static const std::vector<Scenario> list = [] {
+        std::vector<Scenario> v;
+        const auto twoStroke = [&](std::string name, double width, double offset) -> Scenario& {
+            Scenario& s = added(v, std::move(name), "ABBAABBA");
+            s.twoStroke = true;
+            s.shiftRpm = 100.;
+            s.riseWidthRpm = width;
+            s.offsetShare = offset;
+            s.wanderShare = offset > 0.001 ? 0.001 : 0.;
+            return s;
+        };
+        twoStroke("rise 80 rpm wide moved by 100 rpm, quiet bench", 80., 0.001);
+        twoStroke("rise 60 rpm wide moved by 100 rpm, quiet bench", 60., 0.001).promised = 0.90;
+        twoStroke("rise 80 rpm wide moved by 100 rpm", 80., 0.005);
+        Scenario& slow = twoStroke("rise 110 rpm wide moved by 100 rpm, 60 Hz logger", 110., 0.001);
+        slow.sampleHz = 60.;
+        slow.promised = 0.90;
+        for (double width : {150., 200., 250., 350.}) {
+            Scenario& s = added(v, "a dip of 5 % " + std::to_string(static_cast<int>(width)) + " rpm wide", "ABBAABBA");
+            s.dipShare = 0.05;
+            s.dipWidthRpm = width;
+            s.promised = 0.90;
+        }
+        Scenario& s = added(v, "a dip of 5 % 250 rpm wide, quiet bench", "ABBAABBA");
+        s.dipShare = 0.05;
+        s.dipWidthRpm = 250.;
+        s.offsetShare = 0.001;
+        s.wanderShare = 0.;
+        s.promised = 0.90;
+        return v;
+    }();
+    return list;
+}
+
 Outcome run(const Scenario& scenario, int seeds, unsigned firstSeed) {
     std::atomic<int> next{0};
     std::mutex lock;
@@ -385,6 +429,8 @@ Outcome run(const Scenario& scenario, int seeds, unsigned firstSeed) {
     out.tests = seeds;
     for (const One& one : all) {
         out.coverage += one.covered / static_cast<double>(seeds);
+        out.coverageElsewhere += one.coveredElsewhere / static_cast<double>(seeds);
+        out.hatched += one.hatched / seeds;
         out.falseCalls += one.falseCall / static_cast<double>(seeds);
         out.found += one.found / static_cast<double>(seeds);
         out.shareFound += one.shareFound / seeds;

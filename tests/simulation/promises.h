@@ -13,6 +13,9 @@ struct Scenario {
     double gainShare = 0.; ///< over the upper half of the range
     double shiftRpm = 0.;  ///< the pipe comes in this much earlier
     bool twoStroke = false;
+    double riseWidthRpm = 110.; ///< of a two-stroke's pipe
+    double dipShare = 0.;       ///< the changed setup loses this in one narrow place…
+    double dipWidthRpm = 0.;    ///< …so wide at half its depth
     double driftPerHour = 0.;
     double sittingShare = 0.;   ///< standard deviation of what a sitting reads differently
     double offsetShare = 0.005; ///< pull to pull
@@ -40,6 +43,8 @@ struct Scenario {
 struct Outcome {
     int tests = 0;
     double coverage = 0.;    ///< share of tests whose band holds the whole true difference
+    double coverageElsewhere = 0.; ///< the same, but for what is hatched as hiding narrower features
+    double hatched = 0.;           ///< mean share of the range that is
     double falseCalls = 0.;  ///< share with a gain or loss where there is none (equal setups)
     double found = 0.;       ///< share in which a gain stretch overlaps at least a tenth of the true one
     double shareFound = 0.;  ///< mean share of the true stretch called a gain
@@ -55,6 +60,8 @@ struct Outcome {
 const std::vector<Scenario>& scenarios();
 /// The days that people really have.
 const std::vector<Scenario>& realDays();
+/// Changes about as narrow as what smoothing leaves.
+const std::vector<Scenario>& narrowFeatures();
 Outcome run(const Scenario& scenario, int seeds, unsigned firstSeed = 1);
 
 } // namespace promises

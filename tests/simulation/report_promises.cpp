@@ -20,6 +20,16 @@ int main(int argc, char** argv) {
                     o.halfWidthPct, o.powerRmsPct, o.powerRmsWorstPct, 100. * o.usedShare, o.detail);
         std::fflush(stdout);
     }
+    std::printf("\n| narrow feature | tests | coverage %% | but for what is hatched %% | hatched %% | half-width %% | "
+                "detail rpm |\n|---|---|---|---|---|---|---|\n");
+    for (const promises::Scenario& s : promises::narrowFeatures()) {
+        if (s.name.find(part) == std::string::npos)
+            continue;
+        const promises::Outcome o = promises::run(s, seeds);
+        std::printf("| %s | %d | %.1f | %.1f | %.1f | %.2f | %.0f |\n", s.name.c_str(), o.tests, 100. * o.coverage,
+                    100. * o.coverageElsewhere, 100. * o.hatched, o.halfWidthPct, o.detail);
+        std::fflush(stdout);
+    }
     std::printf("\n| real day | tests | coverage %% | gain or loss called %% | true gain found %% | half-width %% | "
                 "odd pull named %% | cautioned %% |\n|---|---|---|---|---|---|---|---|\n");
     for (const promises::Scenario& s : promises::realDays()) {
