@@ -120,7 +120,7 @@ void SweepChart::paintEvent(QPaintEvent*) {
         const QLineF upright(x(next), area.top(), x(next), area.bottom());
         p.drawLine(upright);
         lines.push_back({QPolygonF{upright.p1(), upright.p2()}, false});
-        words << (words.isEmpty() ? tr("next: %1") : tr("then: %1")).arg(l.toString(next, 'g', 4));
+        words << (words.isEmpty() ? tr("next: %1") : tr("then: %1")).arg(l.toString(next, 'f', s.decimals));
         wishes.push_back({{x(next), area.top() + 4.},
                           {p.fontMetrics().horizontalAdvance(words.back()) + 10., p.fontMetrics().height() + 2.},
                           false});
@@ -305,19 +305,19 @@ void SweepPage::show(const SweepAnswer& answer) {
     if (s.shape == SweepShape::Flat)
         headline(tr("No value is better than another"));
     else
-        headline(tr("Best near %1%2").arg(l.toString(s.bestX, 'g', 4), unit));
+        headline(tr("Best near %1%2").arg(l.toString(s.bestX, 'f', s.decimals), unit));
     say(tr("Read as %1.").arg(metricWords()), "muted");
     if (s.shape != SweepShape::Flat) {
         if (s.bestLow && s.bestHigh)
             say(tr("The best lies between %1 and %2%3.")
-                    .arg(l.toString(*s.bestLow, 'g', 4), l.toString(*s.bestHigh, 'g', 4), unit));
+                    .arg(l.toString(*s.bestLow, 'f', s.decimals), l.toString(*s.bestHigh, 'f', s.decimals), unit));
         if (!s.inside)
             say(tr("It is at the edge of what was tried: the true best may lie beyond."), "caution");
         const double margin = s.fit.halfWidth(s.fit.weight.front(), 0.95).value_or(0.);
         say(tr("There it makes %1, give or take %2.").arg(power(s.value, margin), power(margin, margin)));
         if (s.shortSidePerUnit > 0. || s.longSidePerUnit > 0.)
-            say(tr("A step below costs %1 a unit, a step above %2.")
-                    .arg(power(std::abs(s.shortSidePerUnit), 0.), power(std::abs(s.longSidePerUnit), 0.)));
+            say(tr("1%1 below the best costs %2, 1%1 above it %3.")
+                    .arg(unit, power(std::abs(s.shortSidePerUnit), 0.), power(std::abs(s.longSidePerUnit), 0.)));
     }
     say(QString::fromStdString(said(s.advice, m_model.units().wording())));
     int edge = 0, flat = 0;
@@ -334,7 +334,7 @@ void SweepPage::show(const SweepAnswer& answer) {
         say(most - least < 1e-9
                 ? tr("It is the same at every engine speed.")
                 : tr("Along the engine speeds the best runs from %1 to %2%3; one value is a compromise.")
-                      .arg(l.toString(least, 'g', 4), l.toString(most, 'g', 4), unit));
+                      .arg(l.toString(least, 'f', s.decimals), l.toString(most, 'f', s.decimals), unit));
     sayCautions(answer.cautions);
 }
 

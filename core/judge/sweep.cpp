@@ -80,13 +80,16 @@ Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observa
     std::sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return points[a] < points[b]; });
     for (std::size_t i = 1; i < order.size(); ++i)
         if (!(points[order[i]] > points[order[i - 1]]))
-            return Error{Message{"error.point-twice", {sweptValue(points[order[i]])}}};
+            return Error{
+                Message{"error.point-twice",
+                        {Number{points[order[i]], sweptDecimals(points[order.front()], points[order.back()])}}}};
     std::vector<double> count(points.size(), 0.);
     for (const Observation& one : observations)
         count[static_cast<std::size_t>(one.group)] += 1.;
     if (std::find(count.begin(), count.end(), 0.) != count.end())
         return Error{Message{"error.point-no-value"}};
     Sweep out;
+    out.decimals = sweptDecimals(points[order.front()], points[order.back()]);
     out.fit = fitGroups(observations, static_cast<int>(points.size()), o.known);
     SweepPoints d;
     for (std::size_t k : order) {

@@ -39,6 +39,7 @@ struct Sweep {
     std::optional<double> bestLow, bestHigh;
     bool inside = false;                                ///< of the range tried; at the edge the best may lie beyond
     double shortSidePerUnit = 0., longSidePerUnit = 0.; ///< what a unit below or above the best costs
+    int decimals = 0; ///< that its values are told with
     std::vector<double> x, curve;
     std::vector<std::optional<double>> low, high;
     std::vector<double> next;    ///< points worth trying

@@ -4,11 +4,14 @@
 #include <algorithm>
 #include <cctype>
 #include <cmath>
-#include <cstdio>
 #include <initializer_list>
 
 namespace jr {
 namespace {
+
+Number toldAs(const Sweep& s, double x) {
+    return {x, s.decimals};
+}
 
 /// The usual step between points: the middle one of the gaps.
 double usualGap(const SweepPoints& d) {
@@ -34,19 +37,19 @@ Beside besideBest(const Sweep& s, const SweepPoints& d) {
 }
 
 void adviseFlat(Sweep& s, const SweepPoints& d, const SweepOptions& o) {
-    s.advice = {{"sweep.flat", {sweptValue(d.low()), sweptValue(d.high())}}};
+    s.advice = {{"sweep.flat", {toldAs(s, d.low()), toldAs(s, d.high())}}};
     if (o.harm == HarmSide::Below)
-        s.advice.push_back({"sweep.flat-safe", {sweptValue(d.high())}});
+        s.advice.push_back({"sweep.flat-safe", {toldAs(s, d.high())}});
     else if (o.harm == HarmSide::Above)
-        s.advice.push_back({"sweep.flat-safe", {sweptValue(d.low())}});
+        s.advice.push_back({"sweep.flat-safe", {toldAs(s, d.low())}});
 }
 
 void adviseCut(Sweep& s, const SweepPoints& d, bool bestIsLowest) {
     if (bestIsLowest) {
         s.next = {d.low() - 0.5 * usualGap(d)};
-        s.advice = {{"sweep.cut-half", {sweptValue(s.next[0])}}};
+        s.advice = {{"sweep.cut-half", {toldAs(s, s.next[0])}}};
     } else {
-        s.advice = {{"sweep.cut-enough", {sweptValue(s.bestX)}}};
+        s.advice = {{"sweep.cut-enough", {toldAs(s, s.bestX)}}};
     }
 }
 
@@ -58,7 +61,7 @@ void adviseHarmfulEdge(Sweep& s, const SweepPoints& d, HarmSide harm) {
     s.next = {below ? beside.above : beside.below};
     const double further = below ? d.low() - 0.5 * usualGap(d) : d.high() + 0.5 * usualGap(d);
     s.advice = {
-        {below ? "sweep.harm-edge-below" : "sweep.harm-edge-above", {sweptValue(s.next[0]), sweptValue(further)}}};
+        {below ? "sweep.harm-edge-below" : "sweep.harm-edge-above", {toldAs(s, s.next[0]), toldAs(s, further)}}};
 }
 
 /// Where in the interval of the best the engine is safest, and what that gives away.
@@ -68,7 +71,7 @@ void adviseSettling(Sweep& s, const FittedShape& shape, HarmSide harm) {
     const bool below = harm == HarmSide::Below;
     const double safe = below ? *s.bestHigh : *s.bestLow;
     const double given = 100. * (s.value - shape.at(safe)) / std::max(std::abs(s.value), 1e-12);
-    s.advice.push_back({below ? "sweep.settle-above" : "sweep.settle-below", {sweptValue(safe)}});
+    s.advice.push_back({below ? "sweep.settle-above" : "sweep.settle-below", {toldAs(s, safe)}});
     constexpr double kWorthSaying = 0.05; // rounds to a tenth of a per cent
     s.advice.push_back(given < kWorthSaying ? Message{"sweep.gives-nothing"}
                                             : Message{"sweep.gives-away", {Number{given, 1}}});
@@ -76,10 +79,15 @@ void adviseSettling(Sweep& s, const FittedShape& shape, HarmSide harm) {
 
 } // namespace
 
-std::string sweptValue(double x) {
-    char text[32];
-    std::snprintf(text, sizeof text, "%.4g", x);
-    return text;
+int sweptDecimals(double low, double high) {
+    constexpr double kFinest = 0.02; // of the range
+    constexpr int kMost = 6, kNoRange = 2;
+    if (!(high > low))
+        return kNoRange;
+    int decimals = 0;
+    for (double step = 1.; decimals < kMost && step > 1.001 * kFinest * (high - low); step *= 0.1)
+        ++decimals;
+    return decimals;
 }
 
 HarmSide harmSideOf(std::string_view part) {
@@ -116,7 +124,7 @@ void adviseOn(Sweep& s, const FittedShape& shape, const SweepPoints& d, const Sw
             return;
         }
         s.next = {lowEdge ? d.low() - usualGap(d) : d.high() + usualGap(d)};
-        s.advice = {{"sweep.edge", {sweptValue(s.next[0])}}};
+        s.advice = {{"sweep.edge", {toldAs(s, s.next[0])}}};
         return;
     }
     // Inside: halve the wider gap beside the best; on a lopsided optimum that is usually the gentle side. Where one
@@ -125,9 +133,9 @@ void adviseOn(Sweep& s, const FittedShape& shape, const SweepPoints& d, const Sw
     const bool aboveFirst =
         o.harm == HarmSide::Neither ? beside.gapAbove >= beside.gapBelow : o.harm == HarmSide::Below;
     s.next = {aboveFirst ? beside.above : beside.below, aboveFirst ? beside.below : beside.above};
-    s.advice = {s.bestLow ? Message{"sweep.best-between",
-                                    {sweptValue(s.bestX), sweptValue(*s.bestLow), sweptValue(*s.bestHigh)}}
-                          : Message{"sweep.best", {sweptValue(s.bestX)}}};
+    s.advice = {s.bestLow
+                    ? Message{"sweep.best-between", {toldAs(s, s.bestX), toldAs(s, *s.bestLow), toldAs(s, *s.bestHigh)}}
+                    : Message{"sweep.best", {toldAs(s, s.bestX)}}};
     const double steep = std::max(s.shortSidePerUnit, s.longSidePerUnit),
                  gentle = std::max(std::min(s.shortSidePerUnit, s.longSidePerUnit), 1e-300);
     constexpr double kLopsided = 2.; // one side costs so much more than the other that it is worth saying
@@ -137,7 +145,7 @@ void adviseOn(Sweep& s, const FittedShape& shape, const SweepPoints& d, const Sw
             {stayAwayFrom == HarmSide::Below ? "sweep.stay-high" : "sweep.stay-low", {Number{steep / gentle, 1}}});
     if (o.harm != HarmSide::Neither)
         adviseSettling(s, shape, o.harm);
-    s.advice.push_back({"sweep.try", {sweptValue(s.next[0])}});
+    s.advice.push_back({"sweep.try", {toldAs(s, s.next[0])}});
 }
 
 } // namespace jr

@@ -6,8 +6,9 @@
 
 namespace jr {
 
-/// A value that was stepped, as it stands in sentences.
-std::string sweptValue(double x);
+/// Decimals that values stepped from `low` to `high` are told with: in steps of ten, the first that is no more than a
+/// fiftieth of the range: nobody sets a part more finely than that between its ends.
+int sweptDecimals(double low, double high);
 
 /// Fills `next` and `advice` of a sweep whose best, interval and sides are known. The first of `next` never lies
 /// further towards the side that can hurt than the best that was run.

@@ -4,6 +4,7 @@
 #include "core/judge/factorial.h"
 #include "core/judge/ladder.h"
 #include "core/judge/sweep.h"
+#include "core/judge/sweep_advice.h"
 #include "core/words/wording.h"
 #include "standin/simulated_bench.h" // Dice
 #include "tests/support/certified.h"
@@ -237,6 +238,22 @@ private slots:
         QVERIFY(std::abs(*a->steps[1].gainLow - *b->steps[1].gainLow) < 0.02);
         const auto none = ladder({"a", "b"}, numbers({{0., 1.}, {2., 3.}}), {}, 0.95, ValueScale::Logarithm);
         QCOMPARE(none->steps[1].gain, 2.);
+    }
+    void sweptValuesAreToldAsFinelyAsTheyAreSet() {
+        QCOMPARE(sweptDecimals(14., 22.), 1);  // degrees of advance
+        QCOMPARE(sweptDecimals(60., 120.), 0); // millimetres of a stack
+        QCOMPARE(sweptDecimals(0.7, 1.2), 2);  // squish
+        QCOMPARE(sweptDecimals(10., 20.), 1);
+        QCOMPARE(sweptDecimals(4000., 9000.), 0);
+        QCOMPARE(sweptDecimals(5., 5.), 2);
+        // Words follow the reader's language: a comma where there is one.
+        const auto s = sweep({14., 16., 18., 20., 22.},
+                             numbers({{84., 84.1}, {88., 88.1}, {90., 90.1}, {88.5, 88.6}, {85., 85.1}}));
+        QVERIFY(s && s->decimals == 1);
+        Wording german;
+        german.decimalPoint = ',';
+        const std::string words = said(s->advice, german);
+        QVERIFY2(words.find(',') != std::string::npos && words.find("18.") == std::string::npos, words.c_str());
     }
     void whatCanHurtIsNeverTriedFirst() {
         // An ignition advance that still gains at the most that was tried, a jet at the least.
