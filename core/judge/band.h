@@ -95,7 +95,7 @@ std::vector<double> bandHalfWidth(const Scatter& scatter, const std::vector<doub
 double studentQuantile(double confidence, double freedom);
 
 /// The confidence each of several sums must be held at, so that all hold together at `confidence`: from the largest of
-/// |t| with these correlations and freedom (multivariate t by simulation with a fixed seed; Genz and Bretz).
+/// |t| with these correlations and freedom (multivariate t; its directions drawn with a fixed seed, its length exact).
 double jointConfidence(const DenseMatrix& correlation, double freedom, double confidence, unsigned seed = 20260603);
 
 } // namespace jr

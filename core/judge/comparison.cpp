@@ -143,7 +143,7 @@ double correctionDoubt(const Side& base, const Side& with) {
 /// Where smoothing bias makes much of the margin, widened by half the detail and joined where they meet; never across a
 /// hole.
 std::vector<std::pair<double, double>> narrowStretches(const Comparison& c, const std::vector<double>& bias) {
-    constexpr double kMuch = 0.25;
+    constexpr double kMuch = 0.45;
     std::vector<std::pair<double, double>> out;
     std::size_t piece = 0, end = 0; // [piece, end): places without a hole between them
     bool fresh = true;              // nothing of this piece is in yet

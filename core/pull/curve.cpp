@@ -78,21 +78,38 @@ void findPeaks(PullCurve& curve, const auto& powerAt, const auto& engineAt, cons
     refine(curve.peakTorque, true);
 }
 
-/// (1 - S)^2 f + (1 - S)^4 f: what twiced smoothing S takes from a curve f, of which only Sf is known, to the second
-/// term of its series.
+/// Root mean square of a spline's coefficients about each, `reach` to either side.
+std::vector<double> sizeAbout(const std::vector<double>& spline, std::size_t reach) {
+    std::vector<double> sum(spline.size() + 1, 0.), out;
+    for (std::size_t j = 0; j < spline.size(); ++j)
+        sum[j + 1] = sum[j] + spline[j] * spline[j];
+    for (std::size_t j = 0; j < spline.size(); ++j) {
+        const std::size_t from = j > reach ? j - reach : 0, to = std::min(spline.size(), j + reach + 1);
+        out.push_back(std::sqrt((sum[to] - sum[from]) / static_cast<double>(to - from)));
+    }
+    return out;
+}
+
+/// (1 - S)^2 f + (1 - S)^4 f + …: what twiced smoothing S takes from a curve f, of which only Sf is known. Two terms
+/// are worked out; the rest is taken to go on falling as the second does against the first about each place (Aitken
+/// 1926).
 std::vector<double> smoothedAway(const PullFit& pull, const std::vector<double>& spline, const PullCurve& curve,
                                  const PullAxis& axis, double fitDetailRpm, const FinerDetail& finer) {
-    std::vector<double> restored = spline, lost(spline.size(), 0.);
-    constexpr int kTerms = 2;
-    for (int k = 0; k < kTerms; ++k) {
-        const std::vector<double> again =
-            coefficientsAlong(*pull.fit, axis, fitDetailRpm, finer,
-                              [&](double detailRpm) { return pull.fit->smoothedAgain(restored, detailRpm, true); });
-        for (std::size_t j = 0; j < spline.size(); ++j) {
-            lost[j] = restored[j] - again[j];
-            restored[j] = spline[j] + lost[j];
-        }
-    }
+    const auto taken = [&](const std::vector<double>& from) {
+        std::vector<double> out = coefficientsAlong(*pull.fit, axis, fitDetailRpm, finer, [&](double detailRpm) {
+            return pull.fit->smoothedAgain(from, detailRpm, true);
+        });
+        for (std::size_t j = 0; j < out.size(); ++j)
+            out[j] = from[j] - out[j];
+        return out;
+    };
+    std::vector<double> lost = taken(spline);
+    const std::vector<double> second = taken(lost);
+    constexpr double kSlowest = 0.75; // a series that falls more slowly is not one to be summed from two terms
+    const auto reach = static_cast<std::size_t>(0.5 * fitDetailRpm / pull.fit->basis().spacing()) + 1;
+    const std::vector<double> size = sizeAbout(lost, reach), next = sizeAbout(second, reach);
+    for (std::size_t j = 0; j < lost.size(); ++j)
+        lost[j] += second[j] / (1. - std::min(next[j] / std::max(size[j], 1e-300), kSlowest));
     std::vector<double> out;
     for (double place : curve.place) {
         const double x = axis.fitAt(place);
@@ -255,6 +272,12 @@ Result<PullCurve> curveAlongFit(const PullFit& pull, const CurveOptions& options
         out.noise[i] *= finer * axis.shaftAt(x) / std::max(std::abs(out.powerW.back()), 1e-9);
     }
     out.smoothedAway = smoothedAway(pull, spline, out, axis, fitDetailRpm, options.detail.finer);
+    // What the setup's pulls together would show at half the detail, where that is more.
+    for (std::size_t i = 0; i < out.place.size(); ++i) {
+        const double unseen = options.detail.finer.unseenOf(pull.header.setup, out.place[i]);
+        if (std::abs(unseen) > std::abs(out.smoothedAway[i]))
+            out.smoothedAway[i] = unseen;
+    }
     findPeaks(out, powerAt, engineAt, counted);
     return out;
 }

@@ -46,6 +46,14 @@ struct Seen {
 struct Hidden {
     std::vector<double> mean; ///< share of power
     double pulls = 0.;
+    std::vector<double> beyond; ///< its square about each place over what chance alone would make of it
+};
+
+/// All setups at one step from a detail to its half.
+struct Halving {
+    std::vector<Hidden> setups;
+    /// Mean square about each place over its bound, of the setup that shows most: at least 1 where something is hidden.
+    std::vector<double> overBound;
 };
 
 class Looking {
@@ -66,9 +74,10 @@ public:
     }
     const std::vector<double>& place() const { return m_place; }
 
-    /// How far beyond chance that is which half of the detail, `halved` times before, shows and the whole hides: mean
-    /// square about each place over its bound, at least 1 where something is hidden.
-    std::vector<double> beyondChance(int halved);
+    /// How far beyond chance that is which half of the detail, `halved` times before, shows and the whole hides.
+    Halving beyondChance(int halved);
+    /// The setup each name in the pulls' headers stands for; nothing for one that stands for two.
+    std::vector<std::pair<std::string, std::size_t>> setupNames() const;
 
 private:
     std::vector<double> powerOf(const Seen& seen, double detail) const {
@@ -101,14 +110,30 @@ std::vector<double> Looking::noiseAlone(double detail) const {
     return out;
 }
 
-std::vector<double> Looking::beyondChance(int halved) {
+std::vector<std::pair<std::string, std::size_t>> Looking::setupNames() const {
+    std::vector<std::pair<std::string, std::size_t>> out;
+    std::vector<std::string> twice;
+    for (std::size_t set = 0; set < m_sets.size(); ++set)
+        for (const Seen& seen : m_sets[set]) {
+            const std::string& name = seen.pull->header.setup;
+            const auto known = std::find_if(out.begin(), out.end(), [&](const auto& n) { return n.first == name; });
+            if (known == out.end())
+                out.emplace_back(name, set);
+            else if (known->second != set)
+                twice.push_back(name);
+        }
+    std::erase_if(out, [&](const auto& n) { return std::find(twice.begin(), twice.end(), n.first) != twice.end(); });
+    return out;
+}
+
+Halving Looking::beyondChance(int halved) {
     const double coarse = m_detail / std::exp2(halved), fine = 0.5 * coarse;
     const std::size_t points = m_place.size();
     std::vector<double> variance(points, 0.);
     std::vector<Hidden> hidden;
     double freedom = 0.;
     for (std::vector<Seen>& set : m_sets) {
-        Hidden own{std::vector<double>(points, 0.), static_cast<double>(set.size())};
+        Hidden own{std::vector<double>(points, 0.), static_cast<double>(set.size()), {}};
         std::vector<std::vector<double>> differences;
         for (Seen& seen : set) {
             if (seen.power.empty())
@@ -165,19 +190,37 @@ std::vector<double> Looking::beyondChance(int halved) {
         }
         return mean;
     };
-    for (const Hidden& own : hidden) {
+    for (Hidden& own : hidden) {
         std::vector<double> squares(points);
         for (std::size_t j = 0; j < points; ++j) {
             squares[j] = own.mean[j] * own.mean[j] / std::max(variance[j] / own.pulls, kTooSmall * kTooSmall);
             together[j] += squares[j] / static_cast<double>(hidden.size());
         }
-        const std::vector<double> around = gathered(squares);
+        own.beyond = gathered(squares);
         for (std::size_t j = 0; j < points; ++j)
-            out[j] = std::max(out[j], around[j] / boundAlone);
+            out[j] = std::max(out[j], own.beyond[j] / boundAlone);
     }
     const std::vector<double> around = gathered(together);
     for (std::size_t j = 0; j < points; ++j)
         out[j] = std::max(out[j], around[j] / boundTogether);
+    return {std::move(hidden), std::move(out)};
+}
+
+/// What more a setup's curve would show at the next halving: the difference it makes, drawn towards nothing by what
+/// chance alone makes of such differences (positive-part shrinkage: James and Stein 1961).
+std::vector<double> unseenIn(const std::vector<Halving>& steps, std::size_t set, const std::vector<double>& halvings) {
+    std::vector<double> out(halvings.size(), 0.);
+    const auto shown = [&](std::size_t step, std::size_t j) {
+        if (step >= steps.size())
+            return 0.;
+        const Hidden& own = steps[step].setups[set];
+        return std::max(0., 1. - 1. / std::max(own.beyond[j], 1e-12)) * own.mean[j];
+    };
+    for (std::size_t j = 0; j < out.size(); ++j) {
+        const auto whole = static_cast<std::size_t>(halvings[j]);
+        const double share = halvings[j] - static_cast<double>(whole);
+        out[j] = (1. - share) * shown(whole, j) + share * shown(whole + 1, j);
+    }
     return out;
 }
 
@@ -190,6 +233,16 @@ double FinerDetail::halvingsAt(double at) const {
     const auto i = static_cast<std::size_t>(upper - place.begin());
     const double share = (at - place[i - 1]) / (place[i] - place[i - 1]);
     return halvings[i - 1] + share * (halvings[i] - halvings[i - 1]);
+}
+
+double FinerDetail::unseenOf(const std::string& setup, double at) const {
+    const auto own = std::find_if(unseen.begin(), unseen.end(), [&](const Unseen& u) { return u.setup == setup; });
+    const auto upper = std::upper_bound(grid.begin(), grid.end(), at);
+    if (own == unseen.end() || upper == grid.begin() || upper == grid.end())
+        return 0.;
+    const auto i = static_cast<std::size_t>(upper - grid.begin());
+    const double share = (at - grid[i - 1]) / (grid[i] - grid[i - 1]);
+    return own->share[i - 1] + share * (own->share[i] - own->share[i - 1]);
 }
 
 double FinerDetail::mostHalvings() const {
@@ -237,8 +290,10 @@ FinerDetail finerDetail(const std::vector<std::vector<const PullFit*>>& sets, Cu
     if (place.size() < kFewest)
         return out;
     std::vector<double> halvings(place.size(), 0.);
+    std::vector<Halving> steps;
     for (int halved = 0; halved <= kMostHalvings; ++halved) {
-        const std::vector<double> beyond = looking.beyondChance(halved);
+        steps.push_back(looking.beyondChance(halved));
+        const std::vector<double>& beyond = steps.back().overBound;
         // It was gathered from a detail to either side; beyond half of one the finer curve fades.
         const double flat = 0.5 * detail / std::exp2(halved), fade = flat;
         bool any = false;
@@ -275,6 +330,13 @@ FinerDetail finerDetail(const std::vector<std::vector<const PullFit*>>& sets, Cu
         halvings[j] = std::min(halvings[j], halvings[j - 1] + most);
     for (std::size_t j = halvings.size() - 1; j-- > 0;)
         halvings[j] = std::min(halvings[j], halvings[j + 1] + most);
+    out.grid = place;
+    for (const auto& [name, set] : looking.setupNames()) {
+        std::vector<double> share = unseenIn(steps, set, halvings);
+        std::fill_n(share.begin(), end, 0.);
+        std::fill_n(share.rbegin(), end, 0.);
+        out.unseen.push_back({name, std::move(share)});
+    }
     if (std::any_of(halvings.begin(), halvings.end(), [](double h) { return h > 0.; })) {
         out.place = place;
         out.halvings = std::move(halvings);

@@ -12,6 +12,7 @@
 #include "core/pull/pull_fit.h"
 
 #include <functional>
+#include <string>
 #include <utility>
 #include <vector>
 
@@ -22,6 +23,17 @@ struct FinerDetail {
     std::vector<double> halvings; ///< of the detail there, straight lines between; none outside
     /// Stretches whose features are narrower than even the finest detail shows, as far as pulls can tell.
     std::vector<std::pair<double, double>> hidden;
+
+    /// What one more halving would show of a setup's pulls, as a share of their power along `grid`: too little to be
+    /// told from chance for sure, but their margins carry it, drawn towards nothing by what chance alone makes of it.
+    struct Unseen {
+        std::string setup; ///< as the pulls' headers name it
+        std::vector<double> share;
+        bool operator==(const Unseen&) const = default;
+    };
+    std::vector<double> grid;
+    std::vector<Unseen> unseen;
+    double unseenOf(const std::string& setup, double at) const;
 
     bool operator==(const FinerDetail&) const = default;
     double halvingsAt(double at) const;

@@ -57,12 +57,21 @@ double fisherCdf(double x, double above, double below) {
     return cdf(boost::math::fisher_f(above, below), x);
 }
 
+double fisherTail(double x, double above, double below) {
+    return asGoodAsNormal(below) ? chiSquaredTail(above * x, above)
+                                 : cdf(complement(boost::math::fisher_f(above, below), x));
+}
+
 double fisherTailQuantile(double above, double below, double tail) {
     return quantile(complement(boost::math::fisher_f(above, below), tail));
 }
 
 double chiSquaredQuantile(double freedom, double p) {
     return quantile(boost::math::chi_squared(freedom), p);
+}
+
+double chiSquaredTail(double x, double freedom) {
+    return cdf(complement(boost::math::chi_squared(freedom), x));
 }
 
 double trigamma(double x) {

@@ -20,9 +20,11 @@ double shiftedStudentTail(double x, double freedom, double shift);
 
 /// Of Fisher's F with so many degrees of freedom above and below.
 double fisherCdf(double x, double above, double below);
+double fisherTail(double x, double above, double below); ///< P(F > x); freedom below above a million: chi-squared
 double fisherTailQuantile(double above, double below, double tail); ///< x at which P(F > x) is `tail`
 
 double chiSquaredQuantile(double freedom, double p);
+double chiSquaredTail(double x, double freedom); ///< P(chi^2 > x)
 
 /// Derivative of the digamma function, x > 0: the variance of the logarithm of a gamma variable of shape x.
 double trigamma(double x);
