@@ -18,14 +18,17 @@ struct ScaleVariance {
 
 } // namespace
 
-SpeedNoise estimateSpeedNoise(std::span<const double> speed) {
+SpeedNoise estimateSpeedNoise(std::span<const double> speed, double sampleS) {
+    constexpr double kLongestBlockS = 0.08;  // an engine's torque hardly changes in three of them
+    constexpr std::size_t kMostInBlock = 16; // in longer ones a missed beat is everywhere
     const std::size_t n = speed.size();
     std::vector<double> logs(n);
     std::transform(speed.begin(), speed.end(), logs.begin(), [](double v) { return std::log(std::max(v, 1e-9)); });
     std::vector<ScaleVariance> scales;
-    for (std::size_t m : {1, 2, 4, 8, 16}) {
+    for (std::size_t m = 1; m <= kMostInBlock; m *= 2) {
         const std::size_t blocks = n / m;
-        if (blocks < 12)
+        constexpr std::size_t kFewestBlocks = 12, kAlwaysTwo = 2; // one length alone cannot split the two
+        if (blocks < kFewestBlocks || (m > kAlwaysTwo && static_cast<double>(m) * sampleS > kLongestBlockS * 1.001))
             break;
         std::vector<double> mean(blocks);
         for (std::size_t j = 0; j < blocks; ++j) {

@@ -15,7 +15,9 @@ struct SpeedNoise {
 
 /// Estimates both from third differences of block means at several block lengths: a mean of m samples leaves 1/m of the
 /// white variance but 1/m^2 of the edge variance, and a third difference is blind to the curve itself.
-/// `speed` positive, evenly enough sampled. With fewer than 16 samples all noise is called white.
-SpeedNoise estimateSpeedNoise(std::span<const double> speed);
+/// Blocks are no longer in time on a slow logger: what it takes in sixteen samples is no noise but the curve.
+/// `speed` positive, evenly enough sampled every `sampleS` seconds. With fewer than 16 samples all noise is called
+/// white.
+SpeedNoise estimateSpeedNoise(std::span<const double> speed, double sampleS);
 
 } // namespace jr

@@ -277,7 +277,7 @@ private slots:
             speed.push_back(truth * std::exp(white * normal(random) + edge * (now - before)));
             before = now;
         }
-        const SpeedNoise found = estimateSpeedNoise(speed);
+        const SpeedNoise found = estimateSpeedNoise(speed, 0.001);
         // The smaller of two is the harder; together they must give the noise of a sample and of a long mean.
         const double sample = white * white + 2. * edge * edge;
         QVERIFY(std::abs((found.whiteVariance + 2. * found.edgeVariance) / sample - 1.) < 0.1);
@@ -288,8 +288,28 @@ private slots:
         // One missed beat in a thousand does not pass for noise.
         for (std::size_t i = 500; i < speed.size(); i += 1000)
             speed[i] *= 1.3;
-        const SpeedNoise struck = estimateSpeedNoise(speed);
+        const SpeedNoise struck = estimateSpeedNoise(speed, 0.001);
         QVERIFY((struck.whiteVariance + 2. * struck.edgeVariance) / sample < 1.6);
+    }
+
+    void aSlowLoggersCurveIsNoNoise() {
+        // A rise of torque within a tenth of a second, as a pipe comes in, read 60 times a second for seven seconds.
+        std::mt19937 random(3);
+        std::normal_distribution<double> normal;
+        constexpr double kWhite = 0.0002, kSampleS = 1. / 60.;
+        double share = 0.;
+        constexpr int kRuns = 20;
+        for (int run = 0; run < kRuns; ++run) {
+            std::vector<double> speed;
+            double w = 60.;
+            for (int i = 0; i < 420; ++i) {
+                speed.push_back(w * std::exp(kWhite * normal(random)));
+                const double t = i * kSampleS;
+                w += kSampleS * (6. + 10. / (1. + std::exp(-(t - 3.) / 0.05)) - 7. / (1. + std::exp(-(t - 5.) / 0.05)));
+            }
+            share += std::sqrt(estimateSpeedNoise(speed, kSampleS).whiteVariance) / kWhite / kRuns;
+        }
+        QVERIFY2(share > 0.8 && share < 1.25, qPrintable(QString::number(share)));
     }
 
     void slidingLinesAgainstGsl() {

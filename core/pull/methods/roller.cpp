@@ -174,7 +174,8 @@ Result<std::shared_ptr<const PenalisedFit>> RollerMethod::fitRows(const ReadyPul
     for (std::size_t i = pull.from; i < pull.to; ++i)
         if (pull.fitted[i])
             speeds.push_back(pull.shaftRadS[i]);
-    const SpeedNoise noise = estimateSpeedNoise(speeds);
+    const double sampleS = (pull.timeS[pull.to - 1] - pull.timeS[pull.from]) / static_cast<double>(pull.to - pull.from);
+    const SpeedNoise noise = estimateSpeedNoise(speeds, sampleS);
     for (std::size_t j = 0; j < blocks.size(); ++j) {
         const SampleBlock& block = blocks[j];
         const auto r = static_cast<Eigen::Index>(j);
