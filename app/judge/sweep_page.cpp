@@ -317,7 +317,8 @@ void SweepPage::show(const SweepAnswer& answer) {
         say(tr("There it makes %1, give or take %2.").arg(power(s.value, margin), power(margin, margin)));
         if (s.shortSidePerUnit > 0. || s.longSidePerUnit > 0.)
             say(tr("1%1 below the best costs %2, 1%1 above it %3.")
-                    .arg(unit, power(std::abs(s.shortSidePerUnit), 0.), power(std::abs(s.longSidePerUnit), 0.)));
+                    .arg(unit, power(std::abs(s.shortSidePerUnit), margin),
+                         power(std::abs(s.longSidePerUnit), margin)));
     }
     say(QString::fromStdString(said(s.advice, m_model.units().wording())));
     int edge = 0, flat = 0;
