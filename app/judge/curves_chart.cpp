@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/curves_chart.h"
 
+#include "app/charts/pull_thread.h"
 #include "app/widgets/chart_words.h"
 
 #include <algorithm>
@@ -67,19 +68,14 @@ void CurvesChart::draw() {
                            Drawn{c.with, m_model.compare().now().withSetup, false}}) {
         const int mark = setupMarkOf(m_model, d.setupId);
         const QColor color = m_theme.tokens().marks[mark % 8];
-        // Threads: 1 px pens, they are many points.
         for (int i : m_model.sidePulls(d.base))
             if (const PullCurve* curve = m_model.answers().curve(i)) {
-                QCPGraph* thread = addGraph();
-                QColor pale = color;
-                pale.setAlphaF(0.38);
-                thread->setPen(QPen(pale, 1));
                 QVector<double> x, y;
                 for (std::size_t k = 0; k < curve->place.size(); ++k) {
                     x.append(curve->place[k]);
                     y.append(curve->counted[k] ? value(curve->powerW[k], curve->engineRpmAt(k)) : qQNaN());
                 }
-                thread->setData(x, y, true);
+                addThread(*this, color, x, y);
             }
         if (c.margins && m_school == School::Average) {
             const LineWithHoles low =

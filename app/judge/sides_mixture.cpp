@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/sides_mixture.h"
 
+#include "app/charts/pull_thread.h"
 #include "app/widgets/chart_words.h"
 
 #include <algorithm>
@@ -54,12 +55,8 @@ void SidesMixture::draw() {
             const PullCurve* curve = m_model.answers().curve(i);
             if (!curve || curve->afr.empty())
                 continue;
-            QCPGraph* thread = addGraph();
-            QColor pale = color;
-            pale.setAlphaF(0.4);
-            thread->setPen(QPen(pale, 1));
-            thread->setData(QVector<double>(curve->place.begin(), curve->place.end()),
-                            QVector<double>(curve->afr.begin(), curve->afr.end()), true);
+            addThread(*this, color, QVector<double>(curve->place.begin(), curve->place.end()),
+                      QVector<double>(curve->afr.begin(), curve->afr.end()));
             for (double v : curve->afr)
                 widen(v);
             from = std::min(from, curve->place.front());

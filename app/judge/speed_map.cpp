@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/speed_map.h"
 
+#include "app/charts/pull_thread.h"
 #include "app/widgets/chart_words.h"
 
 #include <algorithm>
@@ -54,17 +55,13 @@ void SpeedMap::draw() {
         const QColor color = m_theme.tokens().marks[mark % 8];
         for (int i : m_model.sidePulls(base))
             if (const PullCurve* curve = m_model.answers().curve(i)) {
-                QCPGraph* thread = addGraph();
-                QColor pale = color;
-                pale.setAlphaF(0.38);
-                thread->setPen(QPen(pale, 1));
                 QVector<double> x, y;
                 for (std::size_t k = 0; k < curve->place.size(); ++k) {
                     x.append(curve->place[k]);
                     y.append(curve->engineRpmAt(k));
                     widen(y.back());
                 }
-                thread->setData(x, y, true);
+                addThread(*this, color, x, y);
             }
         const Side& side = base ? c.base : c.with;
         QCPGraph* line = addGraph();

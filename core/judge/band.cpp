@@ -126,7 +126,7 @@ double jointConfidence(const DenseMatrix& correlation, double freedom, double co
     const Eigen::MatrixXd root = steady.llt().matrixL();
     // A multivariate t is a direction and a length, which know nothing of one another: directions are drawn, and the
     // chance of a length beyond what each allows is Fisher's, squared length by n over found variance. (Conditional
-    // Monte Carlo; Rao and Blackwell: a hundredth of the error that counting draws would have.)
+    // Monte Carlo: what is known exactly adds no error of its own.)
     constexpr int kDirections = 4000;
     Dice dice(seed);
     Eigen::MatrixXd direction(n, kDirections);

@@ -12,8 +12,8 @@ namespace {
 
 constexpr double kHeldWithin = 0.05; ///< from the lowest to the highest engine speed of the stretch
 constexpr double kWider = 1.2;       ///< its end over its begin
-constexpr double kCorners =
-    0.08; ///< left out at each end: there the belt turns over, which a smoothed tachometer rounds
+/// Left out at each end, as a share: there engine speed has a corner, which a smoothed tachometer rounds.
+constexpr double kCorners = 0.08;
 
 bool wideEnough(double from, double to) {
     return from > 0. && to >= kWider * from;
