@@ -3,6 +3,7 @@
 
 #include "archive/formats/job_readings.h"
 #include "archive/formats/job_sheets.h"
+#include "archive/formats/work_order_sheet.h"
 
 namespace jr {
 namespace {
@@ -61,7 +62,7 @@ WalkRound walkedRound() {
             if (line.key == key)
                 line.value = value;
         // One is still to be looked at after the first pull: the Pull station says so.
-        if (line.key == "straps_doubled") {
+        if (line.key == "straps_again") {
             line.ticked = false;
             line.who.clear();
             line.when.clear();
@@ -107,6 +108,37 @@ JobQuantity rollOns(const JobRecord& job) {
     return q;
 }
 
+WorkOrder stackOrder() {
+    WorkOrder order;
+    order.customer = "Rowan, rides it to the hills";
+    order.wants = "more pull from 4000 on, no more noise";
+    order.complains = "flat out of slow corners";
+    order.distanceKm = 18400.;
+    order.fit = usualFitLines(MachineKind::FourStroke);
+    for (FitLine& line : order.fit) {
+        line.fit = Fit::Good;
+        line.who = "workshop";
+        line.when = "2026-05-02T09:10:00";
+        if (line.key == "drive") {
+            line.fit = Fit::Wrong;
+            line.what = "chain 12 mm slack at its tightest; set right";
+        }
+        if (line.key == "debris")
+            line.fit = Fit::NotLooked;
+    }
+    order.kitName = "long stack kit";
+    order.kit = {{"stack, 120 mm", KitState::Here, {}},
+                 {"clamp", KitState::Here, {}},
+                 {"foam sleeve", KitState::Substituted, "a plain mesh"},
+                 {"main jet 155", KitState::Awaited, {}}};
+    order.quotedHours = 3.;
+    order.usedHours = 3.5;
+    order.quotedPrice = 260.;
+    order.usedPrice = 240.;
+    order.guesses = {{"Rowan", 5., "2026-05-02T09:15:00"}, {"workshop", 1.5, "2026-05-02T09:16:00"}};
+    return order;
+}
+
 } // namespace
 
 Result<Done> writeDemoSheets(Archive& archive, const std::string& jobId) {
@@ -140,8 +172,9 @@ Result<Done> writeDemoSheets(Archive& archive, const std::string& jobId) {
          {std::pair{sheet_kind::readings, sheetBody({rollOns(*job)})},
           std::pair{sheet_kind::machine, sheetBody(larkspurSheet())},
           std::pair{sheet_kind::walkRound, sheetBody(walkedRound())},
-          std::pair{sheet_kind::sitting, sheetBody(sitting)}, std::pair{sheet_kind::faultHunt, sheetBody(hesitation())},
-          std::pair{sheet_kind::putBack, sheetBody(steps)}, std::pair{sheet_kind::plan, sheetBody(plan)}})
+          std::pair{sheet_kind::workOrder, sheetBody(stackOrder())}, std::pair{sheet_kind::sitting, sheetBody(sitting)},
+          std::pair{sheet_kind::faultHunt, sheetBody(hesitation())}, std::pair{sheet_kind::putBack, sheetBody(steps)},
+          std::pair{sheet_kind::plan, sheetBody(plan)}})
         if (const Result<Done> done = archive.setSheet(jobId, kind, body); !done)
             return done;
     for (const auto& [about, words] : {std::pair{"setup:long stack", "mouth deburred, measured over the bell: 120 mm"},

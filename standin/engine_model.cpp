@@ -135,7 +135,9 @@ EngineState engineAt(const EngineKind& kind, const Parts& parts, const Weather& 
         const double one = mixtureWorth(afr);
         worth += one / kind.cylinders;
         out.afr.push_back(afr);
-        out.egtC.push_back((one > 0. ? 520. + 26. * (afr - 11.) - 9. * std::max(0., afr - 14.) * (afr - 14.) : 300.) *
+        // A two-stroke's fresh charge is lost into its pipe and cools it.
+        const double base = kind.strokes == 2 ? 440. : 520.;
+        out.egtC.push_back((one > 0. ? base + 26. * (afr - 11.) - 9. * std::max(0., afr - 14.) * (afr - 14.) : 300.) *
                                (0.5 + 0.5 * condition.throttle) +
                            0.012 * rpm);
         out.fuelKgS += out.airKgS / kind.cylinders / afr;
@@ -149,7 +151,7 @@ EngineState engineAt(const EngineKind& kind, const Parts& parts, const Weather& 
         out.airKgS / std::max(cyclesPerS, 1e-9) * (43.0e6 / 14.7) * kind.efficiency * otto * worth * spark;
     // Friction as mean pressure, growing with speed; cold oil drags more.
     const double k = rpm / 1000.;
-    const double cold = 1. + 0.3 * std::clamp((80. - condition.coolantC) / 60., 0., 1.);
+    const double cold = 1. + 0.3 * std::clamp((kind.warmC - condition.coolantC) / 60., 0., 1.);
     const double friction =
         (kind.strokes == 4 ? 55e3 + 11e3 * k + 1.5e3 * k * k : 35e3 + 6e3 * k + 0.8e3 * k * k) * cold;
     out.torqueNm = (work - friction * volume) / (kind.strokes == 4 ? 4. * kPi : 2. * kPi);

@@ -50,6 +50,7 @@ struct EngineKind {
     double efficiency = 0.62;             ///< share of the ideal Otto cycle
     double reachRpm = 8000.;              ///< where the standard breathing is best (four-stroke)
     std::vector<double> cylinderTrim{0.}; ///< mixture of each cylinder against the mean, in AFR
+    double warmC = 80.;                   ///< coolant from which its oil drags no more than it must
 };
 
 /// Health of the moment: what heat, an empty tank or a fault does to it.

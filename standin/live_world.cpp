@@ -26,7 +26,8 @@ std::string number(double value) {
 
 LiveWorld::LiveWorld(Machine machine, Weather weather, Knobs knobs, double rateHz, int channels, std::uint64_t seed)
     : m_machine(std::move(machine)), m_weather(weather), m_knobs(knobs), m_seed(seed), m_dice(seed),
-      m_stepS(1. / rateHz), m_coolantC(knobs.warmStartC), m_fuelMl(m_machine.tankMl) {
+      m_stepS(1. / rateHz), m_coolantC(std::min(knobs.warmStartC, m_machine.coolantWorkingC)),
+      m_fuelMl(m_machine.tankMl) {
     const bool roller = m_machine.bench == BenchKind::Roller;
     if (roller)
         m_channels = {{"roller_speed", "rad/s"}, {"engine_speed", "rpm"}};
@@ -325,7 +326,7 @@ void LiveWorld::moveBrake(double dt) {
 
 void LiveWorld::heatAndFuel(double dt, const EngineState& engine) {
     const bool working = m_throttle > 0.5;
-    const double towards = working ? 103. : 82.;
+    const double towards = working ? m_machine.coolantWorkingC : m_machine.coolantIdleC;
     m_coolantC += (towards - m_coolantC) * dt / (working ? 95. : 60.);
     m_soakC += ((working ? 0. : 2.5) - m_soakC) * dt / 240.;
     m_fuelMl = std::max(0., m_fuelMl - engine.fuelKgS / 0.74e-3 * dt * (m_throttle > 0.1 ? 1. : 0.3));

@@ -40,6 +40,9 @@ Machine ostra() {
     m.startRpm = 5000.;
     m.endRpm = 9000.;
     m.tankMl = 8000.;
+    m.coolantIdleC = 54.;
+    m.coolantWorkingC = 72.;
+    m.engine.warmC = 52.;
     m.offers = {{"stock-pipe", "Fit the stock pipe (985 mm)", {{"pipe_mm", 985.}}},
                 {"short-pipe", "Fit the short pipe (955 mm)", {{"pipe_mm", 955.}}},
                 {"soft-reeds", "Fit soft reeds", {{"reed", 0.2}}},
@@ -71,6 +74,9 @@ Machine quill() {
     m.startRpm = 4800.;
     m.endRpm = 8600.;
     m.tankMl = 900.;
+    m.coolantIdleC = 66.;
+    m.coolantWorkingC = 84.;
+    m.engine.warmC = 60.;
     m.offers = {{"weights-16", "Fit 16 g flyweights", {{"flyweight_g", 16.}}},
                 {"weights-14", "Fit 14 g flyweights", {{"flyweight_g", 14.}}},
                 {"long-pipe", "Fit the stock pipe (1010 mm)", {{"pipe_mm", 1010.}}},

@@ -34,6 +34,8 @@ struct Machine {
     bool eddyBrake = false; ///< roller with a brake
     double startRpm = 3000., endRpm = 9300., idleRpm = 1500.;
     double tankMl = 4000.;
+    // Where the coolant goes to while it idles and while it pulls: a radiator, or a tower that holds it cold.
+    double coolantIdleC = 82., coolantWorkingC = 103.;
     std::vector<Offer> offers;
 
     /// Engine speed (rpm) at a roller speed, full throttle.

@@ -3,27 +3,36 @@
 
 namespace jr::app {
 
-AskStation::AskStation(const Theme& theme, JobModel& model, QWidget* parent) : PageStack(parent) {
+AskStation::AskStation(const Theme& theme, JobModel& model, QWidget* parent) : PageStack(parent), m_model(model) {
     m_question = new QuestionPage(theme, model);
+    m_order = new OrderPage(theme, model);
     m_machine = new MachinePage(theme, model);
     m_hunt = new HuntPage(theme, model);
     addPage(tr("The question"), m_question);
+    addPage(tr("The order"), m_order);
     addPage(tr("The machine"), m_machine);
     addPage(tr("Fault hunt"), m_hunt);
     const auto needJob = [this, &model] {
-        sayInstead(model.hasJob() ? QString()
-                                  : tr("A question belongs to a job, and none is open. Open one on Jobs (Ctrl+0), or "
-                                       "bring in pulls (Ctrl+I)."));
+        sayInstead(model.hasJob()
+                       ? QString()
+                       : tr("A question belongs to a job, and none is open. Begin one with its name (Ctrl+N), "
+                            "open one on Jobs (Ctrl+0), or bring in pulls (Ctrl+I)."));
     };
     connect(&model, &JobModel::jobChanged, this, needJob);
     needJob();
+}
+
+void AskStation::arrive() {
+    // A job without a setup has no question yet.
+    if (m_model.hasJob() && m_model.job().setups.empty() && current() == Question)
+        m_question->line().begin();
 }
 
 StationFace AskStation::face() const {
     return {tr("Ask"),
             QStringLiteral("message-circle-question"),
             QStringLiteral("Ctrl+1"),
-            {QStringLiteral("ask.png"), QStringLiteral("ask-machine-hunt.png")}};
+            {QStringLiteral("ask.png"), QStringLiteral("ask-order-machine-hunt.png")}};
 }
 
 } // namespace jr::app

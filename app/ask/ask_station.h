@@ -4,6 +4,7 @@
 
 #include "app/ask/hunt_page.h"
 #include "app/ask/machine_page.h"
+#include "app/ask/order_page.h"
 #include "app/ask/question_page.h"
 #include "app/widgets/page_stack.h"
 
@@ -12,16 +13,20 @@ namespace jr::app {
 class AskStation : public PageStack {
     Q_OBJECT
 public:
-    enum Page { Question, Machine, FaultHunt };
+    enum Page { Question, Order, Machine, FaultHunt };
 
     AskStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
     StationFace face() const override;
+    void arrive() override;
     QuestionPage& question() { return *m_question; }
+    OrderPage& order() { return *m_order; }
     MachinePage& machine() { return *m_machine; }
     HuntPage& hunt() { return *m_hunt; }
 
 private:
+    JobModel& m_model;
     QuestionPage* m_question;
+    OrderPage* m_order;
     MachinePage* m_machine;
     HuntPage* m_hunt;
 };

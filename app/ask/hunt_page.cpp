@@ -4,7 +4,7 @@
 #include "app/theme/words.h"
 #include "app/widgets/clear_layout.h"
 #include "archive/formats/job_sheets.h"
-#include "core/plan/fuel.h"
+#include "core/machine/fuel.h"
 
 #include <QCheckBox>
 #include <QComboBox>

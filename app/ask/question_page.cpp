@@ -3,8 +3,6 @@
 #include "app/theme/words.h"
 #include "app/widgets/outlook_line.h"
 
-#include <QComboBox>
-#include <QDoubleSpinBox>
 #include <QHeaderView>
 #include <QLineEdit>
 #include <QPushButton>
@@ -25,7 +23,8 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     auto* down = new QVBoxLayout(this);
     down->setContentsMargins(14, 6, 14, 8);
     down->setSpacing(8);
-    down->addWidget(buildQuestion());
+    m_line = new QuestionLine(model);
+    down->addWidget(m_line);
     down->addWidget(new OutlookLine(model));
     m_caution = new Words;
     m_caution->setProperty("caution", true);
@@ -105,8 +104,8 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
             return;
         }
         if (!m_model.hasJob()) {
-            emit m_model.problem(tr("A setup belongs to a job, and none is open. Open one on Jobs (Ctrl+0) or bring in "
-                                    "pulls (Ctrl+I); the name stays here."));
+            emit m_model.problem(tr("A setup belongs to a job, and none is open. Begin one (Ctrl+N), open one on Jobs "
+                                    "(Ctrl+0) or bring in pulls (Ctrl+I); the name stays here."));
             m_newName->setFocus();
             return;
         }
@@ -125,76 +124,6 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     connect(&theme, &Theme::changed, this, &QuestionPage::refresh);
 }
 
-QWidget* QuestionPage::buildQuestion() {
-    // A sentence with slots, read from left to right.
-    auto* sentence = new QWidget;
-    auto* row = new QHBoxLayout(sentence);
-    row->setContentsMargins(0, 0, 0, 0);
-    row->setSpacing(8);
-    const auto word = [&](const QString& text) {
-        auto* label = new Words(text);
-        label->setStyleSheet(QStringLiteral("font-size: 22px; font-weight: bold;"));
-        row->addWidget(label);
-        return label;
-    };
-    const auto slot = [&](const QString& name) {
-        auto* box = new QComboBox;
-        box->setAccessibleName(name);
-        box->setStyleSheet(QStringLiteral("font-size: 17px;"));
-        box->setSizeAdjustPolicy(QComboBox::AdjustToContents);
-        row->addWidget(box);
-        return box;
-    };
-    const auto number = [&](const QString& name, const QString& unit, double most, int decimals) {
-        auto* box = new QDoubleSpinBox;
-        box->setAccessibleName(name);
-        box->setRange(0., most);
-        box->setDecimals(decimals);
-        box->setSuffix(unit);
-        box->setStyleSheet(QStringLiteral("font-size: 17px;"));
-        box->setButtonSymbols(QAbstractSpinBox::NoButtons);
-        box->setKeyboardTracking(false);
-        row->addWidget(box);
-        return box;
-    };
-    word(tr("Does"));
-    m_with = slot(tr("Changed setup"));
-    word(tr("beat"));
-    m_base = slot(tr("Base setup"));
-    word(tr("by"));
-    m_worth = number(tr("Gain that would matter"), QStringLiteral(" %"), 20., 1);
-    word(tr("from"));
-    m_from = number(tr("From this speed"), QString(), 30000., 0);
-    word(tr("to"));
-    m_to = number(tr("To this speed"), QString(), 30000., 0);
-    m_unit = word(tr("rpm?"));
-    row->addStretch(1);
-    m_from->setSpecialValueText(tr("lowest"));
-    m_to->setSpecialValueText(tr("highest"));
-    m_from->setSingleStep(100);
-    m_to->setSingleStep(100);
-    connect(m_with, &QComboBox::activated, this,
-            [this](int i) { m_model.compare().setWithSetup(m_with->itemData(i).toString().toStdString()); });
-    connect(m_base, &QComboBox::activated, this,
-            [this](int i) { m_model.compare().setBaseSetup(m_base->itemData(i).toString().toStdString()); });
-    connect(m_worth, &QDoubleSpinBox::valueChanged, this, [this](double v) {
-        if (!m_filling && v > 0.)
-            m_model.compare().setWorthPct(v);
-    });
-    const auto band = [this] {
-        if (m_filling)
-            return;
-        const auto end = [this](double v) {
-            return v > 0. ? std::optional(placeFromShown(v, m_model.answers().axis(), m_model.units().wording()))
-                          : std::nullopt;
-        };
-        m_model.compare().setBand(end(m_from->value()), end(m_to->value()));
-    };
-    connect(m_from, &QDoubleSpinBox::valueChanged, this, band);
-    connect(m_to, &QDoubleSpinBox::valueChanged, this, band);
-    return sentence;
-}
-
 void QuestionPage::showEvent(QShowEvent* event) {
     QWidget::showEvent(event);
     refresh();
@@ -207,23 +136,7 @@ QString QuestionPage::caution() const {
 void QuestionPage::refresh() {
     if (!isVisible())
         return;
-    m_filling = true;
-    for (auto [box, chosen] : {std::pair{m_with, &m_model.compare().now().withSetup},
-                               std::pair{m_base, &m_model.compare().now().baseSetup}}) {
-        box->clear();
-        for (const SetupRecord& s : m_model.job().setups)
-            box->addItem(QString::fromStdString(s.name), QString::fromStdString(s.id));
-        box->setCurrentIndex(box->findData(QString::fromStdString(*chosen)));
-        box->setEnabled(box->count() > 0);
-    }
-    m_worth->setValue(m_model.compare().now().worthPct);
-    const CurveAxis axis = m_model.answers().axis();
-    const Wording wording = m_model.units().wording();
-    m_unit->setText(QString::fromStdString(axisSymbol(axis, wording)) + QLatin1Char('?'));
-    const auto shown = [&](std::optional<double> place) { return place ? placeShown(*place, axis, wording) : 0.; };
-    m_from->setValue(shown(m_model.compare().from()));
-    m_to->setValue(shown(m_model.compare().to()));
-    m_filling = false;
+    m_line->refresh();
     const SetupDifference difference =
         differenceOf(m_model.job().setupTree(), m_model.compare().now().baseSetup, m_model.compare().now().withSetup);
     QString words;

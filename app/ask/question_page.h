@@ -4,6 +4,7 @@
 
 #include "app/ask/claims_board.h"
 #include "app/ask/plan_card.h"
+#include "app/ask/question_line.h"
 #include "app/ask/setup_tree_view.h"
 #include "app/widgets/note_strip.h"
 
@@ -16,6 +17,7 @@ class QuestionPage : public QWidget {
     Q_OBJECT
 public:
     QuestionPage(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    QuestionLine& line() { return *m_line; }
     PlanCard& plan() { return *m_plan; }
     ClaimsBoard& claims() { return *m_claims; }
     SetupTreeView& tree() { return *m_tree; }
@@ -27,7 +29,6 @@ protected:
     void showEvent(QShowEvent* event) override;
 
 private:
-    QWidget* buildQuestion();
     void refresh();
     void fillChanges();
     std::vector<SetupChange> changesInTable() const;
@@ -35,12 +36,7 @@ private:
 
     const Theme& m_theme;
     JobModel& m_model;
-    QComboBox* m_with;
-    QComboBox* m_base;
-    QDoubleSpinBox* m_worth;
-    QLabel* m_unit;
-    QDoubleSpinBox* m_from;
-    QDoubleSpinBox* m_to;
+    QuestionLine* m_line;
     QLabel* m_caution;
     SetupTreeView* m_tree;
     QTableWidget* m_changes;

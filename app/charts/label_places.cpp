@@ -11,7 +11,7 @@
 namespace jr::app {
 namespace {
 
-constexpr double kGap = 5.; // between a label and what it names
+constexpr double kFromItsThing = 5.; // between a label and what it names
 
 // What lying on something costs, in pixels of distance a label would rather go.
 constexpr double kOnLabel = 4000., kOnLine = 1000., kOnThinLine = 60.;
@@ -57,8 +57,8 @@ std::vector<QRectF> placeLabels(const std::vector<LabelWish>& wishes, const std:
         for (bool above : {wish.above, !wish.above})
             for (double up : kUp)
                 for (double aside : kAside) {
-                    const double top =
-                        above ? wish.anchor.y() - kGap - up - wish.size.height() : wish.anchor.y() + kGap + up;
+                    const double top = above ? wish.anchor.y() - kFromItsThing - up - wish.size.height()
+                                             : wish.anchor.y() + kFromItsThing + up;
                     const QRectF wanted(QPointF(wish.anchor.x() + (aside - 0.5) * wish.size.width(), top), wish.size);
                     const QRectF box = inside(wanted, area);
                     double cost = up + 0.7 * std::abs(aside) * wish.size.width() + (above == wish.above ? 0. : 12.) +

@@ -75,6 +75,8 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
 
     connect(m_rail, &Rail::chosen, this, &MainWindow::showStation);
     connect(m_jobs, &JobsStation::jobChosen, this, [this](const QString& id) { openJob(id.toStdString(), Judge); });
+    // The question comes first.
+    connect(m_jobs, &JobsStation::jobBegun, this, [this](const QString& id) { openJob(id.toStdString(), Ask); });
     connect(m_jobs, &JobsStation::importWanted, this, &MainWindow::importFiles);
     connect(m_jobs, &JobsStation::archiveWanted, this, [this](const QString& folder) { openArchive(folder); });
     connect(m_jobs, &JobsStation::message, this, &MainWindow::say);
@@ -123,6 +125,14 @@ void MainWindow::addShortcuts() {
     };
     shortcut(QKeySequence(Qt::Key_F9), [this] { m_theme.toggle(); });
     shortcut(QKeySequence(QStringLiteral("Ctrl+I")), [this] { m_jobs->chooseFiles(); });
+    shortcut(QKeySequence(QStringLiteral("Ctrl+N")), [this] {
+        showStation(Jobs);
+        m_jobs->beginJob();
+    });
+    shortcut(QKeySequence(QStringLiteral("Ctrl+F")), [this] {
+        showStation(Jobs);
+        m_jobs->search();
+    });
     shortcut(QKeySequence(QStringLiteral("Ctrl+E")), [this] { showStation(Handover); });
     shortcut(QKeySequence(Qt::Key_F6), [this] { m_dayStrip->setFocus(Qt::ShortcutFocusReason); });
 }
@@ -168,8 +178,8 @@ void MainWindow::adoptKeeper(std::unique_ptr<Keeper> keeper) {
 
 void MainWindow::openJob(const std::string& jobId, int station) {
     m_model.openJob(jobId, [this, station](bool opened) {
-        if (opened)
-            showStation(station);
+        if (opened) // what has no pulls yet is not judged but asked
+            showStation(station == Judge && m_model.pulls().empty() ? static_cast<int>(Ask) : station);
     });
 }
 

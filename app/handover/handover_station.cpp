@@ -43,7 +43,7 @@ private:
 };
 
 HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* parent)
-    : Station(parent), m_model(model) {
+    : Station(parent), m_model(model), m_desk(model) {
     auto* across = new QHBoxLayout(this);
     across->setContentsMargins(12, 8, 12, 8);
     m_sheet = new SheetView(theme, model);
@@ -73,12 +73,17 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     button(tr("Sheet as drawing (S&VG)…"), QStringLiteral("svg"), SheetFormat::Svg);
     button(tr("&Table (CSV)…"), QStringLiteral("csv"), SheetFormat::Csv);
     button(tr("&Result (JSON)…"), QStringLiteral("json"), SheetFormat::Json);
+    m_over = new QPushButton;
+    m_over->setCheckable(true);
+    layout->addWidget(m_over);
+    connect(m_over, &QPushButton::clicked, &m_desk, &OrderDesk::handOver);
     layout->addStretch(1);
     layout->addWidget(methodLink(QStringLiteral("The margin"), this));
     across->addWidget(side);
     connect(&model.answers(), &JobStudy::changed, this, &HandoverStation::refresh);
     for (auto signal : {&JobModel::jobChanged, &JobModel::unitsChanged, &JobModel::pullsChanged})
         connect(&model, signal, this, &HandoverStation::refresh);
+    connect(&m_desk, &OrderDesk::changed, this, &HandoverStation::refresh);
     connect(&theme, &Theme::changed, m_sheet, qOverload<>(&QWidget::update));
     refresh();
 }
@@ -86,6 +91,11 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
 void HandoverStation::refresh() {
     for (QPushButton* b : m_buttons)
         b->setEnabled(m_model.answers().comparison().has_value());
+    const QDate over = QDate::fromString(QString::fromStdString(m_desk.order().handedOver), Qt::ISODate);
+    m_over->setEnabled(m_model.hasJob());
+    m_over->setChecked(over.isValid());
+    m_over->setText(over.isValid() ? tr("Handed over on %1").arg(QLocale().toString(over, QLocale::ShortFormat))
+                                   : tr("It is in the customer's &hands"));
     m_sheet->update();
 }
 

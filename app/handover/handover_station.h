@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/handover/sheet_files.h"
+#include "app/model/order_desk.h"
 #include "app/theme/theme.h"
 #include "app/widgets/station.h"
 
@@ -31,7 +32,9 @@ private:
     void save(const QString& what, const QString& suffix, SheetFormat format);
 
     JobModel& m_model;
+    OrderDesk m_desk;
     SheetView* m_sheet;
+    QPushButton* m_over; ///< whether the customer has it
     std::vector<QPushButton*> m_buttons;
 };
 

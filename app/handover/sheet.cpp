@@ -3,6 +3,7 @@
 
 #include "app/widgets/chart_words.h"
 #include "archive/formats/job_readings.h"
+#include "archive/formats/work_order_sheet.h"
 
 #include <QDateTime>
 
@@ -12,12 +13,17 @@ Sheet sheetOf(const JobModel& model) {
     Sheet sheet{.job = QString::fromStdString(model.job().name),
                 .machine = QString::fromStdString(model.job().machine),
                 .date = {},
+                .asked = {},
+                .order = {},
                 .air = airText(model),
                 .changed = {},
                 .comparison = model.answers().comparison(),
                 .problem = model.answers().problem(),
                 .readings = {},
                 .units = model.units()};
+    const WorkOrder order = workOrderOf(model.sheet(sheet_kind::workOrder));
+    sheet.asked = QString::fromStdString(order.wants);
+    sheet.order = orderCautions(order);
     if (sheet.problem.isEmpty())
         sheet.problem = QObject::tr("There is nothing to hand over yet: open a job with two setups.");
     if (const std::vector<int> base = model.sidePulls(true); !base.empty()) {
@@ -37,6 +43,13 @@ Sheet sheetOf(const JobModel& model) {
                     compareSides(q, a->id, a->name, b->id, b->name, {model.compare().now().worthPct, 0.95, {}}))
                 sheet.readings.push_back(std::move(*compared));
     return sheet;
+}
+
+std::vector<Caution> cautionsOf(const Sheet& sheet) {
+    std::vector<Caution> out = sheet.order;
+    if (sheet.comparison)
+        out.insert(out.end(), sheet.comparison->cautions.begin(), sheet.comparison->cautions.end());
+    return out;
 }
 
 } // namespace jr::app

@@ -13,6 +13,8 @@ namespace jr::app {
 
 struct Sheet {
     QString job, machine, date; ///< as people read them
+    QString asked;              ///< what the customer wanted; empty when it is not written
+    std::vector<Caution> order; ///< what the work order has to say: what was wrong, missing or substituted
     QString air;                ///< mean air of the pulls that count; empty when unknown
     std::array<int, 2> marks{}; ///< of base and changed setup
     QString changed;            ///< all that the two differ in; empty when that is not known
@@ -23,5 +25,7 @@ struct Sheet {
 };
 
 Sheet sheetOf(const JobModel& model);
+/// All that a reader must know beside the figures: of the order first, then of the comparison.
+std::vector<Caution> cautionsOf(const Sheet& sheet);
 
 } // namespace jr::app

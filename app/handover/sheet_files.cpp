@@ -93,7 +93,7 @@ std::string jsonOf(const Sheet& sheet, const Comparison& c) {
                          {"call", callText(call.kind)},
                          {"mean_w", call.meanW},
                          {"mean_pct", call.meanPct}});
-    for (const Caution& caution : c.cautions)
+    for (const Caution& caution : cautionsOf(sheet))
         cautions.push_back({{"kind", caution.kind}, {"text", said(caution, sheet.units.wording())}});
     Json readings = Json::array();
     for (const ValueComparison& r : sheet.readings)

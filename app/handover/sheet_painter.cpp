@@ -215,7 +215,9 @@ void paintSheet(QPainter& p, const Sheet& sheet) {
     y = text(p, y, sheet.job, Theme::font(Size::Large, true), t.ink, kEdge, kSheetWidth - kEdge - 60) + 2;
     y = text(p, y, sheet.machine + (sheet.date.isEmpty() ? QString() : QStringLiteral("  ·  ") + sheet.date),
              Theme::font(Size::Body), t.muted) +
-        14;
+        (sheet.asked.isEmpty() ? 14 : 2);
+    if (!sheet.asked.isEmpty())
+        y = text(p, y, QObject::tr("Asked for: %1.").arg(sheet.asked), Theme::font(Size::Body), t.muted) + 12;
     if (!sheet.comparison) {
         y = text(p, y, sheet.problem, Theme::font(Size::Strong), t.ink) + 8;
         (void)drawReadings(p, sheet, y);
@@ -251,7 +253,8 @@ void paintSheet(QPainter& p, const Sheet& sheet) {
     // As many cautions as there is room for above the foot; the rest are counted, never dropped in silence.
     const double foot = kSheetHeight - 66;
     std::size_t shown = 0;
-    for (const Caution& caution : c.cautions) {
+    const std::vector<Caution> cautions = cautionsOf(sheet);
+    for (const Caution& caution : cautions) {
         const QRectF need = QFontMetricsF(Theme::font(Size::Small))
                                 .boundingRect(QRectF(0, 0, kSheetWidth - 2 * kEdge - 12, 400), Qt::TextWordWrap,
                                               QString::fromStdString(said(caution, sheet.units.wording())));
@@ -264,9 +267,8 @@ void paintSheet(QPainter& p, const Sheet& sheet) {
         p.fillRect(QRectF(kEdge, from, 4, y - from - 4), t.amber);
         ++shown;
     }
-    if (shown < c.cautions.size())
-        text(p, y,
-             QObject::tr("More cautions than fit here: %1. The program shows all.").arg(c.cautions.size() - shown),
+    if (shown < cautions.size())
+        text(p, y, QObject::tr("More cautions than fit here: %1. The program shows all.").arg(cautions.size() - shown),
              Theme::font(Size::Small, true), t.amber);
     p.setPen(QPen(t.line, 1));
     p.drawLine(QPointF(kEdge, kSheetHeight - 58), QPointF(kSheetWidth - kEdge, kSheetHeight - 58));

@@ -1,16 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The first page: the jobs, how safe the records are, and the way in for new pulls.
+// The first page: a new job, the jobs there are, how safe the records are, and the way in for new pulls.
 #pragma once
 
-#include "app/model/job_model.h"
-#include "app/theme/theme.h"
+#include "app/jobs/job_list.h"
+#include "app/jobs/new_job.h"
+#include "app/jobs/records_card.h"
 #include "app/widgets/station.h"
 
-#include <QWidget>
-
-class QLabel;
+class QButtonGroup;
+class QLineEdit;
+class QListView;
 class QPushButton;
-class QVBoxLayout;
 
 namespace jr::app {
 
@@ -21,42 +21,42 @@ class JobsStation : public Station {
 public:
     JobsStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
     StationFace face() const override;
-    void arrive() override { refresh(); }
+    void arrive() override;
     void refresh();
     void chooseFiles();
+    void beginJob() { m_newJob->begin(); }
+    void search(); ///< the keyboard goes to the search line
     /// Where ready-made logs to try the import on lie; shown as a hint when set.
     void setTryFolder(const QString& folder);
-    void setThrowAway(bool yes) { m_throwAway = yes; } ///< the archive is a trial's and goes with the program
-
-    /// An archive that does not open because its database is damaged: offered to be made whole from its open files.
+    void setThrowAway(bool yes) { m_records->setThrowAway(yes); }
     void setDamaged(const QString& folder, const QString& words);
 
 signals:
     void jobChosen(const QString& id);
+    void jobBegun(const QString& id);
     void importWanted(const QStringList& paths);
     void archiveWanted(const QString& folder);
     void message(const QString& text);
 
 private:
-    void fillJobs(const std::vector<JobSummary>& jobs);
-    void fillSafety(const Result<SafetyReport>& report);
-    void fillClosed(); ///< no archive is open
-    void makeCopy();
-    void takeInStrays();
-    void tell(const Result<Rebuilt>& done);
+    QWidget* buildSide();
+    void fillJobs(std::vector<JobSummary> jobs);
+    void narrow();
+    void sayEmpty();
 
     const Theme& m_theme;
     JobModel& m_model;
-    QVBoxLayout* m_jobs;
-    QLabel* m_safety;
-    QLabel* m_unfinished;
-    QPushButton* m_forget;
-    QPushButton* m_rebuild;
+    JobList m_jobs;
+    NewJob* m_newJob;
+    QPushButton* m_begin;
+    QLineEdit* m_search;
+    QButtonGroup* m_which;
+    QListView* m_list;
+    QLabel* m_empty;
+    RecordsCard* m_records;
     QPushButton* m_import;
-    QPushButton* m_copy;
     MarkedWords* m_tryHint;
-    bool m_throwAway = false;
-    QString m_tryFolder, m_damagedFolder, m_damagedWords;
+    QString m_tryFolder;
 };
 
 } // namespace jr::app

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/model/bench_model.h"
 
+#include "core/machine/fuel.h"
 #include "core/nan.h"
-#include "core/plan/fuel.h"
 
 #include <QDate>
 
@@ -53,7 +53,10 @@ BenchModel::BenchModel(JobModel& job, QObject* parent)
     connect(&m_job, &JobModel::jobChanged, this, [this] {
         if (!m_job.hasJob()) // perhaps another archive
             m_dayJob = std::make_shared<std::string>();
+        followFuel();
     });
+    connect(&m_job, &JobModel::sheetChanged, this, &BenchModel::followFuel);
+    connect(&m_job, &JobModel::pullsChanged, this, &BenchModel::followFuel); // once they are read
     // The day's plan wants to know what is fitted and how far the fuel goes.
     connect(this, &BenchModel::sittingChanged, this,
             [this] { m_job.setFitted(m_sitting.setup().toStdString(), m_fuel.pullsLeft()); });
@@ -66,6 +69,33 @@ BenchModel::~BenchModel() {
 void BenchModel::forgetCard() {
     m_waiting.reset();
     m_card.reset();
+}
+
+void BenchModel::followFuel() {
+    if (!m_job.hasJob() || m_job.loading())
+        return;
+    const std::string& owner = m_job.job().machine.empty() ? m_job.job().id : m_job.job().machine;
+    if (owner != m_fuelMachine && !m_fuelMachine.empty()) {
+        m_fuel.forget();
+        m_fuelSaid.clear();
+    }
+    m_fuelMachine = owner;
+    if (const auto tank = sheetNumber(machineSheetOf(m_job.sheet(sheet_kind::machine)), "tank_ml"))
+        m_fuel.setSizeMl(*tank);
+    for (const WalkLine& line : m_sitting.walkRound().lines) {
+        const std::string said = line.when + " " + std::to_string(line.value.value_or(0.));
+        if (line.key != kFuelLine || !line.value || said == m_fuelSaid)
+            continue;
+        m_fuelSaid = said;
+        m_fuel.setContentMl(*line.value);
+        // Pulls made since it was measured, in an earlier run of the program.
+        const QDateTime when = QDateTime::fromString(QString::fromStdString(line.when), Qt::ISODate);
+        for (const LoadedPull& p : m_job.pulls()) {
+            const QDateTime began = QDateTime::fromString(QString::fromStdString(p.record.started), Qt::ISODate);
+            if (const auto ml = p.trace->header.number(header_key::fuelMl); ml && when.isValid() && began > when)
+                m_fuel.burn(*ml);
+        }
+    }
 }
 
 void BenchModel::lookForCaptures(std::function<void(const QStringList&)> then) {
@@ -103,11 +133,14 @@ void BenchModel::take(const std::shared_ptr<CaughtPull>& pull) {
                 ? m_job.job().name
                 : tr("Bench day %1").arg(QLocale().toString(QDate::currentDate(), QLocale::ShortFormat)).toStdString();
     if (h.setup.empty())
-        h.setup = tr("as it stands").toStdString();
+        h.setup = JobModel::asItStands().toStdString();
     const int strokes = h.strokes.value_or(4);
     const bool measured = pull->fuelMl > 0.;
+    const MachineKind machine = machineSheetOf(m_job.sheet(sheet_kind::machine)).kind;
+    const double reckonedMl = fuelForPullMl(pull->workJ, usualFuelUse(strokes, machine));
+    const std::optional<double> meteredMl = measured ? std::optional(pull->fuelMl) : std::nullopt;
     if (!measured)
-        pull->fuelMl = fuelForPullMl(pull->workJ, usualBsfcKgPerJ(strokes));
+        pull->fuelMl = reckonedMl;
     h.set(header_key::fuelMl, std::round(pull->fuelMl * 10.) / 10.);
     const bool warmUp = m_sitting.warmUp();
     if (warmUp)
@@ -122,7 +155,7 @@ void BenchModel::take(const std::shared_ptr<CaughtPull>& pull) {
     const AddPullOptions how{warmUp, warmUp ? tr("warm-up").toStdString() : std::string()};
     // One warm-up is thrown away (P3); the next counts unless asked otherwise.
     m_sitting.setWarmUp(false);
-    m_fuel.burn(pull->fuelMl);
+    m_fuel.burn(reckonedMl, meteredMl);
     keepPull(pull, measured, how);
 }
 

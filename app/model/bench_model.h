@@ -75,6 +75,8 @@ private:
     void take(const std::shared_ptr<CaughtPull>& pull);
     void tellKept(const std::string& pullId);
     void forgetCard();
+    /// What was measured on today's walk-round is what the tank holds; its size stands on the machine's sheet.
+    void followFuel();
     void keepPull(const std::shared_ptr<CaughtPull>& pull, bool fuelMeasured, const AddPullOptions& how);
     PullCard cardFor(int index, const CaughtPull& pull) const;
 
@@ -82,6 +84,8 @@ private:
     BenchConnection m_link;
     BenchSitting m_sitting;
     FuelTank m_fuel;
+    std::string m_fuelMachine; ///< whose tank it is: the job's machine, or the job
+    std::string m_fuelSaid;    ///< the measurement last taken over
     std::shared_ptr<std::string> m_dayJob = std::make_shared<std::string>(); ///< made by the keeper for the first pull
     /// A pull that is kept and being worked out.
     struct WaitingCard {

@@ -2,24 +2,50 @@
 #include "app/model/bench_sitting.h"
 
 #include "app/theme/plural.h"
+#include "core/machine/machine_limits.h"
 #include "core/pull/procedure_check.h"
+
+#include <QSettings>
 
 #include <algorithm>
 
 namespace jr::app {
+namespace {
+
+constexpr const char* kRollerLimit = "roller_rad_s"; ///< as in namedLimits()
+
+/// A sitting that goes on past midnight is still of the evening it began.
+QDate sittingDay(const QDateTime& when) {
+    constexpr int kDayBeginsHour = 4;
+    return when.addSecs(-3600 * kDayBeginsHour).date();
+}
+
+} // namespace
 
 BenchSitting::BenchSitting(JobModel& job, BenchConnection& link, QObject* parent)
     : QObject(parent), m_job(job), m_link(link) {
+    // A program left on overnight: in the morning the walk-round is open again.
+    constexpr int kMinuteMs = 60000;
+    m_dayTimer.setInterval(kMinuteMs);
+    connect(&m_dayTimer, &QTimer::timeout, this, [this] {
+        if (m_day != today()) {
+            m_day = today();
+            emit changed();
+        }
+    });
+    m_day = today();
+    m_dayTimer.start();
     connect(&m_link, &BenchConnection::began, this, &BenchSitting::tell);
     connect(&m_link, &BenchConnection::described, this, [this] {
-        if (!m_ownProcedure)
-            m_procedure = procedureOf(*m_link.bench());
-        useProcedure(m_procedure);
+        useProcedure(m_ownProcedure ? m_procedure : procedureSaid());
         tell();
-        takeBenchLimits();
+        if (!m_benchName.empty() && m_benchName != m_link.bench()->name) // how fast a roller may turn is its own
+            std::erase_if(m_typedLimits, [](const auto& typed) { return typed.first == kRollerLimit; });
+        m_benchName = m_link.bench()->name;
+        useLimits();
     });
     // A speed limit may be among them.
-    connect(&m_link, &BenchConnection::calibrated, this, &BenchSitting::takeBenchLimits);
+    connect(&m_link, &BenchConnection::calibrated, this, &BenchSitting::useLimits);
     // The next pulls belong to the job that is open.
     connect(&m_job, &JobModel::jobChanged, this, [this] {
         if (m_job.job().id != m_takenFrom)
@@ -39,6 +65,11 @@ BenchSitting::BenchSitting(JobModel& job, BenchConnection& link, QObject* parent
     connect(&m_job, &JobModel::sheetChanged, this, [this](const QString& kind) {
         if (kind == QLatin1String(sheet_kind::sitting))
             apply(sittingSheetOf(m_job.sheet(sheet_kind::sitting)));
+        if (kind == QLatin1String(sheet_kind::machine)) { // its kind and its limits guard
+            if (!m_ownProcedure && m_link.bench())
+                useProcedure(procedureSaid());
+            useLimits();
+        }
     });
 }
 
@@ -113,13 +144,26 @@ void BenchSitting::setProcedure(const Procedure& procedure) {
     emit changed();
 }
 
+Procedure BenchSitting::procedureSaid() const {
+    const int strokes = m_link.bench()->header.strokes.value_or(4);
+    const MachineSheet machine = machineSheetOf(m_job.sheet(sheet_kind::machine));
+    return withMachineWindow(procedureOf(*m_link.bench()), machineOnBench(machine, strokes), strokes);
+}
+
+/// Of a machine whose sheet nobody has written its kind is what the bench says of its strokes.
+MachineSheet BenchSitting::machineOnBench(MachineSheet machine, int strokes) const {
+    if (m_job.sheet(sheet_kind::machine).empty() && strokes == 2)
+        machine.kind = MachineKind::TwoStroke;
+    return machine;
+}
+
 void BenchSitting::useProcedure(const Procedure& procedure) {
     m_procedure = procedure;
     m_link.inSession([procedure](BenchSession& session) { session.setProcedure(procedure); });
 }
 
 void BenchSitting::keep(const QString& what) {
-    SittingSheet sheet{m_ownProcedure ? std::optional(m_procedure) : std::nullopt, m_keys};
+    SittingSheet sheet{m_ownProcedure ? std::optional(m_procedure) : std::nullopt, m_keys, m_typedLimits};
     std::sort(sheet.keys.begin(), sheet.keys.end());
     m_job.setSheet(sheet_kind::sitting, sheetBody(sheet), what);
 }
@@ -130,7 +174,9 @@ void BenchSitting::apply(const SittingSheet& sheet) {
     if (sheet.procedure)
         useProcedure(*sheet.procedure);
     else if (m_link.bench())
-        useProcedure(procedureOf(*m_link.bench()));
+        useProcedure(procedureSaid());
+    m_typedLimits = sheet.limits;
+    useLimits();
     tell();
     emit changed();
 }
@@ -139,34 +185,53 @@ void BenchSitting::apply(const SittingSheet& sheet) {
 void BenchSitting::takeFromJob() {
     const bool first = m_takenFrom.empty();
     m_takenFrom = m_job.job().id;
-    if (const std::string body = m_job.sheet(sheet_kind::sitting); !body.empty())
+    if (const std::string body = m_job.sheet(sheet_kind::sitting); !body.empty()) {
         apply(sittingSheetOf(body));
-    else if (!first)
+    } else if (!first) {
         apply({});
-    else if (!m_keys.empty() || m_ownProcedure)
-        keep(tr("write how the sitting is run"));
+    } else {
+        if (!m_keys.empty() || m_ownProcedure || !m_typedLimits.empty())
+            keep(tr("write how the sitting is run"));
+        if (!m_ownProcedure && m_link.bench())
+            useProcedure(procedureSaid());
+        useLimits();
+    }
 }
 
+/// What a person sets stays with the job, whichever bench calls and however often: only that which differs from what
+/// bench and machine say is theirs.
 void BenchSitting::setLimits(const GuardLimits& limits) {
+    const GuardLimits said = limitsSaid();
+    for (const NamedLimit& known : namedLimits()) {
+        if (limits.*known.limit == m_limits.*known.limit)
+            continue;
+        std::erase_if(m_typedLimits, [&](const auto& typed) { return typed.first == known.name; });
+        if (limits.*known.limit != said.*known.limit)
+            m_typedLimits.emplace_back(known.name, limits.*known.limit);
+    }
+    keep(tr("set a guard"));
+    useLimits();
+}
+
+/// The stricter of what the bench says and what the machine's kind and sheet say.
+GuardLimits BenchSitting::limitsSaid() const {
+    const MachineSheet machine = machineSheetOf(m_job.sheet(sheet_kind::machine));
+    const int strokes = m_link.bench() ? m_link.bench()->header.strokes.value_or(4) : 4;
+    const GuardLimits ofMachine = m_job.sheet(sheet_kind::machine).empty() && strokes != 2
+                                      ? GuardLimits{}
+                                      : machineLimits(machineOnBench(machine, strokes), strokes);
+    return m_link.bench() ? stricter(limitsOf(*m_link.bench()), ofMachine) : ofMachine;
+}
+
+void BenchSitting::useLimits() {
+    GuardLimits limits = limitsSaid();
+    for (const auto& [name, value] : m_typedLimits)
+        for (const NamedLimit& known : namedLimits())
+            if (name == known.name)
+                limits.*known.limit = value;
     m_limits = limits;
     m_link.inSession([limits](BenchSession& session) { session.setLimits(limits); });
     emit changed();
-}
-
-void BenchSitting::takeBenchLimits() {
-    const GuardLimits said = limitsOf(*m_link.bench());
-    const bool another = m_link.bench()->name != m_limitsOf;
-    const auto mixed = [&](double GuardLimits::*limit) {
-        return another || said.*limit != m_benchLimits.*limit ? said.*limit : m_limits.*limit;
-    };
-    GuardLimits limits = said;
-    for (double GuardLimits::*limit : {&GuardLimits::leanAfr, &GuardLimits::notFiringAfr, &GuardLimits::exhaustC,
-                                       &GuardLimits::coolantC, &GuardLimits::overspeedRpm, &GuardLimits::rollerRadS,
-                                       &GuardLimits::loadThrottle, &GuardLimits::mixtureHoldS, &GuardLimits::settleS})
-        limits.*limit = mixed(limit);
-    m_limitsOf = m_link.bench()->name;
-    m_benchLimits = said;
-    setLimits(limits);
 }
 
 void BenchSitting::tell() {
@@ -182,24 +247,87 @@ void BenchSitting::tell() {
     m_link.inSession([facts](BenchSession& session) { session.setSitting(facts); });
 }
 
+void BenchSitting::setClock(std::function<QDateTime()> now) {
+    m_now = std::move(now);
+    emit changed();
+}
+
+std::string BenchSitting::today() const {
+    return sittingDay(m_now()).toString(Qt::ISODate).toStdString();
+}
+
+int BenchSitting::pullsToday() const {
+    const QDate day = sittingDay(m_now());
+    return static_cast<int>(std::count_if(m_job.pulls().begin(), m_job.pulls().end(), [&](const LoadedPull& p) {
+        const QDateTime when = QDateTime::fromString(QString::fromStdString(p.record.started), Qt::ISODate);
+        return when.isValid() && sittingDay(when.toLocalTime()) == day;
+    }));
+}
+
 WalkRound BenchSitting::walkRound() const {
     if (const std::string body = m_job.sheet(sheet_kind::walkRound); !body.empty())
-        return walkRoundOf(body);
-    const MachineSheet machine = machineSheetOf(m_job.sheet(sheet_kind::machine));
+        return roundOn(today(), walkRoundOf(body));
+    if (const QByteArray own = QSettings().value(linesKey()).toByteArray(); !own.isEmpty())
+        if (WalkRound round = walkRoundOf(own.toStdString()); !round.lines.empty()) {
+            round.day.clear();
+            return roundOn(today(), std::move(round));
+        }
+    return roundOn(today(), usualWalkRound(machineSheetOf(m_job.sheet(sheet_kind::machine)).kind, benchType()));
+}
+
+BenchType BenchSitting::benchType() const {
     const bool brake = m_link.bench() && m_link.bench()->header.kind == PullKind::Brake;
-    const BenchType type = !brake                                  ? BenchType::Roller
-                           : machine.kind == MachineKind::HandHeld ? BenchType::HandBrake
-                                                                   : BenchType::EngineBrake;
-    return usualWalkRound(machine.kind, type);
+    const MachineKind machine = machineSheetOf(m_job.sheet(sheet_kind::machine)).kind;
+    return !brake                             ? BenchType::Roller
+           : machine == MachineKind::HandHeld ? BenchType::HandBrake
+                                              : BenchType::EngineBrake;
+}
+
+QString BenchSitting::linesKey() const {
+    static constexpr const char* kBenches[] = {"roller", "engine-brake", "hand-brake"};
+    const MachineKind machine = machineSheetOf(m_job.sheet(sheet_kind::machine)).kind;
+    return QStringLiteral("walk-round/%1/%2")
+        .arg(QString::fromUtf8(machineKindId(machine).data()),
+             QLatin1String(kBenches[static_cast<std::size_t>(benchType())]));
+}
+
+void BenchSitting::rememberLines() {
+    WalkRound lines = walkRound();
+    for (WalkLine& line : lines.lines) {
+        line.who.clear();
+        line.when.clear();
+    }
+    lines.day = "nobody";
+    QSettings().setValue(linesKey(), QByteArray::fromStdString(sheetBody(roundOn({}, std::move(lines)))));
+}
+
+void BenchSitting::setWalkRound(WalkRound round, const QString& what) {
+    const std::string body = m_job.sheet(sheet_kind::walkRound);
+    std::vector<WalkRound> earlier = earlierRoundsOf(body);
+    WalkRound kept = walkRoundOf(body);
+    if (const std::string day = dayOf(kept); !day.empty() && day != today()) {
+        kept.day = day;
+        earlier.push_back(std::move(kept));
+    }
+    round.day = today();
+    m_job.setSheet(sheet_kind::walkRound, sheetBody(round, earlier), what);
 }
 
 QString BenchSitting::openBeforePull() const {
-    if (!m_job.hasJob())
-        return {};
     QStringList words;
-    if (const WalkState state = walkState(walkRound()); !state.clear())
-        words << plural(static_cast<int>(state.missingSafety.size()), tr("1 safety line of the walk-round is open"),
-                        tr("%1 safety lines of the walk-round are open"));
+    if (!m_job.hasJob())
+        words << tr("no job is open, so nothing says who looked at the machine today: begin one (Ctrl+N)");
+    const WalkRound round = walkRound();
+    const int made = pullsToday();
+    if (const WalkState state = jr::walkState(round, made); !state.clear()) {
+        const bool again = state.missingSafety.size() == 1 && made > 0 &&
+                           std::any_of(round.lines.begin(), round.lines.end(),
+                                       [](const WalkLine& l) { return l.afterFirstPull && l.safety && !settled(l); });
+        words << (again ? QString::fromStdString(state.missingSafety.front())
+                        : plural(static_cast<int>(state.missingSafety.size()),
+                                 tr("1 safety line of today's walk-round is open"),
+                                 tr("%1 safety lines of today's walk-round are open")));
+    }
     if (const auto off = stillOff(putBackOf(m_job.sheet(sheet_kind::putBack))); !off.empty())
         words << plural(static_cast<int>(off.size()), tr("1 part is still off"), tr("%1 parts are still off"));
     return words.join(tr("; "));

@@ -6,6 +6,11 @@
 #include "app/model/bench_connection.h"
 #include "archive/formats/job_sheets.h"
 
+#include <QDateTime>
+#include <QTimer>
+
+#include <functional>
+
 namespace jr::app {
 
 class BenchSitting : public QObject {
@@ -29,8 +34,16 @@ public:
     const GuardLimits& limits() const { return m_limits; }
     void setLimits(const GuardLimits& limits);
 
-    /// The job's walk-round; a fresh one by kind of machine and bench when there is none yet.
+    /// Today's walk-round of the job: what was looked at on another day is open again; a fresh one by kind of machine
+    /// and bench when there is none yet.
     WalkRound walkRound() const;
+    /// Those of earlier days stay behind it.
+    void setWalkRound(WalkRound round, const QString& what);
+    WalkState walkState() const { return jr::walkState(walkRound(), pullsToday()); }
+    /// The lines as they are now are those of every new job with such a machine on such a bench.
+    void rememberLines();
+    int pullsToday() const;                        ///< made in this job, warm-ups too
+    void setClock(std::function<QDateTime()> now); ///< for tests
     /// What should be settled on Ready before a pull, in words; empty when nothing is open.
     QString openBeforePull() const;
 
@@ -39,6 +52,7 @@ signals:
     void setupChanged();
 
 private:
+    std::string today() const;
     void tell();
     void useProcedure(const Procedure& procedure);
     void keep(const QString& what);
@@ -47,6 +61,9 @@ private:
 
     JobModel& m_job;
     BenchConnection& m_link;
+    std::function<QDateTime()> m_now = [] { return QDateTime::currentDateTime(); };
+    QTimer m_dayTimer;
+    std::string m_day; ///< as last told
     QString m_setup;
     bool m_warmUp = true;
     bool m_putOnAgain = false;
@@ -56,10 +73,16 @@ private:
     Procedure m_procedure;
     bool m_ownProcedure = false; ///< set by a person, not the bench's own
     std::string m_takenFrom;     ///< the job the sitting was taken from
-    void takeBenchLimits();
-    GuardLimits m_limits;
-    GuardLimits m_benchLimits; ///< as the bench itself says; what a person set stays until that changes
-    std::string m_limitsOf;    ///< the bench that said so
+    GuardLimits limitsSaid() const;
+    Procedure procedureSaid() const;
+    MachineSheet machineOnBench(MachineSheet machine, int strokes) const;
+    void useLimits();
+    /// Where the house's own lines are remembered: by kind of machine and bench.
+    QString linesKey() const;
+    BenchType benchType() const;
+    GuardLimits m_limits;    ///< in force
+    std::string m_benchName; ///< of the bench that described itself last
+    std::vector<std::pair<std::string, double>> m_typedLimits;
 };
 
 } // namespace jr::app

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/model/capture_recovery.h"
 
+#include "app/model/job_model.h"
 #include "app/theme/plural.h"
 #include "bench/capture.h"
 
@@ -31,7 +32,7 @@ Result<Done> takeCaught(Archive& archive, CaughtPull& pull) {
         jobId = *made;
     }
     if (header.setup.empty())
-        header.setup = tr("as it stands").toStdString();
+        header.setup = JobModel::asItStands().toStdString();
     const auto kept = archive.addPull(jobId, pull.trace, "capture");
     return kept ? Result<Done>(Done{}) : kept.error();
 }

@@ -56,6 +56,19 @@ private:
     std::vector<SetupChange> m_before, m_after;
 };
 
+class NameCommand : public QUndoCommand {
+public:
+    NameCommand(JobModel& model, std::string name, std::string machine)
+        : QUndoCommand(QObject::tr("name the job")), m_model(model), m_nameBefore(model.job().name),
+          m_machineBefore(model.job().machine), m_name(std::move(name)), m_machine(std::move(machine)) {}
+    void redo() override { m_model.applyNames(m_name, m_machine); }
+    void undo() override { m_model.applyNames(m_nameBefore, m_machineBefore); }
+
+private:
+    JobModel& m_model;
+    std::string m_nameBefore, m_machineBefore, m_name, m_machine;
+};
+
 class SheetCommand : public QUndoCommand {
 public:
     SheetCommand(JobModel& model, std::string kind, std::string before, std::string after, const QString& what)

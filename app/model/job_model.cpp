@@ -29,6 +29,7 @@ JobModel::JobModel(QObject* parent) : QObject(parent), m_answers(m_compare), m_n
         const QFuture<LoadedPull> future = m_watcher.future();
         if (future.isCanceled())
             return;
+        m_loading = false;
         for (const LoadedPull& loaded : future.results())
             takeFit(loaded);
         // The whole traces have gone again; what they stood in is given back.
@@ -43,14 +44,18 @@ JobModel::JobModel(QObject* parent) : QObject(parent), m_answers(m_compare), m_n
 JobModel::~JobModel() {
     keepSettingsNow();
     m_watcher.disconnect(this);
+    stopLoading();
+}
+
+void JobModel::stopLoading() {
     m_watcher.cancel();
     m_watcher.waitForFinished();
+    m_loading = false;
 }
 
 void JobModel::setKeeper(Keeper* keeper) {
     ++m_openings;
-    m_watcher.cancel();
-    m_watcher.waitForFinished();
+    stopLoading();
     m_notes.begin();
     keepSettingsNow();
     sendAway();
@@ -98,8 +103,7 @@ void JobModel::openJob(const std::string& jobId, std::function<void(bool)> then)
 
 void JobModel::showJob(JobRecord job, std::vector<PackedTrace> traces) {
     const bool same = m_job.id == job.id;
-    m_watcher.cancel();
-    m_watcher.waitForFinished();
+    stopLoading();
     if (!same)
         sendAway();
     m_job = std::move(job);
@@ -121,6 +125,7 @@ void JobModel::showJob(JobRecord job, std::vector<PackedTrace> traces) {
     m_current = m_pulls.empty() ? -1 : std::clamp(m_current, 0, static_cast<int>(m_pulls.size()) - 1);
     m_answers.begin(m_pulls.size(),
                     m_pulls.empty() ? tr("There are no pulls in this job yet.") : tr("Working the pulls out…"));
+    m_loading = true;
     m_watcher.setFuture(QtConcurrent::mapped(std::move(work), &loadKeptPull));
     emit jobChanged();
 }
@@ -165,7 +170,7 @@ void JobModel::takeIn(const JobRecord& job, const std::string& pullId, std::shar
 
 void JobModel::waitUntilSettled() {
     const auto busy = [this] {
-        return (m_keeper && m_keeper->working()) || m_watcher.isRunning() || m_fitsOpen > 0 || m_answers.working();
+        return (m_keeper && m_keeper->working()) || m_loading || m_fitsOpen > 0 || m_answers.working();
     };
     do
         QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
@@ -179,7 +184,7 @@ void JobModel::whenAnswered(QObject* asker, std::function<void(bool)> then) {
 }
 
 void JobModel::tellWhoWaits() {
-    if (m_fitsOpen > 0 || m_watcher.isRunning() || m_answers.working())
+    if (m_fitsOpen > 0 || m_loading || m_answers.working())
         return;
     for (const Waiting& waiting : std::exchange(m_waiting, {}))
         if (waiting.asker)

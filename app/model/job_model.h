@@ -39,10 +39,13 @@ public:
     void reload(); ///< after pulls were added
     /// Takes in one pull that was just kept, without working the others out anew. `job` as it is now.
     void takeIn(const JobRecord& job, const std::string& pullId, std::shared_ptr<const Trace> trace);
+    /// What a setup is called that nobody has given a name.
+    static QString asItStands() { return tr("as it stands"); }
     bool hasJob() const { return !m_job.id.empty(); }
     const JobRecord& job() const { return m_job; }
     const std::vector<LoadedPull>& pulls() const { return m_pulls; }
-    bool loading() const { return m_watcher.isRunning(); }
+    /// Until the pulls are fitted and taken in: the threads may be done before the window has heard of it.
+    bool loading() const { return m_loading; }
     /// For tests, pictures and benchmarks: lets the window live until all that was asked is kept, read, fitted and
     /// answered.
     void waitUntilSettled();
@@ -73,6 +76,8 @@ public:
     /// A setup that may have no pulls yet; `then` hears its id once it is kept. Said as a problem when it cannot be.
     void addSetup(const QString& name, const std::string& parentId, const std::vector<SetupChange>& changes,
                   std::function<void(const std::string& id)> then = {});
+    /// What the job is called and which machine it is about; can be undone.
+    void nameJob(const QString& name, const QString& machine);
     void setSetupChanges(const std::string& setupId, const std::string& parentId,
                          const std::vector<SetupChange>& changes);
     /// One of the job's sheets as kept (archive/formats/job_sheets.h); empty when there is none yet.
@@ -112,9 +117,11 @@ private:
     friend class SetupCommand;
     friend class SheetCommand;
     friend class DetachCommand;
+    friend class NameCommand;
     /// Asks the keeper for a change that is shown already.
     void keep(std::function<Result<Done>(Archive&)> change);
     void showJob(JobRecord job, std::vector<PackedTrace> traces);
+    void applyNames(const std::string& name, const std::string& machine);
     void applySheet(const std::string& kind, const std::string& body);
     void applyAttachment(const AttachmentRecord& attachment, bool there);
     void applySetup(const std::string& setupId, const std::string& parentId, const std::vector<SetupChange>& changes);
@@ -156,6 +163,8 @@ private:
     QTimer m_keepTimer;
     QUndoStack m_undo;
     QFutureWatcher<LoadedPull> m_watcher;
+    bool m_loading = false;
+    void stopLoading();
 };
 
 } // namespace jr::app

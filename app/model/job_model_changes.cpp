@@ -33,6 +33,19 @@ void JobModel::addSetup(const QString& name, const std::string& parentId, const 
         });
 }
 
+void JobModel::nameJob(const QString& name, const QString& machine) {
+    const std::string newName = name.trimmed().toStdString(), newMachine = machine.trimmed().toStdString();
+    if (hasJob() && m_keeper && !newName.empty() && (newName != m_job.name || newMachine != m_job.machine))
+        m_undo.push(new NameCommand(*this, newName, newMachine));
+}
+
+void JobModel::applyNames(const std::string& name, const std::string& machine) {
+    keep([jobId = m_job.id, name, machine](Archive& archive) { return archive.nameJob(jobId, name, machine); });
+    m_job.name = name;
+    m_job.machine = machine;
+    emit jobChanged();
+}
+
 void JobModel::setSetupChanges(const std::string& setupId, const std::string& parentId,
                                const std::vector<SetupChange>& changes) {
     if (const SetupRecord* setup = m_job.setup(setupId))

@@ -113,6 +113,7 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
             m_chart->prepare();
     });
     connect(&bench, &BenchModel::sittingChanged, m_chart, &LiveChart::prepare);
+    connect(&bench, &BenchModel::sittingChanged, this, &PullStation::showOpen);
     connect(&bench, &BenchModel::tripped, this, [this] { m_alarm.sound(); });
     connect(&bench, &BenchModel::stopChanged, this, &PullStation::showStop);
     connect(&bench, &BenchModel::said, this, [this](const QString& words) { m_connect->setWords(words); });
@@ -172,7 +173,9 @@ void PullStation::showStop(const StopStatus& status) {
 
 void PullStation::showOpen() {
     const QString open = m_bench.sitting().openBeforePull();
-    m_open->setText(tr("Before you pull: %1. Settle it on Ready (Ctrl+2), or write there why not.").arg(open));
+    m_open->setText(m_job.hasJob()
+                        ? tr("Before you pull: %1. Settle it on Ready (Ctrl+2), or write there why not.").arg(open)
+                        : tr("Before you pull: %1. The walk-round then stands on Ready (Ctrl+2).").arg(open));
     m_open->setVisible(!open.isEmpty());
     const auto progress = m_job.dayProgress();
     m_planned = progress ? QString::fromStdString(said(progress->next, m_job.units().wording())) : QString();

@@ -174,12 +174,15 @@ void RunningPage::refresh() {
     m_warmUp->blockSignals(false);
     m_again->setChecked(m_bench.sitting().putOnAgain());
     m_again->setEnabled(!m_bench.sitting().setup().isEmpty());
-    if (m_bench.fuel().sizeMl() <= 0.) {
-        m_fuel->setText(tr("Fuel: tank size not known"));
+    const std::optional<double> content = m_bench.fuel().contentMl();
+    if (!content) {
+        m_fuel->setText(m_bench.fuel().full() ? tr("Fuel: full, the tank's size is not known")
+                                              : tr("Fuel: not known. Measure it on Ready, or say that it is full."));
+        m_fuel->setProperty("caution", false);
+        m_fuel->style()->polish(m_fuel);
     } else {
-        const double left = std::max(0., 1. - m_bench.fuel().usedMl() / m_bench.fuel().sizeMl());
         const auto pulls = m_bench.fuel().pullsLeft();
-        QString text = tr("Fuel: %1 %").arg(QLocale().toString(100. * left, 'f', 0));
+        QString text = tr("Fuel: %1 l").arg(QLocale().toString(*content / 1000., 'f', *content < 2000. ? 2 : 1));
         if (pulls)
             text += QStringLiteral(" · ") + (*pulls > 200
                                                  ? tr("over 200 pulls")

@@ -17,11 +17,13 @@ ReadyStation::ReadyStation(const Theme& theme, JobModel& job, BenchModel& bench,
     addPage(tr("Taken apart"), m_apart);
     connect(&job, &JobModel::jobChanged, this, &ReadyStation::nameThePages);
     connect(&job, &JobModel::sheetChanged, this, &ReadyStation::nameThePages);
+    connect(&job, &JobModel::pullsChanged, this, &ReadyStation::nameThePages);
+    connect(&bench, &BenchModel::sittingChanged, this, &ReadyStation::nameThePages);
     nameThePages();
 }
 
 void ReadyStation::nameThePages() {
-    const WalkState state = walkState(m_benchModel.sitting().walkRound());
+    const WalkState state = m_benchModel.sitting().walkState();
     setPageName(WalkRoundPage, !m_job.hasJob() || state.clear()
                                    ? tr("Walk-round")
                                    : tr("Walk-round (%1)").arg(state.missingSafety.size()));

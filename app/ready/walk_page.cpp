@@ -4,6 +4,7 @@
 #include "app/theme/plural.h"
 #include "app/theme/words.h"
 #include "app/widgets/clear_layout.h"
+#include "app/widgets/same_focus.h"
 #include "archive/formats/job_sheets.h"
 
 #include <QCheckBox>
@@ -161,7 +162,7 @@ void WalkPage::change(const std::string& key, const QString& what, const std::fu
             line.who = m_who->text().trimmed().toStdString();
             line.when = QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
         }
-    m_job.setSheet(sheet_kind::walkRound, sheetBody(round), what);
+    m_bench.sitting().setWalkRound(round, what);
 }
 
 void WalkPage::tick(const std::string& key, bool on) {
@@ -205,8 +206,11 @@ QWidget* WalkPage::lineWidget(const WalkLine& line) {
     }
     auto* words = new Words(QString::fromStdString(line.words));
     words->setWordWrap(true);
-    if (outside)
+    const bool early = line.afterFirstPull && m_bench.sitting().pullsToday() == 0;
+    if (outside || (line.afterFirstPull && !early && !good))
         words->setProperty("caution", true);
+    else if (early)
+        words->setProperty("muted", true); // not its turn yet
     row->addWidget(words, 1);
     if (!line.unit.empty()) {
         auto* value = new QLineEdit(numberText(line.value));
@@ -265,8 +269,10 @@ QWidget* WalkPage::rewriteWidget(const WalkLine& line) {
         if (width > 0)
             e->setFixedWidth(width);
         connect(e, &QLineEdit::editingFinished, this, [this, key = line.key, e, set, text] {
-            if (e->text() != text)
+            if (e->text() != text) {
                 change(key, tr("rewrite a line"), [&](WalkLine& l) { set(l, e->text().trimmed()); });
+                m_bench.sitting().rememberLines();
+            }
         });
         row->addWidget(e, width > 0 ? 0 : 1);
     };
@@ -282,7 +288,8 @@ QWidget* WalkPage::rewriteWidget(const WalkLine& line) {
     connect(away, &QToolButton::clicked, this, [this, key = line.key] {
         WalkRound round = m_bench.sitting().walkRound();
         std::erase_if(round.lines, [&](const WalkLine& l) { return l.key == key; });
-        m_job.setSheet(sheet_kind::walkRound, sheetBody(round), tr("take a line out"));
+        m_bench.sitting().setWalkRound(round, tr("take a line out"));
+        m_bench.sitting().rememberLines();
     });
     row->addWidget(away);
     return widget;
@@ -306,7 +313,8 @@ void WalkPage::addLine() {
     }
     round.lines.push_back(line);
     m_newWords->clear();
-    m_job.setSheet(sheet_kind::walkRound, sheetBody(round), tr("add a line"));
+    m_bench.sitting().setWalkRound(round, tr("add a line"));
+    m_bench.sitting().rememberLines();
 }
 
 void WalkPage::startAfresh() {
@@ -319,7 +327,7 @@ void WalkPage::startAfresh() {
         l.who.clear();
         l.when.clear();
     }
-    m_job.setSheet(sheet_kind::walkRound, sheetBody(round), tr("begin a new round"));
+    m_bench.sitting().setWalkRound(round, tr("begin a new round"));
 }
 
 void WalkPage::refresh() {
@@ -327,21 +335,26 @@ void WalkPage::refresh() {
         return;
     setEnabled(m_job.hasJob());
     const WalkRound round = m_bench.sitting().walkRound();
+    const SameFocus keyboard(this);
     for (QVBoxLayout* area : m_areas)
         clearLayout(area);
     for (const WalkLine& line : round.lines)
         m_areas[static_cast<int>(line.area)]->addWidget(m_rewrite->isChecked() ? rewriteWidget(line)
                                                                                : lineWidget(line));
     m_adding->setVisible(m_rewrite->isChecked());
-    const WalkState state = walkState(round);
-    m_state->setText(!m_job.hasJob() ? tr("No job is open.")
-                     : state.clear()
-                         ? tr("%1 of %2 lines done; the safety lines are settled.").arg(state.settled).arg(state.all)
-                         : tr("%1 of %2 lines done; %3.")
-                               .arg(state.settled)
-                               .arg(state.all)
-                               .arg(plural(static_cast<int>(state.missingSafety.size()), tr("1 safety line open"),
-                                           tr("%1 safety lines open"))));
+    const WalkState state = m_bench.sitting().walkState();
+    const QString day =
+        QLocale().toString(QDate::fromString(QString::fromStdString(round.day), Qt::ISODate), QStringLiteral("d MMMM"));
+    m_state->setText(
+        !m_job.hasJob() ? tr("No job is open. Begin one (Ctrl+N).")
+        : state.clear()
+            ? tr("%1: %2 of %3 lines done; the safety lines are settled.").arg(day).arg(state.settled).arg(state.all)
+            : tr("%1: %2 of %3 lines done; %4.")
+                  .arg(day)
+                  .arg(state.settled)
+                  .arg(state.all)
+                  .arg(plural(static_cast<int>(state.missingSafety.size()), tr("1 safety line open"),
+                              tr("%1 safety lines open"))));
     clearLayout(m_said);
     const auto say = [this](const QString& words, const char* property) {
         auto* label = new Words(words);

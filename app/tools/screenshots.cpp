@@ -203,12 +203,16 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     shot("start.png", MainWindow::Jobs);
     shot("ask.png", MainWindow::Ask);
     Stack ask, ready;
+    window.ask().show(AskStation::Order);
+    good = ask.add(window) && good;
     window.ask().show(AskStation::Machine);
     good = ask.add(window) && good;
     window.ask().show(AskStation::FaultHunt);
-    good = ask.add(window) && ask.save(out.filePath(QStringLiteral("ask-machine-hunt.png"))) && good;
+    good = ask.add(window) && ask.save(out.filePath(QStringLiteral("ask-order-machine-hunt.png"))) && good;
     window.ask().show(AskStation::Question);
     window.ready().show(ReadyStation::WalkRoundPage);
+    // On the day it was walked: on any other all of it is open.
+    window.bench().sitting().setClock([] { return QDateTime(QDate(2026, 5, 2), QTime(15, 0)); });
     shot("ready.png", MainWindow::Ready);
     window.ready().show(ReadyStation::Sitting);
     good = ready.add(window) && good;

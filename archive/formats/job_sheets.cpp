@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/formats/job_sheets.h"
 
+#include "archive/formats/enum_names.h"
 #include "archive/formats/json_text.h"
 #include "core/pull/procedure_check.h"
 
@@ -29,14 +30,6 @@ constexpr const char* kAreas[] = {"machine", "straps-and-rollers", "air-and-fuel
 constexpr const char* kUses[] = {"road", "race", "saw", "scooter", "sled"};
 constexpr const char* kResults[] = {"open", "better", "no-change", "worse"};
 
-template <class Enum, std::size_t N>
-Enum named(const std::string& word, const char* const (&names)[N]) {
-    for (std::size_t i = 0; i < N; ++i)
-        if (word == names[i])
-            return static_cast<Enum>(i);
-    return Enum{};
-}
-
 } // namespace
 
 std::string sheetBody(const MachineSheet& sheet) {
@@ -59,7 +52,9 @@ MachineSheet machineSheetOf(const std::string& body) {
     return out;
 }
 
-std::string sheetBody(const WalkRound& round) {
+namespace {
+
+Json roundJson(const WalkRound& round) {
     Json lines = Json::array();
     for (const WalkLine& l : round.lines)
         lines.push_back({{"key", l.key},
@@ -74,18 +69,42 @@ std::string sheetBody(const WalkRound& round) {
                          {"place", l.place},
                          {"reason", l.reason},
                          {"who", l.who},
-                         {"when", l.when}});
-    return writeJson({{"lines", lines}});
+                         {"when", l.when},
+                         {"after_first_pull", l.afterFirstPull}});
+    return {{"day", round.day}, {"lines", lines}};
+}
+
+WalkRound roundFrom(const Json& sheet) {
+    WalkRound out;
+    out.day = textOf(sheet, "day");
+    for (const Json& j : listOf(sheet, "lines"))
+        out.lines.push_back({textOf(j, "key"), textOf(j, "words"), enumNamed<WalkArea>(textOf(j, "area"), kAreas),
+                             flagOf(j, "safety"), textOf(j, "unit"), numberOf(j, "low"), numberOf(j, "high"),
+                             flagOf(j, "ticked"), numberOf(j, "value"), textOf(j, "place"), textOf(j, "reason"),
+                             textOf(j, "who"), textOf(j, "when"), flagOf(j, "after_first_pull")});
+    return out;
+}
+
+} // namespace
+
+std::string sheetBody(const WalkRound& round, const std::vector<WalkRound>& earlier) {
+    Json out = roundJson(round);
+    Json before = Json::array();
+    for (const WalkRound& one : earlier)
+        before.push_back(roundJson(one));
+    out["earlier"] = std::move(before);
+    return writeJson(out);
 }
 
 WalkRound walkRoundOf(const std::string& body) {
-    WalkRound out;
+    return roundFrom(parsed(body));
+}
+
+std::vector<WalkRound> earlierRoundsOf(const std::string& body) {
     const Json sheet = parsed(body);
-    for (const Json& j : listOf(sheet, "lines"))
-        out.lines.push_back({textOf(j, "key"), textOf(j, "words"), named<WalkArea>(textOf(j, "area"), kAreas),
-                             flagOf(j, "safety"), textOf(j, "unit"), numberOf(j, "low"), numberOf(j, "high"),
-                             flagOf(j, "ticked"), numberOf(j, "value"), textOf(j, "place"), textOf(j, "reason"),
-                             textOf(j, "who"), textOf(j, "when")});
+    std::vector<WalkRound> out;
+    for (const Json& one : listOf(sheet, "earlier"))
+        out.push_back(roundFrom(one));
     return out;
 }
 
@@ -93,8 +112,21 @@ std::string sheetBody(const SittingSheet& sheet) {
     Json keys = Json::object();
     for (const auto& [key, value] : sheet.keys)
         keys[key] = value;
-    return writeJson(
-        {{"procedure", sheet.procedure ? Json(procedureText(*sheet.procedure)) : Json(nullptr)}, {"keys", keys}});
+    Json limits = Json::object();
+    for (const auto& [name, value] : sheet.limits)
+        limits[name] = value;
+    return writeJson({{"procedure", sheet.procedure ? Json(procedureText(*sheet.procedure)) : Json(nullptr)},
+                      {"keys", keys},
+                      {"limits", limits}});
+}
+
+const std::vector<NamedLimit>& namedLimits() {
+    static const std::vector<NamedLimit> limits{{"lean_afr", &GuardLimits::leanAfr},
+                                                {"exhaust_c", &GuardLimits::exhaustC},
+                                                {"coolant_c", &GuardLimits::coolantC},
+                                                {"overspeed_rpm", &GuardLimits::overspeedRpm},
+                                                {"roller_rad_s", &GuardLimits::rollerRadS}};
+    return limits;
 }
 
 SittingSheet sittingSheetOf(const std::string& body) {
@@ -105,6 +137,11 @@ SittingSheet sittingSheetOf(const std::string& body) {
         for (const auto& [key, value] : j["keys"].items())
             if (value.is_string())
                 out.keys.emplace_back(key, value.get<std::string>());
+    const Json& limits = objectOf(j, "limits");
+    constexpr double kMost = 1e5;
+    for (const NamedLimit& known : namedLimits())
+        if (const auto value = numberOf(limits, known.name); value && *value >= 0. && *value < kMost)
+            out.limits.emplace_back(known.name, *value);
     return out;
 }
 
@@ -126,9 +163,9 @@ FaultHunt faultHuntOf(const std::string& body) {
     const Json j = parsed(body);
     FaultHunt out{textOf(j, "symptom"), textsOf(j, "suspects"), {}, textOf(j, "found")};
     for (const Json& s : listOf(j, "swaps"))
-        out.swaps.push_back({textsOf(s, "parts"), textOf(s, "what"), named<HuntResult>(textOf(s, "result"), kResults),
-                             flagOf(s, "left_in"), flagOf(s, "put_back"), wholes(s, "pulls"), textOf(s, "note"),
-                             textOf(s, "when")});
+        out.swaps.push_back({textsOf(s, "parts"), textOf(s, "what"),
+                             enumNamed<HuntResult>(textOf(s, "result"), kResults), flagOf(s, "left_in"),
+                             flagOf(s, "put_back"), wholes(s, "pulls"), textOf(s, "note"), textOf(s, "when")});
     return out;
 }
 
@@ -193,7 +230,7 @@ JudgingSheet judgingSheetOf(const std::string& body) {
             out.target = MixtureTarget{p->first, p->second};
     if (const std::string use = textOf(j, "use"); !use.empty())
         if (std::find(std::begin(kUses), std::end(kUses), use) != std::end(kUses))
-            out.use = named<UseKind>(use, kUses);
+            out.use = enumNamed<UseKind>(use, kUses);
     for (const Json& one : listOf(j, "drawn"))
         if (const auto p = pairOf(one); p && p->second >= 0. && p->second <= 1e3 &&
                                         (out.drawn.points.empty() || p->first > out.drawn.points.back().first))

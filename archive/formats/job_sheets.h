@@ -5,6 +5,7 @@
 
 #include "core/judge/bench_knowledge.h"
 #include "core/judge/working_band.h"
+#include "core/live/guards.h"
 #include "core/live/pull_watch.h"
 #include "core/machine/machine_sheet.h"
 #include "core/mixture/mixture_finding.h"
@@ -29,10 +30,21 @@ inline constexpr const char *machine = "machine", *walkRound = "walk-round", *si
 struct SittingSheet {
     std::optional<Procedure> procedure; ///< nothing: as the bench says
     std::vector<std::pair<std::string, std::string>> keys;
+    /// What a person set the guards to, by name (lean_afr, exhaust_c, coolant_c, overspeed_rpm, roller_rad_s); the rest
+    /// is as bench and machine say. 0: not watched.
+    std::vector<std::pair<std::string, double>> limits;
 };
 
+/// The limits a person can set, and their names in the sheet.
+struct NamedLimit {
+    const char* name;
+    double GuardLimits::*limit;
+};
+const std::vector<NamedLimit>& namedLimits();
+
 std::string sheetBody(const MachineSheet& sheet);
-std::string sheetBody(const WalkRound& round);
+/// With the rounds of earlier days behind it.
+std::string sheetBody(const WalkRound& round, const std::vector<WalkRound>& earlier = {});
 std::string sheetBody(const SittingSheet& sheet);
 std::string sheetBody(const FaultHunt& hunt);
 std::string sheetBody(const std::vector<PutBackStep>& steps);
@@ -64,6 +76,8 @@ RepeatabilityNote repeatabilityNoteOf(const std::string& body);
 
 MachineSheet machineSheetOf(const std::string& body);
 WalkRound walkRoundOf(const std::string& body);
+/// Oldest first.
+std::vector<WalkRound> earlierRoundsOf(const std::string& body);
 SittingSheet sittingSheetOf(const std::string& body);
 FaultHunt faultHuntOf(const std::string& body);
 std::vector<PutBackStep> putBackOf(const std::string& body);

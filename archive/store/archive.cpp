@@ -81,20 +81,6 @@ Result<WriterLock> Archive::writing(const char* what) const {
     return WriterLock::take(m_folder, what, m_lock);
 }
 
-Result<std::vector<JobSummary>> Archive::jobs() const {
-    const auto rows = m_db->query(QStringLiteral(
-        "SELECT job.id, job.name, coalesce(machine.name, ''), coalesce(max(pull.started), ''), count(pull.id), "
-        "count(DISTINCT pull.setup_id)"
-        " FROM job LEFT JOIN machine ON machine.id = job.machine_id LEFT JOIN pull ON pull.job_id = job.id"
-        " GROUP BY job.id, job.name, machine.name, job.created ORDER BY job.created DESC, job.name"));
-    if (!rows)
-        return rows.error();
-    std::vector<JobSummary> out;
-    for (const Row& r : *rows)
-        out.push_back({s(r[0]), s(r[1]), s(r[2]), s(r[3]), r[4].toInt(), r[5].toInt()});
-    return out;
-}
-
 Result<JobRecord> Archive::job(const std::string& jobId) const {
     JobRecord out;
     const auto head = m_db->query(QStringLiteral("SELECT job.name, coalesce(machine.name, ''), job.created, "
@@ -129,9 +115,10 @@ Result<JobRecord> Archive::job(const std::string& jobId) const {
         QStringLiteral(
             "SELECT o.pull_id, o.kind, o.at_s FROM flag_overrule o JOIN pull p ON p.id = o.pull_id WHERE p.job_id = ?"),
         {q(jobId)});
-    const auto compared = m_db->query(QStringLiteral("SELECT base_setup, with_setup, standard, worth_pct, axis, "
-                                                     "band_from, band_to, detail, places_axis FROM comparison WHERE job_id = ?"),
-                                      {q(jobId)});
+    const auto compared =
+        m_db->query(QStringLiteral("SELECT base_setup, with_setup, standard, worth_pct, axis, "
+                                   "band_from, band_to, detail, places_axis FROM comparison WHERE job_id = ?"),
+                    {q(jobId)});
     for (const auto* r : {&setups, &changes, &pulls, &overrules, &compared})
         if (!*r)
             return r->error();
@@ -157,8 +144,8 @@ Result<JobRecord> Archive::job(const std::string& jobId) const {
                              r[8].toBool(), s(r[9]), overrulesOf[r[0].toString()]});
     if (!compared->empty()) {
         const Row& r = compared->front();
-        out.comparison =
-            ComparisonRecord{s(r[0]), s(r[1]), s(r[2]), r[3].toDouble(), s(r[4]), maybe(r[5]), maybe(r[6]), r[7].toDouble(), s(r[8])};
+        out.comparison = ComparisonRecord{s(r[0]),     s(r[1]),     s(r[2]),         r[3].toDouble(), s(r[4]),
+                                          maybe(r[5]), maybe(r[6]), r[7].toDouble(), s(r[8])};
     }
     if (const Result<Done> sheets = fillSheets(out); !sheets)
         return sheets.error();

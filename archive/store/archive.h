@@ -52,8 +52,13 @@ public:
     /// Told what went well for the database but not for its open copy; a check says it too.
     void setRemarkListener(std::function<void(const std::string&)> listener) { m_remark = std::move(listener); }
 
+    /// Newest first.
     Result<std::vector<JobSummary>> jobs() const;
     Result<std::string> createJob(const std::string& name, const std::string& machine);
+    /// What a job is called and which machine it is about (empty: not said). Errors: no name.
+    Result<Done> nameJob(const std::string& jobId, const std::string& name, const std::string& machine);
+    /// Names of all machines, in order of the alphabet.
+    Result<std::vector<std::string>> machines() const;
     Result<JobRecord> job(const std::string& jobId) const;
 
     /// Keeps a pull for good: database and mirror file together. Its setup and sitting are found or made from the
@@ -147,6 +152,7 @@ private:
     Result<Done> writeSetupChanges(const std::string& setupId, const std::string& parentId,
                                    const std::vector<SetupChange>& changes);
     Result<Done> writeOverrules(const std::string& pullId, const std::vector<FlagOverrule>& overrules);
+    Result<Done> writeJobNames(const std::string& jobId, const std::string& name, const std::string& machine);
     Result<Done> writeComparison(const std::string& jobId, const ComparisonRecord& comparison);
     Result<Done> writeClaim(const std::string& jobId, const ClaimRecord& claim);
     Result<Done> writeVerdict(const std::string& claimId, const VerdictRecord& verdict);

@@ -164,20 +164,6 @@ Result<QVariant> Archive::machineId(const std::string& machine) {
     return found->front()[0];
 }
 
-Result<std::string> Archive::createJob(const std::string& name, const std::string& machine) {
-    const std::string id = newId();
-    const Result<Done> done = change(id, [&]() -> Result<Done> {
-        const Result<QVariant> machineRow = machineId(machine);
-        if (!machineRow)
-            return machineRow.error();
-        return m_db->run(QStringLiteral("INSERT INTO job (id, name, machine_id, created) VALUES (?, ?, ?, ?)"),
-                         {q(id), q(name), *machineRow, QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs)});
-    });
-    if (!done)
-        return done.error();
-    return id;
-}
-
 Result<std::string> Archive::jobOfPull(const std::string& pullId) const {
     const auto rows = m_db->query(QStringLiteral("SELECT job_id FROM pull WHERE id = ?"), {q(pullId)});
     if (!rows)

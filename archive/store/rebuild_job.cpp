@@ -81,6 +81,9 @@ Result<Done> Rebuilder::bringInRest(const std::string& jobId, const JobFile& fil
         return known.error();
     for (const Row& r : *known)
         ids[s(r[0])] = s(r[1]);
+    if (!file.job.empty())
+        if (const auto done = m_archive.writeJobNames(jobId, file.job, file.machine); !done)
+            return done;
     const auto idOf = [&](const std::string& name) { return ids.contains(name) ? ids[name] : std::string(); };
     for (const JobFilePull& pull : file.pulls) { // of pulls that were here before
         if (m_taken.contains(pull.id))

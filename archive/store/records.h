@@ -93,15 +93,24 @@ struct ClaimRecord {
     std::string id, said, source; ///< in the words of whoever said it; where from
     std::string created;          ///< ISO date and time; when empty, now
     Claim claim;
-    std::optional<double> from, to;     ///< its band, in the unit of `placesAxis`
+    std::optional<double> from, to; ///< its band, in the unit of `placesAxis`
     std::string placesAxis = "engine";
     std::string baseSetup, withSetup;   ///< ids
     std::vector<VerdictRecord> history; ///< oldest first
 };
 
+/// How far a job has come.
+enum class JobState { Asked, Ready, Pulled, Judged, HandedOver };
+
+/// A job as it stands in the list of all jobs, with what it is looked for by.
 struct JobSummary {
-    std::string id, name, machine, lastPull;
-    int pulls = 0, setups = 0;
+    std::string id, name, machine, created;
+    std::string lastPull; ///< when its newest pull began; may be empty
+    int pulls = 0;
+    int setups = 0; ///< that have pulls
+    JobState state = JobState::Asked;
+    std::string customer;
+    std::vector<std::string> setupNames, parts; ///< parts: what its setups change
 };
 
 /// A bench as the archive knows it: what it says of itself, and what was typed in.

@@ -103,7 +103,8 @@ const std::vector<std::vector<const char*>> kMigrations = {
         "they were made'); END",
     },
     {
-        // A comparison runs over engine or road speed; its band and detail, and a claim's band, are counted in its unit.
+        // A comparison runs over engine or road speed; its band and detail, and a claim's band, are counted in its
+        // unit.
         "ALTER TABLE comparison ADD COLUMN axis TEXT NOT NULL DEFAULT ''",
         "ALTER TABLE comparison ADD COLUMN places_axis TEXT NOT NULL DEFAULT 'engine'",
         "ALTER TABLE comparison RENAME COLUMN from_rpm TO band_from",
@@ -112,6 +113,10 @@ const std::vector<std::vector<const char*>> kMigrations = {
         "ALTER TABLE claim ADD COLUMN places_axis TEXT NOT NULL DEFAULT 'engine'",
         "ALTER TABLE claim RENAME COLUMN from_rpm TO band_from",
         "ALTER TABLE claim RENAME COLUMN to_rpm TO band_to",
+    },
+    {
+        // What the list of jobs asks of the pulls, without the pulls themselves being read.
+        "CREATE INDEX pull_in_list ON pull(job_id, setup_id, started)",
     },
 };
 

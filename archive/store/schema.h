@@ -6,7 +6,7 @@
 
 namespace jr {
 
-inline constexpr int kSchemaVersion = 7;
+inline constexpr int kSchemaVersion = 8;
 /// Written into every archive's header so that a stranger's database is never mistaken for ours ("JRam").
 inline constexpr int kApplicationId = 0x4A52616D;
 

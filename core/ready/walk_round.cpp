@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/ready/walk_round.h"
 
+#include <algorithm>
 #include <cstdio>
 
 namespace jr {
@@ -23,11 +24,11 @@ WalkRound usualWalkRound(MachineKind machine, BenchType bench) {
     WalkRound out;
     WalkArea area = WalkArea::Machine;
     const auto tick = [&](const char* key, const char* words, bool safety = false) {
-        out.lines.push_back({key, words, area, safety, {}, {}, {}, false, {}, {}, {}, {}, {}});
+        out.lines.push_back({key, words, area, safety, {}, {}, {}, false, {}, {}, {}, {}, {}, false});
     };
     const auto value = [&](const char* key, const char* words, const char* unit, std::optional<double> low,
                            std::optional<double> high, bool safety = false) {
-        out.lines.push_back({key, words, area, safety, unit, low, high, false, {}, {}, {}, {}, {}});
+        out.lines.push_back({key, words, area, safety, unit, low, high, false, {}, {}, {}, {}, {}, false});
     };
     const bool wheel =
         machine == MachineKind::FourStroke || machine == MachineKind::TwoStroke || machine == MachineKind::Cvt;
@@ -46,8 +47,10 @@ WalkRound usualWalkRound(MachineKind machine, BenchType bench) {
             value("tyre_pressure_kpa", "tyre pressure, cold", "kPa", 140., 300.);
         tick("tyre_rated", "tyre inspected and rated for the speed", true);
         value("strap_kg", "strap tension, each side", "kg", 40., 120.);
-        tick("straps_doubled", "straps doubled; to be checked again after the first pull", true);
+        tick("straps_doubled", "straps doubled", true);
         tick("roller_clear", "roller turns freely, guards on, nothing loose near it", true);
+        tick("straps_again", "straps looked at again after the first pull", true);
+        out.lines.back().afterFirstPull = true;
     } else {
         tick("coupling",
              bench == BenchType::EngineBrake ? "coupling, shaft and belts inspected, bolts marked"
@@ -60,8 +63,9 @@ WalkRound usualWalkRound(MachineKind machine, BenchType bench) {
     value("fuel_ml", "fuel in the tank", "ml", hand ? 100. : 500., {});
     tick("fans", "fans placed, not blowing across an open intake");
     tick("extraction", "exhaust extracted", true);
-    // Workplace limit for eight hours in several countries; value from memory.
-    value("co_ppm", "carbon monoxide in the room", "ppm", {}, 30., true);
+    // The lowest of the usual workplace limits for eight hours (European Union, directive 2017/164: 20 ppm; others 25,
+    // 30 and 35); values from memory. The local limit comes first and is typed in.
+    value("co_ppm", "carbon monoxide in the room", "ppm", {}, 20., true);
     tick("no_hot_refuel", "extinguisher in reach; no refuelling while hot", true);
     area = WalkArea::People;
     tick("nobody_in_line", "nobody beside or behind the roller, or in line with chain, belt or shaft", true);
@@ -82,9 +86,33 @@ bool settled(const WalkLine& line) {
     return line.ticked || line.value.has_value();
 }
 
-WalkState walkState(const WalkRound& round) {
+std::string dayOf(const WalkRound& round) {
+    if (!round.day.empty())
+        return round.day;
+    constexpr std::size_t kDate = 10; // "2026-05-02"
+    std::string newest;
+    for (const WalkLine& line : round.lines)
+        newest = std::max(newest, line.when.substr(0, kDate));
+    return newest;
+}
+
+WalkRound roundOn(const std::string& day, WalkRound round) {
+    if (dayOf(round) != day)
+        for (WalkLine& line : round.lines) {
+            line.ticked = false;
+            line.value.reset();
+            line.place.clear();
+            line.reason.clear();
+        }
+    round.day = day;
+    return round;
+}
+
+WalkState walkState(const WalkRound& round, int pullsToday) {
     WalkState out;
     for (const WalkLine& line : round.lines) {
+        if (line.afterFirstPull && pullsToday == 0 && !settled(line))
+            continue;
         ++out.all;
         out.settled += settled(line);
         if (line.safety && !settled(line))

@@ -19,6 +19,9 @@ namespace jr {
 enum class WalkArea { Machine, StrapsAndRollers, AirAndFuel, People };
 std::string_view walkAreaText(WalkArea area);
 
+/// The line whose value is what the tank holds.
+inline constexpr std::string_view kFuelLine = "fuel_ml";
+
 enum class BenchType { Roller, EngineBrake, HandBrake };
 
 struct WalkLine {
@@ -29,16 +32,26 @@ struct WalkLine {
     std::optional<double> low, high; ///< window of the value, either end may be open
     bool ticked = false;
     std::optional<double> value;
-    std::string place;     ///< where it leaks, which strap
-    std::string reason;    ///< why a safety line is not ticked
-    std::string who, when; ///< of the last change
+    std::string place;           ///< where it leaks, which strap
+    std::string reason;          ///< why a safety line is not ticked
+    std::string who, when;       ///< of the last change, ISO 8601
+    bool afterFirstPull = false; ///< asked for once the first pull of the day is made
 };
 
+/// It belongs to one sitting: what was looked at on another day was not looked at today.
 struct WalkRound {
+    std::string day;             ///< ISO date of its sitting; empty while nothing was looked at
     std::vector<WalkLine> lines; ///< in working order
 };
 
 WalkRound usualWalkRound(MachineKind machine, BenchType bench);
+
+/// Which day it was walked on: the one written, else that of its newest line (rounds of older programs); empty when
+/// nothing was looked at.
+std::string dayOf(const WalkRound& round);
+/// The round as it stands on `day`: itself when it was walked then, else its lines with nothing looked at, and who
+/// looked when the last time.
+WalkRound roundOn(const std::string& day, WalkRound round);
 
 /// Below or above its window; false without a value.
 bool outsideWindow(const WalkLine& line);
@@ -51,7 +64,8 @@ struct WalkState {
     std::vector<Message> outside;           ///< "battery 11.4 V, window 12.2 to 14.8 V"
     bool clear() const { return missingSafety.empty(); }
 };
-WalkState walkState(const WalkRound& round);
+/// `pullsToday`: lines that are asked for after the first pull count once there is one.
+WalkState walkState(const WalkRound& round, int pullsToday = 0);
 
 /// The usual cautions, one sentence each, ending with the deference to the bench maker, local rules and licensed
 /// practice.

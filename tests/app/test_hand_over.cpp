@@ -210,9 +210,26 @@ private slots:
         QVERIFY(QString::fromStdString(how->error().text()).contains(QLatin1String("another job")));
         QCOMPARE(model().job().name, std::string("Larkspur ladder"));
         QVERIFY(!QFile::exists(m_demo.file("first.json")));
-        QVERIFY(written(sheet(), SheetFormat::Json, m_demo.file("first.json"))); // asked of this one, it is this one's
+        const auto now = written(sheet(), SheetFormat::Json, m_demo.file("first.json")); // asked of this one, it is its
+        QVERIFY2(now, now ? "" : now.error().text().c_str());
         QCOMPARE(QJsonDocument::fromJson(contents(m_demo.file("first.json"))).object()["job"].toString(),
                  QStringLiteral("Larkspur ladder"));
+    }
+
+    void whatIsReadButNotTakenInIsWaitedFor() {
+        // The pulls are fitted, and the window has not heard of it yet: asked just then, a sheet must not be one of a
+        // job without pulls.
+        std::string other;
+        const auto jobs = archiveOf(model())->jobs();
+        for (const JobSummary& job : *jobs)
+            if (job.name == "Weights on the belt")
+                other = job.id;
+        JobModel& m = m_demo.window().model();
+        m.openJob(other);
+        QVERIFY(QTest::qWaitFor([&] { return m.job().id == other; }, 20000));
+        QThread::sleep(5);
+        const auto how = written(sheet(), SheetFormat::Json, m_demo.file("belt.json"));
+        QVERIFY2(how, how ? "" : how.error().text().c_str());
     }
 
     void withoutAComparisonNothingIsMadeUp() {
@@ -223,7 +240,7 @@ private slots:
         QVERIFY(!written(sheet(), SheetFormat::Json, m_demo.file("none.json")));
         QVERIFY(!QFile::exists(m_demo.file("none.csv")));
         for (QPushButton* b : sheet().findChildren<QPushButton*>())
-            QVERIFY2(!b->isEnabled(), qPrintable(b->text()));
+            QVERIFY2(!b->isEnabled() || b->isCheckable(), qPrintable(b->text())); // handed over can be said of any job
     }
 
     void germanNumbersInTheSheetPointsInTheTable() {

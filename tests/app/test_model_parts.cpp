@@ -90,20 +90,32 @@ private slots:
         QSignalSpy changed(&tank, &FuelTank::changed);
         QVERIFY(!tank.pullsLeft()); // neither its size nor what a pull takes is known
         tank.setSizeMl(1000.);
-        QVERIFY(!tank.pullsLeft());
+        tank.burn(90.);
+        QVERIFY(!tank.pullsLeft() && !tank.contentMl()); // nobody has said that it was full
+        tank.filled();
         tank.burn(90.);
         tank.burn(110.);
-        QCOMPARE(tank.usedMl(), 200.);
+        QCOMPARE(*tank.contentMl(), 800.);
         QCOMPARE(tank.pullsSinceFilled(), 2);
         QVERIFY(tank.pullsLeft() && *tank.pullsLeft() <= 8 && *tank.pullsLeft() >= 6);
         const int before = *tank.pullsLeft();
         tank.burn(100.);
         QCOMPARE(*tank.pullsLeft(), before - 1);
         tank.filled();
-        QCOMPARE(tank.usedMl(), 0.);
+        QCOMPARE(*tank.contentMl(), 1000.);
         QCOMPARE(tank.pullsSinceFilled(), 0);
         QVERIFY(*tank.pullsLeft() > before); // what a pull takes is remembered
-        QCOMPARE(changed.count(), 5);
+        QCOMPARE(changed.count(), 7);
+        // What was measured is what is in it, whatever the tank holds.
+        tank.setContentMl(400.);
+        QCOMPARE(*tank.contentMl(), 400.);
+        QVERIFY(tank.pullsLeft() && *tank.pullsLeft() == 2); // 150 ml are the reserve of this tank
+        // A meter that says more than was reckoned corrects the pulls it does not see.
+        FuelTank metered;
+        metered.setContentMl(1000.);
+        metered.burn(50., 100.);
+        metered.burn(50.);
+        QCOMPARE(*metered.contentMl(), 800.);
     }
     void whatAPersonSetStaysUntilTheBenchSaysOtherwise() {
         JobModel job;
@@ -123,11 +135,12 @@ private slots:
         emit link.described();
         QCOMPARE(sitting.limits().coolantC, 101.);
         link.disconnectBench();
-        // Another bench brings its own.
+        // Another bench brings its own roller's limit; the engine is the same one.
         testsupport::StandinProcess ostra({"--machine", "ostra"});
         link.connectTo(ostra.address());
         QTRY_VERIFY_WITH_TIMEOUT(link.bench(), 20000);
-        QCOMPARE(sitting.limits().coolantC, limitsOf(*link.bench()).coolantC);
+        QCOMPARE(sitting.limits().coolantC, 101.);
+        QCOMPARE(sitting.limits().rollerRadS, limitsOf(*link.bench()).rollerRadS);
     }
     void aConnectionThatEndsTellsNobody() {
         // Who listened is half taken down by then.

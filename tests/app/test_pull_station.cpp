@@ -161,6 +161,8 @@ private slots:
         QVERIFY(bench().card()->steady[2].bsfcKgPerJ && bench().card()->steady[2].breathing);
         const QString text = station().card().text();
         QVERIFY2(text.contains("no. 3") && text.contains("2 others"), qPrintable(text));
+        QVERIFY(!bench().fuel().pullsLeft()); // nobody has said what is in the tank
+        bench().fuel().filled();
         QVERIFY(bench().fuel().pullsLeft() && *bench().fuel().pullsLeft() > 3);
         // Set aside, then undone.
         bench().setCardAside("the tyre slipped");

@@ -5,8 +5,8 @@
 #include "core/live/guards.h"
 #include "core/live/pull_watch.h"
 #include "core/live/step_run.h"
+#include "core/machine/fuel.h"
 #include "core/mixture/steady_points.h"
-#include "core/plan/fuel.h"
 #include "core/words/wording.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/suites.h"
@@ -277,11 +277,14 @@ private slots:
         QVERIFY(points[0].bsfcKgPerJ && points[0].breathing && points[0].bmepPa);
     }
     void fuelAndPullsLeft() {
-        // Common practice, no source: a saw tank lasts 25 to 30 pulls of a 70 cc two-stroke. 5 hp for 6 s from a 0.5 l
-        // tank.
-        const double perPull = fuelForPullMl(3700. * 6., usualBsfcKgPerJ(2));
-        const int pulls = pullsLeft(500., 0., perPull, 0.1);
-        QVERIFY2(pulls > 12 && pulls < 100, qPrintable(QString::number(pulls)));
+        // Common practice, no source: a saw tank lasts 25 to 30 pulls of a 70 cc two-stroke. 5 hp for 6 s from a
+        // 0.75 l tank, until it is empty.
+        const double perPull = fuelForPullMl(3700. * 6., usualFuelUse(2, MachineKind::HandHeld));
+        const int pulls = pullsLeft(750., 0., perPull, 0.);
+        QVERIFY2(pulls >= 25 && pulls <= 30, qPrintable(QString::number(pulls)));
+        // A motorcycle's pull is its own: 30 kW for 8 s take some 45 ml of a four-stroke.
+        const double road = fuelForPullMl(30000. * 8., usualFuelUse(4, MachineKind::FourStroke));
+        QVERIFY2(road > 40. && road < 50., qPrintable(QString::number(road)));
         QCOMPARE(pullsLeft(1000., 900., 50., 0.15), 0);
         QCOMPARE(pullsLeft(1000., 0., 50., 0.), 20);
     }

@@ -139,7 +139,7 @@ private slots:
                 QVERIFY(safety >= 6);
                 QCOMPARE(keys.contains("strap_kg"), bench == BenchType::Roller);
                 QCOMPARE(keys.contains("battery_v"), kind != MachineKind::HandHeld);
-                QCOMPARE(walkState(round).missingSafety.size(), static_cast<std::size_t>(safety));
+                QCOMPARE(walkState(round, 1).missingSafety.size(), static_cast<std::size_t>(safety));
             }
         // The cautions end with whom the program defers to.
         QVERIFY(usualCautions().back().find("licensed practice come first") != std::string::npos);
@@ -158,7 +158,7 @@ private slots:
         co->value = 60.; // too much: a tick is not enough, and the window is said
         QVERIFY(!walkState(round).clear());
         QCOMPARE(said(walkState(round).outside.front()),
-                 std::string("carbon monoxide in the room 60 ppm, window up to 30 ppm"));
+                 std::string("carbon monoxide in the room 60 ppm, window up to 20 ppm"));
         co->reason = "meter being calibrated, doors open";
         QVERIFY(walkState(round).clear());
         co->reason.clear();
@@ -175,7 +175,8 @@ private slots:
         steps[2].back = true;
         QVERIFY(outOfOrder(steps).empty());
         steps[0].back = true;
-        QCOMPARE(said(outOfOrder(steps)), std::string("cover is back although washer came off after it and is still off"));
+        QCOMPARE(said(outOfOrder(steps)),
+                 std::string("cover is back although washer came off after it and is still off"));
         steps[1].back = true;
         QVERIFY(stillOff(steps).empty() && outOfOrder(steps).empty());
     }
