@@ -13,6 +13,7 @@ namespace jr::cli {
 void addAir(CLI::App& app, Action& action) {
     struct Options {
         double tempC = 0., pressureHpa = 0., humidity = 0.;
+        std::optional<double> altitudeM;
     };
     auto o = std::make_shared<Options>();
     CLI::App* c = app.add_subcommand("air", "Density, density altitude and the correction factors of every standard");
@@ -21,6 +22,8 @@ void addAir(CLI::App& app, Action& action) {
         ->required()
         ->check(within(300., 1200.));
     c->add_option("--humidity", o->humidity, "Relative humidity, %")->required()->check(within(0., 100.));
+    c->add_option("--altitude-m", o->altitudeM, "Height of the bench above the sea, m: the pressure is held against it")
+        ->check(within(-450., 5000.));
     c->footer("Example:\n  jolly-ram-cli air --temp-c 21.4 --pressure-hpa 987.2 --humidity 48");
     c->callback([o, &action] {
         action = [o] {
@@ -32,6 +35,9 @@ void addAir(CLI::App& app, Action& action) {
             Json factors, cautions = Json::array();
             for (const Caution& caution : airCautions(air))
                 cautions.push_back({{"kind", caution.kind}, {"text", said(caution)}});
+            if (o->altitudeM)
+                for (const Caution& caution : pressureCautions(air.pressurePa, *o->altitudeM))
+                    cautions.push_back({{"kind", caution.kind}, {"text", said(caution)}});
             for (const Standard& s : allStandards()) {
                 factors[std::string(s.id)] = s.factor(air);
                 for (const Caution& caution : airCautions(s, air))

@@ -46,6 +46,8 @@ QString factText(const PullHeader& h, const std::string& key) {
         return number(h.airPressurePa, 0.01);
     if (key == "humidity_pct")
         return number(h.humidity, 100.);
+    if (key == header_key::altitudeM.key)
+        return number(h.number(header_key::altitudeM));
     return {};
 }
 
@@ -69,6 +71,8 @@ void clearFact(PullHeader& h, const std::string& key) {
         h.airPressurePa.reset();
     else if (key == "humidity_pct")
         h.humidity.reset();
+    else
+        std::erase_if(h.other, [&](const auto& one) { return one.first == key; });
 }
 
 } // namespace

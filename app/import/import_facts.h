@@ -20,6 +20,7 @@ inline constexpr Fact kFacts[] = {
     {"brake_arm_m", QT_TRANSLATE_NOOP("ImportDialog", "Brake arm [m]")},
     {"air_temp_c", QT_TRANSLATE_NOOP("ImportDialog", "Air [°C]")},
     {"air_pressure_hpa", QT_TRANSLATE_NOOP("ImportDialog", "Station pressure [hPa]")},
+    {"altitude_m", QT_TRANSLATE_NOOP("ImportDialog", "Height of the bench [m]")},
     {"humidity_pct", QT_TRANSLATE_NOOP("ImportDialog", "Humidity [%]")},
 };
 

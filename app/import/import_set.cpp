@@ -161,6 +161,11 @@ void workOut(ImportItem& item, const Standard& standard) {
     item.points = rawPoints(*item.fit, options.axis, kPointEveryS);
     if (Result<PullCurve> curve = curveOf(*item.fit, options))
         item.curve = std::move(curve).value();
+    // A pressure that cannot be this bench's is asked about before the pull is kept.
+    if (item.curve)
+        for (const Caution& c : item.curve->cautions)
+            if (c.kind == "pressure-reduced" || c.kind == "air-implausible")
+                item.remarks.prepend(QString::fromStdString(said(c.message)));
 }
 
 std::string ImportSet::mappingJson(const std::vector<ColumnMapping>& mapping) {

@@ -27,6 +27,7 @@ SittingPage::SittingPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     line(same, tr("&Gear"), QLatin1String(header_key::gear.key.data()), tr("4th"));
     line(same, tr("T&yre, cold, kPa"), QLatin1String(header_key::tyrePressureKpa.key.data()), QStringLiteral("240"));
     line(same, tr("&Straps"), QLatin1String(header_key::straps.key.data()), tr("two each side, 60 kg"));
+    line(same, tr("Bench, m above sea"), QLatin1String(header_key::altitudeM.key.data()), QStringLiteral("420"));
     line(same, tr("&Fans"), QStringLiteral("fans"), tr("radiator 1 m ahead, none across the intake"));
     line(same, tr("&Operator"), QStringLiteral("operator"), tr("who works the throttle"));
     QGridLayout* run = card(left, tr("How a pull is run"), tr("A pull that departs from it says so in Judge."));

@@ -84,6 +84,22 @@ std::vector<Caution> airCautions(const Air& air) {
     return out;
 }
 
+std::vector<Caution> pressureCautions(double pressurePa, double altitudeM) {
+    const Number typed{pressurePa / 100.}, height{altitudeM};
+    switch (checkPressure(pressurePa, altitudeM)) {
+    case PressureVerdict::Plausible:
+        return {};
+    case PressureVerdict::LooksReducedToSeaLevel:
+        return {
+            {"pressure-reduced",
+             {"air.pressure-reduced", {typed, height, Number{stationFromSeaLevelPa(pressurePa, altitudeM) / 100.}}}}};
+    case PressureVerdict::Implausible:
+        return {{"air-implausible",
+                 {"air.pressure-at-height", {typed, height, Number{standardPressurePa(altitudeM) / 100.}}}}};
+    }
+    return {};
+}
+
 std::optional<Message> airProblem(const Air& air) {
     if (!std::isfinite(air.tempC) || air.tempC < -60. || air.tempC > 80.)
         return Message{"air.wrong-temperature", {Number{air.tempC, 1}}};

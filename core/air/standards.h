@@ -37,6 +37,10 @@ std::vector<Caution> airCautions(const Standard& standard, const Air& air);
 /// bay.
 std::vector<Caution> airCautions(const Air& air);
 
+/// A pressure that does not fit the height of the bench above the sea (checkPressure): one that looks like a weather
+/// report's, reduced to sea level, is told with what the barometer at the bench would read.
+std::vector<Caution> pressureCautions(double pressurePa, double altitudeM);
+
 /// Whether numbers can be computed at all: finite, temperature -60…80 degC, pressure 300…1200 hPa, humidity 0…1, and
 /// the vapour not outweighing the air. Returns the reason when not.
 std::optional<Message> airProblem(const Air& air);

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/claim.h"
 
+#include <utility>
+
 namespace jr {
 
 std::string_view verdictText(Verdict verdict) {
@@ -74,6 +76,27 @@ Judgement judgeAlongBand(const Claim& claim, const Comparison& c) {
     return out;
 }
 
+/// What keeps a verdict from being one, however clear the figures are: nothing when nothing does. What would settle it
+/// is said with it.
+std::string_view whatIsOpen(const Comparison& c) {
+    std::string_view out;
+    for (const Caution& caution : c.cautions) {
+        if (caution.kind == "confounded") // nothing pulled again can mend it
+            return caution.message.code == "sides.confounded" ? "claim.but-shared" : "claim.but-besides";
+        if (caution.kind == "drift-unchecked")
+            out = caution.message.code == "sides.apart" ? "claim.but-apart" : "claim.but-drift";
+    }
+    return out;
+}
+
+/// The verdict of the figures, held to what the day can show.
+Judgement heldToCautions(Judgement judged, const Comparison& c) {
+    const std::string_view open = whatIsOpen(c);
+    if (judged.verdict == Verdict::Undecided || open.empty())
+        return judged;
+    return {Verdict::Undecided, {open, {Sayings{{judged.reason}}, c.base.setup}}};
+}
+
 } // namespace
 
 Judgement judgeClaim(const Claim& claim, const Comparison& c) {
@@ -84,14 +107,14 @@ Judgement judgeClaim(const Claim& claim, const Comparison& c) {
         return out;
     }
     if (claim.kind == ClaimKind::GainsSomewhere || claim.kind == ClaimKind::CostsNothingAnywhere)
-        return judgeAlongBand(claim, c);
+        return heldToCautions(judgeAlongBand(claim, c), c);
     const double low = 100. * *b.lowW / b.baseW, high = 100. * *b.highW / b.baseW;
     const bool gain = claim.kind == ClaimKind::GainsAtLeast;
     out.verdict = gain ? gains(claim, low, high) : costsNothing(claim, low, high);
     out.reason = {gain ? "claim.gains" : "claim.costs-nothing",
                   {Place{b.from, c.axis, false}, Place{b.to, c.axis}, Number{b.pct, 1, true}, Number{low, 1, true},
                    Number{high, 1, true}, Number{claim.pct, 1}}};
-    return out;
+    return heldToCautions(std::move(out), c);
 }
 
 } // namespace jr

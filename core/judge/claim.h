@@ -33,7 +33,9 @@ struct Judgement {
 /// From the band mean of a comparison already worked out over the claim's band. Gains at least p: held when the whole
 /// margin lies at or above p (above nothing for p = 0), failed when it lies below. Costs nothing: held when the whole
 /// margin lies within ±p, failed when it lies beyond. No margin: undecided. Gains at least p somewhere, costs no more
-/// than p anywhere: the same of the place that says most, by the band that holds for the whole curve at once.
+/// than p anywhere: the same of the place that says most, by the band that holds for the whole curve at once. Where
+/// more than one thing differs the credit is shared, and without a return to the base drift is unchecked: then it is at
+/// most undecided, and the reason says what would settle it.
 Judgement judgeClaim(const Claim& claim, const Comparison& comparison);
 
 } // namespace jr

@@ -156,7 +156,9 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
     std::set<std::string> said;
     for (const CurvedPull& pull : pulls)
         for (const Caution& c : pull.curve->cautions)
-            if ((c.kind == "large-correction" || c.kind == "standard-unknown") && said.insert(c.kind).second)
+            if ((c.kind == "large-correction" || c.kind == "standard-unknown" || c.kind == "pressure-reduced" ||
+                 c.kind == "air-implausible") &&
+                said.insert(c.kind).second)
                 out.push_back(c);
     if (options.wantedStandard && comparison.standard != options.wantedStandard &&
         said.insert("standard-unknown").second)

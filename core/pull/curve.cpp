@@ -203,6 +203,9 @@ std::optional<double> correctionFactor(const PullHeader& header, const Standard&
         cautions.push_back({"large-correction", c.message});
     for (const Caution& c : airCautions(*known))
         cautions.push_back(c);
+    if (const auto altitude = header.number(header_key::altitudeM))
+        for (const Caution& c : pressureCautions(known->pressurePa, *altitude))
+            cautions.push_back(c);
     return standard.factor(*known);
 }
 

@@ -21,8 +21,9 @@ constexpr std::array kKeys{
     HeaderKey{pullsSinceFuel.key, "1", "pulls since the tank was filled", "Pull", false},
     HeaderKey{displacementCm3.key, "cm3", "displacement", "the bench's own words", false},
     HeaderKey{cylinders.key, "1", "cylinders", "the bench's own words", false},
-    HeaderKey{fans.key, "", "fans", "Ready, the sitting", false},
-    HeaderKey{operatorName.key, "", "operator", "Ready, the sitting", false},
+    HeaderKey{altitudeM.key, "m", "height of the bench above the sea", "Import; Ready, the sitting", false},
+    HeaderKey{fans.key, "", "fans", "Ready, the sitting", true},
+    HeaderKey{operatorName.key, "", "operator", "Ready, the sitting", true},
     HeaderKey{fitting.key, "1", "which time the setup was put on", "Pull", false},
 };
 

@@ -14,7 +14,13 @@ constexpr Sentence kSentences[] = {
     {"air.factor-outside", "%1 is meant for factors from %2 to %3; here it is %4."},
     {"air.large-correction", "%1 changes the figures by %2 %."},
     {"air.missing", "The air was not recorded; figures are as measured, uncorrected."},
+    {"air.pressure-at-height",
+     "An air pressure of %1 hPa does not fit a bench %2 m above the sea, where about %3 hPa is "
+     "usual; check both."},
     {"air.pressure-implausible", "A station pressure of %1 hPa is hardly possible; check the barometer."},
+    {"air.pressure-reduced",
+     "An air pressure of %1 hPa looks reduced to sea level: %2 m above it a barometer would read "
+     "about %3 hPa. The correction is wrong by as much."},
     {"air.temperature-outside", "%1 is meant for air of %2 to %3 °C; here it is %4 °C."},
     {"air.temperature-unusual", "Intake air of %1 °C is unusual; check the probe."},
     {"air.wrong-humidity", "humidity %1 % is outside 0 to 100"},
@@ -35,6 +41,12 @@ constexpr Sentence kSentences[] = {
     {"cause.none", "nothing recorded explains it"},
     {"cause.pause", "the first after %1 minutes' pause"},
     {"cause.tank", "number %1 on one tank"},
+    {"claim.but-apart", "%1; but the two were never run in one sitting: run %2 again beside the change"},
+    {"claim.but-besides",
+     "%1; but something else differs as well, so the credit is not the part's alone: repeat it with "
+     "that kept the same"},
+    {"claim.but-drift", "%1; but %2 was not run again after the change: one more pull of it would settle it"},
+    {"claim.but-shared", "%1; but more than one thing was changed: pull a setup with one of them alone"},
     {"claim.costs-nothing", "mean from %1 to %2 %3 % (%4 to %5), claimed a loss of no more than %6 %"},
     {"claim.costs-nothing-anywhere",
      "at %1 %2 % (%3 to %4), claimed a loss of no more than %5 % anywhere from %6 to %7"},

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Air against steam tables, the ISO 2533 atmosphere and the standards' own reference points.
 #include "core/air/standards.h"
+#include "core/words/wording.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/suites.h"
 
@@ -56,6 +57,14 @@ private slots:
         QCOMPARE(checkPressure(84000., 1500.), PressureVerdict::Plausible);
         QCOMPARE(checkPressure(101500., 1500.), PressureVerdict::LooksReducedToSeaLevel);
         QCOMPARE(checkPressure(60000., 1500.), PressureVerdict::Implausible);
+        // Said with what the barometer would read: 1015 hPa at 720 m is 931 hPa by the standard atmosphere (ISO 2533:
+        // 1013.25 (1 - 2.25577e-5 · 720)^5.25588 = 929.5, times 1015 / 1013.25).
+        QVERIFY(pressureCautions(93000., 720.).empty());
+        const auto reduced = pressureCautions(101500., 720.);
+        QCOMPARE(reduced.size(), std::size_t(1));
+        QCOMPARE(reduced[0].kind, std::string("pressure-reduced"));
+        QVERIFY2(said(reduced[0].message).find("about 931 hPa") != std::string::npos, said(reduced[0].message).c_str());
+        QCOMPARE(pressureCautions(60000., 720.).at(0).kind, std::string("air-implausible"));
         QVERIFY(std::abs(stationFromSeaLevelPa(101325., 1500.) - standardPressurePa(1500.)) < 1e-6);
     }
     void impossibleAir() {

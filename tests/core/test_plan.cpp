@@ -295,6 +295,23 @@ private slots:
         QCOMPARE(judgeClaim({ClaimKind::GainsAtLeast, 1.}, c).verdict, Verdict::Held);
         QCOMPARE(judgeClaim({ClaimKind::GainsAtLeast, 2.}, c).verdict, Verdict::Undecided);
         QCOMPARE(judgeClaim({ClaimKind::GainsAtLeast, 4.}, c).verdict, Verdict::Failed);
+        // However clear the figures are: without a return to the base, or with two changes, nothing is decided, and it
+        // is said what would settle it.
+        for (const auto& [caution, words] :
+             {std::pair{Caution{"drift-unchecked", {"sides.drift-unchecked"}}, "one more pull of it would settle it"},
+              std::pair{Caution{"drift-unchecked", {"sides.apart"}}, "beside the change"},
+              std::pair{Caution{"confounded", {"sides.confounded", {Names{{"pipe", "jet"}}}}}, "one of them alone"},
+              std::pair{Caution{"confounded", {"sides.mixed-setups"}}, "kept the same"}}) {
+            Comparison open = c;
+            open.base.setup = "standard";
+            open.cautions = {caution};
+            for (double pct : {1., 4.}) {
+                const Judgement judged = judgeClaim({ClaimKind::GainsAtLeast, pct}, open);
+                QCOMPARE(judged.verdict, Verdict::Undecided);
+                QVERIFY2(said(judged.reason).find(words) != std::string::npos, said(judged.reason).c_str());
+                QVERIFY(said(judged.reason).find("claimed a gain of at least") != std::string::npos);
+            }
+        }
         QCOMPARE(judgeClaim({ClaimKind::CostsNothing, 1.}, c).verdict, Verdict::Held);
         c.bandMean = {4000., 6000., 10000., -250., -2.5, -350., -150.};
         QCOMPARE(judgeClaim({ClaimKind::CostsNothing, 1.}, c).verdict, Verdict::Failed);
