@@ -11,7 +11,9 @@ namespace {
 MachineSheet larkspurSheet() {
     MachineSheet s;
     s.kind = MachineKind::FourStroke;
-    s.values = {{"capacity_cm3", "410.8"},
+    s.values = {{"model", "Larkspur 410"},
+                {"claimed_power_kw", "31"},
+                {"capacity_cm3", "410.8"},
                 {"bore_mm", "92"},
                 {"stroke_mm", "61.8"},
                 {"compression", "11.2"},

@@ -2,6 +2,7 @@
 // Ask: the question with its setups, plan and claims; the machine; the fault hunt.
 #pragma once
 
+#include "app/ask/book_page.h"
 #include "app/ask/hunt_page.h"
 #include "app/ask/machine_page.h"
 #include "app/ask/order_page.h"
@@ -13,21 +14,26 @@ namespace jr::app {
 class AskStation : public PageStack {
     Q_OBJECT
 public:
-    enum Page { Question, Order, Machine, FaultHunt };
+    enum Page { Question, Order, Machine, Book, FaultHunt };
 
     AskStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
     StationFace face() const override;
     void arrive() override;
     QuestionPage& question() { return *m_question; }
     OrderPage& order() { return *m_order; }
+    BookPage& book() { return *m_book; }
     MachinePage& machine() { return *m_machine; }
     HuntPage& hunt() { return *m_hunt; }
+
+signals:
+    void jobWanted(const QString& id);
 
 private:
     JobModel& m_model;
     QuestionPage* m_question;
     OrderPage* m_order;
     MachinePage* m_machine;
+    BookPage* m_book;
     HuntPage* m_hunt;
 };
 

@@ -4,6 +4,7 @@
 #include "app/theme/words.h"
 #include "app/widgets/clear_layout.h"
 #include "archive/formats/job_sheets.h"
+#include "archive/formats/machine_book_sheets.h"
 
 #include <QComboBox>
 #include <QGridLayout>
@@ -108,8 +109,14 @@ QString MachinePage::warnings() const {
 }
 
 void MachinePage::keep(const MachineSheet& sheet, const QString& what) {
-    if (!m_filling)
-        m_model.setSheet(sheet_kind::machine, sheetBody(sheet), what);
+    if (m_filling)
+        return;
+    // What pulls were made with stays what it was.
+    int next = 1;
+    for (const LoadedPull& p : m_model.pulls())
+        next = std::max(next, p.record.number + 1);
+    const TuneHistory history = withChange(tuneHistoryOf(m_model.sheet(sheet_kind::machine)), sheet, next);
+    m_model.setSheet(sheet_kind::machine, sheetBody(history), what);
 }
 
 void MachinePage::build(const MachineSheet& s) {
@@ -135,10 +142,10 @@ void MachinePage::build(const MachineSheet& s) {
     }
     std::optional<SheetGroup> group;
     for (const SheetField* f : sheetFields(s.kind)) {
-        QGridLayout* grid =
-            grids[f->group == SheetGroup::Engine || f->group == SheetGroup::Ignition || f->group == SheetGroup::Limits
-                      ? 0
-                      : 1];
+        QGridLayout* grid = grids[f->group == SheetGroup::Identity || f->group == SheetGroup::Engine ||
+                                          f->group == SheetGroup::Ignition || f->group == SheetGroup::Limits
+                                      ? 0
+                                      : 1];
         if (group != f->group) {
             group = f->group;
             QString heading = QString::fromUtf8(sheetGroupText(f->group).data());
@@ -267,8 +274,7 @@ void MachinePage::copyOne(const QStringList& names, const std::vector<std::strin
     const QString chosen = QInputDialog::getItem(this, tr("Copy a machine's sheet"), tr("Which machine is it like?"),
                                                  names, 0, false, &good);
     if (good && names.contains(chosen))
-        m_model.setSheet(sheet_kind::machine, bodies[static_cast<std::size_t>(names.indexOf(chosen))],
-                         tr("copy a machine's sheet"));
+        keep(machineSheetOf(bodies[static_cast<std::size_t>(names.indexOf(chosen))]), tr("copy a machine's sheet"));
 }
 
 } // namespace jr::app

@@ -80,6 +80,7 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     connect(m_jobs, &JobsStation::importWanted, this, &MainWindow::importFiles);
     connect(m_jobs, &JobsStation::archiveWanted, this, [this](const QString& folder) { openArchive(folder); });
     connect(m_jobs, &JobsStation::message, this, &MainWindow::say);
+    connect(m_ask, &AskStation::jobWanted, this, [this](const QString& id) { openJob(id.toStdString(), Ask); });
     connect(m_handover, &HandoverStation::message, this, &MainWindow::say);
     connect(m_dayStrip, &DayStrip::pullOpened, this, [this](int i) {
         m_model.setCurrentPull(i);

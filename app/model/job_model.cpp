@@ -13,7 +13,8 @@
 
 namespace jr::app {
 
-JobModel::JobModel(QObject* parent) : QObject(parent), m_answers(m_compare), m_notes(*this), m_outlook(*this) {
+JobModel::JobModel(QObject* parent)
+    : QObject(parent), m_answers(m_compare), m_notes(*this), m_outlook(*this), m_book(*this) {
     m_units = DisplayUnits::choiceForLocale(QLocale());
     m_keepTimer.setSingleShot(true);
     m_keepTimer.setInterval(200);

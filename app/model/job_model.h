@@ -3,6 +3,7 @@
 // How it is compared, what its study answers and how well its bench repeated are objects of their own.
 #pragma once
 
+#include "app/model/book_notes.h"
 #include "app/model/compare_settings.h"
 #include "app/model/display_units.h"
 #include "app/model/job_outlook.h"
@@ -57,6 +58,7 @@ public:
     const JobStudy& answers() const { return m_answers; }
     const RepeatabilityNotes& notes() const { return m_notes; }
     const JobOutlook& outlook() const { return m_outlook; }
+    BookNotes& book() { return m_book; }
     /// What is known of the bench beside these pulls: what was typed, else its history unless that is left out.
     BenchKnowledge known() const;
 
@@ -150,6 +152,7 @@ private:
     JobStudy m_answers;
     RepeatabilityNotes m_notes;
     JobOutlook m_outlook;
+    BookNotes m_book;
     std::map<std::string, quint64> m_newestFit; ///< of each pull being fitted
     quint64 m_fitsBegun = 0;
     int m_fitsOpen = 0;

@@ -207,6 +207,14 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     good = ask.add(window) && good;
     window.ask().show(AskStation::Machine);
     good = ask.add(window) && good;
+    window.ask().show(AskStation::Book);
+    window.showStation(MainWindow::Ask);
+    window.waitUntilSettled();
+    QElapsedTimer noting;
+    noting.start();
+    while (noting.elapsed() < 4000) // the other visits are worked out beside the window
+        QApplication::processEvents(QEventLoop::AllEvents | QEventLoop::WaitForMoreEvents, 50);
+    good = ask.add(window) && good;
     window.ask().show(AskStation::FaultHunt);
     good = ask.add(window) && ask.save(out.filePath(QStringLiteral("ask-order-machine-hunt.png"))) && good;
     window.ask().show(AskStation::Question);

@@ -30,6 +30,9 @@ std::string sheetBody(const WorkOrder& order) {
             {{"part", l.part}, {"state", kStates[static_cast<std::size_t>(l.state)]}, {"instead", l.instead}});
     for (const Guess& g : order.guesses)
         guesses.push_back({{"who", g.who}, {"gain_pct", g.gainPct}, {"made", g.made}});
+    Json looks = Json::array();
+    for (const LookAgain& l : order.lookAgain)
+        looks.push_back({{"what", l.what}, {"after_km", orNull(l.afterKm)}, {"after_hours", orNull(l.afterHours)}});
     Json outcome;
     if (order.outcome)
         outcome = {{"gain_pct", order.outcome->gainPct},
@@ -50,6 +53,7 @@ std::string sheetBody(const WorkOrder& order) {
                       {"used_price", orNull(order.usedPrice)},
                       {"guesses", guesses},
                       {"outcome", outcome},
+                      {"look_again", looks},
                       {"handed_over", order.handedOver}});
 }
 
@@ -79,6 +83,9 @@ WorkOrder workOrderOf(const std::string& body) {
     for (const Json& g : listOf(j, "guesses"))
         if (const auto pct = numberOf(g, "gain_pct"); pct && std::abs(*pct) < 1000.)
             out.guesses.push_back({textOf(g, "who"), *pct, textOf(g, "made")});
+    for (const Json& l : listOf(j, "look_again"))
+        if (LookAgain one{textOf(l, "what"), numberOf(l, "after_km"), numberOf(l, "after_hours")}; !one.what.empty())
+            out.lookAgain.push_back(std::move(one));
     const Json& outcome = objectOf(j, "outcome");
     const auto gain = numberOf(outcome, "gain_pct"), low = numberOf(outcome, "low_pct"),
                high = numberOf(outcome, "high_pct");

@@ -16,6 +16,12 @@ constexpr double kText = 1., kNone = 0.; // low above high: free text
 using enum SheetGroup;
 
 const std::vector<SheetField> kFields = {
+    {"model", "model", "", Identity, kText, kNone, false, kAll},
+    {"built", "built in", "", Identity, 1900., 2100., false, kAll},
+    {"frame_number", "frame number", "", Identity, kText, kNone, false, kAll},
+    {"engine_number", "engine number", "", Identity, kText, kNone, false, kAll},
+    {"claimed_power_kw", "maker claims", "kW", Identity, 0.5, 350., false, kAll},
+    {"claimed_at", "measured at (crank, wheel)", "", Identity, kText, kNone, false, kAll},
     {"capacity_cm3", "capacity", "cm³", Engine, 15., 3000., false, kAll},
     {"bore_mm", "bore", "mm", Engine, 20., 130., false, kAll},
     {"stroke_mm", "stroke", "mm", Engine, 15., 130., false, kAll},
@@ -132,7 +138,7 @@ std::optional<MachineKind> parseMachineKind(std::string_view id) {
 }
 
 std::string_view sheetGroupText(SheetGroup group) {
-    static constexpr std::string_view kTexts[] = {"engine",       "mixture",   "ignition",
+    static constexpr std::string_view kTexts[] = {"identity",     "engine",    "mixture", "ignition",
                                                   "fuel and oil", "driveline", "limits"};
     return kTexts[static_cast<std::size_t>(group)];
 }

@@ -21,7 +21,7 @@ std::string_view machineKindId(MachineKind kind);   ///< "four-stroke", as kept
 std::string_view machineKindText(MachineKind kind); ///< "four-stroke motorcycle"
 std::optional<MachineKind> parseMachineKind(std::string_view id);
 
-enum class SheetGroup { Engine, Mixture, Ignition, Fuel, Driveline, Limits };
+enum class SheetGroup { Identity, Engine, Mixture, Ignition, Fuel, Driveline, Limits };
 std::string_view sheetGroupText(SheetGroup group);
 
 /// One line of a sheet. A line without a unit window (`low` > `high`) is free text.

@@ -66,6 +66,32 @@ std::vector<Caution> orderCautions(const WorkOrder& order) {
     return out;
 }
 
+std::vector<DueLook> dueLooks(const WorkOrder& earlier, std::optional<double> kmNow, std::optional<double> hoursNow) {
+    std::vector<DueLook> out;
+    const auto left = [](std::optional<double> after, std::optional<double> then, std::optional<double> now) {
+        return after && then && now ? std::optional(*then + *after - *now) : std::nullopt;
+    };
+    for (const LookAgain& look : earlier.lookAgain) {
+        DueLook one{look, false, left(look.afterKm, earlier.distanceKm, kmNow),
+                    left(look.afterHours, earlier.hoursRun, hoursNow)};
+        // What cannot be reckoned is asked for rather than forgotten.
+        const bool reckoned = one.leftKm || one.leftHours;
+        one.due = !reckoned || one.leftKm.value_or(1.) <= 0. || one.leftHours.value_or(1.) <= 0.;
+        out.push_back(std::move(one));
+    }
+    return out;
+}
+
+Message lookMessage(const LookAgain& look) {
+    if (look.afterKm && look.afterHours)
+        return {"order.look-km-hours", {look.what, Number{*look.afterKm}, Number{*look.afterHours}}};
+    if (look.afterKm)
+        return {"order.look-km", {look.what, Number{*look.afterKm}}};
+    if (look.afterHours)
+        return {"order.look-hours", {look.what, Number{*look.afterHours}}};
+    return {"order.look-next", {look.what}};
+}
+
 bool hit(const Guess& guess, const GuessOutcome& outcome) {
     return guess.gainPct >= outcome.lowPct && guess.gainPct <= outcome.highPct;
 }

@@ -44,6 +44,13 @@ struct Guess {
     bool operator==(const Guess&) const = default;
 };
 
+/// What is to be looked at again after the work: belt width, shims, bolts, a plug.
+struct LookAgain {
+    std::string what;
+    std::optional<double> afterKm, afterHours; ///< counted from what was run at this visit; neither: at the next one
+    bool operator==(const LookAgain&) const = default;
+};
+
 /// What it was worth once the guesses were opened.
 struct GuessOutcome {
     double gainPct = 0., lowPct = 0., highPct = 0.; ///< with its margin
@@ -60,7 +67,8 @@ struct WorkOrder {
     std::optional<double> quotedHours, quotedPrice, usedHours, usedPrice;
     std::vector<Guess> guesses;          ///< sealed until there is an outcome
     std::optional<GuessOutcome> outcome; ///< none is taken any more after it
-    std::string handedOver;              ///< ISO date; empty while the job is open
+    std::vector<LookAgain> lookAgain;
+    std::string handedOver; ///< ISO date; empty while the job is open
 
     bool operator==(const WorkOrder&) const = default;
 };
@@ -80,6 +88,16 @@ FitState fitState(const WorkOrder& order);
 /// What a customer must read of the order, one sentence each: what was wrong when the machine came, parts missing, and
 /// that the kit's own figures do not hold where a part was substituted.
 std::vector<Caution> orderCautions(const WorkOrder& order);
+
+/// What an earlier visit asks to be looked at now: due when so much was run since, or when that is not known.
+struct DueLook {
+    LookAgain look;
+    bool due = false;
+    std::optional<double> leftKm, leftHours; ///< until it is due, where it can be reckoned
+};
+std::vector<DueLook> dueLooks(const WorkOrder& earlier, std::optional<double> kmNow, std::optional<double> hoursNow);
+/// "belt width, after 3000 km".
+Message lookMessage(const LookAgain& look);
 
 /// Hours or money used against what was quoted: nothing when either is not written.
 std::optional<Message> quoteMessage(const WorkOrder& order);

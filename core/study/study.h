@@ -105,7 +105,7 @@ struct ScatterAnswer {
 struct MixtureAnswer {
     bool recorded = false;                            ///< by any pull at all
     std::vector<std::optional<MixtureFinding>> found; ///< of each pull of the study that counts
-    std::optional<MixtureWhatIf> whatIf; ///< what went along with wander inside setups
+    std::optional<MixtureWhatIf> whatIf;              ///< what went along with wander inside setups
     std::string whatIfProblem;
     /// Where the mixture was stepped on purpose (jets as setups): the best of it, as a sweep over the setups' mixtures.
     std::shared_ptr<const Sweep> best;
@@ -119,6 +119,8 @@ struct SweepCare {
 
     auto operator<=>(const SweepCare&) const = default;
 };
+
+struct VisitFigures;
 
 class Study {
 public:
@@ -181,6 +183,8 @@ public:
     Outlook outlook(int plannedPulls) const;
     /// What the counting pulls tell of the bench by themselves, for the jobs after this one (bench_history.h).
     const BenchKnowledge& told() const;
+    /// What this visit of the machine leaves in its book: its setups' mean curves, thinned.
+    VisitFigures figures() const;
     const MixtureAnswer& mixture(const MixtureTarget& target) const;
 
 private:

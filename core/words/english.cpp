@@ -34,6 +34,26 @@ constexpr Sentence kSentences[] = {
     {"band.mean-no-margin", "Mean from %1 to %2: %3 (no margin known), %4 %."},
     {"band.peaks", "Peaks: %1 at %2 before, %3 at %4 after."},
     {"band.peaks-apart", "They sit at different speeds; at %1 the difference is %2."},
+    {"book.claimed", "The maker claims %1 at the %2; here it made %3 at the %4. Neither is a verdict."},
+    {"book.claimed-crank",
+     "The maker claims %1 at the %2; here it made %3 at the wheel, which with the usual loss on the "
+     "way is %4 to %5 at the crank. Neither is a verdict."},
+    {"book.claimed-nowhere", "The maker claims %1 at the %2; here it made %3, and it is not written where that was "
+                             "measured. Neither is a verdict."},
+    {"book.high-for-its-kind", "High for its kind: one other of this model made %2 to %3 here, this one %4.",
+     "High for its kind: %1 of this model made %2 to %3 here, this one %4."},
+    {"book.low-for-its-kind",
+     "Low for its kind: one of this model made %2 to %3 here, this one %4. Look for the reason: compression and "
+     "leakage, "
+     "a worn top end, the mixture, a tired belt or clutch, brakes that drag, flywheels out of true.",
+     "Low for its kind: %1 of this model made %2 to %3 here, this one %4. Look for the reason: compression and "
+     "leakage, "
+     "a worn top end, the mixture, a tired belt or clutch, brakes that drag, flywheels out of true."},
+    {"book.other-bench", "Another bench: two benches never agree on absolute figures."},
+    {"book.other-place", "Measured at another place."},
+    {"book.other-standard", "Corrected by another standard."},
+    {"book.usual-for-its-kind", "As is usual for its kind: one of this model made %2 to %3 here, this one %4.",
+     "As is usual for its kind: %1 of this model made %2 to %3 here, this one %4."},
     {"cause.coolant", "coolant %1 °C against the others"},
     {"cause.first", "the first of the day: was it warm?"},
     {"cause.flagged", "flagged %1"},
@@ -253,6 +273,10 @@ constexpr Sentence kSentences[] = {
     {"name.fitted-once", "%1, as fitted this once,"},
     {"name.those-days", "%1, on those days,"},
     {"numbers.range", "%1 to %2"},
+    {"order.look-hours", "%1, after %2 hours"},
+    {"order.look-km", "%1, after %2 km"},
+    {"order.look-km-hours", "%1, after %2 km or %3 hours"},
+    {"order.look-next", "%1, at the next visit"},
     {"order.missing", "Of the kit these parts are missing: %1. Its maker's figures are for the whole kit."},
     {"order.not-fit", "When the machine came something was wrong here: %1."},
     {"order.not-fit-what", "When the machine came something was wrong here: %1 (%2)."},

@@ -7,7 +7,9 @@
 #include "app/jobs/jobs_station.h"
 #include "app/pull/pull_station.h"
 #include "app/ready/ready_station.h"
+#include "archive/formats/machine_book_sheets.h"
 #include "archive/formats/work_order_sheet.h"
+#include "demo_job/demo_archive.h"
 #include "tests/support/settled.h"
 #include "tests/support/suites.h"
 
@@ -262,6 +264,37 @@ private slots:
         QCOMPARE(archiveOf(model())->jobs()->front().state, JobState::HandedOver);
         desk.handOver(false);
         QCOMPARE(archiveOf(model())->jobs()->front().state, JobState::Asked);
+    }
+
+    void theMachineComesAsItLeft() {
+        // Pulls kept without a window: nobody has opened this job since there are books.
+        QVERIFY(begin("Placeholder"));
+        const auto first = fillDemoArchive(*archiveOf(model()));
+        QVERIFY(first);
+        QVERIFY(begin("The next step"));
+        model().nameJob("The next step", "Larkspur 410");
+        QTRY_VERIFY_WITH_TIMEOUT(!model().sheet(sheet_kind::machine).empty(), 10000);
+        QCOMPARE(sheetText(machineSheetOf(model().sheet(sheet_kind::machine)), "bore_mm"), std::string("92"));
+        // Its book knows the first visit, works its figures out beside the window, and keeps them.
+        m_window->showStation(MainWindow::Ask);
+        m_window->ask().show(AskStation::Book);
+        BookPage& book = m_window->ask().book();
+        QTRY_VERIFY_WITH_TIMEOUT(book.visits().chosen() == 1, 10000);
+        QTRY_VERIFY_WITH_TIMEOUT((QTest::keyClick(&book.visits(), Qt::Key_Left), book.text().contains("short stack: ")),
+                                 30000);
+        QVERIFY2(book.text().contains("Neither is a verdict"), qPrintable(book.text()));
+        QVERIFY(archiveOf(model())->job(*first)->sheets.contains(sheet_kind::figures));
+        // What is written down on this visit stands against what it left with.
+        QTest::keyClick(&book.visits(), Qt::Key_Right);
+        QVERIFY2(book.text().contains("It came as it left"), qPrintable(book.text()));
+        m_window->ask().show(AskStation::Machine);
+        QLineEdit* jet = m_window->ask().machine().field("main_jet");
+        jet->setFocus();
+        jet->selectAll();
+        QTest::keyClicks(jet, "158");
+        QTest::keyClick(jet, Qt::Key_Tab);
+        m_window->ask().show(AskStation::Book);
+        QTRY_VERIFY_WITH_TIMEOUT(book.text().contains("main jet: 150 → 158"), 10000);
     }
 
     void jobsAreFoundByWhatPeopleRemember() {

@@ -276,7 +276,7 @@ private slots:
     }
     void everyFieldIsReachedByKeyboard() {
         for (const auto& [station, pages] :
-             {std::pair{static_cast<int>(MainWindow::Ask), 4}, std::pair{static_cast<int>(MainWindow::Ready), 4}})
+             {std::pair{static_cast<int>(MainWindow::Ask), 5}, std::pair{static_cast<int>(MainWindow::Ready), 4}})
             for (int page = 0; page < pages; ++page) {
                 showPage(station, page);
                 QWidget* stack =
