@@ -32,6 +32,8 @@ BARS = {
     "40 pulls, another band": "100 ms",
     "memory with them open": "400 MB",
     "12 setups, 96 pulls opened": None,
+    "2000 jobs, 20000 pulls listed": "1000 ms",
+    "memory with them listed": "300 MB",
 }
 
 
@@ -47,7 +49,7 @@ def run(*command):
 
 
 core = json.loads(run(str(build / "perf/perf_core"), "--benchmark_format=json"))
-window = run(str(build / "perf/perf_window"))
+window = run(str(build / "perf/perf_window")) + run(str(build / "perf/perf_jobs"))
 commit = run("git", "-C", str(root), "rev-parse", "--short", "HEAD").strip()
 
 rows = []

@@ -33,6 +33,7 @@ JobsStation::JobsStation(const Theme& theme, JobModel& model, QWidget* parent)
     m_search = new QLineEdit;
     m_search->setPlaceholderText(tr("find by customer, machine, part or month  (Ctrl+F)"));
     m_search->setAccessibleName(tr("Find jobs"));
+    m_search->setObjectName(QStringLiteral("find-jobs"));
     m_search->setClearButtonEnabled(true);
     for (auto* clear : m_search->findChildren<QToolButton*>())
         clear->setAccessibleName(tr("Clear what is looked for"));

@@ -63,7 +63,8 @@ private slots:
         cautions = orderCautions(order);
         QCOMPARE(cautions.size(), std::size_t(2));
         QCOMPARE(cautions[0].kind, std::string("part-substituted"));
-        QVERIFY(said(cautions[0].message).find("a quieter one: the figures its maker gives for the kit do not hold") !=
+        QVERIFY(said(cautions[0].message)
+                    .find("in its stead a quieter one). The figures its maker gives for the kit do not hold") !=
                 std::string::npos);
         for (KitLine& line : order.kit)
             line = {line.part, KitState::Here, {}};
