@@ -3,6 +3,8 @@
 
 #include "core/words/wording.h"
 
+#include <QEvent>
+
 namespace jr::app {
 
 Words::Words(const QString& text, QWidget* parent) : QLabel(parent) {
@@ -50,8 +52,34 @@ Markup& Markup::operator+=(const Markup& more) {
     return *this;
 }
 
+namespace {
+
+/// A link keeps the colour it was laid out with; when day turns to night the text is laid out anew.
+class LinksInNewColours : public QObject {
+public:
+    explicit LinksInNewColours(QLabel* label) : QObject(label), m_label(label) {}
+    bool eventFilter(QObject* watched, QEvent* event) override {
+        if (event->type() == QEvent::PaletteChange)
+            QMetaObject::invokeMethod(
+                this,
+                [this] {
+                    const QString text = m_label->text();
+                    m_label->clear();
+                    m_label->setText(text);
+                },
+                Qt::QueuedConnection);
+        return QObject::eventFilter(watched, event);
+    }
+
+private:
+    QLabel* m_label;
+};
+
+} // namespace
+
 MarkedWords::MarkedWords(const Markup& text, QWidget* parent) : QLabel(parent) {
     setTextFormat(Qt::RichText);
+    installEventFilter(new LinksInNewColours(this));
     set(text);
 }
 

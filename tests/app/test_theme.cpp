@@ -5,6 +5,7 @@
 #include "app/charts/nice_ticks.h"
 #include "app/model/display_units.h"
 #include "app/theme/theme.h"
+#include "app/theme/words.h"
 #include "tests/support/suites.h"
 
 #include <QApplication>
@@ -105,6 +106,27 @@ class TestTheme : public QObject {
 
 private slots:
     void initTestCase() { m_theme.install(*static_cast<QApplication*>(QApplication::instance())); }
+
+    void aLinkChangesWithTheTheme() {
+        m_theme.setMode(Theme::Mode::Day);
+        MarkedWords label(Markup::link(QStringLiteral("x"), QStringLiteral("Bring them in, all of them")));
+        label.resize(260, 30);
+        label.show();
+        QVERIFY(QTest::qWaitForWindowExposed(&label));
+        const auto inked = [&](const QColor& color) {
+            const QImage image = label.grab().toImage();
+            int n = 0;
+            for (int y = 0; y < image.height(); ++y)
+                for (int x = 0; x < image.width(); ++x)
+                    n += image.pixelColor(x, y) == color;
+            return n;
+        };
+        QVERIFY(inked(m_theme.tokens().accent) > 20);
+        m_theme.setMode(Theme::Mode::Night);
+        QTRY_VERIFY(inked(m_theme.tokens().accent) > 20);
+        QCOMPARE(inked(Theme::dayTokens().accent), 0);
+        m_theme.setMode(Theme::Mode::Day);
+    }
 
     void wordsCanBeRead() {
         byDayAndNight([](const Tokens& t, const char* when) {
