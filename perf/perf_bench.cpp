@@ -4,6 +4,7 @@
 // [seconds]
 #include "app/frame/main_window.h"
 #include "app/pull/pull_station.h"
+#include "perf/resident.h"
 #include "tests/support/settled.h"
 #include "tests/support/standin_process.h"
 
@@ -15,21 +16,8 @@
 
 #include <cstdio>
 #include <ctime>
-#include <fstream>
 
 namespace {
-
-double megabytesResident() {
-    std::ifstream status("/proc/self/status");
-    std::string word;
-    while (status >> word)
-        if (word == "VmRSS:") {
-            double kb = 0.;
-            status >> kb;
-            return kb / 1024.;
-        }
-    return 0.;
-}
 
 template <class Is>
 void runUntil(Is is) {
@@ -62,7 +50,7 @@ int main(int argc, char** argv) {
     window.bench().link().connectTo(bench.address());
     const auto samples = [&] { return static_cast<double>(window.bench().link().snapshot().health.samples); };
     runUntil([&] { return samples() > 20000.; }); // settled: buffers are as large as they get
-    const double memoryBefore = megabytesResident(), before = samples();
+    const double memoryBefore = perf::megabytesResident(), before = samples();
     const int paintsBefore = window.pullStation().paints();
     const std::clock_t cpu = std::clock();
     QElapsedTimer timer;
@@ -87,7 +75,7 @@ int main(int argc, char** argv) {
     std::printf("pulls asked and kept   %d, %zu\n", pulls, window.model().pulls().size());
     std::printf("share of one core      %.1f %%\n",
                 100. * static_cast<double>(std::clock() - cpu) / CLOCKS_PER_SEC / lasted);
-    std::printf("memory                 %.0f MB, then %.0f MB\n", memoryBefore, megabytesResident());
+    std::printf("memory                 %.0f MB, then %.0f MB\n", memoryBefore, perf::megabytesResident());
     std::printf("painted                %.1f times a second\n",
                 (window.pullStation().paints() - paintsBefore) / lasted);
     std::printf("capture on disk        %.0f MB\n", static_cast<double>(now.capturedBytes) / 1e6);

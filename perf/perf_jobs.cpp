@@ -5,6 +5,7 @@
 #include "app/frame/main_window.h"
 #include "app/jobs/jobs_station.h"
 #include "archive/store/database.h"
+#include "perf/resident.h"
 #include "tests/support/settled.h"
 
 #include <QApplication>
@@ -14,24 +15,11 @@
 #include <QTemporaryDir>
 
 #include <cstdio>
-#include <fstream>
 #include <string>
 
 namespace {
 
 constexpr int kJobs = 2000, kPullsEach = 10, kTraceBytes = 30000;
-
-double megabytesResident() {
-    std::ifstream status("/proc/self/status");
-    std::string word;
-    while (status >> word)
-        if (word == "VmRSS:") {
-            double kb = 0.;
-            status >> kb;
-            return kb / 1024.;
-        }
-    return 0.;
-}
 
 jr::Result<jr::Done> fill(jr::Database& db) {
     const QByteArray trace(kTraceBytes, 'x');
@@ -104,6 +92,6 @@ int main(int argc, char** argv) {
         longest = std::max(longest, 1e-6 * static_cast<double>(clock.nsecsElapsed()));
     }
     std::printf("one key of a search            %.0f ms\n", longest);
-    std::printf("memory with them listed        %.0f MB\n", megabytesResident());
+    std::printf("memory with them listed        %.0f MB\n", perf::megabytesResident());
     return 0;
 }

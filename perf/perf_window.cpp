@@ -5,6 +5,7 @@
 #include "app/judge/judge_station.h"
 #include "archive/formats/pull_file.h"
 #include "demo_job/demo_archive.h"
+#include "perf/resident.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/settled.h"
 #include "tests/support/simulated_trace.h"
@@ -15,23 +16,10 @@
 
 #include <algorithm>
 #include <cstdio>
-#include <fstream>
 #include <functional>
 #include <string>
 
 namespace {
-
-double megabytesResident() {
-    std::ifstream status("/proc/self/status");
-    std::string word;
-    while (status >> word)
-        if (word == "VmRSS:") {
-            double kb = 0.;
-            status >> kb;
-            return kb / 1024.;
-        }
-    return 0.;
-}
 
 jr::app::JobModel* theModel = nullptr;
 
@@ -140,12 +128,12 @@ int main(int argc, char** argv) {
             (void)(*archive)->addPull(*job, trace, "perf");
         }
     }
-    const double before = megabytesResident();
+    const double before = perf::megabytesResident();
     testsupport::openArchive(window, dir.filePath("twelve"));
     window.showStation(jr::app::MainWindow::Judge);
     const std::string twelve = (*testsupport::archiveOf(window.model())->jobs())[0].id;
     timed("12 setups, 96 pulls opened", [&] { window.model().openJob(twelve); });
-    std::printf("memory with them open          %.0f MB (%.0f before)\n", megabytesResident(), before);
+    std::printf("memory with them open          %.0f MB (%.0f before)\n", perf::megabytesResident(), before);
     for (int page = 0; page < window.judge().count(); ++page) {
         window.judge().show(page);
         settle();
@@ -176,6 +164,6 @@ int main(int argc, char** argv) {
     timed(
         "archive of 2000 pulls opened", [&] { window.openArchive(dir.filePath("large"), [&] { large = true; }); },
         [&] { return large; });
-    std::printf("memory with it open            %.0f MB\n", megabytesResident());
+    std::printf("memory with it open            %.0f MB\n", perf::megabytesResident());
     return 0;
 }

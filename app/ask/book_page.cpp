@@ -37,7 +37,7 @@ BookPage::BookPage(const Theme& theme, JobModel& model, QWidget* parent)
     left->addWidget(m_title);
     m_visits = new VisitsDrawing(theme);
     left->addWidget(m_visits, 1);
-    auto* again = new Words(tr("To look at again after this visit"));
+    auto* again = new Words(tr("To look at again after this job"));
     again->setProperty("strong", true);
     left->addWidget(again);
     auto* row = new QHBoxLayout;
@@ -102,10 +102,10 @@ void BookPage::showEvent(QShowEvent* event) {
 
 void BookPage::read() {
     if (isVisible())
-        m_model.book().read(this, [this](const MachineBook& book) { show(book); });
+        m_model.book().read(this, [this](const MachineBook& book) { showBook(book); });
 }
 
-void BookPage::show(const MachineBook& book) {
+void BookPage::showBook(const MachineBook& book) {
     m_book = book;
     const std::string& machine = m_model.job().machine;
     m_title->setText(machine.empty() ? tr("No machine is named yet (The order): its book begins with its name.")
@@ -131,8 +131,8 @@ void BookPage::show(const MachineBook& book) {
         marks.push_back(std::move(mark));
     }
     const int chosen = m_visits->chosen();
-    m_visits->show(std::move(marks),
-                   chosen < 0 || chosen >= static_cast<int>(book.entries.size()) ? book.open : chosen);
+    m_visits->setVisits(std::move(marks),
+                        chosen < 0 || chosen >= static_cast<int>(book.entries.size()) ? book.open : chosen);
     showVisit();
 }
 

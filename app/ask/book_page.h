@@ -33,7 +33,7 @@ protected:
 
 private:
     void read();
-    void show(const MachineBook& book);
+    void showBook(const MachineBook& book);
     void showVisit();
     void say(const QString& words, const char* property = nullptr);
     void sayAgainstBefore(std::size_t visit);

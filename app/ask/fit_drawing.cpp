@@ -57,7 +57,7 @@ FitDrawing::FitDrawing(const Theme& theme, QWidget* parent) : QWidget(parent), m
     connect(&theme, &Theme::changed, this, qOverload<>(&QWidget::update));
 }
 
-void FitDrawing::show(const std::vector<FitLine>& lines, MachineKind machine) {
+void FitDrawing::setLines(const std::vector<FitLine>& lines, MachineKind machine) {
     m_lines = lines;
     m_machine = machine;
     choose(m_current);
@@ -236,7 +236,11 @@ void FitDrawing::mousePressEvent(QMouseEvent* event) {
     for (std::size_t i = 0; i < labels.size(); ++i)
         if (labels[i].words.contains(event->position()) ||
             QLineF(labels[i].spot, event->position()).length() < kReach) {
-            turn(static_cast<int>(i));
+            // What is wrong is first chosen, to read and to write about; nobody takes it back unseen.
+            if (m_lines[i].fit == Fit::Wrong && static_cast<int>(i) != m_current)
+                choose(static_cast<int>(i));
+            else
+                turn(static_cast<int>(i));
             return;
         }
 }

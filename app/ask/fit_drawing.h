@@ -14,7 +14,7 @@ class FitDrawing : public QWidget {
     Q_OBJECT
 public:
     explicit FitDrawing(const Theme& theme, QWidget* parent = nullptr);
-    void show(const std::vector<FitLine>& lines, MachineKind machine);
+    void setLines(const std::vector<FitLine>& lines, MachineKind machine);
     /// The line the keyboard is on; empty when there is none.
     std::string current() const;
 

@@ -240,7 +240,7 @@ void OrderPage::refresh() {
             : plural(static_cast<int>(state.wrong.size()),
                      tr("Not fit to run: 1 thing is wrong. Nothing is charged before it is put right."),
                      tr("Not fit to run: %1 things are wrong. Nothing is charged before they are put right.")));
-    m_fit->show(order.fit, machineSheetOf(m_model.sheet(sheet_kind::machine)).kind);
+    m_fit->setLines(order.fit, machineSheetOf(m_model.sheet(sheet_kind::machine)).kind);
     m_kit->refresh();
     m_quote->fill(order);
     fillGuesses(order);

@@ -60,7 +60,7 @@ QComboBox* QuestionLine::slot(const QString& name, const QString& hint) {
     box->lineEdit()->setPlaceholderText(hint);
     box->setStyleSheet(QStringLiteral("font-size: 17px;"));
     box->setSizeAdjustPolicy(QComboBox::AdjustToContents);
-    constexpr int kRoomForHint = 150;
+    constexpr int kRoomForHint = 176;
     box->setMinimumWidth(kRoomForHint);
     layout()->addWidget(box);
     return box;

@@ -205,7 +205,8 @@ void QuestionPage::fillChanges() {
                                             : tr("Against the beginning: %1.").arg(words.join(QStringLiteral(", "))));
     } else {
         m_notes->setAbout({});
-        m_ledger->setText(tr("Open a job, or bring in pulls, to see its setups."));
+        m_ledger->setText(m_model.hasJob() ? tr("Write into the question what is to be tried: its family begins there.")
+                                           : tr("Open a job, or bring in pulls, to see its setups."));
     }
     m_filling = false;
 }

@@ -26,7 +26,7 @@ VisitsDrawing::VisitsDrawing(const Theme& theme, QWidget* parent) : QWidget(pare
     connect(&theme, &Theme::changed, this, qOverload<>(&QWidget::update));
 }
 
-void VisitsDrawing::show(std::vector<VisitMark> visits, int chosen) {
+void VisitsDrawing::setVisits(std::vector<VisitMark> visits, int chosen) {
     m_visits = std::move(visits);
     m_chosen = std::clamp(chosen, -1, static_cast<int>(m_visits.size()) - 1);
     update();

@@ -23,7 +23,7 @@ class VisitsDrawing : public QWidget {
     Q_OBJECT
 public:
     explicit VisitsDrawing(const Theme& theme, QWidget* parent = nullptr);
-    void show(std::vector<VisitMark> visits, int chosen);
+    void setVisits(std::vector<VisitMark> visits, int chosen);
     int chosen() const { return m_chosen; }
 
 signals:

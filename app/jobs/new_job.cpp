@@ -23,7 +23,7 @@ NewJob::NewJob(JobModel& model, QWidget* parent) : QFrame(parent), m_model(model
     m_machine = new QComboBox;
     m_machine->setEditable(true);
     m_machine->setInsertPolicy(QComboBox::NoInsert);
-    m_machine->lineEdit()->setPlaceholderText(tr("which machine, if it is known yet"));
+    m_machine->lineEdit()->setPlaceholderText(tr("which machine"));
     m_machine->setAccessibleName(tr("Machine of the new job"));
     m_machine->setStyleSheet(QStringLiteral("font-size: 17px;"));
     m_machine->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);

@@ -89,7 +89,8 @@ void RecordsCard::fillSafety(const Result<SafetyReport>& report) {
         m_safety->setText(QString::fromStdString(report.error().text()));
         return;
     }
-    QString text = report->pulls == report->mirrored
+    QString text = report->pulls == 0 ? tr("No pull is kept here yet.")
+                   : report->pulls == report->mirrored
                        ? plural(report->pulls, tr("1 pull, kept twice: in the database and as an open file beside it."),
                                 tr("%1 pulls, each kept twice: in the database and as an open file beside it."))
                        : tr("%1 of %2 pulls are kept twice.").arg(report->mirrored).arg(report->pulls);

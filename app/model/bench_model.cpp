@@ -74,12 +74,15 @@ void BenchModel::forgetCard() {
 void BenchModel::followFuel() {
     if (!m_job.hasJob() || m_job.loading())
         return;
-    const std::string& owner = m_job.job().machine.empty() ? m_job.job().id : m_job.job().machine;
-    if (owner != m_fuelMachine && !m_fuelMachine.empty()) {
+    // Another job is another tank, unless it is of the same machine; a job that gets its machine's name is the same.
+    const JobRecord& job = m_job.job();
+    const bool sameMachine = !job.machine.empty() && job.machine == m_fuelMachine;
+    if (job.id != m_fuelJob && !sameMachine && !m_fuelJob.empty()) {
         m_fuel.forget();
         m_fuelSaid.clear();
     }
-    m_fuelMachine = owner;
+    m_fuelJob = job.id;
+    m_fuelMachine = job.machine;
     if (const auto tank = sheetNumber(machineSheetOf(m_job.sheet(sheet_kind::machine)), "tank_ml"))
         m_fuel.setSizeMl(*tank);
     for (const WalkLine& line : m_sitting.walkRound().lines) {

@@ -84,8 +84,8 @@ private:
     BenchConnection m_link;
     BenchSitting m_sitting;
     FuelTank m_fuel;
-    std::string m_fuelMachine; ///< whose tank it is: the job's machine, or the job
-    std::string m_fuelSaid;    ///< the measurement last taken over
+    std::string m_fuelJob, m_fuelMachine;                                    ///< whose tank it is
+    std::string m_fuelSaid;                                                  ///< the measurement last taken over
     std::shared_ptr<std::string> m_dayJob = std::make_shared<std::string>(); ///< made by the keeper for the first pull
     /// A pull that is kept and being worked out.
     struct WaitingCard {

@@ -4,6 +4,7 @@
 #include "app/model/job_model.h"
 #include "archive/formats/machine_book_sheets.h"
 
+#include <QPointer>
 #include <QtConcurrent>
 
 #include <algorithm>
@@ -95,7 +96,7 @@ MachineBook gathered(const Archive& archive, const JobRecord& open, const Machin
                 bench = out.entries[i].visit.figures->bench;
         }
     for (const auto& [machine, told] : others)
-        if (const SetupFigures* base = told.second.base(); base && told.second.bench == bench)
+        if (const SetupFigures* base = told.second.base(); base && !bench.empty() && told.second.bench == bench)
             out.othersPeaksW.push_back(base->peakW);
     return out;
 }
@@ -112,6 +113,11 @@ BookNotes::BookNotes(JobModel& job) : QObject(&job), m_job(job) {
 
 /// A machine comes as it left: the sheet of a visit before its first pull begins with what the last one said.
 void BookNotes::takeOverSheet() {
+    if (!m_job.hasJob()) { // perhaps another archive
+        m_lookedFor.clear();
+        m_tried.clear();
+        return;
+    }
     const std::string visit = m_job.job().id + "\n" + m_job.job().machine;
     if (m_job.job().machine.empty() || visit == m_lookedFor || !m_job.pulls().empty() ||
         !m_job.sheet(sheet_kind::machine).empty())
@@ -184,8 +190,8 @@ void BookNotes::workOut(const std::string& jobId) {
                 return;
             QtConcurrent::run([job = std::move(kept.job).value(), traces = std::move(kept.traces).value()] {
                 return sheetBody(figuresOf(job, traces));
-            }).then(this, [this, jobId](const std::string& body) {
-                if (Keeper* keeper = m_job.keeper())
+            }).then(this, [this, jobId, asked = QPointer<Keeper>(m_job.keeper())](const std::string& body) {
+                if (Keeper* keeper = m_job.keeper(); keeper && keeper == asked) // not another archive's meanwhile
                     keeper->ask(
                         this,
                         [jobId, body](Archive& archive) { return archive.setSheet(jobId, sheet_kind::figures, body); },

@@ -6,8 +6,6 @@
 
 #include <QDateTime>
 
-#include <algorithm>
-
 namespace jr::app {
 namespace {
 
@@ -28,8 +26,7 @@ OrderDesk::OrderDesk(JobModel& job, QObject* parent) : QObject(parent), m_job(jo
 
 WorkOrder OrderDesk::order() const {
     WorkOrder out = workOrderOf(m_job.sheet(sheet_kind::workOrder));
-    if (std::all_of(out.fit.begin(), out.fit.end(), [](const FitLine& l) { return l.fit == Fit::NotLooked; }))
-        out.fit = usualFitLines(machineSheetOf(m_job.sheet(sheet_kind::machine)).kind);
+    out.fit = fitLinesOf(machineSheetOf(m_job.sheet(sheet_kind::machine)).kind, out.fit);
     return out;
 }
 

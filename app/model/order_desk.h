@@ -13,7 +13,7 @@ class OrderDesk : public QObject {
 public:
     explicit OrderDesk(JobModel& job, QObject* parent = nullptr);
 
-    /// With the usual lines of the fitness check for its kind of machine while none was looked at.
+    /// With all lines of the fitness check that its kind of machine has.
     WorkOrder order() const;
     void change(const QString& what, const std::function<void(WorkOrder&)>& set);
 

@@ -6,6 +6,8 @@
 #include <algorithm>
 #include <cmath>
 #include <set>
+#include <string>
+#include <type_traits>
 
 namespace jr {
 namespace {
@@ -41,15 +43,20 @@ MeanAir meanAir(const std::vector<CurvedPull>& pulls, std::size_t from, std::siz
     return m;
 }
 
-/// What the headers of the two sides disagree in, beyond the setup itself.
+/// What the headers of the two sides disagree in, beyond the setup itself. What people write is not known where it is
+/// not written (a job that was named late, an operator who signs on in between), and not known is no difference.
 std::vector<std::string> headerDifferences(const std::vector<CurvedPull>& pulls, std::size_t baseCount) {
     std::vector<std::string> out;
     const auto differs = [&](std::string_view what, auto value) {
         std::set<decltype(value(*pulls[0].fit))> base, with;
         for (std::size_t i = 0; i < pulls.size(); ++i)
             (i < baseCount ? base : with).insert(value(*pulls[i].fit));
+        if constexpr (std::is_same_v<decltype(value(*pulls[0].fit)), std::string>) {
+            base.erase(std::string());
+            with.erase(std::string());
+        }
         // One odd pull on a side is no second change; nothing in common between the sides is.
-        bool common = false;
+        bool common = base.empty() || with.empty();
         for (const auto& v : base)
             common = common || with.contains(v);
         if (!common)

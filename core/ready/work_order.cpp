@@ -35,6 +35,21 @@ std::vector<FitLine> usualFitLines(MachineKind machine) {
     return out;
 }
 
+std::vector<FitLine> fitLinesOf(MachineKind machine, const std::vector<FitLine>& looked) {
+    std::vector<FitLine> out = usualFitLines(machine);
+    for (const FitLine& line : looked) {
+        const auto same = std::find_if(out.begin(), out.end(), [&](const FitLine& l) { return l.key == line.key; });
+        if (same != out.end()) {
+            const std::string words = same->words; // of this kind
+            *same = line;
+            same->words = words;
+        } else if (line.fit != Fit::NotLooked || !line.what.empty()) {
+            out.push_back(line);
+        }
+    }
+    return out;
+}
+
 FitState fitState(const WorkOrder& order) {
     FitState out;
     for (const FitLine& line : order.fit) {

@@ -3,7 +3,7 @@
 // anything is charged, the parts kit ticked in line by line, hours and money quoted and used, and what each person
 // guesses before the pull (P33).
 //
-// Lines of the fitness check: common practice, no source; each can be rewritten, and new ones added.
+// Lines of the fitness check: common practice, no source.
 #pragma once
 
 #include "core/machine/machine_sheet.h"
@@ -76,6 +76,9 @@ struct WorkOrder {
 /// Starts, moves by itself, no leaks, chain or belt, tyres, brakes, warning lights, debris in oil or filter: those that
 /// the kind of machine has.
 std::vector<FitLine> usualFitLines(MachineKind machine);
+/// Those of the kind, as far as `looked` goes; what was looked at and the kind has not stands behind them: the kind of
+/// machine may be written down after the first look.
+std::vector<FitLine> fitLinesOf(MachineKind machine, const std::vector<FitLine>& looked);
 
 struct FitState {
     int looked = 0, all = 0;

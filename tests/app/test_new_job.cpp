@@ -212,6 +212,14 @@ private slots:
         model().setSheet(sheet_kind::machine, sheetBody(machine), "its tank");
         QCOMPARE(fuel.sizeMl(), 8500.);
         QCOMPARE(*fuel.contentMl(), 1800.); // the tank's size does not fill it
+        // What was said of it holds when the job gets its machine's name, and for that machine's next job.
+        fuel.filled();
+        model().nameJob("Fuel", "Wren 125");
+        QCOMPARE(*fuel.contentMl(), 8500.);
+        QVERIFY(begin("The same machine"));
+        QVERIFY(!fuel.contentMl()); // not named yet: nobody knows that it is the same
+        model().nameJob("The same machine", "Wren 125");
+        fuel.filled();
         // Another machine's tank is not this one's.
         QVERIFY(begin("Another"));
         QVERIFY(!fuel.contentMl());

@@ -163,6 +163,8 @@ private slots:
                     kept("!sheet");
                 if ((*archive)->createSetup(m_job, "race", "", {}))
                     kept("!setup");
+                if ((*archive)->nameJob(m_job, "Faults found", "Larkspur 411"))
+                    kept("!name");
             },
             [](const QString& folder, const auto&) { (void)Archive::rebuildFolder(folder); },
             [](const QString& folder, const auto&) { (void)Archive::rebuildFolder(folder); },
@@ -270,6 +272,8 @@ private:
                 return (*archive)->claims(m_job)->size() == 2;
             if (word == "!sheet")
                 return job->sheets.contains("ride");
+            if (word == "!name")
+                return job->name == "Faults found" && job->machine == "Larkspur 411";
             if (word == "!setup")
                 return std::any_of(job->setups.begin(), job->setups.end(),
                                    [](const SetupRecord& s) { return s.name == "race"; });

@@ -309,6 +309,49 @@ private slots:
         QVERIFY(Archive::rebuildFolder(dir.path())->problems.empty());
         QCOMPARE(QString::fromStdString(likenessOf(dir.path())), before);
     }
+    void aJobThatIsNamedAnewIsOneJob() {
+        // Its pull files go on saying the old name; both halves go on belonging together, whichever is lost.
+        for (const char* lost : {"nothing", "database", "older database", "job file", "both"}) {
+            const QByteArray what(lost);
+            QTemporaryDir dir;
+            std::string job;
+            {
+                auto archive = Archive::open(dir.path());
+                job = fullJob(**archive, "Stak", "", 4);
+            }
+            QVERIFY(QFile::copy(dir.filePath("jolly-ram.sqlite"), dir.filePath("older")));
+            {
+                auto archive = Archive::open(dir.path());
+                QVERIFY((*archive)->nameJob(job, "Stack", "Larkspur 410"));
+                QVERIFY(!(*archive)->nameJob(job, "", "Larkspur 410")); // a job keeps a name
+                QVERIFY((*archive)->addPull(job, smallTrace("late", "Stack", "Larkspur 410", "long", 9), "test"));
+            }
+            const QString before = QString::fromStdString(likenessOf(dir.path()));
+            if (what == "database" || what == "older database" || what == "both")
+                removeDatabase(dir.path());
+            if (what == "older database")
+                QVERIFY(QFile::copy(dir.filePath("older"), dir.filePath("jolly-ram.sqlite")));
+            QFile::remove(dir.filePath("older"));
+            if (what == "job file" || what == "both")
+                for (const QString& file : filesIn(dir.path(), "job.json"))
+                    QVERIFY(QFile::remove(file));
+            const auto done = Archive::rebuildFolder(dir.path());
+            QVERIFY2(done && done->problems.empty(), lost);
+            auto opened = Archive::open(dir.path());
+            std::unique_ptr<Archive> archive = std::move(opened).value();
+            const auto jobs = archive->jobs();
+            int pulls = 0;
+            for (const JobSummary& one : *jobs)
+                pulls += one.pulls;
+            QCOMPARE(pulls, 5); // none is lost, even where nothing is left that knows they are one job's
+            if (what == "both")
+                continue;
+            QVERIFY2(jobs->size() == 1 && jobs->front().name == "Stack" && jobs->front().machine == "Larkspur 410",
+                     lost);
+            archive.reset();
+            QCOMPARE(QString::fromStdString(likenessOf(dir.path())), before);
+        }
+    }
     void anOlderDatabaseDoesNotWriteOverANewerJobFile() {
         QTemporaryDir dir;
         std::string job;

@@ -119,6 +119,8 @@ private slots:
         auto fits = sitting("ABBA", 0.);
         QVERIFY(cautions(*judged(fits), "few-pulls"));
         for (PullFit& f : fits)
+            f.header.machine = "one";
+        for (PullFit& f : fits)
             if (f.header.setup == "changed") {
                 f.header.machine = "another";
                 f.header.airTempC = 31.;
@@ -131,6 +133,25 @@ private slots:
         QVERIFY(cautions(*judged(sitting("ABBA", 0.), o), "confounded"));
         o.changes = {"stack"};
         QVERIFY(!cautions(*judged(sitting("ABBA", 0.), o), "confounded"));
+        // Written from the second pull on (a job that was named late, an operator who signs on): not known is no
+        // difference. What is written on both sides and differs is one.
+        for (const char* key : {"operator", "fans", "gear", "machine"}) {
+            std::vector<PullFit> late = sitting("AABB", 0.);
+            const auto write = [&](PullFit& fit, const char* value) {
+                if (std::string(key) == "machine")
+                    fit.header.machine = value;
+                else
+                    fit.header.other.emplace_back(key, value);
+            };
+            for (PullFit& fit : late)
+                if (fit.header.setup == "changed")
+                    write(fit, "the one");
+            QVERIFY2(!cautions(*judged(late), "confounded"), key);
+            for (PullFit& fit : late)
+                if (fit.header.setup == "base")
+                    write(fit, "the other");
+            QVERIFY2(cautions(*judged(late), "confounded"), key);
+        }
     }
     void aCallThatHangsOnTheStandardIsSaid() {
         // The changed side run 28 K hotter: standards differ in what that is worth, and for some gains in the call.

@@ -51,6 +51,24 @@ private slots:
             QCOMPARE(fitState(order).looked, static_cast<int>(order.fit.size()));
         }
     }
+    void whatWasLookedAtStaysWhenTheKindIsWrittenLater() {
+        std::vector<FitLine> looked = usualFitLines(MachineKind::FourStroke);
+        for (FitLine& line : looked)
+            if (line.key == "drive" || line.key == "tyres") {
+                line.fit = Fit::Wrong;
+                line.what = "worn";
+            }
+        const auto lines = fitLinesOf(MachineKind::Sled, looked);
+        const auto lineCalled = [&](const std::string& key) {
+            return std::find_if(lines.begin(), lines.end(), [&](const FitLine& l) { return l.key == key; });
+        };
+        QVERIFY(lineCalled("track") != lines.end() && lineCalled("track")->fit == Fit::NotLooked);
+        QCOMPARE(lineCalled("drive")->what, std::string("worn"));
+        QCOMPARE(lineCalled("drive")->words, std::string("drive belt and its guard"));
+        QVERIFY(lineCalled("tyres") != lines.end()); // a sled has none, and somebody found them worn
+        QCOMPARE(lines.size(), usualFitLines(MachineKind::Sled).size() + 1);
+        QCOMPARE(fitLinesOf(MachineKind::Sled, {}), usualFitLines(MachineKind::Sled));
+    }
     void aSubstituteVoidsTheKitsFigures() {
         WorkOrder order;
         order.kit = {{"pipe", KitState::Here, {}}, {"jets", KitState::Missing, {}}, {"filter", KitState::Missing, {}}};
