@@ -25,7 +25,8 @@ void DayStrip::paintEvent(QPaintEvent*) {
     if (m_model.pulls().empty() && m_ghosts.empty()) {
         p.setPen(t.muted);
         p.drawText(rect(), Qt::AlignCenter,
-                   m_model.hasJob() ? tr("No pulls yet: drop pull files or logs on the window, or press Ctrl+I.")
+                   m_model.hasJob() ? tr("No pulls yet: make them on Pull (Ctrl+3), drop pull files or logs on the "
+                                         "window, or press Ctrl+I.")
                                     : tr("The pulls of a job stand here in the order they were made."));
         return;
     }

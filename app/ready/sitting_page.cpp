@@ -40,12 +40,15 @@ SittingPage::SittingPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     QGridLayout* windows = card(right, tr("Temperatures at the start"),
                                 tr("Outside these the Pull station says wait; a pull made all the same says so."));
     figure(windows, tr("&Coolant from"), &Procedure::coolantFromC, -20., 140., tr(" °C"));
-    figure(windows, tr("to"), &Procedure::coolantToC, 0., 160., tr(" °C"));
+    upTo(windows, tr("Coolant to"), &Procedure::coolantToC, 0., 160., tr(" °C"));
     figure(windows, tr("&Intake air from"), &Procedure::intakeFromC, -40., 80., tr(" °C"));
-    figure(windows, tr("to"), &Procedure::intakeToC, -20., 100., tr(" °C"));
-    QGridLayout* guards = card(right, tr("Guards"), tr("Past these the brake is let go and the pull is ended."));
+    upTo(windows, tr("Intake air to"), &Procedure::intakeToC, -20., 100., tr(" °C"));
+    QGridLayout* guards =
+        card(right, tr("Guards"),
+             tr("Past these the program calls the stop. The stricter of bench and machine, until you set one."));
     limit(guards, tr("&Leanest mixture"), &GuardLimits::leanAfr, 12., 20., 1, tr(":1"));
     limit(guards, tr("E&xhaust"), &GuardLimits::exhaustC, 300., 1200., 0, tr(" °C"));
+    limit(guards, tr("Cool&ant"), &GuardLimits::coolantC, 40., 200., 0, tr(" °C"));
     limit(guards, tr("E&ngine speed"), &GuardLimits::overspeedRpm, 0., 30000., 0, tr(" rpm"));
     limit(guards, tr("Roller s&peed"), &GuardLimits::rollerRadS, 0., 1000., 0, tr(" rad/s"));
     auto* departed = new QFrame;
@@ -109,19 +112,33 @@ void SittingPage::line(QGridLayout* grid, const QString& name, const QString& ke
 
 void SittingPage::figure(QGridLayout* grid, const QString& name, double Procedure::*member, double least, double most,
                          const QString& unit, const QString& zero) {
+    QDoubleSpinBox* box = procedureBox(member, least, most, unit);
+    box->setSpecialValueText(zero);
+    box->setAccessibleName(QString(name).remove(QLatin1Char('&')));
+    auto* label = new Words(name);
+    label->setBuddy(box);
+    const int row = grid->rowCount();
+    grid->addWidget(label, row, 0);
+    grid->addWidget(box, row, 1);
+}
+
+void SittingPage::upTo(QGridLayout* grid, const QString& name, double Procedure::*member, double least, double most,
+                       const QString& unit) {
+    QDoubleSpinBox* box = procedureBox(member, least, most, unit);
+    box->setAccessibleName(name);
+    const int row = grid->rowCount() - 1;
+    grid->addWidget(new Words(tr("to")), row, 2);
+    grid->addWidget(box, row, 3);
+    grid->setColumnStretch(3, 1);
+}
+
+QDoubleSpinBox* SittingPage::procedureBox(double Procedure::*member, double least, double most, const QString& unit) {
     auto* box = new QDoubleSpinBox;
     box->setRange(least, most);
     box->setDecimals(0);
     box->setSuffix(unit);
-    box->setSpecialValueText(zero);
     box->setButtonSymbols(QAbstractSpinBox::NoButtons);
     box->setKeyboardTracking(false);
-    auto* label = new Words(name);
-    label->setBuddy(box);
-    box->setAccessibleName(QString(name).remove(QLatin1Char('&')));
-    const int row = grid->rowCount();
-    grid->addWidget(label, row, 0);
-    grid->addWidget(box, row, 1);
     m_figures.emplace_back(box, member);
     connect(box, &QDoubleSpinBox::valueChanged, this, [this, member](double v) {
         if (m_filling)
@@ -133,6 +150,7 @@ void SittingPage::figure(QGridLayout* grid, const QString& name, double Procedur
         else
             refresh(); // cannot be: put back
     });
+    return box;
 }
 
 void SittingPage::limit(QGridLayout* grid, const QString& name, double GuardLimits::*member, double least, double most,

@@ -32,6 +32,10 @@ private:
     void line(QGridLayout* grid, const QString& name, const QString& key, const QString& hint);
     void figure(QGridLayout* grid, const QString& name, double Procedure::*member, double least, double most,
                 const QString& unit, const QString& zero = {});
+    /// The upper end of a window, on the line of its lower end.
+    void upTo(QGridLayout* grid, const QString& name, double Procedure::*member, double least, double most,
+              const QString& unit);
+    QDoubleSpinBox* procedureBox(double Procedure::*member, double least, double most, const QString& unit);
     void limit(QGridLayout* grid, const QString& name, double GuardLimits::*member, double least, double most,
                int decimals, const QString& unit);
 
