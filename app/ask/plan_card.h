@@ -1,21 +1,23 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The plan: which setups, how many pulls, in which order, how long, with which stops; the curve of what so many pulls
-// can show. Put on the day strip, it is followed from there.
+// The plan: two or three of them side by side for a question, or one by hand with the curve of what so many pulls can
+// show. Put on the day strip, it is followed from there.
 #pragma once
 
+#include "app/ask/plan_form.h"
+#include "app/ask/plan_lanes.h"
 #include "app/ask/reach_curve.h"
 #include "app/model/job_model.h"
-#include "core/plan/plan_chances.h"
+#include "app/model/side_work.h"
+#include "core/plan/plan_choices.h"
 
 #include <QFrame>
 
-class QComboBox;
-class QDoubleSpinBox;
-class QGridLayout;
 class QLabel;
 class QPushButton;
 
 namespace jr::app {
+
+class ParagraphScroll;
 
 class PlanCard : public QFrame {
     Q_OBJECT
@@ -24,33 +26,24 @@ public:
     void refresh();
     const Plan& plan() const { return m_plan; }
     QString text() const;
-    /// 0 the two of the question, 1 all setups against the base, 2 a cross of all, 3 a sweep of all.
-    void setWhich(int which);
+    PlanForm& form() { return *m_form; }
+    PlanLanes& lanes() { return *m_lanes; }
     void putOnDayStrip();
 
 protected:
     void showEvent(QShowEvent* event) override;
 
 private:
-    QDoubleSpinBox* box(QGridLayout* grid, const QString& name, double value, double least, double most, int decimals,
-                        const QString& unit, const QString& zero = {});
-    PlanOptions options() const;
-    std::vector<std::string> setupNames() const; ///< of the plan, base first
-    void showOrder();
     void showPlan(const Result<Plan>& plan);
-    void tryPlan();
+    void showByHand(const Result<Plan>& plan);
+    void showChoices();
+    void tryByHand();
+    void tryChoices();
+    QString wordsByHand() const;
 
-    const Theme& m_theme;
     JobModel& m_model;
-    QComboBox* m_which;
-    QWidget* m_stops; ///< fuel and cooling
-    QDoubleSpinBox* m_repeatability;
-    QDoubleSpinBox* m_pullMinutes;
-    QDoubleSpinBox* m_changeMinutes;
-    QDoubleSpinBox* m_fuelPerPull;
-    QDoubleSpinBox* m_tank;
-    QDoubleSpinBox* m_inARow;
-    QDoubleSpinBox* m_coolMinutes;
+    PlanForm* m_form;
+    PlanLanes* m_lanes;
     QLabel* m_from;
     QLabel* m_order;
     QLabel* m_words;
@@ -70,10 +63,13 @@ private:
         JudgedPlan plan;
     };
     Asked askedOf() const;
+    PlanChoiceOptions choicesAskedOf() const;
     std::optional<Judged> m_judged;
-    double m_judgeFactor = 1.; ///< as last found
-    int m_chosen = 0;          ///< pulls each chosen by hand; 0: as planned
-    bool m_typed = false, m_tankTyped = false, m_filling = false, m_possible = false;
+    std::optional<PlanChoiceOptions> m_choicesOf; ///< what the lanes are an answer to
+    double m_judgeFactor = 1.;                    ///< as last found
+    int m_chosen = 0;                             ///< pulls each chosen by hand; 0: as planned
+    bool m_possible = false;
+    SideWork m_trial; ///< the last member: it is done before what it draws is gone
 };
 
 } // namespace jr::app

@@ -238,7 +238,7 @@ void JobModel::recompute() {
         pulls.push_back({p.record.id, p.record.number, p.record.setupId,
                          !p.record.aside && (m_picked.empty() || m_picked.contains(i)), p.fit, p.trace});
     }
-    m_answers.lay(std::move(pulls), m_job.setupTree(), known());
+    m_answers.lay(std::move(pulls), m_job.setupTree(), known(), judgingSheetOf(sheet(sheet_kind::judging)).reference);
 }
 
 BenchKnowledge JobModel::known() const {

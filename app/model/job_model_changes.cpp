@@ -134,7 +134,8 @@ void JobModel::applySheet(const std::string& kind, const std::string& body) {
     else
         m_job.sheets[kind] = body;
     emit sheetChanged(QString::fromStdString(kind));
-    if (kind == sheet_kind::judging && known() != m_answers.desk().study()->settings().known)
+    const StudySettings& judged = m_answers.desk().study()->settings();
+    if (kind == sheet_kind::judging && (known() != judged.known || judgingSheetOf(body).reference != judged.reference))
         recompute();
     if (kind == sheet_kind::plan)
         emit planChanged();

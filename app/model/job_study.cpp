@@ -47,7 +47,8 @@ void JobStudy::expect(std::size_t pulls) {
     m_bandMeans.resize(pulls, kNaN);
 }
 
-void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, const BenchKnowledge& known) {
+void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, const BenchKnowledge& known,
+                   const std::string& reference) {
     const ComparisonRecord& now = m_settings.now();
     std::vector<const PullFit*> fits;
     for (const StudyPull& p : pulls)
@@ -64,6 +65,7 @@ void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, co
     settings.to = m_settings.to();
     settings.worthPct = now.worthPct;
     settings.known = known;
+    settings.reference = reference;
     settings.baseSetup = now.baseSetup;
     settings.withSetup = now.withSetup;
     m_desk.lay(Study::make(std::move(pulls), std::move(tree), std::move(settings), m_desk.study().get()));

@@ -48,7 +48,8 @@ public:
     /// There are more pulls now, of which nothing is known yet.
     void expect(std::size_t pulls);
     /// The study from now on; `changed` when its answers are shown.
-    void lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, const BenchKnowledge& known);
+    void lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, const BenchKnowledge& known,
+             const std::string& reference);
 
 signals:
     void changed();

@@ -214,7 +214,8 @@ std::string sheetBody(const JudgingSheet& sheet) {
          {"drawn_over", axisText(sheet.drawnOver)},
          {"ride", sheet.ride},
          {"repeatability_pct", sheet.repeatabilityPct ? Json(*sheet.repeatabilityPct) : Json(nullptr)},
-         {"history", sheet.withoutHistory ? "left out" : "used"}});
+         {"history", sheet.withoutHistory ? "left out" : "used"},
+         {"reference", sheet.reference}});
 }
 
 JudgingSheet judgingSheetOf(const std::string& body) {
@@ -240,6 +241,7 @@ JudgingSheet judgingSheetOf(const std::string& body) {
     if (const auto pct = numberOf(j, "repeatability_pct"); pct && *pct > 0. && *pct <= 50.)
         out.repeatabilityPct = pct;
     out.withoutHistory = textOf(j, "history") == "left out";
+    out.reference = textOf(j, "reference");
     return out;
 }
 

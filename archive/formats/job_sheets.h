@@ -59,6 +59,7 @@ struct JudgingSheet {
     std::string ride;                             ///< the log it was taken from
     std::optional<double> repeatabilityPct;       ///< of the bench, typed; counts before its history
     bool withoutHistory = false;                  ///< earlier jobs are left out of the margin
+    std::string reference; ///< id of the setup put back between the sides to tell drift by; empty: none
 };
 std::string sheetBody(const JudgingSheet& sheet);
 JudgingSheet judgingSheetOf(const std::string& body);

@@ -324,8 +324,9 @@ Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<const 
 
 Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<CurvedPull>>& sets,
                                             const CompareOptions& options, int repeated) {
-    if (sets.size() < 2)
+    if (sets.size() < 2 + options.driftSets)
         return Error{Message{"error.comparison-needs-two"}};
+    const std::size_t compared = sets.size() - options.driftSets;
     const Result<RangeModel> m = rangeModel(sets, options);
     if (!m)
         return m.error();
@@ -334,27 +335,30 @@ Result<std::vector<Comparison>> compareSets(const std::vector<std::vector<Curved
     std::optional<Band> band;
     if (m->scatter) {
         std::vector<Eigen::VectorXd> contrasts;
-        for (std::size_t with = 1; with < sets.size(); ++with)
+        for (std::size_t with = 1; with < compared; ++with)
             contrasts.push_back(m->weightsOf(againstBase(*m, with)));
         confidence = m->scatter->jointly(contrasts, options.confidence);
         band.emplace(m->scatterOf(contrasts.front()), m->place, BandOptions{confidence});
     }
     std::vector<Comparison> out;
-    for (std::size_t with = 1; with < sets.size(); ++with)
+    for (std::size_t with = 1; with < compared; ++with)
         out.push_back(comparisonOf(*m, with, band ? &*band : nullptr, options, confidence));
     if (options.lookFurther)
-        for (std::size_t with = 1; with < sets.size(); ++with)
+        for (std::size_t with = 1; with < compared; ++with)
             nameOddPulls(out[with - 1], with, *m, sets, options, repeated);
     const bool doubtful = std::any_of(out.begin(), out.end(), [](const Comparison& c) {
         return std::any_of(c.cautions.begin(), c.cautions.end(),
                            [](const Caution& caution) { return caution.kind == "correction-doubt"; });
     });
-    if (options.lookFurther && doubtful && sets.size() == 2)
+    if (options.lookFurther && doubtful && compared == 2)
         for (Caution& caution : standardCautions(callsUnderOtherStandards(out.front(), sets, options), m->axis))
             out.front().cautions.push_back(std::move(caution));
-    if (repeated > 0)
-        for (Comparison& c : out)
+    for (Comparison& c : out) {
+        for (std::size_t set = compared; set < sets.size(); ++set)
+            c.cautions.push_back({"reference-used", {"sides.reference", {sets[set].front().fit->header.setup}}});
+        if (repeated > 0)
             c.cautions.push_back(countedOnce(repeated));
+    }
     return out;
 }
 

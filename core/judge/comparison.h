@@ -29,6 +29,8 @@ struct CompareOptions {
     /// What else differs between the sides, as known from the setups (one entry each); more than one is a caution.
     std::vector<std::string> changes;
     const Standard* wantedStandard = nullptr; ///< what was asked for, where `standard` had to give way
+    /// So many of the last sets are compared with nothing: references that were put back between, to tell drift by.
+    std::size_t driftSets = 0;
 };
 
 enum class CallKind { Gain, Loss, Same, Open };

@@ -28,13 +28,6 @@ double spread(const std::vector<int>& order, int setups) {
     return high - low;
 }
 
-int changes(const std::vector<int>& order) {
-    int n = 0;
-    for (std::size_t i = 1; i < order.size(); ++i)
-        n += order[i] != order[i - 1];
-    return n;
-}
-
 /// Swaps pairs of inner pulls for as long as that betters `worth`.
 template <class Worth>
 void improve(std::vector<int>& order, Worth worth) {
@@ -90,11 +83,18 @@ std::vector<int> oddBlock(int setups) {
         }
     }
     if (setups <= 12) // every change of setup costs time; past a dozen the search would cost more than it saves
-        improve(order, [&](const std::vector<int>& o) { return 1000. * unbalance(o) + changes(o); });
+        improve(order, [&](const std::vector<int>& o) { return 1000. * unbalance(o) + swapsIn(o); });
     return order;
 }
 
 } // namespace
+
+int swapsIn(const std::vector<int>& order) {
+    int n = 0;
+    for (std::size_t i = 1; i < order.size(); ++i)
+        n += order[i] != order[i - 1];
+    return n;
+}
 
 std::string setupLetter(int setup) {
     std::string out;
@@ -165,7 +165,10 @@ std::vector<int> balancedOrder(int setups, int pullsEach) {
     return order;
 }
 
-Result<Plan> makePlan(const PlanOptions& o, int chosen) {
+namespace {
+
+/// Nothing when the options can be planned by.
+std::optional<Error> impossible(const PlanOptions& o) {
     if (o.setups < 2 || o.setups > 60)
         return Error{Message{"error.setups-number"}};
     if (o.kind == PlanKind::Cross && o.setups != 4 && o.setups != 8 && o.setups != 16)
@@ -176,61 +179,62 @@ Result<Plan> makePlan(const PlanOptions& o, int chosen) {
         return Error{Message{"error.repeatability-worth"}};
     if (!(o.power > 0. && o.power < 1.) || !(o.confidence > 0. && o.confidence < 1.))
         return Error{Message{"error.power-confidence"}};
-    Plan plan;
-    plan.pullsEach = 2;
-    while (plan.pullsEach < o.mostPullsEach && planPower(o, plan.pullsEach, o.worthPct) < o.power)
-        ++plan.pullsEach;
-    if (chosen >= 2)
-        plan.pullsEach = std::min(chosen, o.mostPullsEach);
-    plan.reachable = planPower(o, plan.pullsEach, o.worthPct) >= o.power;
-    plan.order = balancedOrder(o.setups, plan.pullsEach);
-    plan.smallestGainPct = smallestGainPct(o, plan.pullsEach);
+    if (o.fuelPerPullMl && o.tankMl && *o.tankMl * (1. - o.reservePct / 100.) < *o.fuelPerPullMl)
+        return Error{Message{"error.tank-too-small"}};
+    return std::nullopt;
+}
+
+std::vector<int> refuelStops(std::size_t pulls, const PlanOptions& o) {
+    std::vector<int> after;
+    if (!o.fuelPerPullMl || !o.tankMl)
+        return after;
+    const double usable = *o.tankMl * (1. - o.reservePct / 100.);
+    double used = 0.;
+    for (std::size_t i = 0; i < pulls; ++i) {
+        used += *o.fuelPerPullMl;
+        if (i + 1 < pulls && used + *o.fuelPerPullMl > usable * (1. + 1e-12)) {
+            after.push_back(static_cast<int>(i) + 1);
+            used = 0.;
+        }
+    }
+    return after;
+}
+
+/// A stop to change the setup or to refuel has cooled it as well.
+std::vector<int> coolStops(const std::vector<int>& order, const std::vector<int>& refuelAfter, const PlanOptions& o) {
+    std::vector<int> after;
+    if (!o.pullsInARow || *o.pullsInARow <= 0)
+        return after;
+    int row = 0;
+    for (std::size_t i = 0; i < order.size(); ++i) {
+        const bool changed = i > 0 && order[i] != order[i - 1];
+        const bool fuelled =
+            std::find(refuelAfter.begin(), refuelAfter.end(), static_cast<int>(i)) != refuelAfter.end();
+        if (changed || fuelled)
+            row = 0;
+        if (row == *o.pullsInARow) {
+            after.push_back(static_cast<int>(i));
+            row = 0;
+        }
+        ++row;
+    }
+    return after;
+}
+
+/// Minutes, fuel and stops of its order.
+void reckon(Plan& plan, const PlanOptions& o) {
     const double pulls = static_cast<double>(plan.order.size());
-    if (o.pullMinutes)
-        plan.minutes = pulls * *o.pullMinutes + changes(plan.order) * o.changeMinutes.value_or(0.);
-    if (o.fuelPerPullMl) {
+    plan.refuelAfter = refuelStops(plan.order.size(), o);
+    plan.coolAfter = coolStops(plan.order, plan.refuelAfter, o);
+    if (o.fuelPerPullMl)
         plan.fuelMl = pulls * *o.fuelPerPullMl;
-        if (o.tankMl) {
-            const double usable = *o.tankMl * (1. - o.reservePct / 100.);
-            if (usable < *o.fuelPerPullMl)
-                return Error{Message{"error.tank-too-small"}};
-            double used = 0.;
-            for (std::size_t i = 0; i < plan.order.size(); ++i) {
-                used += *o.fuelPerPullMl;
-                if (i + 1 < plan.order.size() && used + *o.fuelPerPullMl > usable * (1. + 1e-12)) {
-                    plan.refuelAfter.push_back(static_cast<int>(i) + 1);
-                    used = 0.;
-                }
-            }
-        }
-    }
-    if (plan.minutes)
-        *plan.minutes += o.refuelMinutes * static_cast<double>(plan.refuelAfter.size());
-    if (o.pullsInARow && *o.pullsInARow > 0) {
-        int row = 0;
-        for (std::size_t i = 0; i < plan.order.size(); ++i) {
-            const bool changed = i > 0 && plan.order[i] != plan.order[i - 1];
-            const bool fuelled = std::find(plan.refuelAfter.begin(), plan.refuelAfter.end(), static_cast<int>(i)) !=
-                                 plan.refuelAfter.end();
-            if (changed || fuelled)
-                row = 0; // the stop has cooled it
-            if (row == *o.pullsInARow) {
-                plan.coolAfter.push_back(static_cast<int>(i));
-                row = 0;
-            }
-            ++row;
-        }
-        if (plan.minutes)
-            *plan.minutes += o.coolMinutes.value_or(0.) * static_cast<double>(plan.coolAfter.size());
-    }
-    const std::string_view finds = o.kind == PlanKind::Cross   ? "plan.finds-effect"
-                                   : o.kind == PlanKind::Sweep ? "plan.finds-fall"
-                                                               : "plan.finds-difference";
-    plan.words.push_back({finds,
-                          {std::to_string(plan.pullsEach), std::to_string(o.setups), Number{pulls},
-                           Number{plan.smallestGainPct, 2}, Number{100. * o.power}}});
-    if (!plan.reachable && chosen < 2)
-        plan.words.push_back({"plan.out-of-reach", {Number{o.worthPct, 2}, Number{o.repeatabilityPct, 2}}});
+    if (o.pullMinutes)
+        plan.minutes = pulls * *o.pullMinutes + swapsIn(plan.order) * o.changeMinutes.value_or(0.) +
+                       o.refuelMinutes * static_cast<double>(plan.refuelAfter.size()) +
+                       o.coolMinutes.value_or(0.) * static_cast<double>(plan.coolAfter.size());
+}
+
+void sayStops(Plan& plan) {
     if (plan.minutes)
         plan.words.push_back({"plan.minutes", {Number{*plan.minutes}}});
     const auto stops = [&](std::string_view code, const std::vector<int>& after) {
@@ -242,6 +246,50 @@ Result<Plan> makePlan(const PlanOptions& o, int chosen) {
     };
     stops("plan.refuel", plan.refuelAfter);
     stops("plan.cool", plan.coolAfter);
+}
+
+} // namespace
+
+Result<Plan> planOf(const std::vector<int>& order, const PlanOptions& o) {
+    if (const std::optional<Error> error = impossible(o))
+        return *error;
+    Plan plan;
+    plan.order = order;
+    std::vector<int> count(order.empty() ? 1
+                                         : 1 + static_cast<std::size_t>(*std::max_element(order.begin(), order.end())));
+    for (int setup : order)
+        ++count[static_cast<std::size_t>(setup)];
+    plan.pullsEach = *std::min_element(count.begin(), count.end());
+    plan.smallestGainPct = smallestGainPct(o, std::max(plan.pullsEach, 2));
+    reckon(plan, o);
+    plan.words.push_back({"plan.order", {Count{static_cast<int>(order.size())}, Count{swapsIn(order)}}});
+    sayStops(plan);
+    return plan;
+}
+
+Result<Plan> makePlan(const PlanOptions& o, int chosen) {
+    if (const std::optional<Error> error = impossible(o))
+        return *error;
+    Plan plan;
+    plan.pullsEach = 2;
+    while (plan.pullsEach < o.mostPullsEach && planPower(o, plan.pullsEach, o.worthPct) < o.power)
+        ++plan.pullsEach;
+    if (chosen >= 2)
+        plan.pullsEach = std::min(chosen, o.mostPullsEach);
+    plan.reachable = planPower(o, plan.pullsEach, o.worthPct) >= o.power;
+    plan.order = balancedOrder(o.setups, plan.pullsEach);
+    plan.smallestGainPct = smallestGainPct(o, plan.pullsEach);
+    reckon(plan, o);
+    const std::string_view finds = o.kind == PlanKind::Cross   ? "plan.finds-effect"
+                                   : o.kind == PlanKind::Sweep ? "plan.finds-fall"
+                                                               : "plan.finds-difference";
+    plan.words.push_back(
+        {finds,
+         {std::to_string(plan.pullsEach), std::to_string(o.setups), Number{static_cast<double>(plan.order.size())},
+          Number{plan.smallestGainPct, 2}, Number{100. * o.power}}});
+    if (!plan.reachable && chosen < 2)
+        plan.words.push_back({"plan.out-of-reach", {Number{o.worthPct, 2}, Number{o.repeatabilityPct, 2}}});
+    sayStops(plan);
     return plan;
 }
 

@@ -69,6 +69,11 @@ std::vector<int> balancedOrder(int setups, int pullsEach);
 /// 0 -> "A", 1 -> "B" … 26 -> "AA".
 std::string setupLetter(int setup);
 
+/// How often the setup is changed in it.
+int swapsIn(const std::vector<int>& order);
+/// What an order takes: minutes, fuel, stops. `pullsEach` is the fewest of any setup. Errors as makePlan.
+Result<Plan> planOf(const std::vector<int>& order, const PlanOptions& options);
+
 /// `pullsEach`: as many as chosen by hand rather than as many as needed; 0: as needed.
 /// Errors: an option outside its range, a tank too small for one pull.
 Result<Plan> makePlan(const PlanOptions& options, int pullsEach = 0);

@@ -102,7 +102,9 @@ PlanChances planChances(const std::vector<int>& order, const PlanChancesOptions&
                         const std::function<bool()>& abandoned) {
     const int setups = order.empty() ? 0 : 1 + *std::max_element(order.begin(), order.end());
     PlanChances out;
-    const std::vector<std::vector<double>> contrasts = contrastsOf(options.kind, setups);
+    std::vector<std::vector<double>> contrasts = contrastsOf(options.kind, setups);
+    if (options.reference && !contrasts.empty())
+        contrasts.pop_back();
     if (contrasts.empty() || !options.truth.pull)
         return out;
     Tests tests(order, options);

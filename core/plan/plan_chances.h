@@ -23,6 +23,7 @@ struct PlanChancesOptions {
     double pullMinutes = 6., changeMinutes = 20.;
     int tests = 300;
     unsigned seed = 20261129;
+    bool reference = false; ///< the last setup tells drift and is compared with nothing
 
     bool operator==(const PlanChancesOptions&) const = default;
 };

@@ -56,6 +56,7 @@ struct StudySettings {
     double confidence = 0.95;
     BenchKnowledge known;             ///< of the bench, beside what the pulls tell
     std::string baseSetup, withSetup; ///< the two sides looked at
+    std::string reference;            ///< a setup put back between them to tell drift by; empty: none
 
     bool operator==(const StudySettings&) const = default;
 };

@@ -15,10 +15,15 @@ const Result<Comparison>& Study::comparisonOf(const std::string& base, const std
                                               std::optional<double> from, std::optional<double> to) const {
     return m->comparisons.get({base, with, {from, to}}, [&]() -> Result<Comparison> {
         int repeated = 0;
-        const Result<CurvedSets> sets = m->curvedSets({base, with}, &repeated);
+        std::vector<std::string> ids{base, with};
+        const std::string& reference = m->settings.reference;
+        if (reference != base && reference != with && !m->countingPulls(reference).empty())
+            ids.push_back(reference);
+        const Result<CurvedSets> sets = m->curvedSets(ids, &repeated);
         if (!sets)
             return sets.error();
         CompareOptions options = m->options(from, to);
+        options.driftSets = ids.size() - 2;
         options.wantedStandard = m->settings.standard;
         // A change that was forced by another shares its credit and is no second one.
         const SetupDifference difference = differenceOf(m->tree, base, with);

@@ -109,6 +109,7 @@ constexpr Sentence kSentences[] = {
     {"error.coast-few-samples", "a coast-down needs at least 30 samples"},
     {"error.coast-no-loss", "the roller hardly lost speed: let it coast longer"},
     {"error.coast-too-short", "a coast-down of under two seconds is too short"},
+    {"error.choices-several", "plans side by side are for setups against a base, not for a cross or a sweep"},
     {"error.comparison-needs-two", "a comparison needs a base and at least one other setup"},
     {"error.cross-size", "a full cross of two-level factors has 4, 8 or 16 setups"},
     {"error.curve-needs-power", "a curve needs a power or a torque column"},
@@ -298,6 +299,9 @@ constexpr Sentence kSentences[] = {
      "On the mean today will hardly decide it: a chance of %3 in 100 even after %1 more pulls (%2).",
      "On the mean today will hardly decide it: a chance of %3 in 100 even after one more pull (%2)."},
     {"outlook.used-up", "The planned pulls are used up and it is not decided: %1 % on the mean, give or take %2 %."},
+    {"plan.bow",
+     "Of a drift that bends from start to end, %1 % of the bend would look like a change; the margin allows "
+     "for what is usual."},
     {"plan.chances", "Of 100 such tests of a part worth %1 % about %2 call a gain and %3 cannot tell; of one worth "
                      "nothing %4 call it the same, %5 cannot tell, %6 call wrongly."},
     {"plan.chances-effect",
@@ -311,6 +315,13 @@ constexpr Sentence kSentences[] = {
     {"plan.finds-fall", "%1 pulls of each of %2 setups, %3 in all, base first and last. They find a fall from the best "
                         "value to the ends of %4 % or more in %5 of 100 such tests; what is smaller may go unseen."},
     {"plan.minutes", "About %1 minutes without warm-ups."},
+    {"plan.one-way",
+     "What cannot be taken back is pulled once, the way the metal goes. Nothing is come back to, so drift "
+     "cannot be told from the change: keep an uncut one to put back as the reference, or the verdict "
+     "stays undecided."},
+    {"plan.one-way-reference", "What cannot be taken back is pulled once, the way the metal goes. The reference is put "
+                               "back before, between and after, and tells the drift."},
+    {"plan.order", "%1 pulls, %2 swaps.", "%1 pull, %2 swaps."},
     {"plan.out-of-reach",
      "%1 % cannot be told on a bench that repeats within %2 %, not in one sitting: make it repeat better first."},
     {"plan.refuel", "Refuel after pull %1."},
@@ -372,6 +383,7 @@ constexpr Sentence kSentences[] = {
     {"sides.overlap-short", "Only %1 to %2 is common to all pulls."},
     {"sides.procedure", "%1 of %2 pulls depart from the procedure: %3.",
      "%1 of %2 pulls departs from the procedure: %3."},
+    {"sides.reference", "Drift is told by %1, which was put back between them."},
     {"sides.standard-gain", "The call hangs on the standard: from %1 to %2 it is a gain under %3."},
     {"sides.standard-loss", "The call hangs on the standard: from %1 to %2 it is a loss under %3."},
     {"sides.standard-open", "The call hangs on the standard: from %1 to %2 this test cannot tell under %3."},

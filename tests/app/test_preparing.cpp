@@ -268,11 +268,44 @@ private slots:
         model().undoStack().undo();
         QCOMPARE(strip().ghosts(), ghosts);
         // As a sweep of too few setups: said, and nothing is put anywhere.
-        plan.setWhich(3);
-        for (int which : {0, 1, 2, 3}) {
-            plan.setWhich(which);
+        plan.form().setWhich(PlanForm::Which::Sweep);
+        for (auto which : {PlanForm::Which::Cross, PlanForm::Which::Everything, PlanForm::Which::TheTwo}) {
+            plan.form().setWhich(which);
             QVERIFY(!plan.text().trimmed().isEmpty());
         }
+    }
+    void plansStandSideBySide() {
+        showPage(MainWindow::Ask, AskStation::Question);
+        PlanCard& plan = question().plan();
+        PlanLanes& lanes = plan.lanes();
+        QTRY_VERIFY_WITH_TIMEOUT(lanes.chosen() == 0 && lanes.choices().size() >= 2, 60000);
+        QVERIFY(lanes.isVisible() && plan.plan().order == lanes.choices()[0].plan.order);
+        // By the arrow keys; the strip gets the one that is chosen.
+        lanes.setFocus();
+        QTest::keyClick(&lanes, Qt::Key_Down);
+        QCOMPARE(lanes.chosen(), 1);
+        QCOMPARE(plan.plan().order, lanes.choices()[1].plan.order);
+        QVERIFY(lanes.accessibleName().contains(lanes.nameOf(1)));
+        plan.putOnDayStrip();
+        QCOMPARE(strip().ghosts(), static_cast<int>(lanes.choices()[1].plan.order.size()));
+        model().undoStack().undo();
+        // What cannot be taken back is pulled once, and is told what that costs; the reference is kept with the job and
+        // reaches the judge.
+        plan.form().setOneWay(true);
+        QTRY_VERIFY_WITH_TIMEOUT(lanes.choices().size() == 1 && lanes.choices()[0].swaps == 1, 60000);
+        QVERIFY2(plan.text().contains("stays undecided"), qPrintable(plan.text()));
+        QVERIFY(!lanes.choices()[0].promised);
+        const std::size_t setups = model().job().setups.size();
+        model().addSetup(QStringLiteral("uncut spare"), model().job().setups.front().id, {});
+        QTRY_COMPARE(model().job().setups.size(), setups + 1);
+        const std::string spare = model().job().setups.back().id;
+        plan.form().setReference(spare);
+        QTRY_VERIFY_WITH_TIMEOUT(lanes.choices().size() == 1 && lanes.choices()[0].swaps == 4, 60000);
+        QCOMPARE(plan.form().setupNames().back(), std::string("uncut spare"));
+        QTRY_COMPARE(model().answers().desk().study()->settings().reference, spare);
+        plan.form().setOneWay(false); // and back
+        QTRY_VERIFY(model().answers().desk().study()->settings().reference.empty());
+        QTRY_VERIFY_WITH_TIMEOUT(lanes.choices().size() >= 2, 60000);
     }
     void everyFieldIsReachedByKeyboard() {
         for (const auto& [station, pages] :

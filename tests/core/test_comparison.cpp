@@ -81,6 +81,27 @@ private slots:
         QCOMPARE(c->calls.front().kind, CallKind::Loss);
         QVERIFY(c->bandMean.differenceW < 0.);
     }
+    void aReferencePutBackTellsTheDriftOfWhatCannotBeTakenBack() {
+        // Base, then the cut one, an uncut spare before, between and after; the day drifts by 3 % an hour.
+        const std::vector<PullFit> fits = sitting("RRAAARRBBBRR", 0.02, 0.03);
+        std::vector<std::vector<const PullFit*>> sets(3);
+        for (std::size_t i = 0; i < fits.size(); ++i)
+            sets[i < 2 || i == 5 || i == 6 || i > 9 ? 2 : i < 5 ? 0 : 1].push_back(&fits[i]);
+        CompareOptions options;
+        const Result<Comparison> alone = compare(sets[0], sets[1], options);
+        options.driftSets = 1;
+        const auto held = compareSets(sets, options);
+        QVERIFY(alone && held);
+        QCOMPARE(held->size(), std::size_t(1)); // the reference is compared with nothing
+        QVERIFY(!alone->drift.checked && cautions(*alone, "drift-unchecked"));
+        QVERIFY(alone->bandMean.pct > 3.5); // five steps of drift taken for gain
+        const Comparison& c = held->front();
+        QVERIFY(c.drift.checked && c.drift.removed && !cautions(c, "drift-unchecked"));
+        QVERIFY(cautions(c, "reference-used"));
+        QVERIFY(std::abs(c.bandMean.pct - 2.) < 0.8);
+        QVERIFY(*c.bandMean.lowW<0.02 * c.bandMean.baseW&& * c.bandMean.highW> 0.02 * c.bandMean.baseW);
+        QVERIFY(!compareSets({sets[0], sets[1]}, options)); // nothing left to compare
+    }
     void driftIsTakenOutWhenTheOrderTells() {
         const auto c = judged(sitting("ABBAABBA", 0., 0.03, 0.0005));
         QVERIFY(c->drift.checked && c->drift.removed);
