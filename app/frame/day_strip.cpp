@@ -4,6 +4,7 @@
 #include "app/theme/words.h"
 
 #include "app/theme/plural.h"
+#include "app/widgets/base_again.h"
 
 #include <QContextMenuEvent>
 #include <QDateTime>
@@ -15,11 +16,13 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 namespace jr::app {
 namespace {
 
 using namespace day_strip_size;
+constexpr double kEventWide = 1.1;    // in tiles
 constexpr double kUsualPauseS = 600.; // longer pauses than this between pulls show as gaps
 
 } // namespace
@@ -57,14 +60,25 @@ void DayStrip::layOut() {
         gaps.push_back(gap);
         gapSum += gap;
     }
+    m_baselines = m_model.baselines();
+    gapSum += kEventWide * static_cast<double>(m_baselines.events.size());
     m_tileWidth = std::clamp((width() - 2 * kMargin - kGap * count) / std::max(1., count + gapSum), 54., 104.);
     double x = kMargin;
+    m_events.clear();
+    const auto eventsBefore = [&](double number) { // base taken again before the pull of that number
+        while (m_events.size() < m_baselines.events.size() && m_baselines.events[m_events.size()].afterPull < number) {
+            m_events.push_back(x);
+            x += kEventWide * m_tileWidth + kGap;
+        }
+    };
     for (std::size_t i = 0; i < pulls.size(); ++i) {
+        eventsBefore(pulls[i].record.number);
         if (i > 0)
             x += gaps[i - 1] * m_tileWidth;
         m_left.push_back(x);
         x += m_tileWidth + kGap;
     }
+    eventsBefore(std::numeric_limits<double>::infinity());
     // What is planned stands after what was pulled.
     m_ghosts.clear();
     m_next.clear();
@@ -92,6 +106,10 @@ QRectF DayStrip::tile(int index) const {
     return {m_left[static_cast<std::size_t>(index)] - m_scroll, kTop, m_tileWidth, kTileHeight};
 }
 
+QRectF DayStrip::event(std::size_t index) const {
+    return {m_events[index] - m_scroll, kTop, kEventWide * m_tileWidth, kTileHeight};
+}
+
 int DayStrip::at(const QPointF& point) const {
     for (int i = 0; i < static_cast<int>(m_left.size()); ++i)
         if (tile(i).adjusted(-kGap / 2, -8, kGap / 2, 16).contains(point))
@@ -112,6 +130,8 @@ QString DayStrip::describePull(int i) const {
     const SetupRecord* setup = m_model.job().setup(pull.record.setupId);
     QString text =
         tr("Pull %1, %2").arg(pull.record.number).arg(setup ? QString::fromStdString(setup->name) : QString());
+    if (const int era = m_model.eraInForce(); era != kAllEras && eraOf(m_baselines, pull.record.number) != era)
+        text += QStringLiteral("\n") + tr("Left out: the base was taken again in between.");
     if (pull.record.aside)
         text += QStringLiteral("\n") + tr("set aside: %1").arg(QString::fromStdString(pull.record.asideWhy));
     if (!pull.problem.isEmpty())
@@ -126,6 +146,16 @@ bool DayStrip::event(QEvent* e) {
     if (e->type() == QEvent::ToolTip) {
         auto* help = static_cast<QHelpEvent*>(e);
         const int i = at(help->pos());
+        for (std::size_t k = 0; k < m_events.size(); ++k)
+            if (event(k).contains(help->pos())) {
+                const BaselineEvent& base = m_baselines.events[k];
+                QToolTip::showText(help->globalPos(),
+                                   plainTip(tr("Base again after pull %1: %2. Click to choose which base is judged.")
+                                                .arg(base.afterPull)
+                                                .arg(QString::fromStdString(base.reason))),
+                                   this);
+                return true;
+            }
         if (i >= 0)
             QToolTip::showText(help->globalPos(), plainTip(describePull(i)), this);
         else if (!m_next.isEmpty())
@@ -150,6 +180,11 @@ void DayStrip::ensureVisible(int index) {
 void DayStrip::mousePressEvent(QMouseEvent* e) {
     if (e->button() != Qt::LeftButton)
         return;
+    for (std::size_t k = 0; k < m_events.size(); ++k)
+        if (event(k).contains(e->position())) {
+            chooseEra(e->globalPosition().toPoint());
+            return;
+        }
     m_dragFrom = m_dragTo = at(e->position());
     if (m_dragFrom >= 0)
         m_model.setCurrentPull(m_dragFrom);
@@ -242,6 +277,35 @@ void DayStrip::keyPressEvent(QKeyEvent* e) {
     }
 }
 
+namespace {
+
+/// Which pulls are judged, where the base was taken again.
+void addEras(QMenu& menu, JobModel& model) {
+    const Baselines taken = model.baselines();
+    const int inForce = model.eraInForce();
+    const int newest = static_cast<int>(taken.events.size());
+    const auto add = [&](int era, const QString& words) {
+        QAction* action = menu.addAction(words, &model, [&model, era, newest] {
+            model.lookAtEra(era == newest ? std::nullopt : std::optional(era));
+        });
+        action->setCheckable(true);
+        action->setChecked(era == inForce);
+    };
+    for (int era = newest; era > 0; --era)
+        add(era, DayStrip::tr("Judge the pulls since: %1")
+                     .arg(QString::fromStdString(taken.events[static_cast<std::size_t>(era - 1)].reason)));
+    add(0, DayStrip::tr("Judge the pulls before: %1").arg(QString::fromStdString(taken.events.front().reason)));
+    add(kAllEras, DayStrip::tr("Judge all of them together"));
+}
+
+} // namespace
+
+void DayStrip::chooseEra(const QPoint& where) {
+    QMenu menu(this);
+    addEras(menu, m_model);
+    menu.exec(where);
+}
+
 void DayStrip::contextMenuEvent(QContextMenuEvent* e) {
     const int i = e->reason() == QContextMenuEvent::Keyboard ? m_model.currentPull() : at(e->pos());
     if (i < 0)
@@ -265,6 +329,11 @@ void DayStrip::contextMenuEvent(QContextMenuEvent* e) {
             move->addAction(QString::fromStdString(s.name), this,
                             [this, i, id = s.id] { m_model.movePullToSetup(i, id); });
     move->setEnabled(!move->isEmpty());
+    menu.addAction(tr("Base again from the next pull, because…"), this, [this, i] {
+        m_model.takeBaseAgain(m_model.pulls()[static_cast<std::size_t>(i)].record.number, askWhyBaseAgain(this));
+    });
+    if (!m_baselines.events.empty())
+        addEras(*menu.addMenu(tr("Which base is judged")), m_model);
     menu.exec(e->reason() == QContextMenuEvent::Keyboard ? mapToGlobal(tile(i).center().toPoint()) : e->globalPos());
 }
 

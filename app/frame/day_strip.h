@@ -19,8 +19,9 @@ class DayStrip : public QWidget {
 public:
     DayStrip(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
     QSize sizeHint() const override { return {900, 112}; }
-    QRectF tile(int index) const;                                    ///< for tests and the picture
-    int ghosts() const { return static_cast<int>(m_ghosts.size()); } ///< planned pulls still to come
+    QRectF tile(int index) const;                                       ///< for tests and the picture
+    int baselines() const { return static_cast<int>(m_events.size()); } ///< times the base was taken again
+    int ghosts() const { return static_cast<int>(m_ghosts.size()); }    ///< planned pulls still to come
     QString nextWords() const { return m_next; }
 
 signals:
@@ -47,13 +48,18 @@ private:
     void drawDrift(QPainter& painter) const;
     void drawPlan(QPainter& painter) const;
     void drawFittings(QPainter& painter) const;
+    void drawBaselines(QPainter& painter) const;
+    void chooseEra(const QPoint& where);
+    QRectF event(std::size_t index) const;
     void drawOutlook(QPainter& painter, const std::vector<std::pair<double, double>>& dayWords) const;
     QString describePlan() const;
     QString describePull(int index) const;
 
     const Theme& m_theme;
     JobModel& m_model;
-    std::vector<double> m_left;                   ///< of each tile, before scrolling
+    std::vector<double> m_left;   ///< of each tile, before scrolling
+    std::vector<double> m_events; ///< left edge of each "base again"
+    Baselines m_baselines;
     std::vector<std::pair<double, int>> m_ghosts; ///< left edge and mark of each planned pull
     QString m_next;
     QStringList m_departures;

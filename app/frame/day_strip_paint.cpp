@@ -36,6 +36,7 @@ void DayStrip::paintEvent(QPaintEvent*) {
                QPointF(m_wide - kMargin - m_scroll, kTop + kTileHeight + 6));
     drawDrift(p);
     drawFittings(p);
+    drawBaselines(p);
     QString lastDay;
     std::vector<std::pair<double, double>> dayWords; // where they begin and end
     for (int i = 0; i < static_cast<int>(m_left.size()); ++i) {
@@ -93,6 +94,34 @@ void DayStrip::drawFittings(QPainter& p) const {
                 p.drawLine(QPointF(x, y), QPointF(x, y + kTick));
         }
         i = end;
+    }
+}
+
+/// Base taken again: what was done stands between the pulls before and after it.
+void DayStrip::drawBaselines(QPainter& p) const {
+    const Tokens& t = m_theme.tokens();
+    for (std::size_t k = 0; k < m_events.size(); ++k) {
+        const QRectF box = event(k);
+        if (box.right() < 0 || box.left() > width())
+            continue;
+        p.setPen(Qt::NoPen);
+        p.setBrush(t.amberSoft);
+        p.drawRoundedRect(box, 7, 7);
+        p.setPen(QPen(t.amber, 1.5, Qt::DashLine));
+        for (double x : {box.left(), box.right()})
+            p.drawLine(QPointF(x, box.top() + 4), QPointF(x, box.bottom() - 4));
+        p.setPen(t.ink);
+        p.setFont(Theme::font(Size::Small, true));
+        const QRectF inner = box.adjusted(6, 3, -6, -3);
+        p.drawText(inner, Qt::AlignTop | Qt::AlignHCenter, tr("base again"));
+        p.setFont(Theme::font(Size::Small));
+        QString reason = QString::fromStdString(m_baselines.events[k].reason);
+        const QRectF below = inner.adjusted(0, 16, 0, 0);
+        while (reason.size() > 4 &&
+               p.fontMetrics().boundingRect(below.toRect(), Qt::TextWordWrap | Qt::AlignHCenter, reason).height() >
+                   below.height())
+            reason = reason.left(reason.size() - 2).trimmed() + QStringLiteral("…");
+        p.drawText(below, Qt::TextWordWrap | Qt::AlignTop | Qt::AlignHCenter, reason);
     }
 }
 
@@ -201,7 +230,9 @@ void DayStrip::drawTile(QPainter& p, int i) const {
     const QColor color = t.marks[mark % 8];
     const QRectF box = tile(i);
     const bool current = i == m_model.currentPull();
-    const bool out = pull.record.aside || (!m_model.picked().empty() && !m_model.picked().contains(i));
+    const int era = m_model.eraInForce();
+    const bool out = pull.record.aside || (!m_model.picked().empty() && !m_model.picked().contains(i)) ||
+                     (era != kAllEras && eraOf(m_baselines, pull.record.number) != era);
     p.setPen(QPen(current ? t.accent : t.line, current ? 2.5 : 1));
     p.setBrush(current ? t.accentSoft : t.raised);
     p.drawRoundedRect(box, 7, 7);

@@ -223,22 +223,39 @@ void JobModel::chooseSides() {
 std::vector<int> JobModel::sidePulls(bool base) const {
     const std::string& side = base ? m_compare.now().baseSetup : m_compare.now().withSetup;
     std::vector<int> out;
+    const Baselines taken = baselines();
+    const int era = eraInForce();
     for (int i = 0; i < static_cast<int>(m_pulls.size()); ++i) {
         const LoadedPull& p = m_pulls[static_cast<std::size_t>(i)];
-        if (p.fit && !p.record.aside && p.record.setupId == side && (m_picked.empty() || m_picked.contains(i)))
+        const bool ofEra = era == kAllEras || eraOf(taken, p.record.number) == era;
+        if (p.fit && !p.record.aside && ofEra && p.record.setupId == side && (m_picked.empty() || m_picked.contains(i)))
             out.push_back(i);
     }
     return out;
 }
 
+std::vector<EraPull> JobModel::eraPulls() const {
+    std::vector<EraPull> out;
+    for (const LoadedPull& p : m_pulls)
+        if (p.fit && !p.record.aside)
+            out.push_back({p.record.number, p.record.setupId == m_compare.now().baseSetup,
+                           p.record.setupId == m_compare.now().withSetup});
+    return out;
+}
+
 void JobModel::recompute() {
+    const Baselines taken = baselines();
+    const std::vector<EraPull> eras = eraPulls();
+    const int era = jr::eraInForce(taken, eras);
     std::vector<StudyPull> pulls;
     for (int i = 0; i < static_cast<int>(m_pulls.size()); ++i) {
         const LoadedPull& p = m_pulls[static_cast<std::size_t>(i)];
+        const bool ofEra = era == kAllEras || eraOf(taken, p.record.number) == era;
         pulls.push_back({p.record.id, p.record.number, p.record.setupId,
-                         !p.record.aside && (m_picked.empty() || m_picked.contains(i)), p.fit, p.trace});
+                         !p.record.aside && ofEra && (m_picked.empty() || m_picked.contains(i)), p.fit, p.trace});
     }
-    m_answers.lay(std::move(pulls), m_job.setupTree(), known(), judgingSheetOf(sheet(sheet_kind::judging)).reference);
+    m_answers.lay(std::move(pulls), m_job.setupTree(), known(), judgingSheetOf(sheet(sheet_kind::judging)).reference,
+                  eraCaution(taken, eras));
 }
 
 BenchKnowledge JobModel::known() const {

@@ -11,6 +11,7 @@
 #include "app/model/keeper.h"
 #include "app/model/loaded_pull.h"
 #include "app/model/repeatability_notes.h"
+#include "core/plan/baselines.h"
 
 #include <QFutureWatcher>
 #include <QObject>
@@ -94,6 +95,11 @@ public:
     void detach(const std::string& attachmentId);
     /// Where the day stands in its plan; nothing when none was made.
     std::optional<DayProgress> dayProgress() const;
+    /// When and why the base was taken again; only pulls of one era are set against each other.
+    Baselines baselines() const;
+    int eraInForce() const { return jr::eraInForce(baselines(), eraPulls()); }
+    void takeBaseAgain(int afterPull, const QString& reason); ///< can be undone
+    void lookAtEra(std::optional<int> era);                   ///< nothing: the newest that answers
     /// What is on the bench now and for how many pulls the tank still lasts, as the bench side knows it.
     void setFitted(const std::string& setup, std::optional<int> fuelPulls);
     void setAside(int pullIndex, bool aside, const QString& why);
@@ -136,6 +142,7 @@ private:
     void readAndFitLater(const PullRecord& record);
     void takeFit(const LoadedPull& loaded);
     void recompute();
+    std::vector<EraPull> eraPulls() const;
     void tellWhoWaits();
     void sendAway(); ///< who waits for the answers of a job that is not open any more
     void keepSettingsNow();

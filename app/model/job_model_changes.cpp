@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What a person changes of a job: setups, sheets, notes, pulls set aside, overruled or moved. Each can be undone.
 #include "app/model/job_commands.h"
+#include "archive/formats/baselines_sheet.h"
+
+#include <QDateTime>
 
 #include <algorithm>
 #include <cmath>
@@ -137,7 +140,9 @@ void JobModel::applySheet(const std::string& kind, const std::string& body) {
     const StudySettings& judged = m_answers.desk().study()->settings();
     if (kind == sheet_kind::judging && (known() != judged.known || judgingSheetOf(body).reference != judged.reference))
         recompute();
-    if (kind == sheet_kind::plan)
+    if (kind == sheet_kind::baselines)
+        recompute();
+    if (kind == sheet_kind::plan || kind == sheet_kind::baselines)
         emit planChanged();
 }
 
@@ -189,6 +194,25 @@ void JobModel::applyAttachment(const AttachmentRecord& attachment, bool there) {
     if (there)
         m_job.attachments.push_back(attachment);
     emit attachmentsChanged();
+}
+
+Baselines JobModel::baselines() const {
+    return baselinesOf(sheet(sheet_kind::baselines));
+}
+
+void JobModel::takeBaseAgain(int afterPull, const QString& reason) {
+    if (reason.trimmed().isEmpty())
+        return;
+    Baselines taken = baselines();
+    jr::takeBaseAgain(taken, {afterPull, reason.trimmed().toStdString(),
+                              QDateTime::currentDateTime().toString(Qt::ISODate).toStdString()});
+    setSheet(sheet_kind::baselines, sheetBody(taken), tr("take the base again"));
+}
+
+void JobModel::lookAtEra(std::optional<int> era) {
+    Baselines taken = baselines();
+    taken.chosen = era;
+    setSheet(sheet_kind::baselines, sheetBody(taken), tr("choose which base is judged"));
 }
 
 std::optional<DayProgress> JobModel::dayProgress() const {

@@ -48,7 +48,7 @@ void JobStudy::expect(std::size_t pulls) {
 }
 
 void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, const BenchKnowledge& known,
-                   const std::string& reference) {
+                   const std::string& reference, const std::optional<Caution>& era) {
     const ComparisonRecord& now = m_settings.now();
     std::vector<const PullFit*> fits;
     for (const StudyPull& p : pulls)
@@ -66,6 +66,8 @@ void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, co
     settings.worthPct = now.worthPct;
     settings.known = known;
     settings.reference = reference;
+    if (era)
+        settings.besides.push_back(*era);
     settings.baseSetup = now.baseSetup;
     settings.withSetup = now.withSetup;
     m_desk.lay(Study::make(std::move(pulls), std::move(tree), std::move(settings), m_desk.study().get()));

@@ -49,7 +49,7 @@ public:
     void expect(std::size_t pulls);
     /// The study from now on; `changed` when its answers are shown.
     void lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, const BenchKnowledge& known,
-             const std::string& reference);
+             const std::string& reference, const std::optional<Caution>& era = {});
 
 signals:
     void changed();

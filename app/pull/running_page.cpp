@@ -3,6 +3,7 @@
 
 #include "app/theme/plural.h"
 #include "app/theme/words.h"
+#include "app/widgets/base_again.h"
 #include "app/widgets/outlook_line.h"
 #include "app/widgets/paragraph_scroll.h"
 #include "archive/formats/text.h"
@@ -17,6 +18,19 @@
 #include <cmath>
 
 namespace jr::app {
+
+void RunningPage::takeBaseAgain() {
+    if (m_job.pulls().empty()) {
+        emit m_job.problem(tr("No base was pulled yet: the first pulls are the base."));
+        return;
+    }
+    const QString why = askWhyBaseAgain(this);
+    if (why.isEmpty())
+        return;
+    m_job.takeBaseAgain(m_job.pulls().back().record.number, why);
+    if (const SetupRecord* setup = m_job.job().setup(m_job.compare().now().baseSetup))
+        m_bench.sitting().setSetup(QString::fromStdString(setup->name));
+}
 
 RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent)
     : QFrame(parent), m_theme(theme), m_job(job), m_bench(bench) {
@@ -39,13 +53,23 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     m_fitted->setProperty("primary", true);
     m_fitted->hide();
     layout->addWidget(m_fitted);
-    m_again = new QPushButton(tr("Taken off and put on again  (R)"));
+    m_again = new QPushButton(tr("Off and on again  (R)"));
     m_again->setObjectName(QStringLiteral("put-on-again"));
     m_again->setCheckable(true);
     m_again->setShortcut(QKeySequence(Qt::Key_R));
     m_again->setToolTip(tr("Straps, tyre, joints: each fitting has its own luck. Say so when the same setup was put on "
                            "anew, and Judge learns what a fitting moves. Press again to take it back."));
-    layout->addWidget(m_again);
+    auto* anew = new QHBoxLayout;
+    anew->addWidget(m_again, 1);
+    auto* base = new QPushButton(tr("Base again  (B)"));
+    base->setObjectName(QStringLiteral("base-again"));
+    base->setShortcut(QKeySequence(Qt::Key_B));
+    base->setToolTip(
+        tr("After a service, a repair, a part put in wrongly: the base is pulled anew, and later pulls are "
+           "set against the new one. The old one stays."));
+    anew->addWidget(base, 1);
+    layout->addLayout(anew);
+    connect(base, &QPushButton::clicked, this, &RunningPage::takeBaseAgain);
     connect(m_again, &QPushButton::clicked, &bench.sitting(), &BenchSitting::setPutOnAgain);
     m_warmUp = new QCheckBox(tr("&warm-up: kept, but not counted"));
     layout->addWidget(m_warmUp);

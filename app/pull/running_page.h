@@ -30,6 +30,7 @@ signals:
     void leaveWanted();
 
 private:
+    void takeBaseAgain();
     void fillSetups();
     void offerNext();
 

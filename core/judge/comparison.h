@@ -31,6 +31,7 @@ struct CompareOptions {
     const Standard* wantedStandard = nullptr; ///< what was asked for, where `standard` had to give way
     /// So many of the last sets are compared with nothing: references that were put back between, to tell drift by.
     std::size_t driftSets = 0;
+    std::vector<Caution> besides; ///< what is known of these pulls from elsewhere, said with the rest
 };
 
 enum class CallKind { Gain, Loss, Same, Open };

@@ -95,7 +95,7 @@ std::vector<std::string> headerDifferences(const std::vector<CurvedPull>& pulls,
 std::vector<Caution> comparisonCautions(const Comparison& comparison, const std::vector<CurvedPull>& pulls,
                                         std::size_t baseCount, const CompareOptions& options,
                                         const CautionFacts& facts) {
-    std::vector<Caution> out;
+    std::vector<Caution> out = options.besides; // which pulls they are comes first
     const std::size_t withCount = pulls.size() - baseCount;
     if (comparison.apart)
         out.push_back({"drift-unchecked", {"sides.apart"}});

@@ -114,6 +114,7 @@ CompareOptions Study::Answers::options(std::optional<double> from, std::optional
     o.worthPct = settings.worthPct;
     o.confidence = settings.confidence;
     o.known = settings.known;
+    o.besides = settings.besides;
     return o;
 }
 

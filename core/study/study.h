@@ -57,6 +57,7 @@ struct StudySettings {
     BenchKnowledge known;             ///< of the bench, beside what the pulls tell
     std::string baseSetup, withSetup; ///< the two sides looked at
     std::string reference;            ///< a setup put back between them to tell drift by; empty: none
+    std::vector<Caution> besides{};   ///< what is known of these pulls from elsewhere, said with each comparison
 
     bool operator==(const StudySettings&) const = default;
 };

@@ -347,6 +347,13 @@ constexpr Sentence kSentences[] = {
     {"sides.air-differs", "The sides were run in different air: %1 °C, %2 hPa."},
     {"sides.apart", "The two were never run in one sitting: what the days differ in cannot be told from the part. Run "
                     "the base again beside the change."},
+    {"sides.baseline-all",
+     "The base was taken again in between (%1): these pulls are of a machine before and after it."},
+    {"sides.baseline-before",
+     "Of the pulls before the base was taken again after pull %2 (%1); later ones are left out."},
+    {"sides.baseline-since",
+     "Of the pulls since the base was taken again after pull %2 (%1); earlier ones are kept and "
+     "left out."},
     {"sides.borrowed",
      "With one pull on a side the margin rests on a repeatability of %1 % that was brought from elsewhere."},
     {"sides.confounded", "More than one thing differs (%1): the credit belongs to all of them together."},

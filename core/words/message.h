@@ -70,6 +70,7 @@ inline bool Sayings::operator==(const Sayings&) const = default;
 struct Caution {
     std::string kind;
     Message message;
+    bool operator==(const Caution&) const = default;
 };
 
 } // namespace jr

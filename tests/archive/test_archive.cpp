@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The archive: kept twice, never lost. Includes being killed in the middle of an import, damaged and foreign databases,
 // a full disk and a read-only place.
+#include "archive/formats/baselines_sheet.h"
 #include "archive/formats/job_sheets.h"
 #include "archive/formats/pull_file.h"
 #include "archive/store/archive.h"
@@ -313,6 +314,7 @@ private slots:
             QVERIFY(putBackOf(bad).empty());
             QVERIFY(dayPlanOf(bad).order.empty());
             QVERIFY(!sittingSheetOf(bad).procedure);
+            QVERIFY(baselinesOf(bad).events.size() <= 1);
         }
         // And there and back again is the same.
         const WalkRound round = usualWalkRound(MachineKind::Sled, BenchType::EngineBrake);
@@ -322,6 +324,8 @@ private slots:
         const FaultHunt hunt{
             "dies", {"coil"}, {{{"coil"}, "new", HuntResult::Worse, true, false, {3, 4}, "n", "w"}}, ""};
         QCOMPARE(sheetBody(faultHuntOf(sheetBody(hunt))), sheetBody(hunt));
+        Baselines bases{{{4, "valves set", "2026-05-02T10:40:00"}, {9, "leak closed", ""}}, kAllEras};
+        QCOMPARE(sheetBody(baselinesOf(sheetBody(bases))), sheetBody(bases));
         const std::vector<PutBackStep> steps{{"washer", "left", "dished in", 12.5, "medium", "", true, "me", "now"}};
         QCOMPARE(sheetBody(putBackOf(sheetBody(steps))), sheetBody(steps));
     }
