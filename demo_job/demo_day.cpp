@@ -31,6 +31,7 @@ std::vector<std::string> pullFiles(const DayOfPulls& day) {
         if (day.fittingShare > 0. && fittedAnew)
             fitted = day.fittingShare * dice.normal();
         standin::PullSetting s = day.pull;
+        s.starvedFromRpm = setup.starvedFromRpm;
         s.offsetShare = today + fitted + day.scatterShare * dice.normal() + day.driftSharePerHour * minute / 60.;
         s.airTempC += 2.1 * minute / 240. + 0.1 * dice.normal();
         s.airPressureHpa -= 0.8 * minute / 240.;
@@ -141,7 +142,9 @@ DayOfPulls ostraDay() {
     d.pull.wanderShare = 0.001;
     d.pull.afr = 12.3;
     d.pull.coolantC = 52.;
-    d.keys = {{"strokes", "2"}, {"stoich", "14.7"}};
+    d.pull.gauges = true;
+    d.pull.probeDelayS = 0.25;
+    d.keys = {{"strokes", "2"}, {"stoich", "14.7"}, {"displacement_cc", "594"}, {"cylinders", "2"}};
     // Reeds fill the middle; the pipe lifts the top and costs below; together they are a little less than the sum.
     const auto engine = [](bool reeds, bool pipe, double advanceDeg) {
         standin::EngineTruth e;
@@ -168,6 +171,9 @@ DayOfPulls ostraDay() {
     d.setups.push_back({"carbon reeds", "stock", {reed}, engine(true, false, 18.)});
     d.setups.push_back({"tuned pipe", "stock", {pipe}, engine(false, true, 18.)});
     d.setups.push_back({"reeds and pipe", "stock", {reed, pipe}, engine(true, true, 18.)});
+    // What the tuned pipe asks for at the top the second carburettor does not give.
+    for (std::size_t piped : {2U, 3U})
+        d.setups[piped].starvedFromRpm = 7500.;
     for (int advance : {14, 16, 20, 22})
         d.setups.push_back({"advance " + std::to_string(advance) + "°",
                             "reeds and pipe",

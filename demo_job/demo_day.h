@@ -21,6 +21,7 @@ struct DaySetup {
     std::vector<Change> changes;
     standin::EngineTruth engine{}; ///< torque at reference air
     standin::BeltDrive belt{};     ///< on a belt: engine and variator together
+    double starvedFromRpm = 0.;    ///< above it its second cylinder runs lean; 0: never
 };
 
 struct DayOfPulls {

@@ -157,6 +157,20 @@ Recording brakePull(const EngineTruth& engine, const BenchSetting& bench, const 
     out.keys.emplace_back("brake_inertia_kg_m2", number(bench.brakeInertiaKgM2, 5));
     out.keys.emplace_back("engine_per_brake", "1.0");
     out.columns = {"time [s]", "engine_speed [rpm]", "load_force [N]", "afr_1 [1]", "coolant [degC]"};
+    Dice gaugeDice(pull.seed ^ 0x6a09e667f3bcc908ULL); // of their own: the other columns stay as they are without them
+    if (pull.gauges)
+        for (const char* name : {"afr_2 [1]", "egt_1 [degC]", "egt_2 [degC]", "fuel_flow [kg/h]", "air_flow [kg/h]"})
+            out.columns.emplace_back(name);
+    if (pull.gauges && pull.probeDelayS > 0.)
+        out.keys.emplace_back("afr_delay_s", number(pull.probeDelayS, 2));
+    // Mixture of a cylinder at an engine speed; a probe reads what was there a moment before.
+    const auto mixtureOf = [&](int cylinder, double atRpm) {
+        const double late = pull.gauges ? pull.probeDelayS * pull.brakeSweepRpmPerS : 0.;
+        const double over = pull.starvedFromRpm > 0. && cylinder == 2
+                                ? std::clamp((atRpm - late - pull.starvedFromRpm) / 800., 0., 1.)
+                                : 0.;
+        return pull.afr + pull.starvedAfr * over;
+    };
     const double rate = pull.brakeSweepRpmPerS;
     const double full = engine.torqueNm / bench.brakeArmM;
     for (double t = 0.; pull.startRpm + rate * t < pull.endRpm; t += 1. / bench.sampleHz) {
@@ -170,6 +184,21 @@ Recording brakePull(const EngineTruth& engine, const BenchSetting& bench, const 
             force = 0.;
         out.rows.push_back({t, rpm * (1. + pull.tachoShare * dice.normal()), force, pull.afr + 0.05 * dice.normal(),
                             pull.coolantC + 0.2 * t});
+        if (!pull.gauges)
+            continue;
+        const double watt = engine.torqueAt(rpm) * weaker * (1. + pull.offsetShare) * rpm * kRadPerRpm;
+        const double fuelKgH = std::max(watt, 0.) / 1000. * pull.bsfcGPerKwh / 1000.;
+        const double airKgH = fuelKgH * pull.afr; // the same for both; the starved one gets less fuel
+        const double starvedFuel = 0.5 * fuelKgH * (1. + pull.afr / mixtureOf(2, rpm + pull.probeDelayS * rate));
+        // Leaner burns hotter, and the probe's mass lags: by its own second.
+        const auto exhaustC = [&](int cylinder) {
+            const double warm = 1. - std::exp(-(t + 1.) / 1.6);
+            return 430. + warm * (90. + 0.012 * rpm + 55. * (mixtureOf(cylinder, rpm) - 12.)) +
+                   1.5 * gaugeDice.normal();
+        };
+        for (double v : {mixtureOf(2, rpm) + 0.05 * gaugeDice.normal(), exhaustC(1), exhaustC(2),
+                         starvedFuel * (1. + 0.01 * gaugeDice.normal()), airKgH * (1. + 0.01 * gaugeDice.normal())})
+            out.rows.back().push_back(v);
     }
     return out;
 }

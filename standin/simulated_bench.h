@@ -41,6 +41,12 @@ struct PullSetting {
     double dropoutAtS = -1.;
     double loadSpikeShare = 0.; ///< torque read high by this much as the load comes on
     double leanAtS = -1., leanForS = 0.5, leanAfr = 17.5;
+    /// A brake's further columns: both cylinders of a twin, exhausts, fuel and air flow.
+    bool gauges = false;
+    double bsfcGPerKwh = 420.;  ///< of fuel burnt at the mixture `afr`
+    double starvedFromRpm = 0.; ///< above it cylinder 2 runs short of fuel, 0: never…
+    double starvedAfr = 0.9;    ///< …by so much, 800 rpm on
+    double probeDelayS = 0.;    ///< mixture probes read so late
     std::uint64_t seed = 1;
 };
 

@@ -19,7 +19,7 @@ namespace {
 QToolButton* switchButton(const QString& text, const QString& tip) {
     auto* button = new QToolButton;
     button->setText(text);
-    button->setToolTip(tip);
+    button->setToolTip(plainTip(tip));
     button->setCheckable(true);
     button->setProperty("switch", true);
     return button;

@@ -15,6 +15,7 @@ Sheet sheetOf(const JobModel& model) {
                 .date = {},
                 .asked = {},
                 .order = {},
+                .gauges = {},
                 .air = airText(model),
                 .changed = {},
                 .comparison = model.answers().comparison(),
@@ -24,6 +25,14 @@ Sheet sheetOf(const JobModel& model) {
     const WorkOrder order = workOrderOf(model.sheet(sheet_kind::workOrder));
     sheet.asked = QString::fromStdString(order.wants);
     sheet.order = orderCautions(order);
+    // Worked out before the comparison was told of (JobStudy).
+    if (sheet.comparison)
+        if (const Result<GaugesAnswer>& gauges = model.answers().shown()->gauges()) {
+            for (const Message& m : gauges->account)
+                sheet.gauges.push_back({"cylinders", m});
+            for (const Message& m : gauges->hold)
+                sheet.gauges.push_back({"held-open", m});
+        }
     if (sheet.problem.isEmpty())
         sheet.problem = QObject::tr("There is nothing to hand over yet: open a job with two setups.");
     if (const std::vector<int> base = model.sidePulls(true); !base.empty()) {
@@ -49,6 +58,7 @@ std::vector<Caution> cautionsOf(const Sheet& sheet) {
     std::vector<Caution> out = sheet.order;
     if (sheet.comparison)
         out.insert(out.end(), sheet.comparison->cautions.begin(), sheet.comparison->cautions.end());
+    out.insert(out.end(), sheet.gauges.begin(), sheet.gauges.end());
     return out;
 }
 

@@ -12,12 +12,13 @@
 namespace jr::app {
 
 struct Sheet {
-    QString job, machine, date; ///< as people read them
-    QString asked;              ///< what the customer wanted; empty when it is not written
-    std::vector<Caution> order; ///< what the work order has to say: what was wrong, missing or substituted
-    QString air;                ///< mean air of the pulls that count; empty when unknown
-    std::array<int, 2> marks{}; ///< of base and changed setup
-    QString changed;            ///< all that the two differ in; empty when that is not known
+    QString job, machine, date;  ///< as people read them
+    QString asked;               ///< what the customer wanted; empty when it is not written
+    std::vector<Caution> order;  ///< what the work order has to say: what was wrong, missing or substituted
+    std::vector<Caution> gauges; ///< of the cylinders, and of holding full throttle
+    QString air;                 ///< mean air of the pulls that count; empty when unknown
+    std::array<int, 2> marks{};  ///< of base and changed setup
+    QString changed;             ///< all that the two differ in; empty when that is not known
     std::optional<Comparison> comparison;
     QString problem;                       ///< why there is none
     std::vector<ValueComparison> readings; ///< of the two, what was read off beside the pulls
@@ -25,7 +26,7 @@ struct Sheet {
 };
 
 Sheet sheetOf(const JobModel& model);
-/// All that a reader must know beside the figures: of the order first, then of the comparison.
+/// All that a reader must know beside the figures: of the order first, then of the comparison, then of the gauges.
 std::vector<Caution> cautionsOf(const Sheet& sheet);
 
 } // namespace jr::app

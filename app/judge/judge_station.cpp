@@ -13,8 +13,9 @@ JudgeStation::JudgeStation(const Theme& theme, JobModel& model, QWidget* parent)
     m_steps = page(tr("Steps"), new StepsPage(theme, model));
     m_cross = page(tr("Cross"), new CrossPage(theme, model));
     m_sweep = page(tr("Sweep"), new SweepPage(theme, model));
-    m_band = page(tr("Working band"), new BandPage(theme, model));
+    m_band = page(tr("Band"), new BandPage(theme, model));
     m_mixture = page(tr("Mixture"), new MixturePage(theme, model));
+    m_gauges = page(tr("Gauges"), new GaugesPage(theme, model));
     m_scatter = page(tr("Scatter"), new ScatterPage(theme, model));
     m_readings = page(tr("Readings"), new ReadingsPage(theme, model));
     addCorner(m_difference->switches());
@@ -27,7 +28,7 @@ StationFace JudgeStation::face() const {
             QStringLiteral("scale"),
             QStringLiteral("Ctrl+4"),
             {QStringLiteral("judge-day.png"), QStringLiteral("judge-night.png"),
-             QStringLiteral("judge-setups-steps.png"), QStringLiteral("judge-cross-sweep.png"),
+             QStringLiteral("judge-setups-steps.png"), QStringLiteral("judge-cross-sweep-gauges.png"),
              QStringLiteral("judge-band-mixture-readings.png"), QStringLiteral("judge-scatter-belt-night.png")}};
 }
 

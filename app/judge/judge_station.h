@@ -1,11 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Judge: the difference first, and pages for all setups, steps, crosses, sweeps, the working band, mixture, scatter,
-// and results that are no pulls.
+// Judge: the difference first, and pages for all setups, steps, crosses, sweeps, the working band, mixture, gauges,
+// scatter, and results that are no pulls.
 #pragma once
 
 #include "app/judge/band_page.h"
 #include "app/judge/cross_page.h"
 #include "app/judge/difference_page.h"
+#include "app/judge/gauges_page.h"
 #include "app/judge/many_page.h"
 #include "app/judge/mixture_page.h"
 #include "app/judge/readings_page.h"
@@ -19,7 +20,7 @@ namespace jr::app {
 class JudgeStation : public PageStack {
     Q_OBJECT
 public:
-    enum Page { Difference, Many, Steps, Cross, SweepOf, Band, Mixture, ScatterOf, Readings };
+    enum Page { Difference, Many, Steps, Cross, SweepOf, Band, Mixture, Gauges, ScatterOf, Readings };
 
     JudgeStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
     StationFace face() const override;
@@ -31,6 +32,7 @@ public:
     SweepPage& sweep() { return *m_sweep; }
     BandPage& band() { return *m_band; }
     MixturePage& mixture() { return *m_mixture; }
+    GaugesPage& gauges() { return *m_gauges; }
     ScatterPage& scatter() { return *m_scatter; }
     ReadingsPage& readings() { return *m_readings; }
 
@@ -42,6 +44,7 @@ private:
     SweepPage* m_sweep;
     BandPage* m_band;
     MixturePage* m_mixture;
+    GaugesPage* m_gauges;
     ScatterPage* m_scatter;
     ReadingsPage* m_readings;
 };

@@ -4,9 +4,13 @@
 #include "app/theme/words.h"
 #include "app/widgets/aside_why.h"
 #include "app/widgets/clear_layout.h"
+#include "app/widgets/gauge_words.h"
 #include "app/widgets/method_dialog.h"
+#include "app/widgets/steady_table.h"
+#include "core/air/air.h"
 #include "core/pull/pull_axis.h"
 
+#include <QComboBox>
 #include <QPushButton>
 #include <QScrollArea>
 #include <QVBoxLayout>
@@ -24,11 +28,19 @@ LookStation::LookStation(const Theme& theme, JobModel& model, QWidget* parent)
     left->setSpacing(2);
     m_readout = new MarkedWords;
     m_readout->setMinimumHeight(24);
-    left->addWidget(m_readout);
+    auto* head = new QHBoxLayout;
+    head->addWidget(m_readout, 1);
+    m_below = new QComboBox;
+    m_below->setAccessibleName(tr("What is shown under the power"));
+    m_below->setToolTip(tr("What is shown under the power"));
+    head->addWidget(m_below);
+    left->addLayout(head);
     m_chart = new TraceChart(theme, model);
     m_mixture = new MixtureChart(theme, model);
     left->addWidget(m_chart, 5);
     left->addWidget(m_mixture, 2);
+    m_gauges = new PullGauges(theme, model);
+    left->addWidget(m_gauges, 2);
     columns->addLayout(left, 1);
 
     auto* side = new QFrame;
@@ -45,6 +57,8 @@ LookStation::LookStation(const Theme& theme, JobModel& model, QWidget* parent)
     m_facts->setWordWrap(true);
     m_facts->setTextInteractionFlags(Qt::TextSelectableByMouse);
     layout->addWidget(m_facts);
+    m_steady = new SteadyTable;
+    layout->addWidget(m_steady, 2);
     auto* scroll = new QScrollArea;
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -65,7 +79,9 @@ LookStation::LookStation(const Theme& theme, JobModel& model, QWidget* parent)
     columns->addWidget(side);
 
     connect(m_aside, &QPushButton::clicked, this, &LookStation::askAside);
-    for (RangeChart* chart : {static_cast<RangeChart*>(m_chart), static_cast<RangeChart*>(m_mixture)})
+    connect(m_gauges, &PullGauges::read, this, &LookStation::fillBelow);
+    connect(m_below, &QComboBox::activated, this, &LookStation::showBelow);
+    for (RangeChart* chart : std::initializer_list<RangeChart*>{m_chart, m_mixture, m_gauges})
         connect(chart, &RangeChart::cursorMoved, this, &LookStation::setCursor);
     connect(&model.answers(), &JobStudy::changed, this, &LookStation::refresh);
     for (auto signal :
@@ -90,20 +106,28 @@ void LookStation::refresh() {
     m_notes->setVisible(any);
     m_notes->setAbout(any ? "pull:" + m_model.pulls()[static_cast<std::size_t>(index)].record.id : std::string());
     m_asideWhy->hide();
-    const bool mixture = m_mixture->draw(index);
-    m_mixture->setVisible(mixture);
-    m_chart->showPlaceTicks(!mixture);
+    m_hasMixture = m_mixture->draw(index);
+    m_gauges->ask(index);
+    showBelow();
     m_chart->draw(index);
+    m_steady->setVisible(false);
     setCursor(qQNaN());
     if (!any) {
         m_title->setText(tr("No pull chosen"));
         m_facts->setText(tr("Pick one on the day strip below."));
         return;
     }
-    m_mixture->setPlaceRange(m_chart->fromPlace(), m_chart->toPlace());
+    for (RangeChart* below : std::initializer_list<RangeChart*>{m_mixture, m_gauges})
+        below->setPlaceRange(m_chart->fromPlace(), m_chart->toPlace());
     const LoadedPull& pull = m_model.pulls()[static_cast<std::size_t>(index)];
     const SetupRecord* setup = m_model.job().setup(pull.record.setupId);
     const PullHeader& h = pull.trace->header;
+    SteadyRun steady = pull.steady;
+    const auto outside = h.air();
+    for (SteadyPoint& point : steady.points)
+        sizePoint(point, gaugeFactsOf(h, m_model.gaugeFacts()).engine,
+                  outside ? std::optional(densityKgM3(*outside)) : std::nullopt);
+    m_steady->showRun(steady, m_model.units());
     m_title->setText(
         tr("Pull %1, %2").arg(pull.record.number).arg(setup ? QString::fromStdString(setup->name) : QString()));
     QString facts;
@@ -176,6 +200,29 @@ void LookStation::refresh() {
     }
 }
 
+/// What this pull has; what is looked at stays from pull to pull.
+void LookStation::fillBelow() {
+    const QVariant chosen = m_below->currentData();
+    m_below->clear();
+    if (m_hasMixture)
+        m_below->addItem(tr("mixture, mean"), -1);
+    for (GaugeKind kind : m_gauges->kinds())
+        m_below->addItem(gaugeWords(kind), static_cast<int>(kind));
+    m_below->setCurrentIndex(std::max(0, m_below->findData(chosen)));
+    m_below->setVisible(m_below->count() > 1);
+    showBelow();
+}
+
+void LookStation::showBelow() {
+    const QVariant chosen = m_below->currentData();
+    const bool gauge = chosen.isValid() && chosen.toInt() >= 0;
+    m_mixture->setVisible(m_hasMixture && !gauge);
+    m_gauges->setVisible(gauge);
+    m_chart->showPlaceTicks(!m_hasMixture && !gauge);
+    if (gauge)
+        m_gauges->draw(static_cast<GaugeKind>(chosen.toInt()));
+}
+
 void LookStation::askAside() {
     const int index = m_model.currentPull();
     if (index < 0)
@@ -191,6 +238,7 @@ void LookStation::askAside() {
 void LookStation::setCursor(double place) {
     m_chart->setCursor(place);
     m_mixture->setCursor(place);
+    m_gauges->setCursor(place);
     const PullCurve* curve = m_model.answers().curve(m_model.currentPull());
     const QString hint = tr("Arrow keys on the day strip go from pull to pull; point at the chart to read it.");
     if (!curve || !std::isfinite(place)) {

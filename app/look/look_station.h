@@ -4,10 +4,12 @@
 #pragma once
 
 #include "app/charts/range_chart.h"
+#include "app/look/pull_gauges.h"
 #include "app/model/job_model.h"
 #include "app/widgets/note_strip.h"
 #include "app/widgets/station.h"
 
+class QComboBox;
 class QLabel;
 class QPushButton;
 class QVBoxLayout;
@@ -15,6 +17,7 @@ class QVBoxLayout;
 namespace jr::app {
 
 class MarkedWords;
+class SteadyTable;
 
 /// Raw points, fitted curve, flagged stretches, of one pull.
 class TraceChart : public RangeChart {
@@ -52,11 +55,17 @@ private:
     void refresh(); ///< only while it is seen: nothing is drawn in vain
     void askAside();
     void setCursor(double place);
+    void fillBelow();
+    void showBelow();
 
     const Theme& m_theme;
     JobModel& m_model;
     TraceChart* m_chart;
     MixtureChart* m_mixture;
+    PullGauges* m_gauges;
+    QComboBox* m_below; ///< what stands under the power
+    bool m_hasMixture = false;
+    SteadyTable* m_steady;
     QLabel* m_title;
     MarkedWords* m_readout;
     QLabel* m_facts;

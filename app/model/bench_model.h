@@ -27,7 +27,7 @@ struct PullCard {
     QString air, problem;
     double fuelMl = 0.;
     bool fuelMeasured = false;
-    std::vector<SteadyPoint> steady; ///< brake work
+    SteadyRun steady; ///< brake work
 };
 
 class BenchModel : public QObject {

@@ -120,7 +120,7 @@ void JobModel::showJob(JobRecord job, std::vector<PackedTrace> traces) {
     std::vector<PullToLoad> work;
     const auto unread = std::make_shared<const Trace>();
     for (const PullRecord& record : m_job.pulls) {
-        m_pulls.push_back({record, unread, nullptr, {}});
+        m_pulls.push_back({record, unread, nullptr, {}, {}});
         work.push_back({record, std::move(byId[record.id])});
     }
     m_current = m_pulls.empty() ? -1 : std::clamp(m_current, 0, static_cast<int>(m_pulls.size()) - 1);
@@ -160,7 +160,7 @@ void JobModel::takeIn(const JobRecord& job, const std::string& pullId, std::shar
     }
     m_job.setups = job.setups;
     m_job.pulls = job.pulls;
-    m_pulls.push_back({*record, std::make_shared<const Trace>(), nullptr, tr("Working it out…")});
+    m_pulls.push_back({*record, std::make_shared<const Trace>(), nullptr, tr("Working it out…"), {}});
     m_current = static_cast<int>(m_pulls.size()) - 1;
     m_answers.expect(m_pulls.size());
     chooseSides();
@@ -254,8 +254,21 @@ void JobModel::recompute() {
         pulls.push_back({p.record.id, p.record.number, p.record.setupId,
                          !p.record.aside && ofEra && (m_picked.empty() || m_picked.contains(i)), p.fit, p.trace});
     }
-    m_answers.lay(std::move(pulls), m_job.setupTree(), known(), judgingSheetOf(sheet(sheet_kind::judging)).reference,
-                  eraCaution(taken, eras));
+    KnownOfJob known{this->known(), judgingSheetOf(sheet(sheet_kind::judging)).reference, gaugeFacts(), {}};
+    if (const auto caution = eraCaution(taken, eras))
+        known.besides.push_back(*caution);
+    m_answers.lay(std::move(pulls), m_job.setupTree(), known);
+}
+
+GaugeFacts JobModel::gaugeFacts() const {
+    constexpr double kM3PerCm3 = 1e-6, kKgM3PerKgL = 1e3;
+    const MachineSheet machine = machineSheetOf(sheet(sheet_kind::machine));
+    GaugeFacts out;
+    out.engine.displacementM3 = capacityCm3(machine).value_or(0.) * kM3PerCm3;
+    out.engine.strokes = machine.kind == MachineKind::FourStroke || machine.kind == MachineKind::Cvt ? 4 : 2;
+    if (const auto density = sheetNumber(machine, "fuel_density_kg_l"))
+        out.fuelDensityKgM3 = *density * kKgM3PerKgL;
+    return out;
 }
 
 BenchKnowledge JobModel::known() const {
@@ -301,6 +314,7 @@ void JobModel::takeFit(const LoadedPull& loaded) {
         now.trace = loaded.trace;
         now.fit = loaded.fit;
         now.problem = loaded.problem;
+        now.steady = loaded.steady;
     }
 }
 

@@ -97,6 +97,7 @@ public:
     std::optional<DayProgress> dayProgress() const;
     /// When and why the base was taken again; only pulls of one era are set against each other.
     Baselines baselines() const;
+    GaugeFacts gaugeFacts() const; ///< of the machine's sheet
     int eraInForce() const { return jr::eraInForce(baselines(), eraPulls()); }
     void takeBaseAgain(int afterPull, const QString& reason); ///< can be undone
     void lookAtEra(std::optional<int> era);                   ///< nothing: the newest that answers

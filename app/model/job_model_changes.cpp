@@ -138,9 +138,10 @@ void JobModel::applySheet(const std::string& kind, const std::string& body) {
         m_job.sheets[kind] = body;
     emit sheetChanged(QString::fromStdString(kind));
     const StudySettings& judged = m_answers.desk().study()->settings();
-    if (kind == sheet_kind::judging && (known() != judged.known || judgingSheetOf(body).reference != judged.reference))
-        recompute();
-    if (kind == sheet_kind::baselines)
+    const bool judgedOtherwise =
+        kind == sheet_kind::judging && (known() != judged.known || judgingSheetOf(body).reference != judged.reference);
+    const bool otherEngine = kind == sheet_kind::machine && !(gaugeFacts() == judged.gaugeFacts);
+    if (judgedOtherwise || otherEngine || kind == sheet_kind::baselines)
         recompute();
     if (kind == sheet_kind::plan || kind == sheet_kind::baselines)
         emit planChanged();

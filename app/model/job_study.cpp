@@ -47,8 +47,7 @@ void JobStudy::expect(std::size_t pulls) {
     m_bandMeans.resize(pulls, kNaN);
 }
 
-void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, const BenchKnowledge& known,
-                   const std::string& reference, const std::optional<Caution>& era) {
+void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, const KnownOfJob& known) {
     const ComparisonRecord& now = m_settings.now();
     std::vector<const PullFit*> fits;
     for (const StudyPull& p : pulls)
@@ -64,10 +63,10 @@ void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, co
     settings.from = m_settings.from();
     settings.to = m_settings.to();
     settings.worthPct = now.worthPct;
-    settings.known = known;
-    settings.reference = reference;
-    if (era)
-        settings.besides.push_back(*era);
+    settings.known = known.bench;
+    settings.reference = known.reference;
+    settings.gaugeFacts = known.gauges;
+    settings.besides = known.besides;
     settings.baseSetup = now.baseSetup;
     settings.withSetup = now.withSetup;
     m_desk.lay(Study::make(std::move(pulls), std::move(tree), std::move(settings), m_desk.study().get()));
@@ -78,7 +77,7 @@ void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, co
         (void)study->fittings();
         if (!study->countingPulls(study->settings().baseSetup).empty() &&
             !study->countingPulls(study->settings().withSetup).empty())
-            (void)study->comparison();
+            (void)study->gauges(); // and with it the comparison
         return [this, study] { show(study); };
     });
 }

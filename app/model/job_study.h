@@ -15,6 +15,14 @@
 
 namespace jr::app {
 
+/// What is known of a job beside its pulls.
+struct KnownOfJob {
+    BenchKnowledge bench;
+    std::string reference{};        ///< setup put back between the sides
+    GaugeFacts gauges{};            ///< of the machine's sheet
+    std::vector<Caution> besides{}; ///< said with each comparison
+};
+
 class JobStudy : public QObject {
     Q_OBJECT
 public:
@@ -48,8 +56,7 @@ public:
     /// There are more pulls now, of which nothing is known yet.
     void expect(std::size_t pulls);
     /// The study from now on; `changed` when its answers are shown.
-    void lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, const BenchKnowledge& known,
-             const std::string& reference, const std::optional<Caution>& era = {});
+    void lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, const KnownOfJob& known);
 
 signals:
     void changed();

@@ -2,22 +2,26 @@
 #include "app/model/loaded_pull.h"
 
 #include "app/theme/words.h"
+#include "core/mixture/gauges.h"
 #include <QCoreApplication>
 
 namespace jr::app {
 
 LoadedPull loadPull(PullRecord record, const std::shared_ptr<const Trace>& whole) {
-    LoadedPull out{std::move(record), nullptr, nullptr, {}};
+    LoadedPull out{std::move(record), nullptr, nullptr, {}, {}};
     // Kept is what pages read beside its curve; the rest is read from the archive again when it is wanted, or a
     // hundred pulls would fill the memory with columns nobody looks at.
     out.trace = std::make_shared<const Trace>(whole->only(
-        {ChannelId::Afr, ChannelId::Lambda, ChannelId::SoundLevel, ChannelId::Coolant, ChannelId::IntakeAir}));
+        {ChannelId::Afr, ChannelId::Lambda, ChannelId::SoundLevel, ChannelId::Coolant, ChannelId::IntakeAir,
+         ChannelId::Egt, ChannelId::ManifoldPressure, ChannelId::Cht, ChannelId::FuelFlow, ChannelId::AirFlow}));
     if (whole->channels.empty()) {
         out.problem = QCoreApplication::translate(
             "LoadedPull", "Its trace is damaged or lost in the database. \"Put right\" on Jobs takes it from its pull "
                           "file, if that is whole.");
         return out;
     }
+    if (whole->header.kind == PullKind::Brake)
+        out.steady = steadyRun(*whole, gaugeFactsOf(whole->header, {}).engine);
     ReadyOptions options;
     options.overrules = out.record.overrules;
     Result<PullFit> fit = fitPull(*whole, options);

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "archive/store/archive.h"
+#include "core/mixture/steady_points.h"
 #include "core/pull/pull_fit.h"
 
 #include <QString>
@@ -16,6 +17,7 @@ struct LoadedPull {
     std::shared_ptr<const Trace> trace; ///< its header, mixture, sound and what probes read; never null
     std::shared_ptr<const PullFit> fit; ///< null when it cannot become a curve
     QString problem;                    ///< why not
+    SteadyRun steady;                   ///< brake work: its steps, or slices of its sweep; by the size its header knows
 };
 
 /// A pull of a job on its way in: read and fitted in a thread, so that no more whole traces stand in memory than

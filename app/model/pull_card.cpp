@@ -72,14 +72,8 @@ PullCard BenchModel::cardFor(int index, const CaughtPull& caught) const {
     engine.strokes = pull.trace->header.strokes.value_or(4);
     constexpr double kM3PerCm3 = 1e-6;
     engine.displacementM3 = pull.trace->header.number(header_key::displacementCm3).value_or(0.) * kM3PerCm3;
-    if (pull.trace->header.kind == PullKind::Brake) {
-        card.steady = steadyPoints(caught.trace, engine);
-        if (card.steady.size() < 3) { // a sweep has no steady stretch: slices of half a second instead
-            SteadyOptions slices;
-            slices.windowS = 0.5;
-            card.steady = steadyPoints(caught.trace, engine, slices);
-        }
-    }
+    if (pull.trace->header.kind == PullKind::Brake)
+        card.steady = steadyRun(caught.trace, engine);
     return card;
 }
 

@@ -5,11 +5,10 @@
 #include "app/theme/words.h"
 #include "app/widgets/aside_why.h"
 #include "app/widgets/method_dialog.h"
+#include "app/widgets/steady_table.h"
 
-#include <QHeaderView>
 #include <QPushButton>
 #include <QShortcut>
-#include <QTableWidget>
 #include <QVBoxLayout>
 
 #include <cmath>
@@ -37,13 +36,7 @@ CardPage::CardPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     m_among = label(nullptr);
     m_trouble = label("caution");
     m_facts = label("muted");
-    m_steady = new QTableWidget(0, 4);
-    m_steady->setTabKeyNavigation(false); // Tab leaves the table, arrows walk in it
-    m_steady->setHorizontalHeaderLabels({tr("rpm"), tr("torque"), tr("g/kWh"), tr("breathing")});
-    m_steady->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
-    m_steady->verticalHeader()->hide();
-    m_steady->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    m_steady->setAccessibleName(tr("Steady points: speed, torque, consumption, breathing"));
+    m_steady = new SteadyTable;
     layout->addWidget(m_steady, 1);
     layout->addStretch(0); // takes the room only while there is no table
     m_keep = new QPushButton(tr("Keep it  (Enter)"));
@@ -83,8 +76,9 @@ void CardPage::refresh() {
         pull.record.aside
             ? tr("Pull %1 · %2 · %3").arg(pull.record.number).arg(name, QString::fromStdString(pull.record.asideWhy))
             : tr("Pull %1 · %2, no. %3").arg(pull.record.number).arg(name).arg(card->nth));
-    m_peak->setText(card->peak ? tr("%1\nat %2").arg(u.powerText(card->peak->value),
-                                                     u.peakPlaceText(card->peak->place, m_job.answers().axis()))
+    m_peak->setText(card->peak ? tr("%1\nat %2")
+                                     .arg(u.powerText(card->peak->value),
+                                          u.peakPlaceText(card->peak->place, m_job.answers().axis()))
                                : tr("no curve"));
     QString among;
     if (card->others > 0 && !pull.record.aside) {
@@ -123,29 +117,7 @@ void CardPage::refresh() {
         facts << (card->fuelMeasured ? tr("fuel %1 ml") : tr("fuel about %1 ml, reckoned"))
                      .arg(l.toString(card->fuelMl, 'f', 0));
     m_facts->setText(facts.join(QLatin1Char('\n')));
-    showSteady(*card);
-}
-
-void CardPage::showSteady(const PullCard& card) {
-    m_steady->setVisible(!card.steady.empty());
-    const DisplayUnits& u = m_job.units();
-    const QLocale l;
-    // At most ten rows tell the story; a long sweep is thinned evenly.
-    const std::size_t every = std::max<std::size_t>(1, (card.steady.size() + 9) / 10);
-    int row = 0;
-    m_steady->setRowCount(static_cast<int>((card.steady.size() + every - 1) / every));
-    for (std::size_t i = 0; i < card.steady.size(); i += every, ++row) {
-        const SteadyPoint& p = card.steady[i];
-        const QString cells[] = {
-            l.toString(p.rpm, 'f', 0), u.torqueText(p.torqueNm),
-            p.bsfcKgPerJ ? l.toString(*p.bsfcKgPerJ * kGramPerKWhPerKgPerJ, 'f', 0) : QStringLiteral("–"),
-            p.breathing ? l.toString(100. * *p.breathing, 'f', 0) + QStringLiteral(" %") : QStringLiteral("–")};
-        for (int c = 0; c < 4; ++c) {
-            auto* item = new QTableWidgetItem(cells[c]);
-            item->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
-            m_steady->setItem(row, c, item);
-        }
-    }
+    m_steady->showRun(card->steady, m_job.units());
 }
 
 QString CardPage::text() const {

@@ -10,9 +10,10 @@
 
 class QLabel;
 class QPushButton;
-class QTableWidget;
 
 namespace jr::app {
+
+class SteadyTable;
 
 class CardPage : public QFrame {
     Q_OBJECT
@@ -22,8 +23,6 @@ public:
     QString text() const; ///< all words on it, for tests
 
 private:
-    void showSteady(const PullCard& card);
-
     const Theme& m_theme;
     JobModel& m_job;
     BenchModel& m_bench;
@@ -32,7 +31,7 @@ private:
     QLabel* m_among;
     QLabel* m_trouble;
     QLabel* m_facts;
-    QTableWidget* m_steady;
+    SteadyTable* m_steady;
     QPushButton* m_keep;
     QPushButton* m_aside;
 };

@@ -103,12 +103,19 @@ bool grabJudge(MainWindow& window, Theme& theme, const QDir& out) {
             good = openNamed(window, job) && good;
             window.showStation(MainWindow::Judge);
             window.judge().show(page);
+            if (page == JudgeStation::Gauges) // what the pipe asks of its second cylinder
+                for (const SetupRecord& s : window.model().job().setups)
+                    if (s.name == "tuned pipe")
+                        window.model().compare().setWithSetup(s.id);
+            window.waitUntilSettled();
             good = stack.add(window) && good;
         }
         good = stack.save(out.filePath(QLatin1String(name))) && good;
     };
     pair("judge-setups-steps.png", {{"Larkspur ladder", JudgeStation::Many}, {"Larkspur ladder", JudgeStation::Steps}});
-    pair("judge-cross-sweep.png", {{"Reeds and pipe", JudgeStation::Cross}, {"Reeds and pipe", JudgeStation::SweepOf}});
+    pair("judge-cross-sweep-gauges.png", {{"Reeds and pipe", JudgeStation::Cross},
+                                          {"Reeds and pipe", JudgeStation::SweepOf},
+                                          {"Reeds and pipe", JudgeStation::Gauges}});
     pair("judge-band-mixture-readings.png", {{"Larkspur ladder", JudgeStation::Band},
                                              {"Stack length", JudgeStation::Mixture},
                                              {"Stack length", JudgeStation::Readings}});

@@ -9,6 +9,9 @@
 namespace jr {
 namespace {
 
+/// What two halves of a steady stretch may differ by. Common practice, no source.
+constexpr double kSettledTorque = 0.01, kSettledExhaustC = 5.;
+
 /// Mean of what is finite in [from, to); nullopt without any.
 std::optional<double> mean(const Channel* channel, std::size_t from, std::size_t to) {
     double sum = 0., n = 0.;
@@ -90,11 +93,16 @@ std::vector<SteadyPoint> steadyPoints(const Trace& trace, const EngineSize& engi
             }
             if (fuel)
                 p.bsfcKgPerJ = bsfcKgPerJ(*fuel, p.powerW);
-            if (engine.displacementM3 > 0.) {
-                p.bmepPa = bmepPa(p.torqueNm, engine);
-                if (const auto outside = h.air(); outside && air)
-                    p.breathing = breathing(*air, engine, densityKgM3(*outside), rpm);
-            }
+            p.airKgS = air;
+            const auto outside = h.air();
+            sizePoint(p, engine, outside ? std::optional(densityKgM3(*outside)) : std::nullopt);
+            const Channel* taken = torque ? torque : force;
+            const std::size_t middle = from + (to - from) / 2;
+            if (const auto early = mean(taken, from, middle), late = mean(taken, middle, to); early && late)
+                p.torqueSettled = std::abs(*late - *early) <= kSettledTorque * std::abs(*late);
+            for (const Channel* c : trace.findAll(ChannelId::Egt))
+                if (const auto early = mean(c, from, middle), late = mean(c, middle, to); early && late)
+                    p.exhaustSettled = p.exhaustSettled && std::abs(*late - *early) <= kSettledExhaustC;
             out.push_back(p);
             from = to;
         } else {
@@ -106,6 +114,26 @@ std::vector<SteadyPoint> steadyPoints(const Trace& trace, const EngineSize& engi
     for (const SteadyPoint& p : out)
         largest = std::max(largest, p.torqueNm);
     std::erase_if(out, [&](const SteadyPoint& p) { return p.torqueNm < 0.1 * largest; });
+    return out;
+}
+
+void sizePoint(SteadyPoint& p, const EngineSize& engine, std::optional<double> densityKgM3) {
+    if (!(engine.displacementM3 > 0.))
+        return;
+    p.bmepPa = bmepPa(p.torqueNm, engine);
+    if (p.airKgS && densityKgM3)
+        p.breathing = breathing(*p.airKgS, engine, *densityKgM3, p.rpm);
+}
+
+SteadyRun steadyRun(const Trace& trace, const EngineSize& engine) {
+    constexpr std::size_t kFewestSteps = 3; // fewer are chance places of a sweep
+    constexpr double kSliceS = 0.5;
+    SteadyRun out{steadyPoints(trace, engine), false};
+    if (out.points.size() < kFewestSteps) {
+        SteadyOptions slices;
+        slices.windowS = kSliceS;
+        out = {steadyPoints(trace, engine, slices), true};
+    }
     return out;
 }
 

@@ -33,6 +33,7 @@ inline constexpr NumberKey pullsSinceFuel{"pulls_since_fuel"};
 inline constexpr NumberKey displacementCm3{"displacement_cc"};
 inline constexpr NumberKey cylinders{"cylinders"};
 inline constexpr NumberKey altitudeM{"altitude_m"};
+inline constexpr NumberKey afrDelayS{"afr_delay_s"}; ///< how late the mixture probes read
 inline constexpr TextKey fans{"fans"};
 inline constexpr TextKey operatorName{"operator"};
 inline constexpr NumberKey fitting{"fitting"}; ///< which time this setup was put on

@@ -2,6 +2,7 @@
 #include "core/pull/pull_fit.h"
 
 #include "core/nan.h"
+#include "core/pull/probe_delay.h"
 #include "core/pull/procedure_check.h"
 #include "core/pull/pull_axis.h"
 #include "core/pull/pull_method.h"
@@ -67,10 +68,12 @@ Result<PullFit> ShaftMethod::fit(const Trace& trace, const ReadyOptions& options
             mixture.emplace_back(c, trace.header.stoich);
     if (!mixture.empty()) {
         out.afr.assign(pull.size(), kNaN);
+        ProbeDelay probe(pull, trace.header.number(header_key::afrDelayS).value_or(0.));
         for (std::size_t i = 0; i < pull.size(); ++i) {
             double sum = 0., n = 0.;
+            const std::optional<std::size_t> row = probe.rowOf(i);
             for (const auto& [channel, scale] : mixture)
-                if (const double v = channel->values[pull.row[i]] * scale; std::isfinite(v)) {
+                if (const double v = row ? channel->values[*row] * scale : kNaN; std::isfinite(v)) {
                     sum += v;
                     n += 1.;
                 }

@@ -19,6 +19,7 @@
 #include "core/judge/run_chart.h"
 #include "core/judge/value.h"
 #include "core/judge/working_band.h"
+#include "core/mixture/gauge_account.h"
 #include "core/mixture/mixture_finding.h"
 #include "core/plan/outlook.h"
 #include "core/plan/setup_tree.h"
@@ -57,6 +58,7 @@ struct StudySettings {
     BenchKnowledge known;             ///< of the bench, beside what the pulls tell
     std::string baseSetup, withSetup; ///< the two sides looked at
     std::string reference;            ///< a setup put back between them to tell drift by; empty: none
+    GaugeFacts gaugeFacts{};          ///< of the machine's sheet
     std::vector<Caution> besides{};   ///< what is known of these pulls from elsewhere, said with each comparison
 
     bool operator==(const StudySettings&) const = default;
@@ -112,6 +114,17 @@ struct MixtureAnswer {
     /// Where the mixture was stepped on purpose (jets as setups): the best of it, as a sweep over the setups' mixtures.
     std::shared_ptr<const Sweep> best;
     std::string bestPart; ///< the part that stepped it
+};
+
+/// What was measured beside the power, both sides (core/mixture/gauges.h).
+struct GaugesAnswer {
+    CurveAxis axis = CurveAxis::EngineSpeed;
+    std::vector<double> place;
+    double gridStep = 0.;
+    std::vector<GaugeCompared> gauges;
+    std::vector<Message> account; ///< of the cylinders
+    std::vector<Message> hold;    ///< of holding full throttle with the changed setup
+    std::vector<Message> missing; ///< what would be needed to say more
 };
 
 /// What a sweep's advice has to mind.
@@ -188,6 +201,14 @@ public:
     /// What this visit of the machine leaves in its book: its setups' mean curves, thinned.
     VisitFigures figures() const;
     const MixtureAnswer& mixture(const MixtureTarget& target) const;
+    /// Over the comparison's places. Errors: as comparison.
+    const Result<GaugesAnswer>& gauges() const;
+    /// Of one pull, at its curve's places; none without a curve.
+    struct PullGauge {
+        Gauge gauge;
+        std::vector<double> along;
+    };
+    std::vector<PullGauge> gaugesOfPull(std::size_t pull) const;
 
 private:
     struct Answers;

@@ -81,7 +81,7 @@ private slots:
         settings.setStandard("din-70020");
         QCOMPARE(study.standard().id, std::string_view("din-70020"));
         QSignalSpy changed(&study, &JobStudy::changed);
-        study.lay({}, {}, {}, {});
+        study.lay({}, {}, {});
         QVERIFY(changed.wait(5000));
         QVERIFY(study.problem().contains(QLatin1String("no pulls")));
     }

@@ -157,8 +157,8 @@ private slots:
         QCOMPARE(bench().card()->nth, 3);
         QCOMPARE(bench().card()->others, 2);
         QVERIFY(bench().card()->fuelMeasured && bench().card()->fuelMl > 1.);
-        QVERIFY(bench().card()->steady.size() >= 5);
-        QVERIFY(bench().card()->steady[2].bsfcKgPerJ && bench().card()->steady[2].breathing);
+        QVERIFY(bench().card()->steady.points.size() >= 5);
+        QVERIFY(bench().card()->steady.points[2].bsfcKgPerJ && bench().card()->steady.points[2].breathing);
         const QString text = station().card().text();
         QVERIFY2(text.contains("no. 3") && text.contains("2 others"), qPrintable(text));
         QVERIFY(!bench().fuel().pullsLeft()); // nobody has said what is in the tank
@@ -179,9 +179,9 @@ private slots:
         QVERIFY(QTest::qWaitFor([&] { return bench().card().has_value(); }, 30000));
         // Two plateaus were measured.
         int near = 0;
-        for (const SteadyPoint& p : bench().card()->steady)
+        for (const SteadyPoint& p : bench().card()->steady.points)
             near += std::abs(p.rpm - 6000.) < 100. || std::abs(p.rpm - 7500.) < 100.;
-        QVERIFY2(near >= 2, qPrintable(QString::number(bench().card()->steady.size())));
+        QVERIFY2(near >= 2, qPrintable(QString::number(bench().card()->steady.points.size())));
     }
     void aGuardIsSeen() {
         bench().sitting().setSetup("stock");

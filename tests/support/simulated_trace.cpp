@@ -30,6 +30,8 @@ jr::Trace traceOf(const standin::Recording& recording, jr::PullKind kind) {
             h.brakeArmM = v;
         else if (key == "brake_inertia_kg_m2")
             h.brakeInertiaKgM2 = v;
+        else if (key == jr::header_key::afrDelayS.key)
+            h.set(jr::header_key::afrDelayS, v);
         else if (key == "roller_loss_nm")
             std::sscanf(value.c_str(), "%lf, %lf, %lf", &h.rollerLossNm[0], &h.rollerLossNm[1], &h.rollerLossNm[2]);
     }
@@ -43,6 +45,7 @@ jr::Trace traceOf(const standin::Recording& recording, jr::PullKind kind) {
         const jr::Unit unit = *jr::findUnit(channel.unitText);
         for (const auto& row : recording.rows)
             channel.values.push_back(jr::toSi(row[c], unit));
+        channel.quantity = unit.quantity;
         trace.channels.push_back(std::move(channel));
     }
     return trace;
