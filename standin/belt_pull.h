@@ -10,7 +10,7 @@ namespace standin {
 struct BeltDrive {
     double rollerInertiaKgM2 = 4.2, rollerRadiusM = 0.19;
     std::array<double, 3> rollerLossNm{2.4, 0.009, 2.1e-5};
-    double lowRatio = 14., highRatio = 5.6; ///< engine per roller, the belt's two ends
+    double lowRatio = 14., highRatio = 5.6;  ///< engine per roller, the belt's two ends
     double shiftRpm = 7300., creepRpm = 90.; ///< held so closely through the whole shift
     double peakW = 8600., peakRpm = 7500.;   ///< at the wheel
     bool powerAtRoad = false;                ///< power follows the road alone, whatever the engine turns

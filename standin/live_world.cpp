@@ -27,8 +27,15 @@ std::string number(double value) {
 LiveWorld::LiveWorld(Machine machine, Weather weather, Knobs knobs, double rateHz, int channels, std::uint64_t seed)
     : m_machine(std::move(machine)), m_weather(weather), m_knobs(knobs), m_seed(seed), m_dice(seed),
       m_stepS(1. / rateHz), m_coolantC(std::min(knobs.warmStartC, m_machine.coolantWorkingC)),
-      m_fuelMl(m_machine.tankMl) {
+      m_fuelMl(knobs.fuelMl < 0. ? m_machine.tankMl : knobs.fuelMl), m_saidEnginePerRoller(m_machine.enginePerRoller),
+      m_saidDragNm(m_machine.dragNm) {
     const bool roller = m_machine.bench == BenchKind::Roller;
+    // A soft tyre stands lower and flexes more; the bench knows nothing of it.
+    constexpr double kRightKpa = 240., kRadiusLost = 0.012, kDragWon = 0.6;
+    const double soft = std::clamp(1. - knobs.tyreKpa / kRightKpa, 0., 1.);
+    m_machine.enginePerRoller *= 1. + kRadiusLost * soft;
+    for (double& drag : m_machine.dragNm)
+        drag *= 1. + kDragWon * soft;
     if (roller)
         m_channels = {{"roller_speed", "rad/s"}, {"engine_speed", "rpm"}};
     else
@@ -64,10 +71,10 @@ std::vector<std::pair<std::string, std::string>> LiveWorld::facts() const {
     if (roller) {
         out.emplace_back("roller_inertia_kg_m2", number(m_machine.inertiaKgM2));
         out.emplace_back("roller_radius_m", number(m_machine.radiusM));
-        out.emplace_back("roller_loss_nm", number(m_machine.dragNm[0]) + ", " + number(m_machine.dragNm[1]) + ", " +
-                                               number(m_machine.dragNm[2]));
+        out.emplace_back("roller_loss_nm",
+                         number(m_saidDragNm[0]) + ", " + number(m_saidDragNm[1]) + ", " + number(m_saidDragNm[2]));
         if (!m_machine.cvt)
-            out.emplace_back("engine_per_roller", number(m_machine.enginePerRoller));
+            out.emplace_back("engine_per_roller", number(m_saidEnginePerRoller));
     } else {
         out.emplace_back("brake_arm_m", number(m_machine.brakeArmM));
         out.emplace_back("brake_inertia_kg_m2", number(m_machine.brakeInertiaKgM2));

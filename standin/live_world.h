@@ -21,7 +21,9 @@ struct Knobs {
     double loadSpike = 0.;     ///< height of the spike as the load comes on
     double leanFault = 0.;     ///< AFR added to cylinder 1
     double scaleOffsetN = 0.;  ///< what the load cell shows with nothing on it
-    double warmStartC = 78.;   ///< coolant at the start; 20 for a cold engine
+    double tyreKpa = 240.;   ///< cold; 240 is as it should be: less lets the tyre down, which drags and gears otherwise
+    double fuelMl = -1.;     ///< in the tank at the start; below 0: full
+    double warmStartC = 78.; ///< coolant at the start; 20 for a cold engine
     // What the bench can do when it is asked to stop.
     bool canCut = true;      ///< it has a relay in the ignition
     double cutAfterS = 0.05; ///< from the order to an engine that is no longer fed
@@ -101,6 +103,8 @@ private:
     bool m_intoLimiter = false;
     double m_cutUntilS = -1., m_limiterSinceS = -1.;
     double m_coolantC, m_soakC = 0., m_fuelMl;
+    double m_saidEnginePerRoller; ///< what the bench says of itself, whatever the tyre does
+    std::array<double, 3> m_saidDragNm;
     double m_brakeNm = 0.; // eddy brake at the roller, or load on the engine brake
     // What the brake's controller is asked to do.
     enum class Task { None, Hold, Sweep } m_task = Task::None;

@@ -181,6 +181,10 @@ int main(int argc, char** argv) {
     app.add_option("--dropouts", o.knobs.dropout, "Missed tachometer beats a second");
     app.add_option("--load-spike", o.knobs.loadSpike, "Spike as the brake's load comes on, share");
     app.add_option("--lean-fault", o.knobs.leanFault, "AFR added to cylinder 1");
+    app.add_option("--tyre-kpa", o.knobs.tyreKpa, "Tyre pressure, cold; 240 is right, less lets it down")
+        ->check(CLI::Range(60., 400.))
+        ->capture_default_str();
+    app.add_option("--fuel-ml", o.knobs.fuelMl, "In the tank at the start; not given: full");
     app.add_option("--scale-offset", o.knobs.scaleOffsetN, "What the load cell shows with nothing on it, N");
     app.add_option("--coolant-c", o.knobs.warmStartC, "Coolant at the start, °C")->capture_default_str();
     app.add_flag("!--cannot-cut", o.knobs.canCut, "The bench has no way to stop the engine");

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/widgets/steady_table.h"
 
+#include "app/theme/words.h"
+
 #include <QHeaderView>
 #include <QLocale>
 
@@ -20,8 +22,9 @@ SteadyTable::SteadyTable(QWidget* parent) : QTableWidget(0, 5, parent) {
 void SteadyTable::showRun(const SteadyRun& run, const DisplayUnits& u) {
     setVisible(!run.points.empty());
     setColumnHidden(4, run.slices); // in a sweep nothing settles
-    setToolTip(run.slices ? tr("Slices of half a second: a sweep has no steady points")
-                          : tr("Settled: torque within 1 % and exhaust within 5 °C from the first half to the second"));
+    setToolTip(plainTip(
+        run.slices ? tr("Slices of half a second: a sweep has no steady points")
+                   : tr("Settled: torque within 1 % and exhaust within 5 °C from the first half to the second")));
     const QLocale l;
     // At most ten rows tell the story; a long sweep is thinned evenly.
     constexpr std::size_t kRows = 10;

@@ -13,6 +13,7 @@ namespace jr {
 namespace {
 
 // "Very different air" between the sides. Common practice, no source.
+constexpr double kMixtureDiffersAfr = 0.5; // a few tenths change nothing on a four-stroke (P10); common practice
 constexpr double kAirTempDiffersC = 5.;
 constexpr double kAirPressureDiffersPa = 1000.;
 constexpr double kAirDensityDiffers = 0.02;
@@ -73,7 +74,9 @@ std::vector<std::string> headerDifferences(const std::vector<CurvedPull>& pulls,
     for (const HeaderKey& key : headerKeys())
         if (key.samePerSitting)
             differs(key.what, [&](const PullFit& p) { return std::string(p.header.written(key.key)); });
-    // Gears show in the ratio; a per cent apart is another gear or sprocket, less is tyre pressure.
+    // Gears show in the ratio; a per cent apart is another gear or sprocket, less is the tyre. Common practice, no
+    // source; a tyre that warms moves it by some 0.2 %.
+    constexpr double kOtherGear = 0.01, kOtherTyre = 0.004;
     const auto meanRatio = [&](std::size_t from, std::size_t to) {
         double sum = 0., n = 0.;
         for (std::size_t i = from; i < to; ++i)
@@ -85,8 +88,9 @@ std::vector<std::string> headerDifferences(const std::vector<CurvedPull>& pulls,
         return n > 0. ? sum / n : 0.;
     };
     const double a = meanRatio(0, baseCount), b = meanRatio(baseCount, pulls.size());
-    if (a > 0. && b > 0. && std::abs(a / b - 1.) > 0.01)
-        out.emplace_back("gear or sprockets");
+    const double moved = a > 0. && b > 0. ? std::abs(a / b - 1.) : 0.;
+    if (moved > kOtherTyre)
+        out.emplace_back(moved > kOtherGear ? "gear or sprockets" : "tyre (it gears otherwise)");
     return out;
 }
 
@@ -145,7 +149,8 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
     if (changes.size() + headers.size() > 1 || (!headers.empty() && changes.empty())) {
         changes.insert(changes.end(), headers.begin(), headers.end());
         const bool alone = headers.empty() || options.changes.size() > 1;
-        out.push_back({"confounded", {alone ? "sides.confounded" : "sides.confounded-besides", {Names{changes}}}});
+        out.push_back({"confounded",
+                       {alone ? "sides.confounded" : "sides.confounded-besides", {Names{alone ? changes : headers}}}});
     } else if (baseNames.size() > 1 || withNames.size() > 1) {
         out.push_back({"confounded", {"sides.mixed-setups"}});
     }
@@ -159,6 +164,21 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
                        {"sides.air-differs",
                         {Number{withAir.temp - baseAir.temp, 1, true},
                          Number{(withAir.pressure - baseAir.pressure) / 100., 1, true}}}});
+
+    // What another mixture is worth stands on the page of that name; here that it is another one.
+    const auto meanAfr = [&](std::size_t from, std::size_t to) {
+        double sum = 0., n = 0.;
+        for (std::size_t i = from; i < to; ++i)
+            for (double afr : pulls[i].curve->afr)
+                if (std::isfinite(afr)) {
+                    sum += afr;
+                    n += 1.;
+                }
+        return n > 0. ? sum / n : std::nan("");
+    };
+    const double baseAfr = meanAfr(0, baseCount), withAfr = meanAfr(baseCount, pulls.size());
+    if (std::abs(withAfr - baseAfr) > kMixtureDiffersAfr)
+        out.push_back({"mixture-differs", {"sides.mixture-differs", {Number{baseAfr, 1}, Number{withAfr, 1}}}});
 
     std::set<std::string> said;
     for (const CurvedPull& pull : pulls)
