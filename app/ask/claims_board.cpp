@@ -43,24 +43,31 @@ ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent)
     m_source->setPlaceholderText(tr("who says so"));
     m_source->setAccessibleName(tr("Where the claim is from"));
     m_kind = new QComboBox;
-    m_kind->addItem(tr("gains on the mean at least"), static_cast<int>(ClaimKind::GainsAtLeast));
-    m_kind->addItem(tr("gains somewhere at least"), static_cast<int>(ClaimKind::GainsSomewhere));
-    m_kind->addItem(tr("costs on the mean no more than"), static_cast<int>(ClaimKind::CostsNothing));
-    m_kind->addItem(tr("costs nowhere more than"), static_cast<int>(ClaimKind::CostsNothingAnywhere));
+    for (ClaimKind kind : claimKinds())
+        m_kind->addItem(kindWords(kind), static_cast<int>(kind));
     m_kind->setAccessibleName(tr("What would count"));
     m_kind->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     m_kind->setMinimumContentsLength(12); // the longest would widen the window
     m_pct = new QDoubleSpinBox;
-    m_pct->setRange(0., 100.);
+    m_pct->setRange(-9999., 9999.);
     m_pct->setDecimals(1);
     m_pct->setValue(1.);
-    m_pct->setSuffix(QStringLiteral(" %"));
     m_pct->setButtonSymbols(QAbstractSpinBox::NoButtons);
     m_pct->setAccessibleName(tr("How much"));
     layout->addWidget(m_source);
-    row->addWidget(m_kind, 2);
+    layout->addWidget(m_kind);
     row->addWidget(m_pct, 1);
+    m_at = new QDoubleSpinBox;
+    m_at->setRange(0., 30000.);
+    m_at->setDecimals(0);
+    m_at->setPrefix(tr("at "));
+    m_at->setButtonSymbols(QAbstractSpinBox::NoButtons);
+    m_at->setAccessibleName(tr("At which speed"));
+    row->addWidget(m_at, 1);
     layout->addLayout(row);
+    connect(m_kind, &QComboBox::currentIndexChanged, this, &ClaimsBoard::fitToKind);
+    connect(&model, &JobModel::unitsChanged, this, &ClaimsBoard::fitToKind);
+    fitToKind();
     auto* add = new QPushButton(tr("&Chalk it up"));
     add->setToolTip(tr("For the two setups and the band of the question above"));
     layout->addWidget(add);
@@ -71,19 +78,100 @@ ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent)
         }
         // What was typed goes only once it is kept.
         const QString said = m_said->text();
-        chalk(said, m_source->text(), static_cast<ClaimKind>(m_kind->currentData().toInt()), m_pct->value(),
-              [this, said] {
-                  if (m_said->text() != said) // the next one is being typed already
-                      return;
-                  m_said->clear();
-                  m_source->clear();
-              });
+        chalk(said, m_source->text(), kindNow(), amountNow(), [this, said] {
+            if (m_said->text() != said) // the next one is being typed already
+                return;
+            m_said->clear();
+            m_source->clear();
+        });
     };
     connect(add, &QPushButton::clicked, this, chalkIt);
     connect(m_said, &QLineEdit::returnPressed, this, chalkIt);
 }
 
-void ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind kind, double pct,
+QString ClaimsBoard::kindWords(ClaimKind kind) {
+    switch (kind) {
+    case ClaimKind::GainsAtLeast:
+    case ClaimKind::GainsWatts:
+        return kind == ClaimKind::GainsAtLeast ? tr("gains on the mean at least")
+                                               : tr("gains in power, on the mean, at least");
+    case ClaimKind::CostsNothing:
+        return tr("costs on the mean no more than");
+    case ClaimKind::GainsSomewhere:
+        return tr("gains somewhere at least");
+    case ClaimKind::CostsNothingAnywhere:
+        return tr("costs nowhere more than");
+    case ClaimKind::GainsTorque:
+        return tr("gains in torque, somewhere, at least");
+    case ClaimKind::GainsAt:
+        return tr("gains at one speed at least");
+    case ClaimKind::NothingChanges:
+        return tr("nothing changes by more than");
+    case ClaimKind::PeakGains:
+        return tr("the peak gains at least");
+    case ClaimKind::PeakMoves:
+        return tr("the peak moves by at least");
+    case ClaimKind::MixtureStays:
+        return tr("the mixture moves by no more than");
+    case ClaimKind::SpreadWithin:
+        return tr("the cylinders' mixtures lie within");
+    case ClaimKind::ExhaustWithin:
+        return tr("the exhaust is hotter by no more than");
+    }
+    return {};
+}
+
+ClaimKind ClaimsBoard::kindNow() const {
+    return static_cast<ClaimKind>(m_kind->currentData().toInt());
+}
+
+/// In the kind's own unit, whatever the reader's is.
+double ClaimsBoard::amountNow() const {
+    const DisplayUnits& u = m_model.units();
+    switch (claimUnit(kindNow())) {
+    case ClaimUnit::Watt:
+        return m_pct->value() / u.powerOf(1.);
+    case ClaimUnit::NewtonMetre:
+        return m_pct->value() / u.torqueOf(1.);
+    default:
+        return m_pct->value();
+    }
+}
+
+void ClaimsBoard::fitToKind() {
+    const DisplayUnits& u = m_model.units();
+    switch (claimUnit(kindNow())) {
+    case ClaimUnit::Percent:
+        m_pct->setSuffix(QStringLiteral(" %"));
+        break;
+    case ClaimUnit::Watt:
+        m_pct->setSuffix(QLatin1Char(' ') + u.powerSymbol());
+        break;
+    case ClaimUnit::NewtonMetre:
+        m_pct->setSuffix(QLatin1Char(' ') + u.torqueSymbol());
+        break;
+    case ClaimUnit::Rpm:
+        m_pct->setSuffix(tr(" rpm"));
+        break;
+    case ClaimUnit::Afr:
+        m_pct->setSuffix(tr(":1"));
+        break;
+    case ClaimUnit::DegC:
+        m_pct->setSuffix(tr(" °C"));
+        break;
+    }
+    // Only a peak can be claimed to come down.
+    constexpr double kMost = 9999.;
+    m_pct->setRange(kindNow() == ClaimKind::PeakMoves ? -kMost : 0., kMost);
+    const CurveAxis axis = m_model.compare().axisInForce();
+    const Wording wording = u.wording();
+    m_at->setSuffix(QLatin1Char(' ') + QString::fromStdString(axisSymbol(axis, wording)));
+    if (m_at->value() == 0.) // where most claims are about, until somebody says otherwise
+        m_at->setValue(axis == CurveAxis::EngineSpeed ? 6000. : placeShown(20., axis, wording));
+    m_at->setVisible(kindNow() == ClaimKind::GainsAt);
+}
+
+void ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind kind, double amount,
                         std::function<void()> then) {
     if (!m_model.keeper() || !m_model.hasJob()) {
         emit m_model.problem(
@@ -94,9 +182,12 @@ void ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind ki
     ClaimRecord claim;
     claim.said = said.trimmed().toStdString();
     claim.source = source.trimmed().toStdString();
-    claim.claim = {kind, pct};
+    claim.claim = {kind, amount};
     claim.from = m_model.compare().from();
     claim.to = m_model.compare().to();
+    if (kind == ClaimKind::GainsAt)
+        claim.from = claim.to =
+            placeFromShown(m_at->value(), m_model.compare().axisInForce(), m_model.units().wording());
     claim.placesAxis = axisText(m_model.compare().axisInForce());
     claim.baseSetup = m_model.compare().now().baseSetup;
     claim.withSetup = m_model.compare().now().withSetup;
@@ -148,14 +239,14 @@ void ClaimsBoard::showClaims(const std::vector<ClaimRecord>& kept) {
         return;
     // The verdict follows from the pulls as they stand now; a new one joins the history.
     m_model.answers().ask(this, [this, claims = kept](const StudyPtr& study) -> StudyDesk::Draw {
-        std::vector<const Comparison*> found;
+        std::vector<std::optional<Judgement>> found;
         for (const ClaimRecord& c : claims) {
-            found.push_back(nullptr);
+            found.emplace_back();
             // A band of the other axis is nowhere on this one; the verdict it had stands.
             const bool here = (!c.from && !c.to) || c.placesAxis == axisText(study->axis());
             if (here && !study->countingPulls(c.baseSetup).empty() && !study->countingPulls(c.withSetup).empty())
-                if (const auto& comparison = study->comparisonOf(c.baseSetup, c.withSetup, c.from, c.to))
-                    found.back() = &*comparison;
+                if (const Result<Judgement> judged = study->judge(c.claim, c.baseSetup, c.withSetup, c.from, c.to))
+                    found.back() = *judged;
         }
         return [this, study, claims, found]() mutable {
             bool fresh = false;
@@ -167,8 +258,7 @@ void ClaimsBoard::showClaims(const std::vector<ClaimRecord>& kept) {
     });
 }
 
-bool ClaimsBoard::judgeAnew(ClaimRecord& c, const Comparison& comparison) {
-    const Judgement now = judgeClaim(c.claim, comparison);
+bool ClaimsBoard::judgeAnew(ClaimRecord& c, const Judgement& now) {
     const std::string reason = said(now.reason); // kept as it was made, in the archive's own words
     if (!c.history.empty() && c.history.back().verdict == now.verdict && c.history.back().reason == reason)
         return false;

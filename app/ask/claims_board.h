@@ -26,12 +26,17 @@ public:
     /// A note argues with the verdict; it joins the history and changes nothing in it.
     void argue(const ClaimRecord& claim, const QString& note);
     /// `then` is called once it is kept.
-    void chalk(const QString& said, const QString& source, ClaimKind kind, double pct, std::function<void()> then = {});
+    void chalk(const QString& said, const QString& source, ClaimKind kind, double amount,
+               std::function<void()> then = {});
 
 private:
     void showClaims(const std::vector<ClaimRecord>& claims);
     void list(const std::vector<ClaimRecord>& claims);
-    bool judgeAnew(ClaimRecord& claim, const Comparison& comparison);
+    bool judgeAnew(ClaimRecord& claim, const Judgement& now);
+    static QString kindWords(ClaimKind kind);
+    ClaimKind kindNow() const;
+    double amountNow() const;
+    void fitToKind();
 
     const Theme& m_theme;
     JobModel& m_model;
@@ -40,6 +45,7 @@ private:
     QLineEdit* m_source;
     QComboBox* m_kind;
     QDoubleSpinBox* m_pct;
+    QDoubleSpinBox* m_at;
 };
 
 } // namespace jr::app

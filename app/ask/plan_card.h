@@ -29,6 +29,7 @@ public:
     PlanForm& form() { return *m_form; }
     PlanLanes& lanes() { return *m_lanes; }
     void putOnDayStrip();
+    bool trying() const { return m_trial.working(); } ///< plans are still being tried
 
 protected:
     void showEvent(QShowEvent* event) override;

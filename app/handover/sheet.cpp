@@ -30,8 +30,8 @@ Sheet sheetOf(const JobModel& model) {
         if (const Result<GaugesAnswer>& gauges = model.answers().shown()->gauges()) {
             for (const Message& m : gauges->account)
                 sheet.gauges.push_back({"cylinders", m});
-            for (const Message& m : gauges->hold)
-                sheet.gauges.push_back({"held-open", m});
+            if (const auto held = heldOpenCaution(gauges->gauges, gauges->hold))
+                sheet.gauges.push_back(*held);
         }
     if (sheet.problem.isEmpty())
         sheet.problem = QObject::tr("There is nothing to hand over yet: open a job with two setups.");

@@ -33,6 +33,7 @@ LookStation::LookStation(const Theme& theme, JobModel& model, QWidget* parent)
     m_below = new QComboBox;
     m_below->setAccessibleName(tr("What is shown under the power"));
     m_below->setToolTip(tr("What is shown under the power"));
+    m_below->setSizeAdjustPolicy(QComboBox::AdjustToContents);
     head->addWidget(m_below);
     left->addLayout(head);
     m_chart = new TraceChart(theme, model);
@@ -77,6 +78,7 @@ LookStation::LookStation(const Theme& theme, JobModel& model, QWidget* parent)
     layout->addWidget(m_aside);
     layout->addWidget(methodLink(QStringLiteral("The curve"), this));
     columns->addWidget(side);
+    setTabOrder(m_aside, m_below); // the arrows are the day strip's until somebody goes there
 
     connect(m_aside, &QPushButton::clicked, this, &LookStation::askAside);
     connect(m_gauges, &PullGauges::read, this, &LookStation::fillBelow);
@@ -207,7 +209,8 @@ void LookStation::fillBelow() {
     if (m_hasMixture)
         m_below->addItem(tr("mixture, mean"), -1);
     for (GaugeKind kind : m_gauges->kinds())
-        m_below->addItem(gaugeWords(kind), static_cast<int>(kind));
+        if (kind != GaugeKind::CylinderMixture || !m_hasMixture || m_gauges->cylinders() > 1)
+            m_below->addItem(gaugeWords(kind), static_cast<int>(kind));
     m_below->setCurrentIndex(std::max(0, m_below->findData(chosen)));
     m_below->setVisible(m_below->count() > 1);
     showBelow();

@@ -31,6 +31,12 @@ void PullGauges::ask(int pullIndex) {
     });
 }
 
+int PullGauges::cylinders() const {
+    return static_cast<int>(std::count_if(m_gauges.begin(), m_gauges.end(), [](const Study::PullGauge& g) {
+        return g.gauge.kind == GaugeKind::CylinderMixture;
+    }));
+}
+
 void PullGauges::draw(GaugeKind kind) {
     clearDrawing();
     const PullCurve* curve = m_model.answers().curve(m_pull);

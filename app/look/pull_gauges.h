@@ -16,6 +16,7 @@ public:
     /// Asks for the gauges of a pull; `read` follows.
     void ask(int pullIndex);
     const std::vector<GaugeKind>& kinds() const { return m_kinds; }
+    int cylinders() const; ///< that a mixture probe stands in
     void draw(GaugeKind kind);
 
 signals:

@@ -208,6 +208,8 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     };
     theme.setMode(Theme::Mode::Day);
     shot("start.png", MainWindow::Jobs);
+    window.showStation(MainWindow::Ask);
+    runUntil([&] { return !window.ask().question().plan().trying(); });
     shot("ask.png", MainWindow::Ask);
     Stack ask, ready;
     window.ask().show(AskStation::Order);

@@ -15,11 +15,10 @@ QString named(std::string_view name) {
 } // namespace
 
 Result<std::vector<ClaimRecord>> Archive::claims(const std::string& jobId) const {
-    const auto rows = m_db->query(
-        QStringLiteral(
-            "SELECT id, said, source, kind, pct, band_from, band_to, base_setup, with_setup, created, places_axis FROM claim"
-            " WHERE job_id = ? ORDER BY created, id"),
-        {q(jobId)});
+    const auto rows = m_db->query(QStringLiteral("SELECT id, said, source, kind, pct, band_from, band_to, base_setup, "
+                                                 "with_setup, created, places_axis FROM claim"
+                                                 " WHERE job_id = ? ORDER BY created, id"),
+                                  {q(jobId)});
     const auto verdicts = m_db->query(
         QStringLiteral("SELECT v.claim_id, v.made, v.verdict, v.reason, v.note FROM claim_verdict v JOIN claim c"
                        " ON c.id = v.claim_id WHERE c.job_id = ? ORDER BY v.id"),
@@ -28,8 +27,9 @@ Result<std::vector<ClaimRecord>> Archive::claims(const std::string& jobId) const
         return (rows ? verdicts : rows).error();
     std::vector<ClaimRecord> out;
     for (const Row& r : *rows) {
-        ClaimRecord c{s(r[0]),     s(r[1]),     s(r[2]), s(r[9]), {claimKindOf(s(r[3])), r[4].toDouble()},
-                      maybe(r[5]), maybe(r[6]), s(r[10]), s(r[7]), s(r[8]), {}};
+        ClaimRecord c{s(r[0]),     s(r[1]),     s(r[2]),  s(r[9]), {claimKindOf(s(r[3])), r[4].toDouble()},
+                      maybe(r[5]), maybe(r[6]), s(r[10]), s(r[7]), s(r[8]),
+                      {}};
         for (const Row& v : *verdicts)
             if (s(v[0]) == c.id)
                 c.history.push_back({s(v[1]), verdictOf(s(v[2])), s(v[3]), s(v[4])});
@@ -45,14 +45,15 @@ Result<Done> Archive::writeClaim(const std::string& jobId, const ClaimRecord& c)
     if (!found->empty())
         return m_db->run(QStringLiteral("UPDATE claim SET said = ?, source = ?, kind = ?, pct = ?, band_from = ?, "
                                         "band_to = ?, places_axis = ?, base_setup = ?, with_setup = ? WHERE id = ?"),
-                         {q(c.said), q(c.source), named(claimKindText(c.claim.kind)), c.claim.pct, nullable(c.from),
+                         {q(c.said), q(c.source), named(claimKindText(c.claim.kind)), c.claim.amount, nullable(c.from),
                           nullable(c.to), q(c.placesAxis), q(c.baseSetup), q(c.withSetup), q(c.id)});
-    return m_db->run(QStringLiteral("INSERT INTO claim (id, job_id, said, source, kind, pct, band_from, band_to, places_axis, "
-                                    "base_setup, with_setup, created)"
-                                    " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
-                     {q(c.id), q(jobId), q(c.said), q(c.source), named(claimKindText(c.claim.kind)), c.claim.pct,
-                      nullable(c.from), nullable(c.to), q(c.placesAxis), q(c.baseSetup), q(c.withSetup),
-                      c.created.empty() ? QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs) : q(c.created)});
+    return m_db->run(
+        QStringLiteral("INSERT INTO claim (id, job_id, said, source, kind, pct, band_from, band_to, places_axis, "
+                       "base_setup, with_setup, created)"
+                       " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
+        {q(c.id), q(jobId), q(c.said), q(c.source), named(claimKindText(c.claim.kind)), c.claim.amount,
+         nullable(c.from), nullable(c.to), q(c.placesAxis), q(c.baseSetup), q(c.withSetup),
+         c.created.empty() ? QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs) : q(c.created)});
 }
 
 Result<std::string> Archive::saveClaim(const std::string& jobId, const ClaimRecord& given) {

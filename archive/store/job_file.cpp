@@ -81,7 +81,7 @@ Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
                              {"said", c.said},
                              {"source", c.source},
                              {"kind", claimKindText(c.claim.kind)},
-                             {"pct", c.claim.pct},
+                             {"pct", c.claim.amount},
                              {"places_axis", c.placesAxis},
                              {"from", orNull(c.from)},
                              {"to", orNull(c.to)},
@@ -91,10 +91,14 @@ Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
     }
     Json comparison = nullptr;
     if (job.comparison)
-        comparison = {{"base", nameOf(job.comparison->baseSetup)},   {"with", nameOf(job.comparison->withSetup)},
-                      {"standard", job.comparison->standard},        {"worth_pct", job.comparison->worthPct},
-                      {"axis", job.comparison->axis},                {"places_axis", job.comparison->placesAxis},
-                      {"from", orNull(job.comparison->from)},        {"to", orNull(job.comparison->to)},
+        comparison = {{"base", nameOf(job.comparison->baseSetup)},
+                      {"with", nameOf(job.comparison->withSetup)},
+                      {"standard", job.comparison->standard},
+                      {"worth_pct", job.comparison->worthPct},
+                      {"axis", job.comparison->axis},
+                      {"places_axis", job.comparison->placesAxis},
+                      {"from", orNull(job.comparison->from)},
+                      {"to", orNull(job.comparison->to)},
                       {"detail", job.comparison->detail}};
     Json sheets = Json::object(), attachments = Json::array();
     for (const auto& [kind, body] : job.sheets) {
@@ -139,7 +143,7 @@ JobFileClaim claimOf(const Json& c) {
     claim.said = textOf(c, "said");
     claim.source = textOf(c, "source");
     claim.claim.kind = claimKindOf(textOf(c, "kind"));
-    claim.claim.pct = numberOf(c, "pct").value_or(1.);
+    claim.claim.amount = numberOf(c, "pct").value_or(1.);
     readBand(c, claim.from, claim.to, claim.placesAxis);
     claim.baseSetup = textOf(c, "base");
     claim.withSetup = textOf(c, "with");

@@ -5,16 +5,37 @@
 
 #include "core/judge/comparison.h"
 
+#include <optional>
 #include <string>
 #include <string_view>
+#include <vector>
 
 namespace jr {
 
-/// On the mean of the band, or anywhere in it: two different claims.
-enum class ClaimKind { GainsAtLeast, CostsNothing, GainsSomewhere, CostsNothingAnywhere };
+/// On the mean of the band, or anywhere in it: two different claims. Of the amount behind each kind the unit follows.
+enum class ClaimKind {
+    GainsAtLeast,         ///< %, on the mean
+    CostsNothing,         ///< %, on the mean
+    GainsSomewhere,       ///< %
+    CostsNothingAnywhere, ///< %
+    GainsWatts,           ///< W, on the mean
+    GainsTorque,          ///< N m, somewhere
+    GainsAt,              ///< %, at one speed
+    NothingChanges,       ///< %, either way, anywhere
+    PeakGains,            ///< %, peak against peak, each where it is
+    PeakMoves,            ///< rpm upwards (below nothing: downwards), of the peak
+    MixtureStays,         ///< AFR, either way, each cylinder
+    SpreadWithin,         ///< AFR between the cylinders, of the changed setup
+    ExhaustWithin,        ///< deg C hotter, each cylinder
+};
+enum class ClaimUnit { Percent, Watt, NewtonMetre, Rpm, Afr, DegC };
+const std::vector<ClaimKind>& claimKinds();
+ClaimUnit claimUnit(ClaimKind kind);
 enum class Verdict { Held, Failed, Undecided };
-// Their names in files and in the archive: "gains", "costs-nothing", "gains-somewhere", "costs-nothing-anywhere";
-// "held", "failed", "undecided". What is none of them reads as the first kind, and as undecided.
+// Their names in files and in the archive: "gains", "costs-nothing", "gains-somewhere", "costs-nothing-anywhere",
+// "gains-watts", "gains-torque", "gains-at", "nothing-changes", "peak-gains", "peak-moves", "mixture-stays",
+// "spread-within", "exhaust-within"; "held", "failed", "undecided". What is none of them reads as the first kind, and
+// as undecided.
 std::string_view claimKindText(ClaimKind kind);
 ClaimKind claimKindOf(std::string_view text);
 std::string_view verdictText(Verdict verdict);
@@ -22,7 +43,7 @@ Verdict verdictOf(std::string_view text);
 
 struct Claim {
     ClaimKind kind = ClaimKind::GainsAtLeast;
-    double pct = 1.; ///< the gain claimed, or the loss that would still be nothing
+    double amount = 1.; ///< the gain claimed, or the loss that would still be nothing, in the kind's unit
 };
 
 struct Judgement {
@@ -36,6 +57,9 @@ struct Judgement {
 /// than p anywhere: the same of the place that says most, by the band that holds for the whole curve at once. Where
 /// more than one thing differs the credit is shared, and without a return to the base drift is unchecked: then it is at
 /// most undecided, and the reason says what would settle it.
-Judgement judgeClaim(const Claim& claim, const Comparison& comparison);
+/// The kinds of the curve alone: up to NothingChanges. `at`: the speed of GainsAt.
+Judgement judgeClaim(const Claim& claim, const Comparison& comparison, std::optional<double> at = {});
+/// Of a claim about one number with its margin (NaN ends: none known). Exactly one side's cautions hold it too.
+Judgement judgeClaimOfNumber(const Claim& claim, const Estimate& number, int cylinder, const Comparison& comparison);
 
 } // namespace jr

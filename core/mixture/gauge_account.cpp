@@ -165,4 +165,10 @@ std::vector<Message> holdAccount(const std::vector<GaugeCompared>& gauges, const
     return out;
 }
 
+std::optional<Caution> heldOpenCaution(const std::vector<GaugeCompared>& gauges, const std::vector<Message>& hold) {
+    if (cylindersOf(gauges, GaugeKind::ExhaustTemp).empty())
+        return std::nullopt;
+    return Caution{"held-open", {"gauges.held-open", {Sayings{hold}}}};
+}
+
 } // namespace jr

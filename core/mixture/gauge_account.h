@@ -48,4 +48,8 @@ std::vector<Message> gaugeAccount(const std::vector<GaugeCompared>& gauges, cons
 std::vector<Message> holdAccount(const std::vector<GaugeCompared>& gauges, const std::vector<double>& places,
                                  CurveAxis axis, const std::string& setup, const EndOfPull& end);
 
+/// The same as one caution for a customer's paper; nothing without an exhaust temperature: a mixture alone says too
+/// little of minutes.
+std::optional<Caution> heldOpenCaution(const std::vector<GaugeCompared>& gauges, const std::vector<Message>& hold);
+
 } // namespace jr

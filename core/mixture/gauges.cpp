@@ -50,6 +50,7 @@ const std::vector<GaugeInfo>& allGauges() {
         {GaugeKind::ExhaustTemp, "exhaust", "exhaust temperature", "°C", 1., 0, false, 200.},
         {GaugeKind::Vacuum, "manifold", "manifold pressure", "kPa", kKilo, 1, false, 20.},
         {GaugeKind::HeadTemp, "head", "head temperature", "°C", 1., 0, false, 60.},
+        {GaugeKind::MixtureSpread, "mixture-spread", "mixture between cylinders", ":1", 1., 1, true, 0.},
         {GaugeKind::MixtureByFlow, "mixture-by-flow", "mixture by flow", ":1", 1., 1, false, 3.},
         {GaugeKind::FuelFlow, "fuel", "fuel flow", "kg/h", kSecondsPerHour, 2, true, 0.},
         {GaugeKind::AirFlow, "air", "air flow", "kg/h", kSecondsPerHour, 1, true, 0.},
@@ -83,6 +84,8 @@ std::vector<Gauge> gaugesOf(const Trace& trace, const PullFit& fit, const GaugeF
         if (c.name.id == ChannelId::Afr || c.name.id == ChannelId::Lambda)
             out.insert({GaugeKind::CylinderMixture, cylinder});
     }
+    if (out.contains({GaugeKind::CylinderMixture, 1}) && out.contains({GaugeKind::CylinderMixture, 2}))
+        out.insert({GaugeKind::MixtureSpread});
     const auto known = [&](ChannelId id, std::optional<double> density) {
         const Channel* c = trace.find(id);
         return c && (c->quantity != Quantity::VolumeFlow || density);
@@ -107,6 +110,20 @@ std::vector<Gauge> gaugesOf(const Trace& trace, const PullFit& fit, const GaugeF
 
 std::vector<double> gaugeAlong(const Gauge& gauge, const Trace& trace, const PullFit& fit, const PullCurve& curve,
                                const GaugeFacts& facts, const std::vector<double>& places, double window) {
+    if (gauge.kind == GaugeKind::MixtureSpread) {
+        std::vector<double> low(places.size(), INFINITY), high(places.size(), -INFINITY);
+        for (const Gauge& g : gaugesOf(trace, fit, facts))
+            if (g.kind == GaugeKind::CylinderMixture) {
+                const std::vector<double> along = gaugeAlong(g, trace, fit, curve, facts, places, window);
+                for (std::size_t i = 0; i < places.size(); ++i) { // NaN stays: one cylinder unknown, no spread
+                    low[i] = std::isfinite(along[i]) ? std::min(low[i], along[i]) : kNaN;
+                    high[i] = std::isfinite(along[i]) ? std::max(high[i], along[i]) : kNaN;
+                }
+            }
+        for (std::size_t i = 0; i < places.size(); ++i)
+            high[i] -= low[i];
+        return high;
+    }
     const GaugeInfo& info = gaugeInfo(gauge.kind);
     const ReadyPull& ready = fit.ready;
     const PullAxis axis(fit, curve.axis);

@@ -29,6 +29,7 @@ enum class GaugeKind {
     ExhaustTemp,
     Vacuum,
     HeadTemp,
+    MixtureSpread, ///< between the cylinders: largest less smallest
     MixtureByFlow,
     FuelFlow,
     AirFlow,

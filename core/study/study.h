@@ -14,6 +14,7 @@
 // early: every answer after it is an error or empty, and nobody is to be shown it.
 #pragma once
 
+#include "core/judge/claim.h"
 #include "core/judge/comparison.h"
 #include "core/judge/ladder.h"
 #include "core/judge/run_chart.h"
@@ -203,6 +204,10 @@ public:
     const MixtureAnswer& mixture(const MixtureTarget& target) const;
     /// Over the comparison's places. Errors: as comparison.
     const Result<GaugesAnswer>& gauges() const;
+    const Result<GaugesAnswer>& gaugesBetween(const std::string& base, const std::string& with) const;
+    /// What the pulls say of a claim about two setups, over a band of its own. Errors: as comparisonOf.
+    Result<Judgement> judge(const Claim& claim, const std::string& base, const std::string& with,
+                            std::optional<double> from, std::optional<double> to) const;
     /// Of one pull, at its curve's places; none without a curve.
     struct PullGauge {
         Gauge gauge;

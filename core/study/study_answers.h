@@ -71,7 +71,7 @@ struct Study::Answers {
     KeptOne<Result<ScatterAnswer>> scatter;
     KeptOne<BenchKnowledge> ownScatter;
     Kept<std::pair<double, double>, MixtureAnswer> mixtures;
-    KeptOne<Result<GaugesAnswer>> gauges;
+    Kept<std::pair<std::string, std::string>, Result<GaugesAnswer>> gauges; ///< by base and changed setup
 
     std::vector<const PullFit*> fits(bool onlyCounting) const;
     std::vector<std::string> pulledSetups() const;

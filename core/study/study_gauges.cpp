@@ -148,16 +148,19 @@ std::vector<Study::PullGauge> Study::gaugesOfPull(std::size_t index) const {
 }
 
 const Result<GaugesAnswer>& Study::gauges() const {
-    return m->gauges.get([&]() -> Result<GaugesAnswer> {
-        const Result<Comparison>& compared = comparison();
+    return gaugesBetween(m->settings.baseSetup, m->settings.withSetup);
+}
+
+const Result<GaugesAnswer>& Study::gaugesBetween(const std::string& base, const std::string& with) const {
+    return m->gauges.get({base, with}, [&]() -> Result<GaugesAnswer> {
+        const Result<Comparison>& compared = comparisonOf(base, with, m->settings.from, m->settings.to);
         if (!compared)
             return compared.error();
         GaugesAnswer out;
         out.axis = compared->axis;
         out.place = compared->place;
         out.gridStep = compared->gridStep;
-        const std::vector<std::size_t> sides[2] = {countingPulls(m->settings.baseSetup),
-                                                   countingPulls(m->settings.withSetup)};
+        const std::vector<std::size_t> sides[2] = {countingPulls(base), countingPulls(with)};
         std::set<Gauge> known;
         bool sized = false, brake = false;
         for (const auto& side : sides)
@@ -196,7 +199,7 @@ const Result<GaugesAnswer>& Study::gauges() const {
             compareMeans(g, reads[0], reads[1], m->pulls, fittings(), m->settings.confidence);
             out.gauges.push_back(std::move(g));
         }
-        const std::string names[2] = {m->setupName(m->settings.baseSetup), m->setupName(m->settings.withSetup)};
+        const std::string names[2] = {m->setupName(base), m->setupName(with)};
         out.account = gaugeAccount(out.gauges, out.place, out.gridStep, out.axis, names);
         out.hold = holdAccount(out.gauges, out.place, out.axis, names[1], endOf(m->pulls, sides[1]));
         if (brake && !sized)

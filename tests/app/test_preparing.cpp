@@ -216,7 +216,7 @@ private slots:
         };
         QLineEdit* said = named(static_cast<QLineEdit*>(nullptr), "The claim");
         QComboBox* kind = named(static_cast<QComboBox*>(nullptr), "What would count");
-        QVERIFY(said && kind && kind->count() == 4);
+        QVERIFY(said && kind && kind->count() == static_cast<int>(claimKinds().size()));
         said->setFocus();
         QTest::keyClicks(said, "it gains three per cent somewhere");
         kind->setFocus();
@@ -232,6 +232,24 @@ private slots:
         QCOMPARE(mine->claim.kind, ClaimKind::GainsSomewhere);
         // Judged along the band, with the place that says most.
         QTRY_VERIFY2(board.text().contains("a gain of at least 1.0 % somewhere"), qPrintable(board.text()));
+        // In the reader's own power, kept in watts; the field says which unit it is in.
+        QDoubleSpinBox* amount = named(static_cast<QDoubleSpinBox*>(nullptr), "How much");
+        QDoubleSpinBox* at = named(static_cast<QDoubleSpinBox*>(nullptr), "At which speed");
+        kind->setCurrentIndex(kind->findData(static_cast<int>(ClaimKind::GainsWatts)));
+        QCOMPARE(amount->suffix(), QLatin1Char(' ') + model().units().powerSymbol());
+        amount->setValue(1.5);
+        said->setText("it is worth one and a half");
+        QTest::keyClick(said, Qt::Key_Return);
+        model().waitUntilSettled();
+        const auto all = archiveOf(model())->claims(model().job().id);
+        const auto watts = std::find_if(all->begin(), all->end(), [](const ClaimRecord& c) {
+            return c.claim.kind == ClaimKind::GainsWatts;
+        });
+        QVERIFY(watts != all->end());
+        QVERIFY(std::abs(model().units().powerOf(watts->claim.amount) - 1.5) < 1e-9);
+        QVERIFY(at->isHidden());
+        kind->setCurrentIndex(kind->findData(static_cast<int>(ClaimKind::GainsAt)));
+        QVERIFY(!at->isHidden() && at->suffix().contains("rpm"));
     }
     void notesAndPhotosOfASetup() {
         showPage(MainWindow::Ask, AskStation::Question);

@@ -149,6 +149,9 @@ private slots:
         const std::string words = said(hold);
         QVERIFY2(words.find("detonation") != std::string::npos, words.c_str());
         QVERIFY(words.find("whoever answers for the engine") != std::string::npos);
+        const auto paper = heldOpenCaution(study->gauges()->gauges, hold);
+        QVERIFY(paper && said(*paper).find("still rising") != std::string::npos);
+        QVERIFY(!heldOpenCaution({}, hold)); // a mixture alone is not for a customer's paper
     }
     void whatIsMissingIsAskedFor() {
         std::vector<StudyPull> pulls;
