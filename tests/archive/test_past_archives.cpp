@@ -105,7 +105,7 @@ private slots:
         for (const ClaimRecord& c : *claims) {
             const int i = c.said.back() - '0';
             QCOMPARE(c.claim.kind, i == 1 ? ClaimKind::CostsNothing : ClaimKind::GainsAtLeast);
-            QCOMPARE(c.claim.pct, 1. + i);
+            QCOMPARE(c.claim.amount, 1. + i);
             QCOMPARE(c.history.size(), std::size_t(1));
             QCOMPARE(c.history[0].verdict, verdicts[i]);
             QCOMPARE(c.history[0].note, std::string(i == 2 ? "argued" : ""));
