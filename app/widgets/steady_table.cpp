@@ -12,7 +12,7 @@ namespace jr::app {
 
 SteadyTable::SteadyTable(QWidget* parent) : QTableWidget(0, 5, parent) {
     setTabKeyNavigation(false); // Tab leaves the table, arrows walk in it
-    setHorizontalHeaderLabels({tr("rpm"), tr("torque"), tr("g/kWh"), tr("breathing"), tr("settled")});
+    setHorizontalHeaderLabels({tr("rpm"), QString(), tr("g/kWh"), tr("breathing"), tr("settled")});
     horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
     verticalHeader()->hide();
     setEditTriggers(QAbstractItemView::NoEditTriggers);
@@ -25,6 +25,7 @@ void SteadyTable::showRun(const SteadyRun& run, const DisplayUnits& u) {
     setToolTip(plainTip(
         run.slices ? tr("Slices of half a second: a sweep has no steady points")
                    : tr("Settled: torque within 1 % and exhaust within 5 °C from the first half to the second")));
+    setHorizontalHeaderItem(1, new QTableWidgetItem(u.torqueSymbol()));
     const QLocale l;
     // At most ten rows tell the story; a long sweep is thinned evenly.
     constexpr std::size_t kRows = 10;
@@ -37,7 +38,7 @@ void SteadyTable::showRun(const SteadyRun& run, const DisplayUnits& u) {
                                 : p.torqueSettled                   ? tr("exhaust not")
                                                                     : tr("torque not");
         const QString cells[] = {
-            l.toString(p.rpm, 'f', 0), u.torqueText(p.torqueNm),
+            l.toString(p.rpm, 'f', 0), l.toString(u.torqueOf(p.torqueNm), 'f', 1),
             p.bsfcKgPerJ ? l.toString(*p.bsfcKgPerJ * kGramPerKWhPerKgPerJ, 'f', 0) : QStringLiteral("–"),
             p.breathing ? l.toString(100. * *p.breathing, 'f', 0) + QStringLiteral(" %") : QStringLiteral("–"),
             settled};
