@@ -11,9 +11,13 @@ LoadedPull loadPull(PullRecord record, const std::shared_ptr<const Trace>& whole
     LoadedPull out{std::move(record), nullptr, nullptr, {}, {}};
     // Kept is what pages read beside its curve; the rest is read from the archive again when it is wanted, or a
     // hundred pulls would fill the memory with columns nobody looks at.
-    out.trace = std::make_shared<const Trace>(whole->only(
-        {ChannelId::Afr, ChannelId::Lambda, ChannelId::SoundLevel, ChannelId::Coolant, ChannelId::IntakeAir,
-         ChannelId::Egt, ChannelId::ManifoldPressure, ChannelId::Cht, ChannelId::FuelFlow, ChannelId::AirFlow}));
+    Trace kept = whole->only({ChannelId::Afr, ChannelId::Lambda, ChannelId::SoundLevel, ChannelId::Coolant,
+                              ChannelId::IntakeAir, ChannelId::Egt, ChannelId::ManifoldPressure, ChannelId::Cht,
+                              ChannelId::FuelFlow, ChannelId::AirFlow});
+    // A bench with sixty thermocouples has most of them elsewhere than on a cylinder.
+    constexpr int kMostCylinders = 12; // of a machine's sheet
+    std::erase_if(kept.channels, [](const Channel& c) { return c.name.number > kMostCylinders; });
+    out.trace = std::make_shared<const Trace>(std::move(kept));
     if (whole->channels.empty()) {
         out.problem = QCoreApplication::translate(
             "LoadedPull", "Its trace is damaged or lost in the database. \"Put right\" on Jobs takes it from its pull "

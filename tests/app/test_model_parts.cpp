@@ -4,6 +4,8 @@
 #include "app/model/compare_settings.h"
 #include "app/model/fuel_tank.h"
 #include "app/model/job_study.h"
+#include "app/model/loaded_pull.h"
+#include "tests/support/simulated_trace.h"
 #include "tests/support/standin_process.h"
 #include "tests/support/suites.h"
 
@@ -84,6 +86,21 @@ private slots:
         study.lay({}, {}, {});
         QVERIFY(changed.wait(5000));
         QVERIFY(study.problem().contains(QLatin1String("no pulls")));
+    }
+    void ofManyThermocouplesACylindersWorthIsKept() {
+        standin::PullSetting setting;
+        setting.gauges = true;
+        setting.endRpm = 8000.;
+        Trace trace = testsupport::traceOf(standin::brakePull({}, {}, setting), PullKind::Brake);
+        const Channel egt = *trace.find(ChannelId::Egt, 1);
+        for (int number = 3; number <= 60; ++number) {
+            trace.channels.push_back(egt);
+            trace.channels.back().name.number = number;
+        }
+        const LoadedPull loaded = loadPull({}, std::make_shared<const Trace>(std::move(trace)));
+        QVERIFY(loaded.fit);
+        QCOMPARE(loaded.trace->findAll(ChannelId::Egt).size(), std::size_t(12));
+        QVERIFY(!loaded.steady.points.empty());
     }
     void theTankRunsLow() {
         FuelTank tank;
