@@ -83,6 +83,29 @@ private slots:
         QCOMPARE(run({"calibrate", "drag", "/no/such/file", "--inertia", "3"}).code, 3);
         QCOMPARE(run({"calibrate", "inertia", "--plain", "a", "--loaded", "b"}).code, 2);
     }
+    void plansStandSideBySide() {
+        const QStringList asked{"plan", "--setups",       "2", "--repeatability",  "0.4", "--worth",
+                                "1",    "--pull-minutes", "6", "--change-minutes", "45"};
+        const Ran r = run(asked + QStringList{"--side-by-side"});
+        QCOMPARE(r.code, 0);
+        QStringList manners;
+        for (const QJsonValue& choice : r.json()["choices"].toArray()) {
+            QVERIFY(choice["promised"].toBool() && choice["finds_pct"].toDouble() > 85.);
+            const QJsonArray order = choice["order"].toArray();
+            QCOMPARE(order.first().toString() + order.last().toString(), QStringLiteral("AA"));
+            QVERIFY(choice["swaps"].toInt() >= 2 && choice["bow_shown_pct"].isDouble());
+            for (const QJsonValue& manner : choice["manners"].toArray())
+                manners << manner.toString();
+        }
+        manners.sort();
+        QCOMPARE(manners, (QStringList{"fewest-pulls", "quickest", "surest"}));
+        const Ran cut = run(asked + QStringList{"--no-way-back"});
+        QCOMPARE(cut.code, 0);
+        const QJsonArray only = cut.json()["choices"].toArray();
+        QCOMPARE(only.size(), 1);
+        QVERIFY(!only[0].toObject()["promised"].toBool() && only[0].toObject()["bow_shown_pct"].isNull());
+        QCOMPARE(run(asked + QStringList{"--reference"}).code, 2); // of what can be taken back nothing is needed
+    }
     void plan() {
         const Ran r = run({"plan", "--setups", "2", "--repeatability", "0.5", "--worth", "1", "--pull-minutes", "6",
                            "--change-minutes", "25", "--fuel-per-pull-ml", "60", "--tank-ml", "400"});
