@@ -12,6 +12,8 @@
 #include <QTableWidget>
 #include <QVBoxLayout>
 
+#include <algorithm>
+
 namespace jr::app {
 namespace {
 
@@ -56,6 +58,10 @@ ApartPage::ApartPage(const Theme& theme, JobModel& model, QWidget* parent)
     row->addWidget(m_part, 1);
     row->addWidget(off);
     row->addWidget(away);
+    m_takeOver = new QPushButton(tr("As in an &earlier job"));
+    m_takeOver->setToolTip(tr("Takes over the list of the last job with this machine: parts, sides, torques, notes"));
+    row->addWidget(m_takeOver);
+    connect(m_takeOver, &QPushButton::clicked, this, &ApartPage::takeOver);
     inner->addLayout(row);
     m_aboutStep = new Words;
     m_aboutStep->setProperty("muted", true);
@@ -120,6 +126,47 @@ void ApartPage::takeOff(const QString& part) {
     step.part = part.trimmed().toStdString();
     list.push_back(step);
     keep(list, tr("take off %1").arg(part.trimmed()));
+}
+
+void ApartPage::takeOver() {
+    if (!m_model.keeper() || !m_model.hasJob())
+        return;
+    struct Found {
+        std::string job;
+        std::vector<PutBackStep> steps;
+    };
+    m_model.keeper()->ask(
+        this,
+        [open = m_model.job().id, machine = m_model.job().machine](const Archive& archive) {
+            Found out;
+            std::string newest;
+            const auto jobs = archive.jobs();
+            if (machine.empty() || !jobs)
+                return out;
+            for (const JobSummary& job : *jobs) {
+                if (job.id == open || job.machine != machine || job.created < newest)
+                    continue;
+                const auto kept = archive.job(job.id);
+                if (!kept || !kept->sheets.contains(sheet_kind::putBack))
+                    continue;
+                if (std::vector<PutBackStep> steps = putBackOf(kept->sheets.at(sheet_kind::putBack)); !steps.empty()) {
+                    out = {job.name, std::move(steps)};
+                    newest = job.created;
+                }
+            }
+            return out;
+        },
+        [this](const Found& found) {
+            if (found.steps.empty()) {
+                emit m_model.problem(tr("No earlier job with this machine has a list of what was taken apart."));
+                return;
+            }
+            auto list = steps(); // what came off already stays; the rest is expected in that order
+            for (const PutBackStep& step : forNextTime(found.steps))
+                if (std::none_of(list.begin(), list.end(), [&](const PutBackStep& s) { return s.part == step.part; }))
+                    list.push_back(step);
+            keep(list, tr("take over what came off in %1").arg(QString::fromStdString(found.job)));
+        });
 }
 
 void ApartPage::putBack(int index, bool back) {

@@ -8,6 +8,7 @@
 
 class QLabel;
 class QLineEdit;
+class QPushButton;
 class QTableWidget;
 
 namespace jr::app {
@@ -20,6 +21,8 @@ public:
     QString stillOffWords() const;
     QTableWidget& table() { return *m_table; }
     void takeOff(const QString& part);
+    /// The list of the newest earlier job with this machine that has one, everything off again.
+    void takeOver();
     void putBack(int step, bool back);
 
 protected:
@@ -36,6 +39,7 @@ private:
     QLabel* m_order;
     QTableWidget* m_table;
     QLineEdit* m_part;
+    QPushButton* m_takeOver;
     QLabel* m_aboutStep;
     NoteStrip* m_notes;
     bool m_filling = false;

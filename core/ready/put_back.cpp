@@ -21,6 +21,15 @@ Message outOfOrder(const std::vector<PutBackStep>& steps) {
     return {};
 }
 
+std::vector<PutBackStep> forNextTime(std::vector<PutBackStep> steps) {
+    for (PutBackStep& step : steps) {
+        step.back = false;
+        step.who.clear();
+        step.when.clear();
+    }
+    return steps;
+}
+
 std::string putBackText(const PutBackStep& step) {
     std::string out = step.part;
     for (const std::string& word : {step.side, step.orientation})

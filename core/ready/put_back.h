@@ -24,6 +24,8 @@ struct PutBackStep {
 std::vector<int> stillOff(const std::vector<PutBackStep>& steps);
 /// The first of them that was put back before something that came off after it, in words; empty when the order held.
 Message outOfOrder(const std::vector<PutBackStep>& steps);
+/// The same list for the next time: everything is to come off again, in that order.
+std::vector<PutBackStep> forNextTime(std::vector<PutBackStep> steps);
 /// "washer, left, dished face to the bearing, 45 Nm, thread-lock medium".
 std::string putBackText(const PutBackStep& step);
 

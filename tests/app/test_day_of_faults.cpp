@@ -3,15 +3,9 @@
 // tyre let down between the sides, an air pressure that is reduced to sea level. Each must be said before a sheet with
 // something false on it could be handed over.
 #include "app/ask/ask_station.h"
-#include "app/frame/main_window.h"
 #include "app/handover/sheet.h"
-#include "app/pull/pull_station.h"
-#include "tests/support/settled.h"
+#include "tests/support/bench_window.h"
 #include "tests/support/suites.h"
-
-#include <QPushButton>
-#include <QTemporaryDir>
-#include <QTest>
 
 #include <algorithm>
 #include <cmath>
@@ -19,49 +13,27 @@
 using namespace jr;
 using namespace jr::app;
 using testsupport::archiveOf;
-using testsupport::openArchive;
 using testsupport::openJob;
 
 class TestDayOfFaults : public QObject {
     Q_OBJECT
-    QTemporaryDir m_dir;
-    Theme m_theme;
-    std::unique_ptr<MainWindow> m_window;
+    testsupport::BenchWindow m_bench;
 
-    JobModel& model() {
-        if (!m_window->model().loading())
-            m_window->model().waitUntilSettled();
-        return m_window->model();
-    }
-    BenchModel& bench() { return m_window->bench(); }
-    PullStation& station() { return m_window->pullStation(); }
-    bool ready() {
-        return QTest::qWaitFor(
-            [&] {
-                return bench().link().bench() && bench().link().snapshot().link == LinkState::Streaming &&
-                       bench().link().snapshot().state == BenchState::Ready;
-            },
-            30000);
-    }
+    JobModel& model() { return m_bench.model(); }
+    BenchModel& bench() { return m_bench.bench(); }
+    PullStation& station() { return m_bench.station(); }
     /// Another stand-in under the same machine: what was done to it between the pulls.
     bool strapDown(const QStringList& as) {
         bench().link().disconnectBench();
         bench().link().tryStandin(QStringLiteral("larkspur"), 15.,
                                   QStringList{"--pull-offset", "0.002", "--pressure-hpa", "1016"} + as);
         bench().sitting().setWarmUp(false);
-        return ready();
+        return m_bench.ready();
     }
     bool onePull(const QString& setup) {
         bench().sitting().setSetup(setup);
         bench().sitting().setWarmUp(false);
-        auto* button = station().findChild<QPushButton*>(QStringLiteral("offer-pull"));
-        if (!button || !ready())
-            return false;
-        QTest::mouseClick(button, Qt::LeftButton);
-        if (!QTest::qWaitFor([&] { return bench().card().has_value(); }, 30000))
-            return false;
-        QTest::keyClick(&station(), Qt::Key_Return);
-        return true;
+        return m_bench.onePull();
     }
     /// What the sheet says in words beside its figures.
     QString sheetSays() {
@@ -73,20 +45,12 @@ class TestDayOfFaults : public QObject {
     }
 
 private slots:
-    void initTestCase() {
-        m_theme.install(*qobject_cast<QApplication*>(QCoreApplication::instance()));
-        m_window = std::make_unique<MainWindow>(m_theme);
-        QVERIFY(openArchive(*m_window, m_dir.filePath("a")));
-        m_window->resize(1280, 800);
-        m_window->show();
-        m_window->showStation(MainWindow::Pull);
-        QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
-    }
-    void cleanupTestCase() { m_window.reset(); }
+    void initTestCase() { QCOMPARE(m_bench.begin("a"), QString()); }
+    void cleanupTestCase() { m_bench.end(); }
 
     void theDay() {
         const auto job = archiveOf(model())->createJob("Bad day", "Larkspur 410");
-        QVERIFY(openJob(*m_window, *job));
+        QVERIFY(openJob(m_bench.window(), *job));
         // The bench stands 900 m up; the weather station was set to sea level.
         bench().sitting().setKey(QStringLiteral("altitude_m"), QStringLiteral("900"));
         QVERIFY(strapDown({"--fit", "short-stack"}));
@@ -112,14 +76,14 @@ private slots:
         QVERIFY2(words.contains("reduced to sea level"), qPrintable(words));
         QVERIFY2(words.contains("different mixtures"), qPrintable(words));
         // Nobody's claim is held or failed by such a day, whatever the figures look like.
-        ClaimsBoard& claims = m_window->ask().question().claims();
-        m_window->showStation(MainWindow::Ask);
+        ClaimsBoard& claims = m_bench.window().ask().question().claims();
+        m_bench.window().showStation(MainWindow::Ask);
         bool kept = false;
         claims.chalk(QStringLiteral("it costs power"), {}, ClaimKind::CostsNothing, 20., [&] { kept = true; });
         QTRY_VERIFY(kept);
         model();
         QTRY_VERIFY2(claims.text().contains("undecided"), qPrintable(claims.text()));
-        m_window->showStation(MainWindow::Pull);
+        m_bench.window().showStation(MainWindow::Pull);
     }
     void aSoftTyreAloneIsSeenInItsGearing() {
         // Nothing was written of it, and nothing else differs.
@@ -132,7 +96,7 @@ private slots:
         QVERIFY(strapDown({"--fit", "short-stack", "--lean-fault", "4.5"}));
         bench().sitting().setSetup(QStringLiteral("lean"));
         const std::size_t before = model().pulls().size();
-        QTest::mouseClick(station().findChild<QPushButton*>(QStringLiteral("offer-pull")), Qt::LeftButton);
+        QTest::mouseClick(m_bench.offer("pull"), Qt::LeftButton);
         QVERIFY(QTest::qWaitFor([&] { return bench().link().snapshot().stop.latched; }, 30000));
         QTRY_VERIFY2_WITH_TIMEOUT(station().stateWords().contains("Stop", Qt::CaseInsensitive),
                                   qPrintable(station().stateWords()), 10000);
@@ -153,11 +117,11 @@ private slots:
         for (int i = 0; i < 8 && !caught; ++i) {
             bench().sitting().setSetup(QStringLiteral("dry"));
             bench().sitting().setWarmUp(false);
-            auto* button = station().findChild<QPushButton*>(QStringLiteral("offer-pull"));
-            QVERIFY(button && ready());
+            auto* button = m_bench.offer("pull");
+            QVERIFY(button && m_bench.ready());
             QTest::mouseClick(button, Qt::LeftButton);
-            QVERIFY(QTest::qWaitFor([&] { return bench().card().has_value() || bench().link().snapshot().stop.latched; },
-                                    30000));
+            QVERIFY(QTest::qWaitFor(
+                [&] { return bench().card().has_value() || bench().link().snapshot().stop.latched; }, 30000));
             caught = bench().link().snapshot().stop.latched;
             if (bench().card()) {
                 const LoadedPull& last = model().pulls().back();

@@ -2,6 +2,8 @@
 // What earlier jobs tell of the bench, in the real window: noted by each job, counted in the margins of those after it
 // and never of those before, left out when a person says so; and a typed figure that belongs to its job alone.
 #include "app/judge/difference_page.h"
+#include "app/ready/apart_page.h"
+#include "app/ready/ready_station.h"
 #include "app/widgets/outlook_line.h"
 #include "archive/formats/pull_file.h"
 #include "demo_job/demo_day.h"
@@ -150,6 +152,31 @@ private slots:
         typed->setValue(0.); // taken back
         model();
         QVERIFY(!model().known().pull);
+    }
+    void whatWasTakenApartThenIsTakenOver() {
+        QVERIFY(m_demo.open("Larkspur ladder")); // the same machine, a week later
+        model().setSheet(sheet_kind::putBack, {}, QStringLiteral("none"));
+        m_demo.window().ready().show(ReadyStation::Apart);
+        m_demo.window().showStation(MainWindow::Ready);
+        auto* page = m_demo.window().findChild<ApartPage*>();
+        page->takeOff(QStringLiteral("air box lid")); // off already; it is in the earlier list as well
+        page->takeOver();
+        QTRY_COMPARE(putBackOf(model().sheet(sheet_kind::putBack)).size(), std::size_t(3));
+        const std::vector<PutBackStep> steps = putBackOf(model().sheet(sheet_kind::putBack));
+        for (const PutBackStep& step : steps)
+            QVERIFY(!step.back && step.when.empty());
+        QCOMPARE(steps.back().part, std::string("sealing washer"));
+        QVERIFY(steps.back().orientation.find("carburettor") != std::string::npos); // what cost days last time
+        model().undoStack().undo();
+        QCOMPARE(putBackOf(model().sheet(sheet_kind::putBack)).size(), std::size_t(1));
+        // A machine nobody took apart before: said, and nothing changes.
+        QVERIFY(m_demo.open("Weights on the belt"));
+        QString problem;
+        const auto heard = connect(&model(), &JobModel::problem, this, [&](const QString& words) { problem = words; });
+        page->takeOver();
+        QTRY_VERIFY2(problem.contains("No earlier job"), qPrintable(problem));
+        disconnect(heard);
+        QVERIFY(model().sheet(sheet_kind::putBack).empty());
     }
 };
 

@@ -4,7 +4,7 @@
 #include "app/pull/big_figure.h"
 #include "app/pull/pull_station.h"
 #include "app/ready/ready_station.h"
-#include "tests/support/settled.h"
+#include "tests/support/bench_window.h"
 #include "tests/support/standin_process.h"
 #include "tests/support/suites.h"
 
@@ -27,37 +27,14 @@ using testsupport::openJob;
 
 class TestPullStation : public QObject {
     Q_OBJECT
-    QTemporaryDir m_dir;
-    Theme m_theme;
-    std::unique_ptr<MainWindow> m_window;
+    testsupport::BenchWindow m_bench;
 
-    /// Everything asked so far is answered, as a person would wait for it.
-    JobModel& model() {
-        if (!m_window->model().loading())
-            m_window->model().waitUntilSettled();
-        return m_window->model();
-    }
-    BenchModel& bench() { return m_window->bench(); }
-    PullStation& station() { return m_window->pullStation(); }
-    bool ready(int ms = 30000) {
-        return QTest::qWaitFor(
-            [&] {
-                return bench().link().bench() && bench().link().snapshot().link == LinkState::Streaming &&
-                       bench().link().snapshot().state == BenchState::Ready;
-            },
-            ms);
-    }
-    /// What a person does: press the button that asks the rider for a pull, wait for the card, press Enter.
-    bool onePull() {
-        auto* button = station().findChild<QPushButton*>(QStringLiteral("offer-pull"));
-        if (!button || !ready())
-            return false;
-        QTest::mouseClick(button, Qt::LeftButton);
-        if (!QTest::qWaitFor([&] { return bench().card().has_value(); }, 30000))
-            return false;
-        QTest::keyClick(&station(), Qt::Key_Return);
-        return !bench().card();
-    }
+    JobModel& model() { return m_bench.model(); }
+    BenchModel& bench() { return m_bench.bench(); }
+    PullStation& station() { return m_bench.station(); }
+    MainWindow& window() { return m_bench.window(); }
+    bool ready(int ms = 30000) { return m_bench.ready(ms); }
+    bool onePull() { return m_bench.onePull(); }
     bool fit(const QString& offer, const QString& setup) {
         auto* button = station().findChild<QPushButton*>(QStringLiteral("offer-") + offer);
         if (!button || !ready())
@@ -68,20 +45,12 @@ class TestPullStation : public QObject {
     }
 
 private slots:
-    void initTestCase() { m_theme.install(*qobject_cast<QApplication*>(QCoreApplication::instance())); }
-    void init() {
-        m_window = std::make_unique<MainWindow>(m_theme);
-        QVERIFY(openArchive(*m_window, m_dir.filePath(QString::fromUtf8(QTest::currentTestFunction()))));
-        m_window->resize(1280, 800);
-        m_window->show();
-        m_window->showStation(MainWindow::Pull);
-        QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
-    }
-    void cleanup() { m_window.reset(); }
+    void init() { QCOMPARE(m_bench.begin(QString::fromUtf8(QTest::currentTestFunction())), QString()); }
+    void cleanup() { m_bench.end(); }
 
     void aWholeDay() {
         const auto job = archiveOf(model())->createJob("Stack", "Larkspur 410");
-        QVERIFY(openJob(*m_window, *job));
+        QVERIFY(openJob(window(), *job));
         bench().sitting().setSetup("short stack");
         bench().link().tryStandin("larkspur", 15., {"--pull-offset", "0.002"});
         QVERIFY(ready());
@@ -167,7 +136,7 @@ private slots:
         // Set aside, then undone.
         bench().setCardAside("the tyre slipped");
         QVERIFY(model().pulls()[2].record.aside);
-        QTest::keyClick(m_window.get(), Qt::Key_Z, Qt::ControlModifier);
+        QTest::keyClick(&window(), Qt::Key_Z, Qt::ControlModifier);
         QVERIFY(!model().pulls()[2].record.aside);
     }
     void holdAtSteps() {
@@ -247,10 +216,10 @@ private slots:
         bench().sitting().setSetup("stock");
         bench().link().tryStandin("ostra", 15.);
         QVERIFY(ready());
-        m_window->showStation(MainWindow::Ready);
-        m_window->ready().show(ReadyStation::Bench);
+        window().showStation(MainWindow::Ready);
+        window().ready().show(ReadyStation::Bench);
         model().waitUntilSettled();
-        CalibrationPanel& panel = m_window->ready().bench().calibration();
+        CalibrationPanel& panel = window().ready().bench().calibration();
         panel.setKind(0);
         // A cell that reads a quarter per cent low.
         const double weights[] = {0., 5., 10., 20.};
@@ -261,8 +230,8 @@ private slots:
         }
         QVERIFY2(panel.resultText().contains("1.05"), qPrintable(panel.resultText()));
         panel.keep();
-        QTRY_VERIFY(m_window->ready().bench().historyText().contains("load cell"));
-        m_window->showStation(MainWindow::Pull);
+        QTRY_VERIFY(window().ready().bench().historyText().contains("load cell"));
+        window().showStation(MainWindow::Pull);
         QVERIFY(ready());
         bench().sitting().setWarmUp(false);
         bench().link().ask("pull");
@@ -321,12 +290,12 @@ private slots:
             session.close();
             session.finishCapture();
         }
-        QVERIFY(openArchive(*m_window, folder));
+        QVERIFY(openArchive(window(), folder));
         // Offered, not done: put off, it is offered again; taken in, it is in its job.
-        auto* take = m_window->findChild<QPushButton*>("take-captures");
+        auto* take = window().findChild<QPushButton*>("take-captures");
         QVERIFY(take && take->isVisible());
         QCOMPARE(archiveOf(model())->job(*job)->pulls.size(), std::size_t(0));
-        QVERIFY(openArchive(*m_window, folder));
+        QVERIFY(openArchive(window(), folder));
         QVERIFY(take->isVisible());
         QTest::mouseClick(take, Qt::LeftButton);
         QVERIFY(!take->isVisible());
@@ -334,7 +303,7 @@ private slots:
         QCOMPARE(kept->pulls.size(), std::size_t(1));
         QCOMPARE(kept->setups.front().name, std::string("stock"));
         QVERIFY(QDir(folder + "/capture").entryList({"*.lines"}).isEmpty());
-        QVERIFY(openArchive(*m_window, folder)); // and only once
+        QVERIFY(openArchive(window(), folder)); // and only once
         QVERIFY(!take->isVisible());
         QCOMPARE(archiveOf(model())->job(*job)->pulls.size(), std::size_t(1));
     }
@@ -342,11 +311,11 @@ private slots:
         bench().sitting().setSetup("stock");
         bench().link().tryStandin("ostra", 15.);
         QVERIFY(ready());
-        m_window->showStation(MainWindow::Ready);
+        window().showStation(MainWindow::Ready);
         QTableWidget* facts = nullptr;
-        m_window->ready().show(ReadyStation::Bench);
+        window().ready().show(ReadyStation::Bench);
         model().waitUntilSettled();
-        for (QTableWidget* table : m_window->ready().findChildren<QTableWidget*>())
+        for (QTableWidget* table : window().ready().findChildren<QTableWidget*>())
             if (table->columnCount() == 2 && table->rowCount() > 4 && table->item(0, 0) &&
                 table->item(0, 0)->data(Qt::UserRole).isValid())
                 facts = table;
@@ -358,12 +327,12 @@ private slots:
         QVERIFY(arm >= 0);
         facts->item(arm, 1)->setText("a yard"); // no length: said, and put back
         QCOMPARE(facts->item(arm, 1)->text(), QStringLiteral("0.32"));
-        QVERIFY(!m_window->ready().bench().historyText().contains("typed in"));
+        QVERIFY(!window().ready().bench().historyText().contains("typed in"));
         facts->item(arm, 1)->setText("0.33");
-        QTRY_VERIFY(m_window->ready().bench().historyText().contains("typed in"));
-        QVERIFY(m_window->ready().bench().historyText().contains("was 0.32"));
+        QTRY_VERIFY(window().ready().bench().historyText().contains("typed in"));
+        QVERIFY(window().ready().bench().historyText().contains("was 0.32"));
         // The next pull is made with it.
-        m_window->showStation(MainWindow::Pull);
+        window().showStation(MainWindow::Pull);
         QVERIFY(ready());
         bench().sitting().setWarmUp(false);
         bench().link().ask("pull");
@@ -388,7 +357,7 @@ private slots:
     }
     void theNextSetupOfThePlanIsFittedByOneKey() {
         const auto job = archiveOf(model())->createJob("Plan", "Quill 125");
-        QVERIFY(openJob(*m_window, *job));
+        QVERIFY(openJob(window(), *job));
         model().addSetup("stock", {}, {});
         model().addSetup("ram & horn", {}, {}); // an ampersand is a letter, not a key
         model().waitUntilSettled();
@@ -410,7 +379,7 @@ private slots:
     }
     void takenOffAndPutOnAgainByOneKey() {
         const auto job = archiveOf(model())->createJob("Refitted", "Larkspur 410");
-        QVERIFY(openJob(*m_window, *job));
+        QVERIFY(openJob(window(), *job));
         bench().sitting().setSetup("short stack");
         bench().link().tryStandin("larkspur", 15.);
         QVERIFY(ready());
