@@ -17,8 +17,6 @@ class QPushButton;
 
 namespace jr::app {
 
-class ParagraphScroll;
-
 class PlanCard : public QFrame {
     Q_OBJECT
 public:

@@ -220,12 +220,21 @@ void PlanForm::fillRepeatability() {
 void PlanForm::fillReferences() {
     const std::string kept = judgingSheetOf(m_model.sheet(sheet_kind::judging)).reference;
     const ComparisonRecord& now = m_model.compare().now();
-    m_reference->clear();
-    m_reference->addItem(tr("Nothing is put back between"), QString());
+    std::vector<std::pair<QString, QString>> items{{tr("Nothing is put back between"), QString()}};
     for (const SetupRecord& s : m_model.job().setups)
         if (s.id != now.baseSetup && s.id != now.withSetup)
-            m_reference->addItem(tr("Put back between: %1").arg(QString::fromStdString(s.name)),
-                                 QString::fromStdString(s.id));
+            items.emplace_back(tr("Put back between: %1").arg(QString::fromStdString(s.name)),
+                               QString::fromStdString(s.id));
+    // Only when they are others: a list somebody has open must not be taken from under the pointer.
+    bool same = m_reference->count() == static_cast<int>(items.size());
+    for (int i = 0; same && i < m_reference->count(); ++i)
+        same = m_reference->itemText(i) == items[static_cast<std::size_t>(i)].first &&
+               m_reference->itemData(i).toString() == items[static_cast<std::size_t>(i)].second;
+    if (!same) {
+        m_reference->clear();
+        for (const auto& [words, id] : items)
+            m_reference->addItem(words, id);
+    }
     const int at = kept.empty() ? 0 : m_reference->findData(QString::fromStdString(kept));
     m_reference->setCurrentIndex(std::max(at, 0));
     if (at > 0 && !m_oneWay->isChecked()) {

@@ -61,6 +61,7 @@ void DayStrip::layOut() {
         gapSum += gap;
     }
     m_baselines = m_model.baselines();
+    m_era = m_model.eraInForce();
     gapSum += kEventWide * static_cast<double>(m_baselines.events.size());
     m_tileWidth = std::clamp((width() - 2 * kMargin - kGap * count) / std::max(1., count + gapSum), 54., 104.);
     double x = kMargin;
@@ -130,7 +131,7 @@ QString DayStrip::describePull(int i) const {
     const SetupRecord* setup = m_model.job().setup(pull.record.setupId);
     QString text =
         tr("Pull %1, %2").arg(pull.record.number).arg(setup ? QString::fromStdString(setup->name) : QString());
-    if (const int era = m_model.eraInForce(); era != kAllEras && eraOf(m_baselines, pull.record.number) != era)
+    if (m_era != kAllEras && eraOf(m_baselines, pull.record.number) != m_era)
         text += QStringLiteral("\n") + tr("Left out: the base was taken again in between.");
     if (pull.record.aside)
         text += QStringLiteral("\n") + tr("set aside: %1").arg(QString::fromStdString(pull.record.asideWhy));

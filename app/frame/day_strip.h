@@ -60,6 +60,7 @@ private:
     std::vector<double> m_left;   ///< of each tile, before scrolling
     std::vector<double> m_events; ///< left edge of each "base again"
     Baselines m_baselines;
+    int m_era = kAllEras;                         ///< in force; once a change, not once a tile
     std::vector<std::pair<double, int>> m_ghosts; ///< left edge and mark of each planned pull
     QString m_next;
     QStringList m_departures;

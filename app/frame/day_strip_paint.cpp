@@ -230,9 +230,8 @@ void DayStrip::drawTile(QPainter& p, int i) const {
     const QColor color = t.marks[mark % 8];
     const QRectF box = tile(i);
     const bool current = i == m_model.currentPull();
-    const int era = m_model.eraInForce();
     const bool out = pull.record.aside || (!m_model.picked().empty() && !m_model.picked().contains(i)) ||
-                     (era != kAllEras && eraOf(m_baselines, pull.record.number) != era);
+                     (m_era != kAllEras && eraOf(m_baselines, pull.record.number) != m_era);
     p.setPen(QPen(current ? t.accent : t.line, current ? 2.5 : 1));
     p.setBrush(current ? t.accentSoft : t.raised);
     p.drawRoundedRect(box, 7, 7);

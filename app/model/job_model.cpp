@@ -266,6 +266,8 @@ GaugeFacts JobModel::gaugeFacts() const {
     GaugeFacts out;
     out.engine.displacementM3 = capacityCm3(machine).value_or(0.) * kM3PerCm3;
     out.engine.strokes = machine.kind == MachineKind::FourStroke || machine.kind == MachineKind::Cvt ? 4 : 2;
+    if (!sheet(sheet_kind::machine).empty()) // a sheet nobody wrote has one by default
+        out.cylinders = machine.cylinders;
     if (const auto density = sheetNumber(machine, "fuel_density_kg_l"))
         out.fuelDensityKgM3 = *density * kKgM3PerKgL;
     return out;

@@ -9,6 +9,7 @@ namespace jr {
 struct EngineSize {
     double displacementM3 = 0.;
     int strokes = 4;
+    bool operator==(const EngineSize&) const = default;
 };
 
 /// Air per fuel by mass.

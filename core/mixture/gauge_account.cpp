@@ -132,8 +132,14 @@ std::vector<Message> gaugeAccount(const std::vector<GaugeCompared>& gauges, cons
                                 Place{unlike->to, axis}, Number{unlike->most, decimals}}});
             ++side;
         }
-        const auto before = spreadOf(cylinders, &GaugeCompared::base),
-                   after = spreadOf(cylinders, &GaugeCompared::with);
+        // The mixtures' own is a gauge of its own, pull by pull.
+        const auto own = std::find_if(gauges.begin(), gauges.end(), [&](const GaugeCompared& g) {
+            return kind == GaugeKind::CylinderMixture && g.gauge.kind == GaugeKind::MixtureSpread &&
+                   std::isfinite(g.baseMean);
+        });
+        const bool known = own != gauges.end();
+        const auto before = known ? std::optional(own->baseMean) : spreadOf(cylinders, &GaugeCompared::base);
+        const auto after = known ? std::optional(own->withMean) : spreadOf(cylinders, &GaugeCompared::with);
         if (before && after)
             out.push_back({spreadCode(kind), {Number{*before, decimals}, Number{*after, decimals}}});
     }

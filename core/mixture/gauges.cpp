@@ -69,6 +69,8 @@ GaugeFacts gaugeFactsOf(const PullHeader& header, GaugeFacts known) {
     if (!(known.engine.displacementM3 > 0.))
         known.engine.displacementM3 = header.number(header_key::displacementCm3).value_or(0.) / kCm3PerM3;
     known.engine.strokes = header.strokes.value_or(known.engine.strokes);
+    if (const auto cylinders = header.number(header_key::cylinders))
+        known.cylinders = static_cast<int>(*cylinders);
     return known;
 }
 
@@ -78,6 +80,8 @@ std::vector<Gauge> gaugesOf(const Trace& trace, const PullFit& fit, const GaugeF
         return {}; // worked out elsewhere: nothing was recorded beside it
     for (const Channel& c : trace.channels) {
         const int cylinder = std::max(c.name.number, 1);
+        if (facts.cylinders > 0 && cylinder > facts.cylinders)
+            continue;
         for (GaugeKind kind : {GaugeKind::ExhaustTemp, GaugeKind::Vacuum, GaugeKind::HeadTemp})
             if (c.name.id == columnOf(kind))
                 out.insert({kind, cylinder});

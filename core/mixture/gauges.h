@@ -62,10 +62,8 @@ const GaugeInfo& gaugeInfo(GaugeKind kind);
 struct GaugeFacts {
     EngineSize engine;                     ///< displacement 0: not known
     std::optional<double> fuelDensityKgM3; ///< for a flow metered by volume
-    bool operator==(const GaugeFacts& other) const {
-        return engine.displacementM3 == other.engine.displacementM3 && engine.strokes == other.engine.strokes &&
-               fuelDensityKgM3 == other.fuelDensityKgM3;
-    }
+    int cylinders = 0;                     ///< 0: not known. What is numbered beyond them stands elsewhere
+    bool operator==(const GaugeFacts&) const = default;
 };
 
 /// The facts as the pull's own header completes them.

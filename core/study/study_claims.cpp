@@ -73,7 +73,8 @@ Result<Judgement> Study::judge(const Claim& claim, const std::string& base, cons
         const GaugeCompared* g = furthest(*gauges, kind, claim.kind == ClaimKind::ExhaustWithin);
         if (!g)
             return kNotMeasured;
-        // What the changed setup's own mean is out by is no more than what the difference is.
+        // As it was that day: what the changed setup's pulls scatter by is less than what the difference of two is out
+        // by.
         const double half = g->difference.half();
         return judgeClaimOfNumber(
             claim, spread ? Estimate{g->withMean, g->withMean - half, g->withMean + half} : g->difference,

@@ -407,8 +407,8 @@ constexpr Sentence kSentences[] = {
     {"sides.measured-at", "The pulls were not all measured at the same place (crank, hub or wheel)."},
     {"sides.mixed-setups", "A side holds pulls of more than one setup."},
     {"sides.mixture-differs",
-     "The sides ran at different mixtures (%1 and %2:1): some of the difference may be the mixture's, "
-     "and jetting the second to the first would settle it."},
+     "The sides ran at different mixtures (%1 and %2:1). Unless that is the change itself, some of the "
+     "difference may be the mixture's; jetting the second to the first would settle it."},
     {"sides.narrow-features", "From %1 to %2 the curve turns faster than these pulls can follow: what is narrower than "
                               "%3 is smoothed there. The "
                               "margin carries what that is likely to hide."},

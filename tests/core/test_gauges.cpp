@@ -113,6 +113,10 @@ private slots:
         QVERIFY(std::abs(lean->most - 0.9) < 0.08);
         QVERIFY(says(answer->account, "gauges.leaner") && says(answer->account, "gauges.hotter") &&
                 says(answer->account, "gauges.spread-mixture"));
+        // One spread, told once: the gauge's own.
+        const auto told = std::find_if(answer->account.begin(), answer->account.end(),
+                                       [](const Message& m) { return m.code == "gauges.spread-mixture"; });
+        QCOMPARE(std::get<Number>(told->arguments[1]).value, of(*answer, {GaugeKind::MixtureSpread})->withMean);
         QVERIFY(studyOf(false)->gauges()->account.size() == 2); // two spreads, and nobody is accused
     }
     void aKnownProbeDelayIsTakenOut() {
@@ -152,6 +156,27 @@ private slots:
         const auto paper = heldOpenCaution(study->gauges()->gauges, hold);
         QVERIFY(paper && said(*paper).find("still rising") != std::string::npos);
         QVERIFY(!heldOpenCaution({}, hold)); // a mixture alone is not for a customer's paper
+    }
+    void aThermocoupleElsewhereIsNoCylinder() {
+        // A bench of many thermocouples numbers on: a twin's third stands in the silencer and runs hot.
+        StudyPull p = pullOf(1, "stock", twin(0., 3));
+        Trace t = *p.trace;
+        Channel far = *t.find(ChannelId::Egt, 1);
+        far.name.number = 3;
+        for (double& v : far.values)
+            v += 200.;
+        t.channels.push_back(far);
+        const auto exhausts = [&](const GaugeFacts& facts) {
+            const std::vector<Gauge> gauges = gaugesOf(t, *p.fit, facts);
+            return std::count_if(gauges.begin(), gauges.end(),
+                                 [](const Gauge& g) { return g.kind == GaugeKind::ExhaustTemp; });
+        };
+        QCOMPARE(exhausts(gaugeFactsOf(t.header, {})), 3); // nobody has said how many cylinders it has
+        GaugeFacts sheet;
+        sheet.cylinders = 2;
+        QCOMPARE(exhausts(gaugeFactsOf(t.header, sheet)), 2);
+        t.header.set(header_key::cylinders, 2.); // the bench's own words
+        QCOMPARE(exhausts(gaugeFactsOf(t.header, {})), 2);
     }
     void whatIsMissingIsAskedFor() {
         std::vector<StudyPull> pulls;
