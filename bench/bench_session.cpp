@@ -254,6 +254,7 @@ void BenchSession::arrived() {
     m_snapshot.state = cutter.watch().state();
     m_snapshot.figures = cutter.figures();
     m_snapshot.stateForS = m_snapshot.figures.timeS - cutter.watch().sinceS();
+    m_snapshot.coastFromRadS = cutter.watch().coastFromRadS();
     m_snapshot.health = m_catcher.feed().health();
     m_snapshot.air = m_catcher.feed().air() ? std::optional(*m_catcher.feed().air()) : std::nullopt;
     m_snapshot.capturedBytes = m_capture ? m_capture->size() : 0;

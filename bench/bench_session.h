@@ -34,7 +34,8 @@ struct StepsNow {
 struct LiveSnapshot {
     LinkState link = LinkState::Off;
     BenchState state = BenchState::WarmUp;
-    double stateForS = 0.; ///< since when, bench time
+    double stateForS = 0.;     ///< since when, bench time
+    double coastFromRadS = 0.; ///< while coasting: where it began
     LiveFigures figures;
     LineHealth health;
     std::optional<Air> air;

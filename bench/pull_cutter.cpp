@@ -15,10 +15,13 @@
 namespace jr {
 namespace {
 
-constexpr double kLeadInS = 1.0, kRunOutS = 0.4;    // kept before and after a pull
-constexpr std::size_t kMostRemarks = 20;            // nobody has taken yet
-constexpr std::size_t kMostValuesKept = 12'000'000; // 96 MB
-constexpr double kPetrolKgPerMl = 0.74e-3;          // value from memory, 0.72 to 0.775 sold
+constexpr double kLeadInS = 1.0, kRunOutS = 0.4;     // kept before and after a pull
+constexpr double kKeptBeforeS = 30.;                 // of what may become the lead-in of a pull
+constexpr std::size_t kMostCoastSamples = 2'000'000; // 32 MB: a thousand a second for half an hour
+constexpr std::size_t kCoastSamplesKept = 6000;      // a smooth fall is told by no more
+constexpr std::size_t kMostRemarks = 20;             // nobody has taken yet
+constexpr std::size_t kMostValuesKept = 12'000'000;  // 96 MB
+constexpr double kPetrolKgPerMl = 0.74e-3;           // value from memory, 0.72 to 0.775 sold
 constexpr double kPetrolStoich = 14.7;
 
 double at(const Frame& f, int channel) {
@@ -139,8 +142,7 @@ void PullCutter::measure(const Frame& f) {
 /// Kept in memory: a pull in progress with its lead-in, or the last half minute for the one to come; never more values
 /// than a thousand samples a second of sixty-four channels make in the longest pull, whatever the bench's clock says.
 void PullCutter::forgetOldFrames(double nowS) {
-    const double keepFrom =
-        std::min(nowS - m_watch.procedure().longestCoastS - 10., m_watch.pullBeganS().value_or(nowS) - kLeadInS - 1.);
+    const double keepFrom = std::min(nowS - kKeptBeforeS, m_watch.pullBeganS().value_or(nowS) - kLeadInS - 1.);
     const std::size_t most = kMostValuesKept / std::max<std::size_t>(m_bench.channels.size(), 1);
     while (!m_frames.empty() && (m_frames.front().timeS < keepFrom || m_frames.size() > most))
         m_frames.pop_front();
@@ -188,8 +190,10 @@ void PullCutter::feed(const Frame& raw) {
         m_newTrips.push_back(trip);
         m_trips.push_back(trip);
     }
-    if (!event)
+    if (!event) {
+        followCoast(f.timeS);
         return;
+    }
     switch (event->kind) {
     case WatchEvent::Kind::PullEnded:
         cut(event->fromS, event->toS, false);
@@ -209,6 +213,7 @@ void PullCutter::feed(const Frame& raw) {
         m_trips.clear();
         break;
     }
+    followCoast(f.timeS);
 }
 
 void PullCutter::broken() {
@@ -300,15 +305,27 @@ void PullCutter::cut(double fromS, double toS, bool cutShort) {
     m_caught.push_back(std::move(pull));
 }
 
+/// Time and speed alone, so that a roller that runs for minutes fills no memory.
+void PullCutter::followCoast(double timeS) {
+    if (m_watch.state() != BenchState::Coasting || m_roller < 0) {
+        m_coasting = {}; // what it was kept for was told by the watch already
+        return;
+    }
+    if (!std::isfinite(m_figures.shaftRadS) || m_coasting.timeS.size() >= kMostCoastSamples)
+        return;
+    m_coasting.timeS.push_back(timeS);
+    m_coasting.shaftRadS.push_back(m_figures.shaftRadS);
+}
+
 void PullCutter::keepCoast(double fromS, double toS) {
     CoastDown run;
-    for (const Frame& f : m_frames)
-        if (f.timeS >= fromS && f.timeS <= toS && m_roller >= 0 && std::isfinite(at(f, m_roller))) {
-            run.timeS.push_back(f.timeS - fromS);
-            run.shaftRadS.push_back(at(f, m_roller));
+    for (std::size_t i = 0; i < m_coasting.timeS.size(); ++i)
+        if (m_coasting.timeS[i] >= fromS && m_coasting.timeS[i] <= toS) {
+            run.timeS.push_back(m_coasting.timeS[i] - fromS);
+            run.shaftRadS.push_back(m_coasting.shaftRadS[i]);
         }
     if (run.timeS.size() >= 30)
-        m_coast = std::move(run);
+        m_coast = thinned(run, kCoastSamplesKept);
 }
 
 } // namespace jr

@@ -79,6 +79,7 @@ public:
 private:
     void measure(const Frame& frame);
     void cut(double fromS, double toS, bool cutShort);
+    void followCoast(double timeS);
     void keepCoast(double fromS, double toS);
     void forgetOldFrames(double nowS);
 
@@ -100,6 +101,7 @@ private:
     std::vector<GuardTrip> m_trips, m_newTrips;
     std::vector<CaughtPull> m_caught;
     std::vector<LivePoint> m_points;
+    CoastDown m_coasting; ///< being followed, in bench time
     std::optional<CoastDown> m_coast;
     std::vector<std::string> m_remarks;
 };

@@ -61,23 +61,22 @@ int runCurve(const CurveAsked& o) {
         const auto peak = [&](const std::optional<Peak>& p, const char* key) {
             return peakJson(p, key, curve->axis, curve->place, curve->engineRpm);
         };
-        Json pull = {{"file", o.files[i]},
-                         {"setup", fits[i].header.setup},
-                         {"kind", kindText(fits[i].header.kind)},
-                         {"measured_at", fits[i].header.measuredAt == MeasuredAt::Unknown
-                                             ? Json(nullptr)
-                                             : Json(measuredAtText(fits[i].header.measuredAt))},
-                         {"factor", curve->factor ? Json(*curve->factor) : Json(nullptr)},
-                         {placeKey(curve->axis), curve->place},
-                         {"power_w", curve->powerW},
-                         {"torque_nm", curve->torqueNm},
-                         {"afr", curve->afr.empty() ? Json(nullptr) : Json(curve->afr)},
-                         {"peak_power", peak(curve->peakPower, "w")},
-                         {"peak_torque", peak(curve->peakTorque, "nm")},
-                         {"used",
-                          {{rangeKey("from", curve->axis), curve->usedFrom},
-                           {rangeKey("to", curve->axis), curve->usedTo}}},
-                         {"flags", flags}};
+        Json pull = {
+            {"file", o.files[i]},
+            {"setup", fits[i].header.setup},
+            {"kind", kindText(fits[i].header.kind)},
+            {"measured_at", fits[i].header.measuredAt == MeasuredAt::Unknown
+                                ? Json(nullptr)
+                                : Json(measuredAtText(fits[i].header.measuredAt))},
+            {"factor", curve->factor ? Json(*curve->factor) : Json(nullptr)},
+            {placeKey(curve->axis), curve->place},
+            {"power_w", curve->powerW},
+            {"torque_nm", curve->torqueNm},
+            {"afr", curve->afr.empty() ? Json(nullptr) : Json(curve->afr)},
+            {"peak_power", peak(curve->peakPower, "w")},
+            {"peak_torque", peak(curve->peakTorque, "nm")},
+            {"used", {{rangeKey("from", curve->axis), curve->usedFrom}, {rangeKey("to", curve->axis), curve->usedTo}}},
+            {"flags", flags}};
         if (curve->axis != CurveAxis::EngineSpeed)
             pull["rpm"] = curve->engineRpm; // the engine's speed along it
         pulls.push_back(std::move(pull));

@@ -4,6 +4,7 @@
 #include "core/plan/plan.h"
 #include "core/plan/plan_chances.h"
 #include "core/plan/plan_choices.h"
+#include "core/words/wording.h"
 
 #include <CLI/CLI.hpp>
 #include <nlohmann/json.hpp>

@@ -6,6 +6,7 @@
 #include "bench/coast_down_file.h"
 #include "bench/last_words.h"
 #include "core/pull/curve.h"
+#include "core/words/wording.h"
 
 #include <CLI/CLI.hpp>
 #include <nlohmann/json.hpp>

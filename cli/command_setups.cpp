@@ -3,6 +3,7 @@
 #include "cli/items.h"
 
 #include "archive/store/archive.h"
+#include "core/words/wording.h"
 
 #include <CLI/CLI.hpp>
 #include <nlohmann/json.hpp>

@@ -31,6 +31,7 @@ void addCurve(CLI::App& app, Action& action);
 void addImport(CLI::App& app, Action& action);
 void addCompare(CLI::App& app, Action& action);
 void addCompareValues(CLI::App& app, Action& action);
+void addGauges(CLI::App& app, Action& action);
 void addPlan(CLI::App& app, Action& action);
 void addSteps(CLI::App& app, Action& action);
 void addRecord(CLI::App& app, Action& action);

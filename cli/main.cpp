@@ -176,6 +176,7 @@ int main(int argc, char** argv) {
     addCompare(app, action);
     addCompareValues(app, action);
     addSteps(app, action);
+    addGauges(app, action);
     addPlan(app, action);
     addRecord(app, action);
     addCalibrate(app, action);

@@ -74,7 +74,10 @@ std::optional<double> known(double v) {
     return v < 0. ? std::nullopt : std::optional(v);
 }
 
-Result<Done> fillDay(Archive& archive, const demo::DayOfPulls& day, const std::string& base, const std::string& with) {
+using DaySheets = Result<Done> (*)(Archive&, const std::string& jobId);
+
+Result<Done> fillDay(Archive& archive, const demo::DayOfPulls& day, const std::string& base, const std::string& with,
+                     DaySheets sheets = nullptr) {
     const auto jobs = archive.jobs();
     if (!jobs)
         return jobs.error();
@@ -108,6 +111,9 @@ Result<Done> fillDay(Archive& archive, const demo::DayOfPulls& day, const std::s
     ComparisonRecord comparison;
     comparison.baseSetup = ids[base];
     comparison.withSetup = ids[with];
+    if (sheets)
+        if (const Result<Done> written = sheets(archive, *job); !written)
+            return written;
     return archive.setComparison(*job, comparison);
 }
 
@@ -115,9 +121,10 @@ Result<Done> fillDay(Archive& archive, const demo::DayOfPulls& day, const std::s
 
 Result<std::string> fillWholeDemo(Archive& archive) {
     // The first job is made last, so that it stands first.
-    for (const Result<Done>& done : {fillDay(archive, demo::ostraDay(), "stock", "reeds and pipe"),
+    for (const Result<Done>& done : {fillDay(archive, demo::tansyDay(), "stock filter", "open filter", writeHubSheets),
+                                     fillDay(archive, demo::ostraDay(), "stock", "reeds and pipe"),
                                      fillDay(archive, demo::larkspurEvenings(), "stock", "long stack"),
-                                     fillDay(archive, demo::larkspurLadder(), "stock", "hot cam"),
+                                     fillDay(archive, demo::larkspurLadder(), "stock", "hot cam", writeSecondVisit),
                                      fillDay(archive, demo::quillDay(), "weights 16 g", "weights 14 g")})
         if (!done)
             return done.error();

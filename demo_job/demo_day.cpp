@@ -56,7 +56,10 @@ std::vector<std::string> pullFiles(const DayOfPulls& day) {
                                                                  {"machine", day.machine},
                                                                  {"setup", setup.name},
                                                                  {"kind", day.brake ? "brake" : "roller"},
-                                                                 {"measured_at", day.brake ? "crank" : "wheel"},
+                                                                 {"measured_at", !day.measuredAt.empty()
+                                                                                     ? day.measuredAt
+                                                                                 : day.brake ? "crank"
+                                                                                             : "wheel"},
                                                                  {"started", started}};
         keys.insert(keys.end(), r.keys.begin(), r.keys.end());
         keys.insert(keys.end(), day.keys.begin(), day.keys.end());
@@ -181,6 +184,42 @@ DayOfPulls ostraDay() {
                             engine(true, true, advance)});
     // Every cell three times, there and back; then the timing, two of each, with the 18° it came from again.
     d.order = {0, 1, 2, 3, 3, 2, 1, 0, 0, 1, 2, 3, 4, 5, 6, 7, 3, 7, 6, 5, 4, 3};
+    return d;
+}
+
+DayOfPulls tansyDay() {
+    DayOfPulls d;
+    d.job = "Filter at the hub";
+    d.machine = "Tansy 700";
+    d.bench = "Hub brake";
+    d.brake = true;
+    d.measuredAt = "hub";
+    d.day = "2026-06-06";
+    d.idPrefix = "7a457700-0000-4700-8000-";
+    d.seed = 700;
+    d.benchSetting.brakeArmM = 0.4;
+    d.benchSetting.brakeInertiaKgM2 = 0.9;
+    d.benchSetting.enginePerBrake = 5.21;
+    d.benchSetting.sampleHz = 100.;
+    d.pull.startRpm = 3200.;
+    d.pull.endRpm = 9000.;
+    d.pull.brakeSweepRpmPerS = 550.;
+    d.pull.airTempC = 24.;
+    d.pull.airPressureHpa = 1002.;
+    d.pull.humidityPct = 50.;
+    d.pull.wanderShare = 0.001;
+    d.pull.afr = 13.0;
+    d.keys = {{"strokes", "4"}, {"stoich", "14.7"}, {"displacement_cc", "689"}, {"cylinders", "2"}, {"gear", "4th"}};
+    standin::EngineTruth e;
+    e.torqueNm = 62.;
+    e.torquePeakRpm = 6600.;
+    e.fallLow = 0.16;
+    e.fallHigh = 0.22;
+    d.setups.push_back({"stock filter", "", {}, e});
+    e.bumps = {{0.018, 7900., 900.}, {-0.008, 4200., 700.}};
+    d.setups.push_back(
+        {"open filter", "stock filter", {{"air filter", "paper", "open foam", 0.31, 0.19, 64., 0.3}}, e});
+    d.order = {0, 0, 1, 1, 0, 0, 1, 1, 0, 1, 1, 0};
     return d;
 }
 

@@ -26,11 +26,12 @@ struct DaySetup {
 
 struct DayOfPulls {
     std::string job, machine;
-    std::string bench;    ///< its name, as pulls carry it
-    bool brake = false;   ///< else a roller…
-    bool belt = false;    ///< …under a machine on its belt
-    std::string day;      ///< "2026-05-09"
-    std::string idPrefix; ///< of the pulls' ids, 24 characters
+    std::string bench;      ///< its name, as pulls carry it
+    bool brake = false;     ///< else a roller…
+    std::string measuredAt; ///< empty: a brake at the crank, a roller at the wheel
+    bool belt = false;      ///< …under a machine on its belt
+    std::string day;        ///< "2026-05-09"
+    std::string idPrefix;   ///< of the pulls' ids, 24 characters
     std::vector<DaySetup> setups;
     std::vector<int> order; ///< index into setups
     double scatterShare = 0.004, driftSharePerHour = -0.006;
@@ -54,6 +55,8 @@ DayOfPulls larkspurLadder();
 DayOfPulls larkspurEvenings();
 /// Ostra 600: reeds by pipe, every combination, and then the ignition stepped on the best of them.
 DayOfPulls ostraDay();
+/// Tansy 700 on a brake at its hub: a filter with its map, and the base again after the throttle bodies were set.
+DayOfPulls tansyDay();
 /// Quill 125, a scooter on its belt: four flyweights stepped through, over road speed.
 DayOfPulls quillDay();
 

@@ -1,9 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "demo_job/demo_sheets.h"
 
+#include "archive/formats/baselines_sheet.h"
 #include "archive/formats/job_readings.h"
 #include "archive/formats/job_sheets.h"
+#include "archive/formats/leak_tests_sheet.h"
+#include "archive/formats/machine_book_sheets.h"
+#include "archive/formats/rules_sheet.h"
 #include "archive/formats/work_order_sheet.h"
+#include "core/ready/evidence.h"
 
 namespace jr {
 namespace {
@@ -45,6 +50,7 @@ MachineSheet larkspurSheet() {
                 {"tyre", "road, 140 wide"},
                 {"tyre_pressure_kpa", "240"},
                 {"weight_kg", "124"},
+                {"rider_kg", "82"},
                 {"rpm_limit", "9600"},
                 {"coolant_limit_c", "108"},
                 {"afr_limit", "15.5"}};
@@ -57,9 +63,9 @@ WalkRound walkedRound() {
         line.who = "workshop";
         line.when = "2026-05-02T09:40:00";
         line.ticked = line.unit.empty();
-        const std::pair<const char*, double> measured[] = {
-            {"battery_v", 12.7}, {"float_mm", 9.},   {"leak_test_kpa", 31.}, {"tyre_pressure_kpa", 240.},
-            {"strap_kg", 62.},   {"fuel_ml", 6200.}, {"co_ppm", 6.}};
+        const std::pair<const char*, double> measured[] = {{"battery_v", 12.7},         {"float_mm", 9.},
+                                                           {"tyre_pressure_kpa", 240.}, {"strap_kg", 62.},
+                                                           {"fuel_ml", 6200.},          {"co_ppm", 6.}};
         for (const auto& [key, value] : measured)
             if (line.key == key)
                 line.value = value;
@@ -93,6 +99,13 @@ FaultHunt hesitation() {
 } // namespace
 
 namespace {
+
+std::string idOfSetup(const JobRecord& job, const std::string& name) {
+    for (const SetupRecord& s : job.setups)
+        if (s.name == name)
+            return s.id;
+    return {};
+}
 
 /// A clock on the road beside the bench: roll-ons, there and back.
 JobQuantity rollOns(const JobRecord& job) {
@@ -137,11 +150,55 @@ WorkOrder stackOrder() {
     order.usedHours = 3.5;
     order.quotedPrice = 260.;
     order.usedPrice = 240.;
+    order.lookAgain = {{"chain slack", 500., {}}, {"valve clearances", 6000., {}}};
     order.guesses = {{"Rowan", 5., "2026-05-02T09:15:00"}, {"workshop", 1.5, "2026-05-02T09:16:00"}};
     return order;
 }
 
 } // namespace
+
+Result<Done> writeSecondVisit(Archive& archive, const std::string& jobId) {
+    MachineSheet before = larkspurSheet(), after = before;
+    before.values["main_jet"] = "152"; // somebody jetted it since
+    after.values["main_jet"] = "155";
+    const TuneHistory tune{{{1, before}, {10, after}}};
+    WorkOrder order;
+    order.customer = "Rowan, rides it to the hills";
+    order.wants = "what stack, lid and cam are worth, each by itself";
+    order.distanceKm = 18950.;
+    order.fit = usualFitLines(MachineKind::FourStroke);
+    for (FitLine& line : order.fit) {
+        line.fit = Fit::Good;
+        line.who = "workshop";
+        line.when = "2026-05-09T08:40:00";
+    }
+    order.quotedHours = 6.;
+    order.usedHours = 5.5;
+    order.lookAgain = {{"valve clearances", 1000., {}}, {"cam chain", 3000., {}}};
+    order.handedOver = "2026-05-10";
+    for (const auto& [kind, body] :
+         {std::pair{sheet_kind::machine, sheetBody(tune)}, std::pair{sheet_kind::workOrder, sheetBody(order)}})
+        if (const Result<Done> done = archive.setSheet(jobId, kind, body); !done)
+            return done;
+    return Done{};
+}
+
+Result<Done> writeHubSheets(Archive& archive, const std::string& jobId) {
+    MachineSheet machine;
+    machine.kind = MachineKind::FourStroke;
+    machine.cylinders = 2;
+    machine.values = {{"model", "Tansy 700"},    {"claimed_power_kw", "54"}, {"claimed_at", "crank"},
+                      {"capacity_cm3", "689"},   {"bore_mm", "80"},          {"stroke_mm", "68.6"},
+                      {"fuelling", "injection"}, {"map_name", "open 2"},     {"weight_kg", "184"},
+                      {"limiter_rpm", "9400"},   {"tank_ml", "14000"}};
+    Baselines base;
+    takeBaseAgain(base, {4, "throttle bodies were set even", "2026-06-06T10:20:00"});
+    for (const auto& [kind, body] :
+         {std::pair{sheet_kind::machine, sheetBody(machine)}, std::pair{sheet_kind::baselines, sheetBody(base)}})
+        if (const Result<Done> done = archive.setSheet(jobId, kind, body); !done)
+            return done;
+    return Done{};
+}
 
 Result<Done> writeDemoSheets(Archive& archive, const std::string& jobId) {
     SittingSheet sitting;
@@ -170,15 +227,34 @@ Result<Done> writeDemoSheets(Archive& archive, const std::string& jobId) {
     const Result<JobRecord> job = archive.job(jobId);
     if (!job)
         return job.error();
+    // An invented class, a licence and a fence; the figures are the demo's own.
+    const std::vector<SetupRule> rules = {{RuleKind::PartStays, "carburettor", {}, {}, 0., "club class, sheet 4"},
+                                          {RuleKind::PartStays, "intake stack", {}, {}, 0., "club class, sheet 4"},
+                                          {RuleKind::Size, "carburettor_mm", {}, 39., 0., "club class, sheet 4"},
+                                          {RuleKind::Power, "wheel", {}, 27400., 0., "the licence of the rider"},
+                                          {RuleKind::Noise, "gate, 7 m", {}, 96., 4600., "the neighbours' agreement"}};
+    LeakTests leaks;
+    leaks.tests = {{LeakKind::Intake, "short stack", 1, 35., 34.1, 1., "", "workshop", "2026-05-02T09:52:00"},
+                   {LeakKind::Intake, "long stack", 2, 35., 26.5, 1., "clamp, left", "workshop", "2026-05-02T10:08:00"},
+                   {LeakKind::Intake, "long stack", 2, 35., 33.8, 1., "", "workshop", "2026-05-02T10:14:00"}};
     for (const auto& [kind, body] :
          {std::pair{sheet_kind::readings, sheetBody({rollOns(*job)})},
           std::pair{sheet_kind::machine, sheetBody(larkspurSheet())},
           std::pair{sheet_kind::walkRound, sheetBody(walkedRound())},
-          std::pair{sheet_kind::workOrder, sheetBody(stackOrder())}, std::pair{sheet_kind::sitting, sheetBody(sitting)},
+          std::pair{sheet_kind::workOrder, sheetBody(stackOrder())}, std::pair{sheet_kind::rules, sheetBody(rules)},
+          std::pair{sheet_kind::leakTests, sheetBody(leaks)}, std::pair{sheet_kind::sitting, sheetBody(sitting)},
           std::pair{sheet_kind::faultHunt, sheetBody(hesitation())}, std::pair{sheet_kind::putBack, sheetBody(steps)},
           std::pair{sheet_kind::plan, sheetBody(plan)}})
         if (const Result<Done> done = archive.setSheet(jobId, kind, body); !done)
             return done;
+    const std::string longStack = idOfSetup(*job, "long stack"), shortStack = idOfSetup(*job, "short stack");
+    for (const auto& [about, words] :
+         {std::pair{evidenceText({shortStack, "spark plug"}), std::string("ring grey, no specks")},
+          std::pair{evidenceText({longStack, "spark plug"}), std::string("a shade lighter, no specks")},
+          std::pair{evidenceText({shortStack, "header colour"}), std::string("straw to the first bend")},
+          std::pair{evidenceText({longStack, "header colour"}), std::string("straw, no blue")}})
+        if (const Result<std::string> kept = archive.attach(jobId, about, words); !kept)
+            return kept.error();
     for (const auto& [about, words] : {std::pair{"setup:long stack", "mouth deburred, measured over the bell: 120 mm"},
                                        std::pair{"step:sealing washer", "turned once before, it leaked"}})
         if (const Result<std::string> kept = archive.attach(jobId, about, words); !kept)

@@ -7,6 +7,10 @@
 
 namespace jr {
 
+/// The Larkspur's second visit: its order, and what was set on it before its pulls.
+Result<Done> writeSecondVisit(Archive& archive, const std::string& jobId);
+/// The Tansy's sheet, and why its base was taken again.
+Result<Done> writeHubSheets(Archive& archive, const std::string& jobId);
 Result<Done> writeDemoSheets(Archive& archive, const std::string& jobId);
 
 } // namespace jr

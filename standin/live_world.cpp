@@ -183,6 +183,13 @@ double LiveWorld::powerScale() const {
     return (1. + m_offset) * (1. + m_knobs.driftPerHour * m_timeS / 3600.);
 }
 
+bool LiveWorld::hasRunOut() const {
+    constexpr double kStandsRadS = 1.;
+    if (m_knobs.coastS == 0.)
+        return m_shaftRadS < kStandsRadS;
+    return m_sinceS > m_knobs.coastS || m_machine.engineRpm(m_shaftRadS) < 0.5 * m_machine.startRpm;
+}
+
 void LiveWorld::moveRoller(double dt) {
     const Machine& m = m_machine;
     const auto drag = [&](double w) { return m.dragNm[0] + m.dragNm[1] * w + m.dragNm[2] * w * w; };
@@ -255,7 +262,7 @@ void LiveWorld::moveRoller(double dt) {
     const bool atEnd = m_intoLimiter ? m_limiterSinceS >= 0. && m_timeS > m_limiterSinceS + 0.6 : after >= m.endRpm;
     if (m_rider == Rider::FullThrottle && (riderReacts(after, dt) || atEnd || m_sinceS > 40.)) {
         shutThrottle();
-    } else if (m_rider == Rider::Coasting && (m_sinceS > 12. || m_shaftRadS < rollerFor(0.5 * m.startRpm))) {
+    } else if (m_rider == Rider::Coasting && hasRunOut()) {
         m_rider = Rider::Idle;
         m_sinceS = 0.;
     }

@@ -23,6 +23,7 @@ struct Knobs {
     double scaleOffsetN = 0.;  ///< what the load cell shows with nothing on it
     double tyreKpa = 240.;   ///< cold; 240 is as it should be: less lets the tyre down, which drags and gears otherwise
     double fuelMl = -1.;     ///< in the tank at the start; below 0: full
+    double coastS = 12.;     ///< the rider lets the roller run out so long before he brakes it; 0: until it stands
     double warmStartC = 78.; ///< coolant at the start; 20 for a cold engine
     // What the bench can do when it is asked to stop.
     bool canCut = true;      ///< it has a relay in the ignition
@@ -79,6 +80,7 @@ private:
     bool riderReacts(double rpm, double dt);
     void shutThrottle();
     double powerScale() const;
+    bool hasRunOut() const; ///< the rider has let it run free for long enough
     void moveRoller(double dt);
     void moveBrake(double dt);
     void heatAndFuel(double dt, const EngineState& engine);

@@ -184,6 +184,9 @@ int main(int argc, char** argv) {
     app.add_option("--tyre-kpa", o.knobs.tyreKpa, "Tyre pressure, cold; 240 is right, less lets it down")
         ->check(CLI::Range(60., 400.))
         ->capture_default_str();
+    app.add_option("--coast-s", o.knobs.coastS, "The rider lets the roller run free so long, s; 0: until it stands")
+        ->check(CLI::Range(0., 3600.))
+        ->capture_default_str();
     app.add_option("--fuel-ml", o.knobs.fuelMl, "In the tank at the start; not given: full");
     app.add_option("--scale-offset", o.knobs.scaleOffsetN, "What the load cell shows with nothing on it, N");
     app.add_option("--coolant-c", o.knobs.warmStartC, "Coolant at the start, °C")->capture_default_str();

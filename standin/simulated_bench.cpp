@@ -155,7 +155,8 @@ Recording brakePull(const EngineTruth& engine, const BenchSetting& bench, const 
     commonKeys(out, pull);
     out.keys.emplace_back("brake_arm_m", number(bench.brakeArmM, 3));
     out.keys.emplace_back("brake_inertia_kg_m2", number(bench.brakeInertiaKgM2, 5));
-    out.keys.emplace_back("engine_per_brake", "1.0");
+    const double ratio = bench.enginePerBrake;
+    out.keys.emplace_back("engine_per_brake", ratio == 1. ? "1.0" : number(ratio, 4));
     out.columns = {"time [s]", "engine_speed [rpm]", "load_force [N]", "afr_1 [1]", "coolant [degC]"};
     Dice gaugeDice(pull.seed ^ 0x6a09e667f3bcc908ULL); // of their own: the other columns stay as they are without them
     if (pull.gauges)
@@ -172,11 +173,12 @@ Recording brakePull(const EngineTruth& engine, const BenchSetting& bench, const 
         return pull.afr + pull.starvedAfr * over;
     };
     const double rate = pull.brakeSweepRpmPerS;
-    const double full = engine.torqueNm / bench.brakeArmM;
+    const double full = ratio * engine.torqueNm / bench.brakeArmM;
     for (double t = 0.; pull.startRpm + rate * t < pull.endRpm; t += 1. / bench.sampleHz) {
         const double rpm = pull.startRpm + rate * t;
-        double torque = engine.torqueAt(rpm) * weaker * (1. + pull.offsetShare + wander.at(rpm)) -
-                        bench.brakeInertiaKgM2 * rate * kRadPerRpm;
+        // At the brake: the same power at another speed.
+        double torque = ratio * engine.torqueAt(rpm) * weaker * (1. + pull.offsetShare + wander.at(rpm)) -
+                        bench.brakeInertiaKgM2 * rate / ratio * kRadPerRpm;
         if (pull.loadSpikeShare > 0. && t < 0.5)
             torque *= 1. + pull.loadSpikeShare * std::exp(-std::pow((t - 0.15) / 0.1, 2));
         double force = torque / bench.brakeArmM + pull.scaleShare * full * dice.normal();

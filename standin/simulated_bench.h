@@ -20,6 +20,7 @@ struct BenchSetting {
     double enginePerRoller = 5.24;
     double brakeInertiaKgM2 = 0.052;
     double brakeArmM = 0.3;
+    double enginePerBrake = 1.; ///< a brake on the hub turns slower than the engine
     double sampleHz = 200.;
 };
 

@@ -6,12 +6,14 @@ namespace jr::app {
 AskStation::AskStation(const Theme& theme, JobModel& model, QWidget* parent) : PageStack(parent), m_model(model) {
     m_question = new QuestionPage(theme, model);
     m_order = new OrderPage(theme, model);
+    m_rules = new RulesPage(theme, model);
     m_machine = new MachinePage(theme, model);
     m_book = new BookPage(theme, model);
     connect(m_book, &BookPage::jobWanted, this, &AskStation::jobWanted);
     m_hunt = new HuntPage(theme, model);
     addPage(tr("The question"), m_question);
     addPage(tr("The order"), m_order);
+    addPage(tr("The rules"), m_rules);
     addPage(tr("The machine"), m_machine);
     addPage(tr("Its book"), m_book);
     addPage(tr("Fault hunt"), m_hunt);

@@ -4,7 +4,7 @@
 #include "app/theme/words.h"
 #include "app/widgets/clear_layout.h"
 #include "archive/formats/job_sheets.h"
-#include "core/driveline/crank_estimate.h"
+#include "core/machine/crank_range.h"
 
 #include <QDoubleSpinBox>
 #include <QLineEdit>
@@ -147,18 +147,13 @@ void BookPage::say(const QString& words, const char* property) {
 void BookPage::sayAgainstBefore(std::size_t i) {
     const MachineBook::Entry &entry = m_book.entries[i], &before = m_book.entries[i - 1];
     const Wording wording = m_model.units().wording();
-    const auto pct = [&](double v) { return QString::fromStdString(plainNumber(v, 1, wording, true)); };
     if (entry.visit.figures && before.visit.figures) {
         if (const auto c = compareVisits(*before.visit.figures, *entry.visit.figures, m_model.known().day)) {
-            say(tr("%1 now against %2 on %3: %4 % (%5 to %6).")
-                    .arg(QString::fromStdString(c->laterSetup), QString::fromStdString(c->earlierSetup),
-                         shortDay(before.visit.day), pct(c->pct), pct(c->lowPct), pct(c->highPct)));
-            say(c->dayKnown ? tr("What days differ in on this bench is in the margin.")
-                            : tr("What days differ in is not known of this bench; 1 % (one standard deviation) is in "
-                                 "the margin, as is usual."),
-                "muted");
-            for (const Message& doubt : c->doubts)
-                say(QString::fromStdString(said(doubt, wording)), "caution");
+            const auto said = visitMessages(*c, shortDay(before.visit.day).toStdString());
+            for (std::size_t k = 0; k < said.size(); ++k)
+                say(QString::fromStdString(jr::said(said[k], wording)), k == 0   ? nullptr
+                                                                        : k == 1 ? "muted"
+                                                                                 : "caution");
         } else {
             say(tr("The two visits have too little in common to be set against each other."), "muted");
         }
@@ -191,18 +186,11 @@ void BookPage::sayKind(const MachineBook::Entry& entry) {
     if (!base)
         return;
     const Wording wording = m_model.units().wording();
-    // The widest of the schools' ranges: none of them is a measurement.
-    double low = 0., high = 0.;
-    if (entry.visit.figures->measuredAt == "wheel") {
-        CrankOptions options;
-        if (entry.visit.sheet.kind == MachineKind::Cvt)
-            options.driveline = Driveline::BeltCvt;
-        for (const CrankEstimate& e : crankEstimates(base->peakW, options)) {
-            low = low > 0. ? std::min(low, e.lowW) : e.lowW;
-            high = std::max(high, e.highW);
-        }
-    }
-    if (const auto claimed = claimedMessage(entry.visit.sheet, base->peakW, entry.visit.figures->measuredAt, low, high))
+    CrankRange crank;
+    if (entry.visit.figures->measuredAt == "wheel")
+        crank = crankRange(entry.visit.sheet.kind, base->peakW, base->peakW);
+    if (const auto claimed =
+            claimedMessage(entry.visit.sheet, base->peakW, entry.visit.figures->measuredAt, crank.lowW, crank.highW))
         say(QString::fromStdString(said(*claimed, wording)));
     if (const auto typical = typicalFigures(m_book.othersPeaksW)) {
         const Message message = typicalMessage(base->peakW, *typical, m_model.known().day);

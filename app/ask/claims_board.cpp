@@ -4,7 +4,12 @@
 #include "app/theme/words.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/method_dialog.h"
+#include "archive/formats/job_readings.h"
+#include "archive/formats/job_sheets.h"
 #include "core/words/wording.h"
+
+#include <algorithm>
+
 #include <QComboBox>
 #include <QDateTime>
 #include <QDoubleSpinBox>
@@ -14,6 +19,33 @@
 #include <QVBoxLayout>
 
 namespace jr::app {
+
+namespace {
+
+/// Of a claim about what is read: nothing while a side has no reading that counts.
+std::optional<Judgement> judgedReading(const ClaimRecord& c, const std::vector<JobQuantity>& readings,
+                                       const Study& study) {
+    const auto quantity = std::find_if(readings.begin(), readings.end(),
+                                       [&](const JobQuantity& q) { return q.quantity == c.claim.quantity; });
+    if (quantity == readings.end())
+        return std::nullopt;
+    const auto nameOf = [&](const std::string& id) {
+        for (const SetupNode& node : study.tree())
+            if (node.id == id)
+                return node.name;
+        return std::string();
+    };
+    ValueOptions options;
+    options.worthPct = study.settings().worthPct;
+    options.confidence = study.settings().confidence;
+    const auto compared =
+        compareSides(*quantity, c.baseSetup, nameOf(c.baseSetup), c.withSetup, nameOf(c.withSetup), options);
+    if (!compared)
+        return std::nullopt;
+    return judgeClaimOfReadings(c.claim, *compared, differenceOf(study.tree(), c.baseSetup, c.withSetup).independent);
+}
+
+} // namespace
 
 ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent)
     : QFrame(parent), m_theme(theme), m_model(model) {
@@ -56,6 +88,11 @@ ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent)
     m_pct->setAccessibleName(tr("How much"));
     layout->addWidget(m_source);
     layout->addWidget(m_kind);
+    m_quantity = new QComboBox;
+    m_quantity->setAccessibleName(tr("What is read"));
+    m_quantity->setToolTip(tr("A time, litres, a grade: what is put down on Judge under Readings"));
+    m_quantity->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    layout->addWidget(m_quantity);
     row->addWidget(m_pct, 1);
     m_at = new QDoubleSpinBox;
     m_at->setRange(0., 30000.);
@@ -66,6 +103,24 @@ ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent)
     row->addWidget(m_at, 1);
     layout->addLayout(row);
     connect(m_kind, &QComboBox::currentIndexChanged, this, &ClaimsBoard::fitToKind);
+    connect(m_quantity, &QComboBox::currentIndexChanged, this, &ClaimsBoard::fitToKind);
+    const auto fillQuantities = [this] {
+        const QSignalBlocker block(m_quantity);
+        const QString was = m_quantity->currentText();
+        m_quantity->clear();
+        for (const JobQuantity& q : jobReadingsOf(m_model.sheet(sheet_kind::readings)))
+            m_quantity->addItem(QString::fromStdString(q.quantity), QString::fromStdString(q.unit));
+        m_quantity->setCurrentIndex(std::max(0, m_quantity->findText(was)));
+        fitToKind();
+    };
+    connect(&model, &JobModel::jobChanged, this, fillQuantities);
+    connect(&model, &JobModel::sheetChanged, this, [this, fillQuantities](const QString& kind) {
+        if (kind == QLatin1String(sheet_kind::readings)) {
+            fillQuantities();
+            if (isVisible())
+                refresh();
+        }
+    });
     connect(&model, &JobModel::unitsChanged, this, &ClaimsBoard::fitToKind);
     fitToKind();
     auto* add = new QPushButton(tr("&Chalk it up"));
@@ -117,6 +172,8 @@ QString ClaimsBoard::kindWords(ClaimKind kind) {
         return tr("the cylinders' mixtures lie within");
     case ClaimKind::ExhaustWithin:
         return tr("the exhaust is hotter by no more than");
+    case ClaimKind::ReadingBetter:
+        return tr("what is read gets better by at least");
     }
     return {};
 }
@@ -159,7 +216,12 @@ void ClaimsBoard::fitToKind() {
     case ClaimUnit::DegC:
         m_pct->setSuffix(tr(" °C"));
         break;
+    case ClaimUnit::AsRead:
+        m_pct->setSuffix(QLatin1Char(' ') + m_quantity->currentData().toString());
+        break;
     }
+    m_pct->setDecimals(claimUnit(kindNow()) == ClaimUnit::AsRead ? 2 : 1);
+    m_quantity->setVisible(kindNow() == ClaimKind::ReadingBetter);
     // Only a peak can be claimed to come down.
     constexpr double kMost = 9999.;
     m_pct->setRange(kindNow() == ClaimKind::PeakMoves ? -kMost : 0., kMost);
@@ -182,7 +244,16 @@ void ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind ki
     ClaimRecord claim;
     claim.said = said.trimmed().toStdString();
     claim.source = source.trimmed().toStdString();
-    claim.claim = {kind, amount};
+    claim.claim = {kind, amount, {}};
+    if (kind == ClaimKind::ReadingBetter) {
+        claim.claim.quantity = m_quantity->currentText().toStdString();
+        if (claim.claim.quantity.empty()) {
+            emit m_model.problem(
+                tr("Nothing is read in this job yet: begin a reading on Judge (Ctrl+4), Readings; what you "
+                   "typed stays here."));
+            return;
+        }
+    }
     claim.from = m_model.compare().from();
     claim.to = m_model.compare().to();
     if (kind == ClaimKind::GainsAt)
@@ -238,10 +309,15 @@ void ClaimsBoard::showClaims(const std::vector<ClaimRecord>& kept) {
     if (m_model.loading())
         return;
     // The verdict follows from the pulls as they stand now; a new one joins the history.
-    m_model.answers().ask(this, [this, claims = kept](const StudyPtr& study) -> StudyDesk::Draw {
+    const std::vector<JobQuantity> readings = jobReadingsOf(m_model.sheet(sheet_kind::readings));
+    m_model.answers().ask(this, [this, claims = kept, readings](const StudyPtr& study) -> StudyDesk::Draw {
         std::vector<std::optional<Judgement>> found;
         for (const ClaimRecord& c : claims) {
             found.emplace_back();
+            if (c.claim.kind == ClaimKind::ReadingBetter) {
+                found.back() = judgedReading(c, readings, *study);
+                continue;
+            }
             // A band of the other axis is nowhere on this one; the verdict it had stands.
             const bool here = (!c.from && !c.to) || c.placesAxis == axisText(study->axis());
             if (here && !study->countingPulls(c.baseSetup).empty() && !study->countingPulls(c.withSetup).empty())

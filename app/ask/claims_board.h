@@ -44,6 +44,7 @@ private:
     QLineEdit* m_said;
     QLineEdit* m_source;
     QComboBox* m_kind;
+    QComboBox* m_quantity; ///< of a claim about what is read
     QDoubleSpinBox* m_pct;
     QDoubleSpinBox* m_at;
 };

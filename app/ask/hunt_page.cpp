@@ -74,6 +74,11 @@ HuntPage::HuntPage(const Theme& theme, JobModel& model, QWidget* parent)
     m_suspect->setAccessibleName(tr("Add a suspect"));
     left->addWidget(m_suspect);
     m_found = line(left, tr("What it &was"), tr("empty while hunting"));
+    auto* past = new Words(tr("Earlier hunts on this model"));
+    past->setProperty("strong", true);
+    left->addWidget(past);
+    m_past = new PastHunts(model);
+    left->addWidget(m_past, 1);
     across->addWidget(card, 5);
 
     auto* tried = new QFrame;
@@ -97,11 +102,19 @@ HuntPage::HuntPage(const Theme& theme, JobModel& model, QWidget* parent)
         h.found = m_found->text().trimmed().toStdString();
         keep(h, tr("write what it was"));
     });
+    connect(m_past, &PastHunts::suspectsWanted, this, [this](const std::vector<std::string>& names) {
+        FaultHunt now = hunt();
+        for (const std::string& name : names)
+            if (std::find(now.suspects.begin(), now.suspects.end(), name) == now.suspects.end())
+                now.suspects.push_back(name);
+        keep(now, tr("take over suspects"));
+    });
     connect(m_suspect, &QLineEdit::returnPressed, this, [this] {
         addSuspect(m_suspect->text());
         m_suspect->clear();
     });
     connect(&model, &JobModel::jobChanged, this, &HuntPage::refresh);
+    connect(&model.answers(), &JobStudy::changed, this, &HuntPage::judge);
     connect(&model, &JobModel::sheetChanged, this, [this](const QString& kind) {
         if (kind == QLatin1String(sheet_kind::faultHunt))
             QMetaObject::invokeMethod(this, &HuntPage::refresh, Qt::QueuedConnection);
@@ -153,6 +166,7 @@ void HuntPage::swap(const QString& suspect) {
         HuntSwap s;
         s.parts = {part};
         s.when = QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
+        s.afterPull = m_model.pulls().empty() ? 0 : m_model.pulls().back().record.number;
         h.swaps.push_back(s);
     }
     keep(h, tr("swap %1").arg(suspect));
@@ -162,10 +176,69 @@ void HuntPage::setResult(int index, HuntResult result) {
     FaultHunt h = hunt();
     HuntSwap& s = h.swaps.at(static_cast<std::size_t>(index));
     s.result = result;
-    // The pull just made is what it rests on, unless others were named.
-    if (s.pulls.empty() && result != HuntResult::Open && !m_model.pulls().empty())
-        s.pulls = {m_model.pulls().back().record.number};
     keep(h, tr("write the result"));
+}
+
+/// Its pulls are those made up to now: what comes after is the machine as it was.
+void HuntPage::putBack(int index, bool back) {
+    FaultHunt h = hunt();
+    const auto k = static_cast<std::size_t>(index);
+    if (back && h.swaps.at(k).pulls.empty()) {
+        std::vector<int> numbers;
+        for (const LoadedPull& p : m_model.pulls())
+            if (!p.record.aside)
+                numbers.push_back(p.record.number);
+        h.swaps[k].pulls = huntSides(h, k, numbers).with;
+    }
+    h.swaps.at(k).putBack = back;
+    keep(h, back ? tr("put it back") : tr("say that it is not back"));
+}
+
+/// The swaps' pulls are asked beside the window; what they say becomes the swaps' results.
+void HuntPage::judge() {
+    if (!isVisible() || !m_model.hasJob() || m_model.loading())
+        return;
+    const FaultHunt asked = hunt();
+    if (asked.swaps.empty())
+        return;
+    m_model.answers().ask(this, [this, asked](const StudyPtr& study) -> StudyDesk::Draw {
+        return [this, asked, verdicts = study->hunt(asked)] { takeVerdicts(asked, verdicts); };
+    });
+}
+
+void HuntPage::takeVerdicts(const FaultHunt& judged, const std::vector<HuntVerdict>& verdicts) {
+    FaultHunt now = hunt();
+    if (now.swaps.size() != judged.swaps.size() || sheetBody(now) != sheetBody(judged))
+        return; // it was changed meanwhile, and is asked anew
+    m_verdicts = verdicts;
+    for (std::size_t k = 0; k < now.swaps.size(); ++k)
+        if (!verdicts[k].sides.with.empty())
+            now.swaps[k].result = verdicts[k].result;
+    if (sheetBody(now) != sheetBody(judged))
+        m_model.noteSheet(sheet_kind::faultHunt, sheetBody(now)); // it follows from the pulls: no step of undo
+    listSwaps();
+}
+
+QString HuntPage::resultWords(const HuntVerdict& verdict) const {
+    const QString why = QString::fromStdString(said(verdict.why, m_model.units().wording()));
+    switch (verdict.result) {
+    case HuntResult::Better:
+        return tr("▲ better: %1").arg(why);
+    case HuntResult::Worse:
+        return tr("▼ worse: %1").arg(why);
+    case HuntResult::NoChange:
+        return tr("■ no change: %1").arg(why);
+    case HuntResult::Open:
+        break;
+    }
+    return tr("◌ %1").arg(why);
+}
+
+QStringList HuntPage::verdictWords() const {
+    QStringList out;
+    for (const HuntVerdict& v : m_verdicts)
+        out << resultWords(v);
+    return out;
 }
 
 std::vector<HuntPull> HuntPage::knownPulls() const {
@@ -219,7 +292,11 @@ QWidget* HuntPage::swapCard(const FaultHunt& h, int index) {
     auto* name = new Words(tr("%1. %2").arg(index + 1).arg(parts.join(tr(" and "))));
     name->setProperty("strong", true);
     row->addWidget(name, 1);
+    const auto k = static_cast<std::size_t>(index);
+    const bool judged =
+        k < m_verdicts.size() && m_verdicts.size() == h.swaps.size() && !m_verdicts[k].sides.with.empty();
     auto* result = new QComboBox;
+    result->setVisible(!judged); // its pulls have the word
     for (HuntResult r : {HuntResult::Open, HuntResult::Better, HuntResult::NoChange, HuntResult::Worse})
         result->addItem(QString::fromUtf8(huntResultText(r).data()));
     result->setCurrentIndex(static_cast<int>(s.result));
@@ -227,19 +304,26 @@ QWidget* HuntPage::swapCard(const FaultHunt& h, int index) {
     connect(result, &QComboBox::activated, this,
             [this, index](int i) { setResult(index, static_cast<HuntResult>(i)); });
     row->addWidget(result);
-    const auto tick = [&](const QString& words, bool HuntSwap::*member) {
-        auto* box = new QCheckBox(words);
-        box->setChecked(s.*member);
-        connect(box, &QCheckBox::toggled, this, [this, index, member, words](bool on) {
-            FaultHunt now = hunt();
-            now.swaps.at(static_cast<std::size_t>(index)).*member = on;
-            keep(now, words);
-        });
-        row->addWidget(box);
-    };
-    tick(tr("put back"), &HuntSwap::putBack);
-    tick(tr("left in"), &HuntSwap::leftIn);
+    auto* back = new QCheckBox(tr("put back"));
+    back->setChecked(s.putBack);
+    connect(back, &QCheckBox::toggled, this, [this, index](bool on) { putBack(index, on); });
+    row->addWidget(back);
+    auto* left = new QCheckBox(tr("left in"));
+    left->setChecked(s.leftIn);
+    connect(left, &QCheckBox::toggled, this, [this, index](bool on) {
+        FaultHunt now = hunt();
+        now.swaps.at(static_cast<std::size_t>(index)).leftIn = on;
+        keep(now, tr("leave it in"));
+    });
+    row->addWidget(left);
     down->addLayout(row);
+    if (judged) {
+        auto* words = new Words(resultWords(m_verdicts[k]));
+        words->setWordWrap(true);
+        if (m_verdicts[k].result == HuntResult::Worse)
+            words->setProperty("caution", true);
+        down->addWidget(words);
+    }
     auto* second = new QHBoxLayout;
     const auto text = [&](const QString& hint, const QString& value, int stretch, auto&& set) {
         auto* edit = new QLineEdit(value);
@@ -314,6 +398,13 @@ void HuntPage::refresh() {
         m_suspects->addWidget(rowWidget);
     }
     m_suspects->addStretch(1);
+    listSwaps();
+    m_past->refresh();
+    judge();
+}
+
+void HuntPage::listSwaps() {
+    const FaultHunt h = hunt();
     clearLayout(m_swaps);
     for (int i = static_cast<int>(h.swaps.size()) - 1; i >= 0; --i)
         m_swaps->addWidget(swapCard(h, i));

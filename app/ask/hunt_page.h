@@ -3,6 +3,7 @@
 // next in large words.
 #pragma once
 
+#include "app/ask/past_hunts.h"
 #include "app/model/job_model.h"
 #include "app/theme/theme.h"
 #include "core/plan/fault_hunt.h"
@@ -25,14 +26,21 @@ public:
 
     // What the buttons do.
     void addSuspect(const QString& name);
-    void swap(const QString& suspect); ///< begins a swap; a second one at once joins the open swap
-    void setResult(int swap, HuntResult result);
+    void swap(const QString& suspect);           ///< begins a swap; a second one at once joins the open swap
+    void setResult(int swap, HuntResult result); ///< by ear: of a swap that has no pulls
+    void putBack(int swap, bool back);
+    /// Of what its pulls say, a line a swap.
+    QStringList verdictWords() const;
 
 protected:
     void showEvent(QShowEvent* event) override;
 
 private:
     void refresh();
+    void judge();
+    void takeVerdicts(const FaultHunt& judged, const std::vector<HuntVerdict>& verdicts);
+    void listSwaps();
+    QString resultWords(const HuntVerdict& verdict) const;
     void keep(const FaultHunt& hunt, const QString& what);
     QWidget* swapCard(const FaultHunt& hunt, int index);
     std::vector<HuntPull> knownPulls() const;
@@ -47,6 +55,8 @@ private:
     QVBoxLayout* m_suspects;
     QVBoxLayout* m_swaps;
     QVBoxLayout* m_notices;
+    PastHunts* m_past;
+    std::vector<HuntVerdict> m_verdicts; ///< of the swaps, as last judged
 };
 
 } // namespace jr::app

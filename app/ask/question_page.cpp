@@ -1,9 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/question_page.h"
+#include "app/theme/plural.h"
 #include "app/theme/words.h"
 #include "app/widgets/outlook_line.h"
+#include "app/widgets/weight_words.h"
 
+#include <QComboBox>
 #include <QHeaderView>
+#include <QInputDialog>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QScrollArea>
@@ -44,19 +48,31 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     scroll->setWidget(m_tree);
     left->addWidget(scroll, 3);
     auto* whatRow = new QHBoxLayout;
-    auto* what = new Words(tr("What it changes against its parent, one part a row"));
+    auto* what = new Words(tr("What it changes against its parent"));
     what->setProperty("muted", true);
     auto* money = new QToolButton;
     money->setText(tr("weight, money"));
     money->setToolTip(tr("Show what came off and went on, what it cost, and notes"));
     money->setCheckable(true);
     money->setProperty("switch", true);
+    m_weightUnit = new QComboBox;
+    for (WeightUnit unit : weightUnits())
+        m_weightUnit->addItem(weightSymbolWords(unit));
+    m_weightUnit->setCurrentIndex(static_cast<int>(weightUnitChosen()));
+    m_weightUnit->setAccessibleName(tr("What weights are written in"));
+    m_weightUnit->hide();
+    auto* files = new QToolButton;
+    files->setText(tr("maps, files"));
+    files->setToolTip(tr("Show the files kept with the setup instead of its notes"));
+    files->setCheckable(true);
+    files->setProperty("switch", true);
     whatRow->addWidget(what, 1);
+    whatRow->addWidget(m_weightUnit);
     whatRow->addWidget(money);
+    whatRow->addWidget(files);
     left->addLayout(whatRow);
     m_changes = new QTableWidget(0, kColumns);
-    m_changes->setHorizontalHeaderLabels({tr("part"), tr("from"), tr("to"), tr("cyl."), tr("off kg"), tr("on kg"),
-                                          tr("price"), tr("hours"), tr("note")});
+    nameColumns();
     m_changes->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
     m_changes->horizontalHeader()->setSectionResizeMode(kCylinder, QHeaderView::ResizeToContents);
     const auto columns = [this](bool ledger) {
@@ -65,6 +81,13 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     };
     columns(false);
     connect(money, &QToolButton::toggled, this, columns);
+    connect(money, &QToolButton::toggled, m_weightUnit, &QWidget::setVisible);
+    connect(m_weightUnit, &QComboBox::activated, this, [this](int unit) {
+        chooseWeightUnit(static_cast<WeightUnit>(unit));
+        nameColumns();
+        fillChanges();
+        m_tree->update();
+    });
     m_changes->verticalHeader()->hide();
     m_changes->setTabKeyNavigation(false); // Tab leaves the table, arrows walk in it
     m_changes->setAccessibleName(tr("Changes of the chosen setup"));
@@ -77,6 +100,11 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     left->addWidget(m_ledger);
     m_notes = new NoteStrip(theme, model);
     left->addWidget(m_notes);
+    m_files = new SetupFilesStrip(theme, model);
+    m_files->hide();
+    left->addWidget(m_files);
+    connect(files, &QToolButton::toggled, m_files, &QWidget::setVisible);
+    connect(files, &QToolButton::toggled, m_notes, &QWidget::setHidden);
     auto* row = new QHBoxLayout;
     m_newName = new QLineEdit;
     m_newName->setPlaceholderText(tr("name of a new setup"));
@@ -94,6 +122,9 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     down->addLayout(across, 1);
 
     connect(m_tree, &SetupTreeView::chosenChanged, this, &QuestionPage::fillChanges);
+    connect(m_tree, &SetupTreeView::renameWanted, this, &QuestionPage::renameSetup);
+    connect(m_tree, &SetupTreeView::removeWanted, this,
+            [this](const QString& id) { m_model.removeSetup(id.toStdString()); });
     connect(m_changes, &QTableWidget::cellChanged, this, [this] {
         if (!m_filling)
             keepChanges();
@@ -168,6 +199,10 @@ void QuestionPage::fillChanges() {
     m_changes->setEnabled(setup && !setup->parentId.empty());
     const QLocale l;
     const auto number = [&](const std::optional<double>& v) { return v ? l.toString(*v, 'g', 6) : QString(); };
+    const WeightUnit unit = weightUnitChosen();
+    const auto weight = [&](const std::optional<double>& kg) {
+        return kg ? number(weightFromKg(*kg, unit)) : QString();
+    };
     if (setup) {
         const std::size_t rows = setup->changes.size() + (setup->parentId.empty() ? 0 : 1); // one empty row to write in
         m_changes->setRowCount(static_cast<int>(rows));
@@ -177,8 +212,8 @@ void QuestionPage::fillChanges() {
                                      QString::fromStdString(c.from),
                                      QString::fromStdString(c.to),
                                      c.cylinder > 0 ? QString::number(c.cylinder) : QString(),
-                                     number(c.weightOffKg),
-                                     number(c.weightOnKg),
+                                     weight(c.weightOffKg),
+                                     weight(c.weightOnKg),
                                      number(c.price),
                                      number(c.hours),
                                      QString::fromStdString(c.note)};
@@ -188,50 +223,63 @@ void QuestionPage::fillChanges() {
                 m_changes->item(static_cast<int>(r), 0)->setCheckState(c.belongs ? Qt::Checked : Qt::Unchecked);
         }
         m_notes->setAbout("setup:" + setup->name);
-        const SetupLedger ledger = ledgerOf(m_model.job().setupTree(), setup->id);
-        QStringList words;
-        if (ledger.netKg)
-            words << tr("net %1 kg")
-                         .arg(QString::fromStdString(plainNumber(*ledger.netKg, 2, m_model.units().wording(), true)));
-        if (ledger.price)
-            words << tr("price %1").arg(l.toString(*ledger.price, 'f', 0));
-        if (ledger.hours)
-            words << tr("%1 h of work").arg(l.toString(*ledger.hours, 'f', 1));
-        if (const QString ratio = powerToWeight(*setup, ledger); !ratio.isEmpty())
-            words << ratio;
-        m_ledger->setText(setup->parentId.empty()
-                              ? tr("%1 is where the family begins.").arg(QString::fromStdString(setup->name))
-                          : words.isEmpty() ? tr("Nothing weighed or priced yet.")
-                                            : tr("Against the beginning: %1.").arg(words.join(QStringLiteral(", "))));
+        m_files->setSetup(setup->id);
+        m_ledger->setText(ledgerWords(*setup));
     } else {
         m_notes->setAbout({});
+        m_files->setSetup({});
         m_ledger->setText(m_model.hasJob() ? tr("Write into the question what is to be tried: its family begins there.")
                                            : tr("Open a job, or bring in pulls, to see its setups."));
     }
     m_filling = false;
 }
 
-/// Mean peak of the setup's pulls over the machine's weight with its parts on, where both are known (P6).
-QString QuestionPage::powerToWeight(const SetupRecord& setup, const SetupLedger& ledger) const {
-    const auto weight = sheetNumber(machineSheetOf(m_model.sheet(sheet_kind::machine)), "weight_kg");
-    if (!weight)
-        return {};
-    double sum = 0., n = 0.;
-    for (std::size_t i = 0; i < m_model.pulls().size(); ++i) {
-        const PullRecord& r = m_model.pulls()[i].record;
-        const PullCurve* curve =
-            r.setupId == setup.id && !r.aside ? m_model.answers().curve(static_cast<int>(i)) : nullptr;
-        if (curve && curve->peakPower) {
-            sum += curve->peakPower->value;
-            n += 1.;
-        }
-    }
-    const double kg = *weight + ledger.netKg.value_or(0.);
-    if (n == 0. || !(kg > 0.))
-        return {};
-    return tr("%1 %2/kg at %3 kg")
-        .arg(QLocale().toString(m_model.units().powerOf(sum / n) / kg, 'f', 3), m_model.units().powerSymbol(),
-             QLocale().toString(kg, 'f', 1));
+/// What it weighs, costs and makes for its weight (P6) against where its family began.
+QString QuestionPage::ledgerWords(const SetupRecord& setup) const {
+    const QLocale l;
+    const SetupLedger ledger = ledgerOf(m_model.job().setupTree(), setup.id);
+    QStringList words;
+    if (ledger.netKg && !setup.parentId.empty())
+        words << tr("net %1").arg(weightText(*ledger.netKg, weightUnitChosen(), true));
+    if (ledger.price && !setup.parentId.empty())
+        words << tr("price %1").arg(l.toString(*ledger.price, 'f', 0));
+    if (ledger.hours && !setup.parentId.empty())
+        words << tr("%1 h of work").arg(l.toString(*ledger.hours, 'f', 1));
+    const std::optional<Estimate>& peak =
+        m_model.answers().shown()->setupPeak(setup.id); // worked out before it was shown
+    if (const auto ratio =
+            powerToWeightMessage(peak ? std::optional(peak->mid) : std::nullopt,
+                                 movedWeight(machineSheetOf(m_model.sheet(sheet_kind::machine)), ledger)))
+        words << QString::fromStdString(said(*ratio, m_model.units().wording()));
+    if (const int heats = m_model.heatsOf(setup.id); heats > 0 && !setup.parentId.empty())
+        words << plural(heats, tr("hot once so far"), tr("hot %1 times so far"));
+    if (setup.parentId.empty())
+        return (QStringList(tr("%1 is where the family begins").arg(QString::fromStdString(setup.name))) + words)
+                   .join(QStringLiteral("; ")) +
+               QLatin1Char('.');
+    return words.isEmpty() ? tr("Nothing weighed or priced yet.")
+                           : tr("Against the beginning: %1.").arg(words.join(QStringLiteral(", ")));
+}
+
+QString QuestionPage::ledger() const {
+    return m_ledger->text();
+}
+
+void QuestionPage::nameColumns() {
+    const QString unit = weightSymbolWords(weightUnitChosen());
+    m_changes->setHorizontalHeaderLabels({tr("part"), tr("from"), tr("to"), tr("cyl."), tr("off %1").arg(unit),
+                                          tr("on %1").arg(unit), tr("price"), tr("hours"), tr("note")});
+}
+
+void QuestionPage::renameSetup(const QString& setupId) {
+    const SetupRecord* setup = m_model.job().setup(setupId.toStdString());
+    if (!setup)
+        return;
+    bool good = false;
+    const QString name = QInputDialog::getText(this, tr("Another name"), tr("What is it called?"), QLineEdit::Normal,
+                                               QString::fromStdString(setup->name), &good);
+    if (good)
+        m_model.renameSetup(setupId.toStdString(), name);
 }
 
 std::vector<SetupChange> QuestionPage::changesInTable() const {
@@ -246,13 +294,17 @@ std::vector<SetupChange> QuestionPage::changesInTable() const {
             const double v = l.toDouble(cell(c), &good);
             return good ? std::optional(v) : std::nullopt;
         };
+        const auto weight = [&](int c) {
+            const auto v = number(c);
+            return v ? std::optional(kgFromWeight(*v, weightUnitChosen())) : std::nullopt;
+        };
         if (cell(0).isEmpty())
             continue;
         SetupChange change{cell(0).toStdString(),
                            cell(1).toStdString(),
                            cell(2).toStdString(),
-                           number(4),
-                           number(5),
+                           weight(4),
+                           weight(5),
                            number(6),
                            number(7),
                            cell(8).toStdString()};

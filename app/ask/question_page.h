@@ -5,9 +5,11 @@
 #include "app/ask/claims_board.h"
 #include "app/ask/plan_card.h"
 #include "app/ask/question_line.h"
+#include "app/ask/setup_files_strip.h"
 #include "app/ask/setup_tree_view.h"
 #include "app/widgets/note_strip.h"
 
+class QComboBox;
 class QTableWidget;
 class QPushButton;
 
@@ -21,6 +23,8 @@ public:
     PlanCard& plan() { return *m_plan; }
     ClaimsBoard& claims() { return *m_claims; }
     SetupTreeView& tree() { return *m_tree; }
+    SetupFilesStrip& files() { return *m_files; }
+    QString ledger() const;
     QTableWidget& changes() { return *m_changes; }
     void keepChanges();
     QString caution() const;
@@ -32,7 +36,9 @@ private:
     void refresh();
     void fillChanges();
     std::vector<SetupChange> changesInTable() const;
-    QString powerToWeight(const SetupRecord& setup, const SetupLedger& ledger) const;
+    QString ledgerWords(const SetupRecord& setup) const;
+    void nameColumns();
+    void renameSetup(const QString& setupId);
 
     const Theme& m_theme;
     JobModel& m_model;
@@ -43,6 +49,8 @@ private:
     QLineEdit* m_newName;
     QLabel* m_ledger;
     NoteStrip* m_notes;
+    SetupFilesStrip* m_files;
+    QComboBox* m_weightUnit;
     PlanCard* m_plan;
     ClaimsBoard* m_claims;
     bool m_filling = false;

@@ -35,7 +35,7 @@ private:
     const Theme& m_theme;
     PlanOptions m_options;
     std::vector<double> m_reach; ///< for 2, 3 … pulls each
-    int m_most = 16; ///< pulls of each at the right end
+    int m_most = 16;             ///< pulls of each at the right end
     int m_pulls = 2;
 };
 

@@ -2,8 +2,11 @@
 #include "app/ask/setup_tree_view.h"
 
 #include "app/theme/plural.h"
+#include "app/widgets/weight_words.h"
 
+#include <QContextMenuEvent>
 #include <QKeyEvent>
+#include <QMenu>
 #include <QMouseEvent>
 #include <QPainter>
 
@@ -94,7 +97,7 @@ void SetupTreeView::paintEvent(QPaintEvent*) {
         const QLocale l;
         QStringList cost;
         if (weighed)
-            cost << tr("%1 kg").arg((kg > 0. ? QStringLiteral("+") : QString()) + l.toString(kg, 'f', 2));
+            cost << weightText(kg, weightUnitChosen(), true);
         if (priced)
             cost << tr("price %1").arg(l.toString(price, 'f', 0));
         if (!cost.empty())
@@ -135,7 +138,31 @@ void SetupTreeView::mousePressEvent(QMouseEvent* event) {
             choose(one.id);
 }
 
+void SetupTreeView::mouseDoubleClickEvent(QMouseEvent* event) {
+    for (const Placed& one : m_placed)
+        if (one.card.contains(event->position()))
+            emit renameWanted(QString::fromStdString(one.id));
+}
+
+void SetupTreeView::contextMenuEvent(QContextMenuEvent* event) {
+    if (m_chosen.empty())
+        return;
+    const QString id = QString::fromStdString(m_chosen);
+    QMenu menu(this);
+    menu.addAction(tr("Rename it…  (F2)"), this, [this, id] { emit renameWanted(id); });
+    menu.addAction(tr("Take it away  (Delete)"), this, [this, id] { emit removeWanted(id); });
+    menu.exec(event->globalPos());
+}
+
 void SetupTreeView::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_F2 && !m_chosen.empty()) {
+        emit renameWanted(QString::fromStdString(m_chosen));
+        return;
+    }
+    if (event->key() == Qt::Key_Delete && !m_chosen.empty()) {
+        emit removeWanted(QString::fromStdString(m_chosen));
+        return;
+    }
     int at = 0;
     for (std::size_t i = 0; i < m_placed.size(); ++i)
         if (m_placed[i].id == m_chosen)

@@ -20,11 +20,16 @@ public:
 
 signals:
     void chosenChanged();
+    /// F2 or a double click; Delete. A context menu offers both.
+    void renameWanted(const QString& setupId);
+    void removeWanted(const QString& setupId);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
 
 private:
     struct Placed {

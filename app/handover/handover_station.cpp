@@ -20,9 +20,14 @@ namespace jr::app {
 /// The sheet scaled to fit.
 class SheetView : public QWidget {
 public:
-    SheetView(const Theme& theme, const JobModel& model) : m_theme(theme), m_model(model) {
+    SheetView(const Theme& theme) : m_theme(theme) {
         setAccessibleName(HandoverStation::tr("The sheet as it will print"));
         setMinimumSize(320, 420);
+    }
+    void show(Sheet sheet, int page) {
+        m_sheet = std::move(sheet);
+        m_page = page;
+        update();
     }
 
 protected:
@@ -31,7 +36,7 @@ protected:
         const double scale = std::min((width() - 24) / kSheetWidth, (height() - 16) / kSheetHeight);
         p.translate((width() - kSheetWidth * scale) / 2, 8);
         p.scale(scale, scale);
-        paintSheet(p, sheetOf(m_model));
+        paintSheet(p, m_sheet, m_page);
         p.setPen(QPen(m_theme.tokens().line, 1.5));
         p.setBrush(Qt::NoBrush);
         p.drawRect(QRectF(0, 0, kSheetWidth, kSheetHeight));
@@ -39,14 +44,15 @@ protected:
 
 private:
     const Theme& m_theme;
-    const JobModel& m_model;
+    Sheet m_sheet;
+    int m_page = 0;
 };
 
 HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* parent)
     : Station(parent), m_model(model), m_desk(model) {
     auto* across = new QHBoxLayout(this);
     across->setContentsMargins(12, 8, 12, 8);
-    m_sheet = new SheetView(theme, model);
+    m_sheet = new SheetView(theme);
     across->addWidget(m_sheet, 1);
     auto* side = new QFrame;
     side->setProperty("card", true);
@@ -73,6 +79,13 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     button(tr("Sheet as drawing (S&VG)…"), QStringLiteral("svg"), SheetFormat::Svg);
     button(tr("&Table (CSV)…"), QStringLiteral("csv"), SheetFormat::Csv);
     button(tr("&Result (JSON)…"), QStringLiteral("json"), SheetFormat::Json);
+    m_turn = new QPushButton(tr("Turn the pa&ge"));
+    m_turn->setEnabled(false);
+    layout->addWidget(m_turn);
+    connect(m_turn, &QPushButton::clicked, this, [this] {
+        ++m_page;
+        refresh();
+    });
     m_over = new QPushButton;
     m_over->setCheckable(true);
     layout->addWidget(m_over);
@@ -85,6 +98,12 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
         connect(&model, signal, this, &HandoverStation::refresh);
     connect(&m_desk, &OrderDesk::changed, this, &HandoverStation::refresh);
     connect(&theme, &Theme::changed, m_sheet, qOverload<>(&QWidget::update));
+    connect(&model.book(), &BookNotes::noted, this, [this] {
+        if (isVisible())
+            readBook();
+    });
+    connect(&model, &JobModel::sheetChanged, this, &HandoverStation::refresh);
+    connect(&model, &JobModel::jobChanged, this, [this] { m_book.reset(); });
     refresh();
 }
 
@@ -96,7 +115,31 @@ void HandoverStation::refresh() {
     m_over->setChecked(over.isValid());
     m_over->setText(over.isValid() ? tr("Handed over on %1").arg(QLocale().toString(over, QLocale::ShortFormat))
                                    : tr("It is in the customer's &hands"));
-    m_sheet->update();
+    if (!isVisible()) // painted when it is looked at
+        return;
+    Sheet sheet = sheetOf(m_model, m_book ? &*m_book : nullptr);
+    const int pages = sheetPages(sheet);
+    m_page %= pages;
+    m_turn->setText(tr("Turn the pa&ge (%1 of %2)").arg(m_page + 1).arg(pages));
+    m_turn->setEnabled(pages > 1);
+    m_sheet->show(std::move(sheet), m_page);
+}
+
+void HandoverStation::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
+    readBook();
+    refresh();
+}
+
+/// What the machine was like at its visits before: asked of the archive, shown when it comes.
+void HandoverStation::readBook() {
+    m_book.reset();
+    m_model.book().read(this, [this, job = m_model.job().id](const MachineBook& book) {
+        if (job != m_model.job().id)
+            return;
+        m_book = book;
+        refresh();
+    });
 }
 
 void HandoverStation::save(const QString& what, const QString& suffix, SheetFormat format) {
@@ -120,9 +163,16 @@ void HandoverStation::write(SheetFormat format, const QString& path, std::functi
                 tr("%1 was not written: another job was opened before it was worked out.").arg(path).toStdString()});
             return;
         }
-        QtConcurrent::run([sheet = sheetOf(m_model), format, path] {
-            return writeSheet(sheet, format, path);
-        }).then(this, then);
+        // With the machine's book, which is read first.
+        m_model.book().read(this, [this, job = m_model.job().id, format, path, then](const MachineBook& book) {
+            if (job != m_model.job().id) {
+                then(Error{tr("%1 was not written: another job was opened meanwhile.").arg(path).toStdString()});
+                return;
+            }
+            QtConcurrent::run([sheet = sheetOf(m_model, &book), format, path] {
+                return writeSheet(sheet, format, path);
+            }).then(this, then);
+        });
     });
 }
 

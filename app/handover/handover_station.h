@@ -24,16 +24,23 @@ public:
     /// Written in a thread once what is set now is worked out; whole or not at all. `then` hears how it went.
     void write(SheetFormat format, const QString& path, std::function<void(const Result<Done>&)> then);
 
+protected:
+    void showEvent(QShowEvent* event) override;
+
 signals:
     void message(const QString& text);
 
 private:
     void refresh();
+    void readBook();
     void save(const QString& what, const QString& suffix, SheetFormat format);
 
     JobModel& m_model;
     OrderDesk m_desk;
     SheetView* m_sheet;
+    std::optional<MachineBook> m_book; ///< of the open job, once it is read
+    QPushButton* m_turn;               ///< to the next page
+    int m_page = 0;
     QPushButton* m_over; ///< whether the customer has it
     std::vector<QPushButton*> m_buttons;
 };

@@ -9,18 +9,20 @@
 
 namespace jr::app {
 
-Sheet sheetOf(const JobModel& model) {
+Sheet sheetOf(const JobModel& model, const MachineBook* book) {
     Sheet sheet{.job = QString::fromStdString(model.job().name),
                 .machine = QString::fromStdString(model.job().machine),
                 .date = {},
                 .asked = {},
                 .order = {},
+                .rules = {},
                 .gauges = {},
                 .air = airText(model),
                 .changed = {},
                 .comparison = model.answers().comparison(),
                 .problem = model.answers().problem(),
                 .readings = {},
+                .sections = sectionsOf(model, book),
                 .units = model.units()};
     const WorkOrder order = workOrderOf(model.sheet(sheet_kind::workOrder));
     sheet.asked = QString::fromStdString(order.wants);
@@ -33,6 +35,9 @@ Sheet sheetOf(const JobModel& model) {
             if (const auto held = heldOpenCaution(gauges->gauges, gauges->hold))
                 sheet.gauges.push_back(*held);
         }
+    for (Caution& rule : model.answers().shown()->ruleCautions())
+        if (!ruleIsKept(rule)) // those that are stand on the second page
+            sheet.rules.push_back(std::move(rule));
     if (sheet.problem.isEmpty())
         sheet.problem = QObject::tr("There is nothing to hand over yet: open a job with two setups.");
     if (const std::vector<int> base = model.sidePulls(true); !base.empty()) {
@@ -58,6 +63,7 @@ std::vector<Caution> cautionsOf(const Sheet& sheet) {
     std::vector<Caution> out = sheet.order;
     if (sheet.comparison)
         out.insert(out.end(), sheet.comparison->cautions.begin(), sheet.comparison->cautions.end());
+    out.insert(out.end(), sheet.rules.begin(), sheet.rules.end());
     out.insert(out.end(), sheet.gauges.begin(), sheet.gauges.end());
     return out;
 }

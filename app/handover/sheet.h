@@ -3,6 +3,7 @@
 // thread.
 #pragma once
 
+#include "app/handover/sheet_sections.h"
 #include "app/model/job_model.h"
 #include "core/judge/readings.h"
 
@@ -15,6 +16,7 @@ struct Sheet {
     QString job, machine, date;  ///< as people read them
     QString asked;               ///< what the customer wanted; empty when it is not written
     std::vector<Caution> order;  ///< what the work order has to say: what was wrong, missing or substituted
+    std::vector<Caution> rules;  ///< what the two have to keep, and what is known of it
     std::vector<Caution> gauges; ///< of the cylinders, and of holding full throttle
     QString air;                 ///< mean air of the pulls that count; empty when unknown
     std::array<int, 2> marks{};  ///< of base and changed setup
@@ -22,11 +24,14 @@ struct Sheet {
     std::optional<Comparison> comparison;
     QString problem;                       ///< why there is none
     std::vector<ValueComparison> readings; ///< of the two, what was read off beside the pulls
+    std::vector<SheetSection> sections;    ///< of the second page; none: there is none
     DisplayUnits units;
 };
 
-Sheet sheetOf(const JobModel& model);
-/// All that a reader must know beside the figures: of the order first, then of the comparison, then of the gauges.
+/// `book` may be null: not read yet.
+Sheet sheetOf(const JobModel& model, const MachineBook* book = nullptr);
+/// All that a reader must know beside the figures: of the order first, then of the comparison, the rules and the
+/// gauges.
 std::vector<Caution> cautionsOf(const Sheet& sheet);
 
 } // namespace jr::app

@@ -15,6 +15,14 @@
 namespace jr::app {
 namespace {
 
+/// Its pages one below the other, as one picture.
+void paintAll(QPainter& p, const Sheet& sheet) {
+    for (int page = 0; page < sheetPages(sheet); ++page) {
+        paintSheet(p, sheet, page);
+        p.translate(0., kSheetHeight);
+    }
+}
+
 QByteArray pdfOf(const Sheet& sheet) {
     QByteArray bytes;
     QBuffer buffer(&bytes);
@@ -26,19 +34,23 @@ QByteArray pdfOf(const Sheet& sheet) {
     pdf.setTitle(sheet.job);
     pdf.setCreator(QStringLiteral("Jolly Ram"));
     QPainter p(&pdf);
-    paintSheet(p, sheet);
+    for (int page = 0; page < sheetPages(sheet); ++page) {
+        if (page > 0)
+            pdf.newPage();
+        paintSheet(p, sheet, page);
+    }
     p.end(); // the file's end is written now
     return bytes;
 }
 
 QByteArray pngOf(const Sheet& sheet) {
     constexpr int kDotsPerPoint = 2; // 192 dots an inch: sharp on paper
-    QImage image(static_cast<int>(kDotsPerPoint * kSheetWidth), static_cast<int>(kDotsPerPoint * kSheetHeight),
-                 QImage::Format_RGB32);
+    QImage image(static_cast<int>(kDotsPerPoint * kSheetWidth),
+                 static_cast<int>(kDotsPerPoint * kSheetHeight * sheetPages(sheet)), QImage::Format_RGB32);
     image.fill(Qt::white);
     QPainter p(&image);
     p.scale(kDotsPerPoint, kDotsPerPoint);
-    paintSheet(p, sheet);
+    paintAll(p, sheet);
     p.end();
     QByteArray bytes;
     QBuffer buffer(&bytes);
@@ -53,11 +65,12 @@ QByteArray svgOf(const Sheet& sheet) {
     buffer.open(QIODevice::WriteOnly);
     QSvgGenerator svg;
     svg.setOutputDevice(&buffer);
-    svg.setSize(QSize(static_cast<int>(kSheetWidth), static_cast<int>(kSheetHeight)));
-    svg.setViewBox(QRectF(0, 0, kSheetWidth, kSheetHeight));
+    const double high = kSheetHeight * sheetPages(sheet);
+    svg.setSize(QSize(static_cast<int>(kSheetWidth), static_cast<int>(high)));
+    svg.setViewBox(QRectF(0, 0, kSheetWidth, high));
     svg.setTitle(sheet.job);
     QPainter p(&svg);
-    paintSheet(p, sheet);
+    paintAll(p, sheet);
     p.end();
     return bytes;
 }
@@ -104,6 +117,13 @@ std::string jsonOf(const Sheet& sheet, const Comparison& c) {
                             {"high", r.high ? Json(*r.high) : Json(nullptr)},
                             {"call", callText(r.call)},
                             {"text", said(verdictOf(r), sheet.units.wording())}});
+    Json sections = Json::array();
+    for (const SheetSection& section : sheet.sections) {
+        Json lines = Json::array();
+        for (const QString& line : section.lines)
+            lines.push_back(line.toStdString());
+        sections.push_back({{"title", section.title.toStdString()}, {"lines", lines}});
+    }
     Json json = {{"job", sheet.job.toStdString()},
                  {"machine", sheet.machine.toStdString()},
                  {"standard", c.standard->id},
@@ -122,7 +142,8 @@ std::string jsonOf(const Sheet& sheet, const Comparison& c) {
                  {"high_w", differenceColumn(c, &Comparison::watt, &Estimate::high)},
                  {"calls", calls},
                  {"cautions", cautions},
-                 {"readings", readings}};
+                 {"readings", readings},
+                 {"sections", sections}};
     if (!engine)
         json["engine_rpm"] = {{"base", c.base.engineRpm}, {"with", c.with.engineRpm}};
     return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";

@@ -8,6 +8,7 @@
 #include <QFile>
 #include <QPainter>
 #include <QPainterPath>
+#include <QPicture>
 #include <QSvgRenderer>
 
 #include <algorithm>
@@ -196,9 +197,8 @@ double drawCurves(QPainter& p, const Sheet& sheet, const Comparison& c, double y
     return plot.area.bottom() + 36;
 }
 
-} // namespace
-
-void paintSheet(QPainter& p, const Sheet& sheet) {
+/// Paints the result; how many of the cautions there was room for.
+std::size_t paintResult(QPainter& p, const Sheet& sheet) {
     const Tokens& t = Theme::dayTokens();
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
@@ -222,7 +222,7 @@ void paintSheet(QPainter& p, const Sheet& sheet) {
         y = text(p, y, sheet.problem, Theme::font(Size::Strong), t.ink) + 8;
         (void)drawReadings(p, sheet, y);
         p.restore();
-        return;
+        return 0;
     }
     const Comparison& c = *sheet.comparison;
     const Account account = describe(c, sheet.units.wording());
@@ -268,7 +268,8 @@ void paintSheet(QPainter& p, const Sheet& sheet) {
         ++shown;
     }
     if (shown < cautions.size())
-        text(p, y, QObject::tr("More cautions than fit here: %1. The program shows all.").arg(cautions.size() - shown),
+        text(p, y,
+             QObject::tr("More cautions than fit here: %1. They stand on the next page.").arg(cautions.size() - shown),
              Theme::font(Size::Small, true), t.amber);
     p.setPen(QPen(t.line, 1));
     p.drawLine(QPointF(kEdge, kSheetHeight - 58), QPointF(kSheetWidth - kEdge, kSheetHeight - 58));
@@ -283,6 +284,101 @@ void paintSheet(QPainter& p, const Sheet& sheet) {
              QLatin1Char(' ') + QObject::tr("Noise, emission and workplace rules apply."),
          Theme::font(Size::Small), t.muted);
     p.restore();
+    return shown;
+}
+
+/// One paragraph of the pages after the first.
+struct Block {
+    enum class Kind { Title, Line, Caution } kind;
+    QString words;
+    QFont font() const { return kind == Kind::Title ? Theme::font(Size::Strong, true) : Theme::font(Size::Body); }
+    double left() const { return kind == Kind::Caution ? kEdge + 12. : kEdge; }
+    double height() const {
+        return QFontMetricsF(font())
+            .boundingRect(QRectF(0, 0, kSheetWidth - kEdge - left(), 1000), Qt::TextWordWrap, words)
+            .height();
+    }
+    double before() const { return kind == Kind::Title ? 16. : 4.; }
+};
+
+/// What does not stand on the first page, in order: the cautions it had no room for, then the sections.
+std::vector<Block> blocksOf(const Sheet& sheet) {
+    std::size_t shown = 0;
+    {
+        QPicture first; // painted to see what fits
+        QPainter p(&first);
+        shown = paintResult(p, sheet);
+    }
+    std::vector<Block> out;
+    const std::vector<Caution> cautions = sheet.comparison ? cautionsOf(sheet) : std::vector<Caution>{};
+    if (shown < cautions.size())
+        out.push_back({Block::Kind::Title, QObject::tr("To know beside the result")});
+    for (; shown < cautions.size(); ++shown)
+        out.push_back({Block::Kind::Caution, QString::fromStdString(said(cautions[shown], sheet.units.wording()))});
+    for (const SheetSection& section : sheet.sections) {
+        out.push_back({Block::Kind::Title, section.title});
+        for (const QString& line : section.lines)
+            out.push_back({Block::Kind::Line, line});
+    }
+    return out;
+}
+
+constexpr double kPageTop = 96., kPageFoot = kSheetHeight - 60.;
+
+/// Where each page after the first begins, as indices of blocks; a title never stands alone at a foot.
+std::vector<std::size_t> pageBegins(const std::vector<Block>& blocks) {
+    std::vector<std::size_t> out;
+    double y = kPageFoot + 1.;
+    for (std::size_t i = 0; i < blocks.size(); ++i) {
+        double need = blocks[i].before() + blocks[i].height();
+        if (blocks[i].kind == Block::Kind::Title && i + 1 < blocks.size())
+            need += blocks[i + 1].before() + blocks[i + 1].height();
+        if (y + need > kPageFoot) {
+            out.push_back(i);
+            y = kPageTop;
+        }
+        y += blocks[i].before() + blocks[i].height();
+    }
+    return out;
+}
+
+void paintBlocks(QPainter& p, const Sheet& sheet, int page) {
+    const Tokens& t = Theme::dayTokens();
+    const std::vector<Block> blocks = blocksOf(sheet);
+    const std::vector<std::size_t> begins = pageBegins(blocks);
+    const auto k = static_cast<std::size_t>(page - 1);
+    if (k >= begins.size())
+        return;
+    p.save();
+    p.setRenderHint(QPainter::Antialiasing);
+    p.fillRect(QRectF(0, 0, kSheetWidth, kSheetHeight), Qt::white);
+    text(p, 44, sheet.job, Theme::font(Size::Strong, true), t.ink);
+    text(p, 66, QObject::tr("%1  ·  page %2 of %3").arg(sheet.machine).arg(page + 1).arg(begins.size() + 1),
+         Theme::font(Size::Small), t.muted);
+    double y = kPageTop;
+    const std::size_t end = k + 1 < begins.size() ? begins[k + 1] : blocks.size();
+    for (std::size_t i = begins[k]; i < end; ++i) {
+        const Block& block = blocks[i];
+        y += block.before();
+        const double from = y;
+        y = text(p, y, block.words, block.font(), block.kind == Block::Kind::Title ? t.accent : t.ink, block.left());
+        if (block.kind == Block::Kind::Caution)
+            p.fillRect(QRectF(kEdge, from, 4, y - from), t.amber);
+    }
+    p.restore();
+}
+
+} // namespace
+
+int sheetPages(const Sheet& sheet) {
+    return 1 + static_cast<int>(pageBegins(blocksOf(sheet)).size());
+}
+
+void paintSheet(QPainter& painter, const Sheet& sheet, int page) {
+    if (page == 0)
+        (void)paintResult(painter, sheet);
+    else
+        paintBlocks(painter, sheet, page);
 }
 
 } // namespace jr::app

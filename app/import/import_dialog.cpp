@@ -61,16 +61,25 @@ ImportDialog::ImportDialog(const Theme& theme, JobModel& model, const QStringLis
     struct Known {
         Result<std::vector<SavedMapping>> mappings;
         Result<std::vector<JobSummary>> jobs;
+        std::vector<KnownBench> benches;
     };
     m_model.keeper()->ask(
         this,
         [](const Archive& archive) {
-            return Known{archive.mappings(), archive.jobs()};
+            Known out{archive.mappings(), archive.jobs(), {}};
+            if (const auto benches = archive.benches())
+                for (const BenchRecord& bench : *benches)
+                    if (auto history = archive.calibrations(bench.id))
+                        out.benches.push_back({bench, std::move(*history)});
+            return out;
         },
         [this, paths](const Known& known) {
             if (known.jobs)
                 for (const JobSummary& job : *known.jobs)
                     m_job->addItem(QString::fromStdString(job.name), QString::fromStdString(job.id));
+            m_benches = known.benches;
+            for (const KnownBench& b : m_benches)
+                m_bench->addItem(QString::fromStdString(b.bench.name));
             m_set.read(paths, known.mappings ? *known.mappings : std::vector<SavedMapping>{}, knownFacts(m_model),
                        m_model.answers().standard());
         });
@@ -135,6 +144,25 @@ void ImportDialog::build() {
     form->addRow(tr("&Setup"), m_setup);
     m_machine = new QLineEdit;
     form->addRow(tr("&Machine"), m_machine);
+    m_bench = new QComboBox;
+    m_bench->addItem(tr("not one of the archive"));
+    m_bench->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    m_bench->setToolTip(
+        tr("Its inertia, radius, drag, ratio, arm and place, as they were calibrated on the day of the pull"));
+    form->addRow(tr("&Bench"), m_bench);
+    connect(m_bench, &QComboBox::activated, this, &ImportDialog::useBench);
+    m_benchWords = new Words;
+    m_benchWords->setWordWrap(true);
+    m_benchWords->setProperty("muted", true);
+    m_benchWords->hide();
+    form->addRow(m_benchWords);
+    m_place = new QComboBox;
+    m_place->addItem(tr("not known"), QString());
+    m_place->addItem(tr("the wheel"), QStringLiteral("wheel"));
+    m_place->addItem(tr("the hub"), QStringLiteral("hub"));
+    m_place->addItem(tr("the crank"), QStringLiteral("crank"));
+    form->addRow(tr("Measured &at"), m_place);
+    connect(m_place, &QComboBox::activated, this, &ImportDialog::factChanged);
     for (const Fact& fact : kFacts) {
         auto* edit = new QLineEdit;
         form->addRow(QCoreApplication::translate("ImportDialog", fact.label), edit);

@@ -5,6 +5,7 @@
 
 #include "app/import/import_set.h"
 #include "app/model/job_model.h"
+#include "app/model/known_benches.h"
 #include "app/theme/theme.h"
 
 #include <QDialog>
@@ -67,6 +68,18 @@ private:
     ImportColumns* m_columns;
     ImportPicture* m_chart;
     MarkedWords* m_leftOut;
+    /// A bench of the archive and what it was calibrated to.
+    struct KnownBench {
+        BenchRecord bench;
+        std::vector<CalibrationRecord> history; ///< newest first
+    };
+    void useBench();
+    void sayBench(const BenchOfDay& then);
+    std::vector<KnownBench> m_benches;
+    QComboBox* m_bench;
+    std::string m_benchDay; ///< the day whose calibrations stand in the fields
+    QComboBox* m_place;
+    QLabel* m_benchWords;
     QComboBox* m_job;
     QComboBox* m_setup;
     QLineEdit* m_machine;

@@ -19,6 +19,8 @@
 namespace jr::app {
 namespace {
 
+constexpr std::size_t kDate = 10; // "2026-05-02"
+
 QString factText(const PullHeader& h, const std::string& key) {
     const auto number = [](const std::optional<double>& v, double scale = 1.) {
         return v ? QString::fromStdString(numberText(*v * scale)) : QString();
@@ -91,6 +93,12 @@ void ImportDialog::fillFacts() {
         edit->setStyleSheet({});
         edit->setToolTip({});
     }
+    m_bench->setEnabled(editable);
+    m_bench->setCurrentIndex(
+        std::max(0, m_bench->findText(QString::fromUtf8(h.text(header_key::bench).data(),
+                                                        static_cast<qsizetype>(h.text(header_key::bench).size())))));
+    m_place->setEnabled(editable);
+    m_place->setCurrentIndex(std::max(0, m_place->findData(QString::fromUtf8(measuredAtText(h.measuredAt).data()))));
     m_remember->setEnabled(editable);
     m_refused = false;
     fillRemarks();
@@ -120,6 +128,48 @@ void ImportDialog::fillRemarks() {
     m_leftOut->set(text);
 }
 
+/// What the archive knows of the bench takes the place of what stands in the fields; the rest of them stay.
+void ImportDialog::useBench() {
+    ImportItem* item = current();
+    const auto chosen = static_cast<std::size_t>(m_bench->currentIndex());
+    if (!item || m_filling || item->isPullFile)
+        return;
+    m_benchDay = item->facts.started.substr(0, kDate);
+    item->facts.set(header_key::bench, chosen == 0 ? std::string() : m_benches[chosen - 1].bench.name);
+    m_benchWords->hide();
+    if (chosen > 0) {
+        const KnownBench& known = m_benches[chosen - 1];
+        const BenchOfDay then = benchOnDay(known.bench, known.history, item->facts.started);
+        static constexpr const char* kOfBench[] = {"measured_at",    "roller_inertia_kg_m2", "roller_radius_m",
+                                                   "roller_loss_nm", "engine_per_roller",    "brake_inertia_kg_m2",
+                                                   "brake_arm_m",    "engine_per_brake",     "altitude_m"};
+        for (const char* key : kOfBench)
+            if (const auto fact = then.facts.find(key); fact != then.facts.end())
+                (void)setHeaderValue(item->facts, key, fact->second); // one it cannot be stays as it stood
+        sayBench(then);
+    }
+    m_filling = true;
+    for (auto& [key, edit] : m_facts) {
+        edit->setText(factText(item->facts, key));
+        edit->setCursorPosition(0);
+    }
+    m_place->setCurrentIndex(
+        std::max(0, m_place->findData(QString::fromUtf8(measuredAtText(item->facts.measuredAt).data()))));
+    m_filling = false;
+    factChanged();
+}
+
+void ImportDialog::sayBench(const BenchOfDay& then) {
+    QStringList made;
+    for (const std::string& one : then.calibrated)
+        made << QString::fromStdString(one);
+    const ImportItem* item = current();
+    const QString day = item && !item->facts.started.empty() ? tr("that day") : tr("now; write when it started");
+    m_benchWords->setText(made.isEmpty() ? tr("As it says of itself; never calibrated until %1.").arg(day)
+                                         : tr("As calibrated until %1: %2.").arg(day, made.join(tr(", "))));
+    m_benchWords->show();
+}
+
 void ImportDialog::factChanged() {
     ImportItem* item = current();
     if (!item || m_filling || item->isPullFile)
@@ -146,6 +196,14 @@ void ImportDialog::factChanged() {
     m_refused = !good;
     if (!good)
         return;
+    // Another day, and the bench was calibrated to something else.
+    if (m_bench->currentIndex() > 0 && item->facts.started.substr(0, kDate) != m_benchDay) {
+        useBench();
+        return;
+    }
+    item->facts.measuredAt = MeasuredAt::Unknown;
+    if (const QString place = m_place->currentData().toString(); !place.isEmpty())
+        (void)setHeaderValue(item->facts, "measured_at", place.toStdString()); // one of the three it knows
     for (auto& [key, edit] : m_facts)
         if (!edit->text().isEmpty() && !edit->hasFocus()) // as it was understood
             edit->setText(factText(item->facts, key));

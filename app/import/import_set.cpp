@@ -6,6 +6,7 @@
 
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
+#include "core/words/wording.h"
 
 #include <nlohmann/json.hpp>
 

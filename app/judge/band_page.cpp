@@ -166,10 +166,9 @@ void BandPage::show(const RankingAnswer& answer, const QString& ride) {
         say(Markup::bold(shared ? QString::fromStdString(r.name)
                                 : tr("%1. %2").arg(r.place).arg(QString::fromStdString(r.name))) +
             Markup::gap() +
-            Markup(
-                score + QLatin1Char('\n') +
-                tr("above nine tenths of its peak over %1; lowest in use %2 % of its mean")
-                    .arg(m_model.units().peakPlaceText(r.width90, axis), l.toString(r.flatnessPct, 'f', 0))));
+            Markup(score + QLatin1Char('\n') +
+                   tr("above nine tenths of its peak over %1; lowest in use %2 % of its mean")
+                       .arg(m_model.units().peakPlaceText(r.width90, axis), l.toString(r.flatnessPct, 'f', 0))));
     }
     for (const std::vector<int>& run : m_ranking->notSeparable) {
         QStringList list;

@@ -78,10 +78,10 @@ void CurvesChart::draw() {
                 addThread(*this, color, x, y);
             }
         if (c.margins && m_school == School::Average) {
-            const LineWithHoles low =
-                withHoles(c.place, c.gridStep, [&](std::size_t i) { return value(d.side.lowW(i), d.side.engineRpm[i]); });
-            const LineWithHoles high =
-                withHoles(c.place, c.gridStep, [&](std::size_t i) { return value(d.side.highW(i), d.side.engineRpm[i]); });
+            const LineWithHoles low = withHoles(
+                c.place, c.gridStep, [&](std::size_t i) { return value(d.side.lowW(i), d.side.engineRpm[i]); });
+            const LineWithHoles high = withHoles(
+                c.place, c.gridStep, [&](std::size_t i) { return value(d.side.highW(i), d.side.engineRpm[i]); });
             QCPGraph* under = addGraph();
             QCPGraph* over = addGraph();
             QColor soft = color;
@@ -106,10 +106,10 @@ void CurvesChart::draw() {
         const auto& peak = torque ? d.side.peakTorque : d.side.peakPower;
         if (peak) {
             const double v = torque ? u.torqueOf(peak->value) : u.powerOf(peak->value);
-            const QString text =
-                QStringLiteral("%1 %2  %3 %4 @ %5")
-                    .arg(Theme::mark(mark).letter, QString::fromStdString(d.side.setup), QLocale().toString(v, 'f', 1),
-                         torque ? u.torqueSymbol() : u.powerSymbol(), u.placeText(peak->place, c.axis, c.axis == CurveAxis::RoadSpeed));
+            const QString text = QStringLiteral("%1 %2  %3 %4 @ %5")
+                                     .arg(Theme::mark(mark).letter, QString::fromStdString(d.side.setup),
+                                          QLocale().toString(v, 'f', 1), torque ? u.torqueSymbol() : u.powerSymbol(),
+                                          u.placeText(peak->place, c.axis, c.axis == CurveAxis::RoadSpeed));
             addLabel(peak->place, v, text, color,
                      d.base ? Qt::AlignHCenter | Qt::AlignBottom : Qt::AlignHCenter | Qt::AlignTop);
         }

@@ -18,6 +18,7 @@ JudgeStation::JudgeStation(const Theme& theme, JobModel& model, QWidget* parent)
     m_gauges = page(tr("Gauges"), new GaugesPage(theme, model));
     m_scatter = page(tr("Scatter"), new ScatterPage(theme, model));
     m_readings = page(tr("Readings"), new ReadingsPage(theme, model));
+    m_eye = page(tr("By eye"), new EyePage(theme, model));
     addCorner(m_difference->switches());
     connect(this, &PageStack::shown, this,
             [this](int index) { m_difference->switches()->setVisible(index == Difference); });

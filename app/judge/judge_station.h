@@ -6,6 +6,7 @@
 #include "app/judge/band_page.h"
 #include "app/judge/cross_page.h"
 #include "app/judge/difference_page.h"
+#include "app/judge/eye_page.h"
 #include "app/judge/gauges_page.h"
 #include "app/judge/many_page.h"
 #include "app/judge/mixture_page.h"
@@ -20,7 +21,7 @@ namespace jr::app {
 class JudgeStation : public PageStack {
     Q_OBJECT
 public:
-    enum Page { Difference, Many, Steps, Cross, SweepOf, Band, Mixture, Gauges, ScatterOf, Readings };
+    enum Page { Difference, Many, Steps, Cross, SweepOf, Band, Mixture, Gauges, ScatterOf, Readings, Eye };
 
     JudgeStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
     StationFace face() const override;
@@ -35,6 +36,7 @@ public:
     GaugesPage& gauges() { return *m_gauges; }
     ScatterPage& scatter() { return *m_scatter; }
     ReadingsPage& readings() { return *m_readings; }
+    EyePage& eye() { return *m_eye; }
 
 private:
     DifferencePage* m_difference;
@@ -47,6 +49,7 @@ private:
     GaugesPage* m_gauges;
     ScatterPage* m_scatter;
     ReadingsPage* m_readings;
+    EyePage* m_eye;
 };
 
 } // namespace jr::app

@@ -14,8 +14,8 @@
 
 namespace jr::app {
 namespace {
-constexpr double kReadingsNameWide = 190., kReadingsRight = 120., kReadingsTop = 34., kReadingsFoot = 58., kReadingsDifference = 150.,
-                 kReadingsDot = 6.5;
+constexpr double kReadingsNameWide = 190., kReadingsRight = 120., kReadingsTop = 34., kReadingsFoot = 58.,
+                 kReadingsDifference = 150., kReadingsDot = 6.5;
 } // namespace
 
 ReadingsChart::ReadingsChart(const Theme& theme, QWidget* parent) : QWidget(parent), m_theme(theme) {

@@ -72,7 +72,8 @@ void SidesMixture::draw() {
             withHoles(comparison->place, comparison->gridStep, [&](std::size_t i) { return side.afr[i]; });
         line->setData(mixture.keys, mixture.values, true);
         const bool any = std::any_of(side.afr.begin(), side.afr.end(), [](double v) { return std::isfinite(v); });
-        const auto at = static_cast<std::size_t>(static_cast<double>(comparison->place.size() - 1) * (base ? 0.35 : 0.7));
+        const auto at =
+            static_cast<std::size_t>(static_cast<double>(comparison->place.size() - 1) * (base ? 0.35 : 0.7));
         // The leaner line is named above, the richer below, so that no name stands between the two.
         const double other = (base ? comparison->with : comparison->base).afr[at];
         const bool above = std::isfinite(other) ? side.afr[at] > other || (side.afr[at] == other && base) : base;

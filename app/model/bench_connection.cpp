@@ -219,6 +219,11 @@ void BenchConnection::handKey() {
     QMetaObject::invokeMethod(m_session, pulling ? &BenchSession::endByHand : &BenchSession::beginByHand);
 }
 
+void BenchConnection::endCoast() {
+    if (m_session && m_session->snapshot().state == BenchState::Coasting)
+        QMetaObject::invokeMethod(m_session, &BenchSession::endByHand);
+}
+
 void BenchConnection::sweep(double fromRpm, double toRpm, double rpmPerS) {
     m_brakeTask = "sweep";
     inSession([=](BenchSession& session) { session.sweep(fromRpm, toRpm, rpmPerS); });

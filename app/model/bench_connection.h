@@ -40,6 +40,7 @@ public:
     void clearStop(); ///< the operator has seen it
     void zeroLoad();  ///< nothing hangs on the arm now
     void handKey();   ///< begins a pull by hand, or ends it
+    void endCoast();  ///< what has run free so far is the coast-down
     void sweep(double fromRpm, double toRpm, double rpmPerS);
     void holdSteps(const std::vector<double>& stepsRpm);
     /// sweep | steps, as last asked of the brake; empty before.

@@ -155,7 +155,10 @@ void BenchModel::take(const std::shared_ptr<CaughtPull>& pull) {
         h.set(header_key::brakeTask, m_link.brakeTask());
     m_sinceLast.start();
     // A warm-up is set aside in the same breath: kept as a pull that counts it would be a false result.
-    const AddPullOptions how{warmUp, warmUp ? tr("warm-up").toStdString() : std::string()};
+    const bool beddingIn = !warmUp && m_sitting.beddingIn();
+    const AddPullOptions how{warmUp || beddingIn, warmUp      ? tr("warm-up").toStdString()
+                                                  : beddingIn ? tr("bedding in").toStdString()
+                                                              : std::string()};
     // One warm-up is thrown away (P3); the next counts unless asked otherwise.
     m_sitting.setWarmUp(false);
     m_fuel.burn(reckonedMl, meteredMl);

@@ -2,6 +2,8 @@
 #include "app/model/bench_sitting.h"
 
 #include "app/theme/plural.h"
+#include "archive/formats/leak_tests_sheet.h"
+#include "archive/store/sitting_day.h"
 #include "core/machine/machine_limits.h"
 #include "core/pull/procedure_check.h"
 
@@ -13,12 +15,6 @@ namespace jr::app {
 namespace {
 
 constexpr const char* kRollerLimit = "roller_rad_s"; ///< as in namedLimits()
-
-/// A sitting that goes on past midnight is still of the evening it began.
-QDate sittingDay(const QDateTime& when) {
-    constexpr int kDayBeginsHour = 4;
-    return when.addSecs(-3600 * kDayBeginsHour).date();
-}
 
 } // namespace
 
@@ -79,6 +75,7 @@ void BenchSitting::setSetup(const QString& name) {
         return;
     m_setup = clean;
     m_putOnAgain = false; // another one is fitted anew anyhow
+    m_beddingIn = false;  // another part, or none that is new
     tell();
     emit setupChanged();
     emit changed();
@@ -116,6 +113,21 @@ void BenchSitting::setWarmUp(bool on) {
         return;
     m_warmUp = on;
     emit changed();
+}
+
+void BenchSitting::setBeddingIn(bool on) {
+    if (on == m_beddingIn)
+        return;
+    m_beddingIn = on;
+    emit changed();
+}
+
+int BenchSitting::heats() const {
+    std::string setupId;
+    for (const SetupRecord& s : m_job.job().setups)
+        if (s.name == m_setup.toStdString())
+            setupId = s.id;
+    return setupId.empty() ? 0 : m_job.heatsOf(setupId);
 }
 
 QString BenchSitting::key(const QString& key) const {
@@ -313,6 +325,19 @@ void BenchSitting::setWalkRound(WalkRound round, const QString& what) {
     m_job.setSheet(sheet_kind::walkRound, sheetBody(round, earlier), what);
 }
 
+std::vector<LeakDue> BenchSitting::leaksDue() const {
+    FittedNow now{{}, m_setup.toStdString(), fitting(), false};
+    if (now.setup.empty()) // nobody has said what is on
+        return {};
+    for (const SetupRecord& s : m_job.job().setups)
+        if (s.name == now.setup)
+            now.setupId = s.id;
+    const MachineKind kind = machineSheetOf(m_job.sheet(sheet_kind::machine)).kind;
+    now.twoStroke =
+        !m_job.sheet(sheet_kind::machine).empty() && kind != MachineKind::FourStroke && kind != MachineKind::Cvt;
+    return jr::leaksDue(leakTestsOf(m_job.sheet(sheet_kind::leakTests)), now, m_job.job().setupTree());
+}
+
 QString BenchSitting::openBeforePull() const {
     QStringList words;
     if (!m_job.hasJob())
@@ -328,6 +353,8 @@ QString BenchSitting::openBeforePull() const {
                                  tr("1 safety line of today's walk-round is open"),
                                  tr("%1 safety lines of today's walk-round are open")));
     }
+    for (const LeakDue& due : leaksDue())
+        words << QString::fromStdString(said(due.why, m_job.units().wording()));
     if (const auto off = stillOff(putBackOf(m_job.sheet(sheet_kind::putBack))); !off.empty())
         words << plural(static_cast<int>(off.size()), tr("1 part is still off"), tr("%1 parts are still off"));
     return words.join(tr("; "));

@@ -5,6 +5,7 @@
 
 #include "app/model/bench_connection.h"
 #include "archive/formats/job_sheets.h"
+#include "core/ready/leak_test.h"
 
 #include <QDateTime>
 #include <QTimer>
@@ -27,6 +28,11 @@ public:
     void setPutOnAgain(bool again); ///< taken back as long as no pull was made
     bool warmUp() const { return m_warmUp; }
     void setWarmUp(bool on);
+    /// Pulls of a new part's first heats: kept and not judged, until it is said that it has bedded in.
+    bool beddingIn() const { return m_beddingIn; }
+    void setBeddingIn(bool on);
+    /// How often the parts of the setup that is on have been hot, in this job; 0 without a pull.
+    int heats() const;
     QString key(const QString& key) const;
     void setKey(const QString& key, const QString& value); ///< gear, tyre_pressure_kpa, straps
     const Procedure& procedure() const { return m_procedure; }
@@ -44,6 +50,8 @@ public:
     void rememberLines();
     int pullsToday() const;                        ///< made in this job, warm-ups too
     void setClock(std::function<QDateTime()> now); ///< for tests
+    /// What should be tested for leaks with the setup that is on.
+    std::vector<LeakDue> leaksDue() const;
     /// What should be settled on Ready before a pull, in words; empty when nothing is open.
     QString openBeforePull() const;
 
@@ -66,6 +74,7 @@ private:
     std::string m_day; ///< as last told
     QString m_setup;
     bool m_warmUp = true;
+    bool m_beddingIn = false;
     bool m_putOnAgain = false;
     int m_lastFitting = 1;   ///< as the bench was last told
     std::size_t m_pulls = 0; ///< that had been made when it was said

@@ -69,6 +69,32 @@ private:
     std::string m_nameBefore, m_machineBefore, m_name, m_machine;
 };
 
+class RenameSetupCommand : public QUndoCommand {
+public:
+    RenameSetupCommand(JobModel& model, const SetupRecord& setup, std::string name)
+        : QUndoCommand(QObject::tr("rename %1").arg(QString::fromStdString(setup.name))), m_model(model),
+          m_id(setup.id), m_before(setup.name), m_after(std::move(name)) {}
+    void redo() override { m_model.applySetupName(m_id, m_after); }
+    void undo() override { m_model.applySetupName(m_id, m_before); }
+
+private:
+    JobModel& m_model;
+    std::string m_id, m_before, m_after;
+};
+
+class RemoveSetupCommand : public QUndoCommand {
+public:
+    RemoveSetupCommand(JobModel& model, SetupRecord setup)
+        : QUndoCommand(QObject::tr("take %1 away").arg(QString::fromStdString(setup.name))), m_model(model),
+          m_setup(std::move(setup)) {}
+    void redo() override { m_model.applySetupThere(m_setup, false); }
+    void undo() override { m_model.applySetupThere(m_setup, true); }
+
+private:
+    JobModel& m_model;
+    SetupRecord m_setup;
+};
+
 class SheetCommand : public QUndoCommand {
 public:
     SheetCommand(JobModel& model, std::string kind, std::string before, std::string after, const QString& what)

@@ -2,11 +2,18 @@
 #include "app/model/job_model.h"
 
 #include "app/model/job_commands.h"
+#include "archive/formats/job_readings.h"
+#include "archive/formats/leak_tests_sheet.h"
+#include "archive/formats/rules_sheet.h"
+#include "archive/formats/setup_files_sheet.h"
+#include "core/plan/lineage.h"
+#include "core/ready/heat_cycles.h"
 
 #include <QThreadPool>
 #include <QtConcurrent>
 
 #include <algorithm>
+#include <cmath>
 #include <map>
 
 #include <malloc.h>
@@ -257,7 +264,65 @@ void JobModel::recompute() {
     KnownOfJob known{this->known(), judgingSheetOf(sheet(sheet_kind::judging)).reference, gaugeFacts(), {}};
     if (const auto caution = eraCaution(taken, eras))
         known.besides.push_back(*caution);
+    for (Caution& caution : leaksOfSides())
+        known.besides.push_back(std::move(caution));
+    if (auto caution = fileCaution(setupFilesOf(sheet(sheet_kind::setupFiles)), m_compare.now().baseSetup,
+                                   m_compare.now().withSetup, m_job.setupTree()))
+        known.besides.push_back(std::move(*caution));
+    known.rules = rulesInForce();
     m_answers.lay(std::move(pulls), m_job.setupTree(), known);
+}
+
+std::vector<Caution> JobModel::leaksOfSides() const {
+    const LeakTests tests = leakTestsOf(sheet(sheet_kind::leakTests));
+    if (tests.tests.empty())
+        return {};
+    std::vector<JudgedSide> sides;
+    for (bool base : {true, false}) {
+        const SetupRecord* setup = m_job.setup(base ? m_compare.now().baseSetup : m_compare.now().withSetup);
+        if (!setup)
+            continue;
+        JudgedSide side{setup->id, setup->name, {}};
+        for (int i : sidePulls(base)) {
+            const auto fitting = m_pulls[static_cast<std::size_t>(i)].trace->header.number(header_key::fitting);
+            side.fittings.push_back(fitting ? static_cast<int>(*fitting) : 0);
+        }
+        sides.push_back(std::move(side));
+    }
+    return leakCautions(tests, sides, m_job.setupTree());
+}
+
+int JobModel::heatsOf(const std::string& setupId) const {
+    std::vector<HeatedPull> heated;
+    const std::vector<SetupNode> tree = m_job.setupTree();
+    for (const LoadedPull& p : m_pulls) {
+        const std::vector<const SetupNode*> line = lineage(tree, p.record.setupId);
+        if (!p.record.startedEpochS ||
+            std::none_of(line.begin(), line.end(), [&](const SetupNode* n) { return n->id == setupId; }))
+            continue;
+        HeatedPull one{*p.record.startedEpochS, {}};
+        if (const Channel* coolant = p.trace->find(ChannelId::Coolant))
+            for (double c : coolant->values)
+                if (std::isfinite(c)) {
+                    one.coolantAtStartC = c;
+                    break;
+                }
+        heated.push_back(one);
+    }
+    return heatCycles(std::move(heated));
+}
+
+RulesInForce JobModel::rulesInForce() const {
+    RulesInForce out{setupRulesOf(sheet(sheet_kind::rules)), {}, {}};
+    if (out.rules.empty())
+        return out;
+    out.machine = machineSheetOf(sheet(sheet_kind::machine));
+    for (const JobQuantity& q : jobReadingsOf(sheet(sheet_kind::readings)))
+        if (QString::fromStdString(q.unit).startsWith(QLatin1String("dB"), Qt::CaseInsensitive))
+            for (const JobReading& r : q.readings)
+                if (!r.aside)
+                    out.levels.push_back({r.setupId, q.quantity, r.value});
+    return out;
 }
 
 GaugeFacts JobModel::gaugeFacts() const {

@@ -79,6 +79,10 @@ public:
     /// A setup that may have no pulls yet; `then` hears its id once it is kept. Said as a problem when it cannot be.
     void addSetup(const QString& name, const std::string& parentId, const std::vector<SetupChange>& changes,
                   std::function<void(const std::string& id)> then = {});
+    /// A setup nothing was pulled with yet: another name, or away. Both can be undone; one that has pulls, or that
+    /// others come from, stays, and why is said as a problem.
+    void renameSetup(const std::string& setupId, const QString& name);
+    void removeSetup(const std::string& setupId);
     /// What the job is called and which machine it is about; can be undone.
     void nameJob(const QString& name, const QString& machine);
     void setSetupChanges(const std::string& setupId, const std::string& parentId,
@@ -92,12 +96,19 @@ public:
     /// A note, or a photo that is copied into the archive; `then` is called once it is kept.
     void attach(const std::string& about, const QString& words, const QString& photo = {},
                 std::function<void()> then = {});
+    /// A map or another file of a setup, copied into the archive; `then` is called once it is kept.
+    void keepFile(const SetupFile& about, const QString& path, std::function<void()> then = {});
     void detach(const std::string& attachmentId);
     /// Where the day stands in its plan; nothing when none was made.
     std::optional<DayProgress> dayProgress() const;
     /// When and why the base was taken again; only pulls of one era are set against each other.
     Baselines baselines() const;
     GaugeFacts gaugeFacts() const; ///< of the machine's sheet
+    /// How often what a setup has of its own has been hot: in its pulls and those of setups that come from it, set
+    /// aside or not.
+    int heatsOf(const std::string& setupId) const;
+    /// What the setups have to keep, with what is known beside the pulls; empty without a rule.
+    RulesInForce rulesInForce() const;
     int eraInForce() const { return jr::eraInForce(baselines(), eraPulls()); }
     void takeBaseAgain(int afterPull, const QString& reason); ///< can be undone
     void lookAtEra(std::optional<int> era);                   ///< nothing: the newest that answers
@@ -127,9 +138,15 @@ private:
     friend class SheetCommand;
     friend class DetachCommand;
     friend class NameCommand;
+    friend class RenameSetupCommand;
+    friend class RemoveSetupCommand;
     /// Asks the keeper for a change that is shown already.
     void keep(std::function<Result<Done>(Archive&)> change);
     void showJob(JobRecord job, std::vector<PackedTrace> traces);
+    void applySetupName(const std::string& setupId, const std::string& name);
+    void applySetupThere(const SetupRecord& setup, bool there);
+    /// Why a setup has to stay as it is; empty when nothing hangs on it.
+    QString heldBy(const std::string& setupId) const;
     void applyNames(const std::string& name, const std::string& machine);
     void applySheet(const std::string& kind, const std::string& body);
     void applyAttachment(const AttachmentRecord& attachment, bool there);
@@ -144,6 +161,7 @@ private:
     void takeFit(const LoadedPull& loaded);
     void recompute();
     std::vector<EraPull> eraPulls() const;
+    std::vector<Caution> leaksOfSides() const;
     void tellWhoWaits();
     void sendAway(); ///< who waits for the answers of a job that is not open any more
     void keepSettingsNow();

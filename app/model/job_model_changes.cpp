@@ -2,6 +2,8 @@
 // What a person changes of a job: setups, sheets, notes, pulls set aside, overruled or moved. Each can be undone.
 #include "app/model/job_commands.h"
 #include "archive/formats/baselines_sheet.h"
+#include "archive/formats/leak_tests_sheet.h"
+#include "archive/formats/setup_files_sheet.h"
 
 #include <QDateTime>
 
@@ -34,6 +36,68 @@ void JobModel::addSetup(const QString& name, const std::string& parentId, const 
             if (then)
                 then(*made.id);
         });
+}
+
+QString JobModel::heldBy(const std::string& setupId) const {
+    for (const LoadedPull& p : m_pulls)
+        if (p.record.setupId == setupId)
+            return tr("Pulls were made with it, and they carry its name.");
+    for (const SetupRecord& s : m_job.setups)
+        if (s.parentId == setupId)
+            return tr("%1 comes from it.").arg(QString::fromStdString(s.name));
+    return {};
+}
+
+void JobModel::renameSetup(const std::string& setupId, const QString& name) {
+    const SetupRecord* setup = m_job.setup(setupId);
+    const std::string clean = name.trimmed().toStdString();
+    if (!setup || !m_keeper || clean.empty() || clean == setup->name)
+        return;
+    for (const LoadedPull& p : m_pulls)
+        if (p.record.setupId == setupId) {
+            emit problem(tr("%1 keeps its name: pulls were made with it, and they carry it.")
+                             .arg(QString::fromStdString(setup->name)));
+            return;
+        }
+    for (const SetupRecord& s : m_job.setups)
+        if (s.name == clean) {
+            emit problem(tr("This job has a setup called %1 already.").arg(name.trimmed()));
+            return;
+        }
+    m_undo.push(new RenameSetupCommand(*this, *setup, clean));
+}
+
+void JobModel::removeSetup(const std::string& setupId) {
+    const SetupRecord* setup = m_job.setup(setupId);
+    if (!setup || !m_keeper)
+        return;
+    if (const QString held = heldBy(setupId); !held.isEmpty()) {
+        emit problem(tr("%1 stays. %2").arg(QString::fromStdString(setup->name), held));
+        return;
+    }
+    m_undo.push(new RemoveSetupCommand(*this, *setup));
+}
+
+void JobModel::applySetupName(const std::string& setupId, const std::string& name) {
+    keep([=](Archive& archive) { return archive.renameSetup(setupId, name); });
+    for (SetupRecord& s : m_job.setups)
+        if (s.id == setupId)
+            s.name = name;
+    recompute();
+    emit jobChanged();
+}
+
+void JobModel::applySetupThere(const SetupRecord& setup, bool there) {
+    keep([=, jobId = m_job.id](Archive& archive) {
+        return there ? archive.putSetupBack(jobId, setup) : archive.removeSetup(setup.id);
+    });
+    if (there)
+        m_job.setups.push_back(setup);
+    else
+        std::erase_if(m_job.setups, [&](const SetupRecord& s) { return s.id == setup.id; });
+    chooseSides();
+    recompute();
+    emit jobChanged();
 }
 
 void JobModel::nameJob(const QString& name, const QString& machine) {
@@ -141,7 +205,9 @@ void JobModel::applySheet(const std::string& kind, const std::string& body) {
     const bool judgedOtherwise =
         kind == sheet_kind::judging && (known() != judged.known || judgingSheetOf(body).reference != judged.reference);
     const bool otherEngine = kind == sheet_kind::machine && !(gaugeFacts() == judged.gaugeFacts);
-    if (judgedOtherwise || otherEngine || kind == sheet_kind::baselines)
+    const bool otherRules = !(rulesInForce() == judged.rules);
+    if (judgedOtherwise || otherEngine || otherRules || kind == sheet_kind::baselines ||
+        kind == sheet_kind::leakTests || kind == sheet_kind::setupFiles)
         recompute();
     if (kind == sheet_kind::plan || kind == sheet_kind::baselines)
         emit planChanged();
@@ -150,6 +216,35 @@ void JobModel::applySheet(const std::string& kind, const std::string& body) {
 void JobModel::noteSheet(const char* kind, const std::string& body) {
     m_job.sheets[kind] = body;
     keep([jobId = m_job.id, kind, body](Archive& archive) { return archive.setSheet(jobId, kind, body); });
+}
+
+void JobModel::keepFile(const SetupFile& about, const QString& path, std::function<void()> then) {
+    if (!hasJob() || !m_keeper)
+        return;
+    struct Kept {
+        Result<SetupFile> file;
+        Result<JobRecord> job;
+    };
+    m_keeper->ask(
+        this,
+        [jobId = m_job.id, about, path](Archive& archive) {
+            Result<SetupFile> file = archive.keepFile(jobId, about, path);
+            return Kept{std::move(file), archive.job(jobId)};
+        },
+        [this, then = std::move(then)](const Kept& kept) {
+            if (!kept.file || !kept.job) {
+                emit problem(QString::fromStdString(kept.file ? kept.job.error().text() : kept.file.error().text()));
+                return;
+            }
+            if (kept.job->id == m_job.id) {
+                m_job.attachments = kept.job->attachments;
+                m_job.sheets[sheet_kind::setupFiles] = kept.job->sheets.at(sheet_kind::setupFiles);
+                emit attachmentsChanged();
+                recompute(); // two sides with different files share the credit
+            }
+            if (then)
+                then();
+        });
 }
 
 void JobModel::attach(const std::string& about, const QString& words, const QString& photo,

@@ -67,6 +67,7 @@ void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, co
     settings.reference = known.reference;
     settings.gaugeFacts = known.gauges;
     settings.besides = known.besides;
+    settings.rules = known.rules;
     settings.baseSetup = now.baseSetup;
     settings.withSetup = now.withSetup;
     m_desk.lay(Study::make(std::move(pulls), std::move(tree), std::move(settings), m_desk.study().get()));
@@ -75,6 +76,9 @@ void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, co
         (void)study->detail();
         (void)study->bandMeansW();
         (void)study->fittings();
+        (void)study->rules();
+        for (const std::string& setup : study->pulledSetups())
+            (void)study->setupPeak(setup);
         if (!study->countingPulls(study->settings().baseSetup).empty() &&
             !study->countingPulls(study->settings().withSetup).empty())
             (void)study->gauges(); // and with it the comparison

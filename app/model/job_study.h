@@ -21,6 +21,7 @@ struct KnownOfJob {
     std::string reference{};        ///< setup put back between the sides
     GaugeFacts gauges{};            ///< of the machine's sheet
     std::vector<Caution> besides{}; ///< said with each comparison
+    RulesInForce rules{};           ///< what the setups have to keep
 };
 
 class JobStudy : public QObject {

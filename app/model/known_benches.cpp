@@ -30,6 +30,25 @@ Result<Done> knowBench(Archive& archive, BenchRecord record) {
     return kept ? Result<Done>(Done{}) : kept.error();
 }
 
+BenchOfDay benchOnDay(const BenchRecord& bench, const std::vector<CalibrationRecord>& history, const std::string& day) {
+    constexpr std::size_t kDate = 10; // "2026-05-02"
+    BenchOfDay out;
+    for (const auto& [key, value] : bench.facts)
+        out.facts[key] = value;
+    std::map<std::string, std::string> made; // by kind: the newest up to the day
+    for (auto it = history.rbegin(); it != history.rend(); ++it) {
+        const std::string on = it->made.substr(0, kDate);
+        if (it->kind == "drag-with-machine" || (!day.empty() && on > day.substr(0, kDate)))
+            continue;
+        for (const auto& [key, value] : it->facts)
+            out.facts[key] = value;
+        made[it->kind] = on;
+    }
+    for (const auto& [kind, on] : made)
+        out.calibrated.push_back(kind + " " + on);
+    return out;
+}
+
 std::map<std::string, CalibratedFacts> calibratedFacts(const Archive& archive) {
     std::map<std::string, CalibratedFacts> out;
     const auto known = archive.benches();

@@ -196,6 +196,18 @@ QString PullStation::bannerWords() const {
     return m_banner->isHidden() ? QString() : m_banner->text();
 }
 
+/// How far the roller has run out, so that nobody stops it too early for its drag.
+QString PullStation::coastWords(const LiveSnapshot& now) const {
+    if (!m_bench.link().bench() || m_bench.link().bench()->header.kind != PullKind::Roller || !(now.coastFromRadS > 0.))
+        return tr("Let it come down.");
+    const double w = now.figures.shaftRadS;
+    const QString done = figureText(100. * std::clamp(1. - w / now.coastFromRadS, 0., 1.), 0);
+    return tr("Clutch in, it runs free: %1 of %2 rad/s, %3 % of the way, %4 s. It is taken until it stands, is braked "
+              "or "
+              "rolled on; E ends it.")
+        .arg(figureText(w, 0), figureText(now.coastFromRadS, 0), done, figureText(now.stateForS, 0));
+}
+
 void PullStation::showState(const LiveSnapshot& now) {
     if (!m_bench.link().wanted()) {
         m_state->setText(tr("No bench"));
@@ -241,7 +253,9 @@ void PullStation::showState(const LiveSnapshot& now) {
             m_state->setText(tr("Ready"));
             m_next->setText(m_bench.sitting().setup().isEmpty() ? tr("Name the setup on the right, then roll on.")
                             : m_bench.sitting().warmUp()        ? tr("Roll on when you like: a warm-up, not counted.")
-                            : !m_planned.isEmpty()              ? tr("Next: %1.").arg(m_planned)
+                            : m_bench.sitting().beddingIn()
+                                ? tr("Roll on when you like: bedding in, kept and not judged.")
+                            : !m_planned.isEmpty() ? tr("Next: %1.").arg(m_planned)
                                                    : tr("Roll on when you like: %1.").arg(m_bench.sitting().setup()));
         }
         break;
@@ -257,7 +271,7 @@ void PullStation::showState(const LiveSnapshot& now) {
         break;
     case BenchState::Coasting:
         m_state->setText(tr("Coasting"));
-        m_next->setText(tr("Clutch in and let it run: the coast-down is being taken."));
+        m_next->setText(coastWords(now));
         break;
     case BenchState::Done:
         m_state->setText(tr("Done"));
@@ -318,6 +332,12 @@ void PullStation::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_C:
         if (!m_clear->isHidden())
             m_bench.link().clearStop();
+        return;
+    case Qt::Key_E:
+        m_bench.link().endCoast();
+        return;
+    case Qt::Key_I:
+        m_bench.sitting().setBeddingIn(!m_bench.sitting().beddingIn());
         return;
     case Qt::Key_W:
         m_bench.sitting().setWarmUp(!m_bench.sitting().warmUp());

@@ -42,6 +42,7 @@ private:
     void showOpen();
     void showStop(const StopStatus& status);
     void showState(const LiveSnapshot& now);
+    QString coastWords(const LiveSnapshot& now) const;
 
     const Theme& m_theme;
     JobModel& m_job;

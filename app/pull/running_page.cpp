@@ -73,6 +73,11 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     connect(m_again, &QPushButton::clicked, &bench.sitting(), &BenchSitting::setPutOnAgain);
     m_warmUp = new QCheckBox(tr("&warm-up: kept, but not counted"));
     layout->addWidget(m_warmUp);
+    m_beddingIn = new QCheckBox;
+    m_beddingIn->setToolTip(tr("The first heats of a new belt, clutch, pad or ring: its pulls are kept and set aside, "
+                               "until you say that it has bedded in"));
+    layout->addWidget(m_beddingIn);
+    connect(m_beddingIn, &QCheckBox::toggled, &bench.sitting(), &BenchSitting::setBeddingIn);
     auto* fuelRow = new QHBoxLayout;
     m_fuel = new Words;
     m_fuel->setWordWrap(true);
@@ -196,6 +201,14 @@ void RunningPage::refresh() {
     m_warmUp->blockSignals(true);
     m_warmUp->setChecked(m_bench.sitting().warmUp());
     m_warmUp->blockSignals(false);
+    const int heats = m_bench.sitting().heats();
+    m_beddingIn->blockSignals(true);
+    m_beddingIn->setText(
+        heats == 0 ? tr("&bedding in (I): never hot yet")
+                   : plural(heats, tr("&bedding in (I): hot once so far"), tr("&bedding in (I): hot %1 times so far")));
+    m_beddingIn->setChecked(m_bench.sitting().beddingIn());
+    m_beddingIn->setEnabled(!m_bench.sitting().setup().isEmpty());
+    m_beddingIn->blockSignals(false);
     m_again->setChecked(m_bench.sitting().putOnAgain());
     m_again->setEnabled(!m_bench.sitting().setup().isEmpty());
     const std::optional<double> content = m_bench.fuel().contentMl();

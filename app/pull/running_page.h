@@ -41,6 +41,7 @@ private:
     QPushButton* m_fitted;
     QPushButton* m_again; ///< taken off and put on again ///< the plan's next setup is on now
     QCheckBox* m_warmUp;
+    QCheckBox* m_beddingIn;
     QLabel* m_fuel;
     QLabel* m_since;
     QLabel* m_line;

@@ -295,15 +295,15 @@ void BenchPage::typedIn(int row) {
 void BenchPage::showCrank() {
     if (!isVisible())
         return;
-    // The best counted pull at the wheel of this job.
+    // The best counted pull at the wheel of this job, and where the others were measured.
     double best = 0., bestRadS = 0.;
-    bool elsewhere = false;
+    std::optional<MeasuredAt> place;
     for (int i = 0; i < static_cast<int>(m_job.pulls().size()); ++i) {
         const LoadedPull& p = m_job.pulls()[static_cast<std::size_t>(i)];
         if (p.record.aside || !p.fit)
             continue;
         if (p.trace->header.measuredAt != MeasuredAt::Wheel) {
-            elsewhere = true;
+            place = p.trace->header.measuredAt;
             continue;
         }
         if (const PullCurve* c = m_job.answers().curve(i); c && c->peakPower && c->peakPower->value > best) {
@@ -311,25 +311,23 @@ void BenchPage::showCrank() {
             bestRadS = PullAxis(*p.fit, c->axis).shaftAt(c->peakPower->place);
         }
     }
-    // A bench at the crank or hub needs no guess, whatever the job's pulls came from.
+    // A bench at the crank or hub makes no guess, whatever the job's pulls came from.
     const int chosen = m_which->currentIndex();
-    if (chosen >= 0 && chosen < static_cast<int>(m_benches.size())) {
-        const QString at = factOf(m_benches[static_cast<std::size_t>(chosen)].bench, "measured_at");
-        if (!at.isEmpty() && at != QLatin1String("wheel")) {
+    if (chosen >= 0 && chosen < static_cast<int>(m_benches.size()))
+        if (const QString at = factOf(m_benches[static_cast<std::size_t>(chosen)].bench, "measured_at");
+            at == QLatin1String("hub") || at == QLatin1String("crank")) {
             best = 0.;
-            elsewhere = true;
+            place = at == QLatin1String("hub") ? MeasuredAt::Hub : MeasuredAt::Crank;
         }
-    }
+    if (best > 0.)
+        place = MeasuredAt::Wheel;
     m_crank->setVisible(best > 0.);
     m_driveline->setVisible(best > 0.);
-    if (best <= 0.) {
-        m_crankWords->setText(elsewhere ? tr("Not measured at the wheel: nothing needs to be estimated.")
-                                        : tr("When a pull was measured at the wheel, three schools' estimates stand "
-                                             "here, each with its range."));
+    m_crankWords->setText(place ? QString::fromStdString(said(crankFrom(*place), m_job.units().wording()))
+                                : tr("When a pull was measured at the wheel, three schools' estimates stand here, each "
+                                     "with its range."));
+    if (best <= 0.)
         return;
-    }
-    m_crankWords->setText(
-        tr("Three schools, none of them a measurement. Wheel, hub and crank are never mixed in a comparison."));
     CrankOptions options;
     static constexpr Driveline kOrder[] = {Driveline::ChainBike, Driveline::ManualCar, Driveline::Automatic,
                                            Driveline::BeltCvt};

@@ -93,7 +93,7 @@ bool openNamed(MainWindow& window, const char* name) {
     return false;
 }
 
-/// The pages of Judge, two a picture, on the jobs that show them best.
+/// The pages of Judge, a few a picture, on the jobs that show them best.
 bool grabJudge(MainWindow& window, Theme& theme, const QDir& out) {
     window.showStation(MainWindow::Judge);
     bool good = true;
@@ -118,10 +118,12 @@ bool grabJudge(MainWindow& window, Theme& theme, const QDir& out) {
                                           {"Reeds and pipe", JudgeStation::Gauges}});
     pair("judge-band-mixture-readings.png", {{"Larkspur ladder", JudgeStation::Band},
                                              {"Stack length", JudgeStation::Mixture},
-                                             {"Stack length", JudgeStation::Readings}});
+                                             {"Stack length", JudgeStation::Readings},
+                                             {"Stack length", JudgeStation::Eye}});
     theme.setMode(Theme::Mode::Night);
-    pair("judge-scatter-belt-night.png",
-         {{"Larkspur ladder", JudgeStation::ScatterOf}, {"Weights on the belt", JudgeStation::Difference}});
+    pair("judge-scatter-belt-night.png", {{"Larkspur ladder", JudgeStation::ScatterOf},
+                                          {"Weights on the belt", JudgeStation::Difference},
+                                          {"Filter at the hub", JudgeStation::Difference}});
     theme.setMode(Theme::Mode::Day);
     window.judge().show(JudgeStation::Difference);
     return openNamed(window, "Stack length") && good;
@@ -214,6 +216,9 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     Stack ask, ready;
     window.ask().show(AskStation::Order);
     good = ask.add(window) && good;
+    window.ask().show(AskStation::Rules);
+    window.ask().rules().board().choose(1, 1);
+    good = ask.add(window) && good;
     window.ask().show(AskStation::Machine);
     good = ask.add(window) && good;
     window.ask().show(AskStation::Book);
@@ -231,6 +236,10 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     // On the day it was walked: on any other all of it is open.
     window.bench().sitting().setClock([] { return QDateTime(QDate(2026, 5, 2), QTime(15, 0)); });
     shot("ready.png", MainWindow::Ready);
+    window.bench().sitting().setSetup(QStringLiteral("long stack"));
+    window.ready().show(ReadyStation::Leaks);
+    good = ready.add(window) && good;
+    window.bench().sitting().setSetup({});
     window.ready().show(ReadyStation::Sitting);
     good = ready.add(window) && good;
     window.ready().show(ReadyStation::Apart);

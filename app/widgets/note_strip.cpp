@@ -3,11 +3,10 @@
 
 #include "app/theme/words.h"
 #include "app/widgets/clear_layout.h"
+#include "app/widgets/kept_picture.h"
 
-#include <QDialog>
 #include <QDragEnterEvent>
 #include <QFileDialog>
-#include <QImageReader>
 #include <QLineEdit>
 #include <QMimeData>
 #include <QPushButton>
@@ -19,15 +18,6 @@ namespace jr::app {
 namespace {
 
 constexpr int kHigh = 56;
-
-/// Read no larger than it is shown: a phone's photo would cost fifty megabytes otherwise.
-QImage scaledPicture(const QString& path, QSize most) {
-    QImageReader reader(path);
-    reader.setAutoTransform(true);
-    if (const QSize size = reader.size(); size.isValid())
-        reader.setScaledSize(size.scaled(most, Qt::KeepAspectRatio));
-    return reader.read();
-}
 
 } // namespace
 
@@ -129,26 +119,8 @@ void NoteStrip::refresh() {
                     picture->setToolTip(small.isNull() ? tr("The picture cannot be read") : tr("Show it large"));
                 });
             picture->setAccessibleName(words.isEmpty() ? tr("Photo") : tr("Photo: %1").arg(words));
-            connect(picture, &QToolButton::clicked, this, [this, path, words] {
-                QDialog dialog(this);
-                dialog.setWindowTitle(words.isEmpty() ? tr("Photo") : words);
-                auto* layout = new QVBoxLayout(&dialog);
-                auto* label = new Words;
-                constexpr QSize kLarge(1100, 680);
-                label->setMinimumSize(kLarge);
-                label->setAlignment(Qt::AlignCenter);
-                label->setText(tr("Reading the picture…"));
-                layout->addWidget(label);
-                m_model.keeper()->ask(
-                    label, [path, kLarge](const Archive&) { return scaledPicture(path, kLarge); },
-                    [label](const QImage& large) {
-                        if (large.isNull())
-                            label->setText(tr("The picture cannot be read"));
-                        else
-                            label->setPixmap(QPixmap::fromImage(large));
-                    });
-                dialog.exec();
-            });
+            connect(picture, &QToolButton::clicked, this,
+                    [this, path, words] { showLarge(this, *m_model.keeper(), path, words); });
             row->addWidget(picture);
         }
         if (!words.isEmpty()) {

@@ -6,6 +6,7 @@
 #include <QHBoxLayout>
 #include <QShortcut>
 #include <QStackedWidget>
+#include <QStyle>
 #include <QToolButton>
 #include <QVBoxLayout>
 
@@ -52,6 +53,13 @@ void PageStack::addPage(const QString& name, QWidget* page) {
     connect(button, &QToolButton::clicked, this, [this, index] { show(index); });
     if (index == 0)
         button->setChecked(true);
+    // Many names in one row stand closer, so that what is at its right end has room.
+    constexpr std::size_t kMany = 10;
+    if (m_buttons.size() > kMany)
+        for (QToolButton* b : m_buttons) {
+            b->setProperty("narrow", true);
+            b->style()->polish(b);
+        }
 }
 
 QStringList PageStack::pages() const {

@@ -155,17 +155,20 @@ std::string sheetBody(const FaultHunt& hunt) {
                          {"put_back", s.putBack},
                          {"pulls", s.pulls},
                          {"note", s.note},
-                         {"when", s.when}});
+                         {"when", s.when},
+                         {"after_pull", s.afterPull ? Json(*s.afterPull) : Json(nullptr)}});
     return writeJson({{"symptom", hunt.symptom}, {"suspects", hunt.suspects}, {"swaps", swaps}, {"found", hunt.found}});
 }
 
 FaultHunt faultHuntOf(const std::string& body) {
+    constexpr int kMostPulls = 1000000;
     const Json j = parsed(body);
     FaultHunt out{textOf(j, "symptom"), textsOf(j, "suspects"), {}, textOf(j, "found")};
     for (const Json& s : listOf(j, "swaps"))
-        out.swaps.push_back({textsOf(s, "parts"), textOf(s, "what"),
-                             enumNamed<HuntResult>(textOf(s, "result"), kResults), flagOf(s, "left_in"),
-                             flagOf(s, "put_back"), wholes(s, "pulls"), textOf(s, "note"), textOf(s, "when")});
+        out.swaps.push_back(
+            {textsOf(s, "parts"), textOf(s, "what"), enumNamed<HuntResult>(textOf(s, "result"), kResults),
+             flagOf(s, "left_in"), flagOf(s, "put_back"), wholes(s, "pulls"), textOf(s, "note"), textOf(s, "when"),
+             numberOf(s, "after_pull") ? std::optional(wholeOf(s, "after_pull", 0, kMostPulls, 0)) : std::nullopt});
     return out;
 }
 

@@ -13,6 +13,7 @@
 #include "archive/store/database.h"
 #include "archive/store/records.h"
 #include "archive/store/writer_lock.h"
+#include "core/plan/setup_files.h"
 
 #include <QByteArray>
 #include <QString>
@@ -81,6 +82,13 @@ public:
     /// A setup that may have no pulls yet. Errors: the job has one of that name.
     Result<std::string> createSetup(const std::string& jobId, const std::string& name, const std::string& parentId,
                                     const std::vector<SetupChange>& changes);
+    /// Another name for a setup without pulls: those that were made carry its name in their files. Errors: it has
+    /// pulls; no name; one the job has already.
+    Result<Done> renameSetup(const std::string& setupId, const std::string& name);
+    /// Errors: it has pulls, another setup comes from it, or a claim is about it.
+    Result<Done> removeSetup(const std::string& setupId);
+    /// As it was removed. Errors: as createSetup.
+    Result<Done> putSetupBack(const std::string& jobId, const SetupRecord& setup);
     Result<std::vector<ClaimRecord>> claims(const std::string& jobId) const;
     /// New or changed (by id); its history is left alone. Returns the id.
     Result<std::string> saveClaim(const std::string& jobId, const ClaimRecord& claim);
@@ -90,6 +98,14 @@ public:
     Result<std::vector<std::pair<std::string, std::string>>> sheetsOfKind(const std::string& kind) const;
     /// One of the job's sheets; an empty body takes it away.
     Result<Done> setSheet(const std::string& jobId, const std::string& kind, const std::string& body);
+    /// Copies a file (a map, a drawing) into the archive and writes it down in the job's sheet of setup files, with its
+    /// name and checksum; `about` says whose it is and what changed. Returns it as kept. Errors: no such file, larger
+    /// than 64 MB, empty, or no place to copy it to.
+    Result<SetupFile> keepFile(const std::string& jobId, const SetupFile& about, const QString& path);
+    /// Whether the copy is still what was kept.
+    Result<bool> fileIsWhole(const JobRecord& job, const SetupFile& file) const;
+    /// Writes the copy out again. Errors: it is gone, is not what was kept any more, or cannot be written.
+    Result<Done> giveFileBack(const JobRecord& job, const SetupFile& file, const QString& path) const;
     /// A note (no `photo`) or a picture, which is copied into the archive. Returns its id. Errors: not a picture,
     /// cannot be read or copied.
     Result<std::string> attach(const std::string& jobId, const std::string& about, const std::string& words,
@@ -149,6 +165,8 @@ private:
     Result<QString> setupIdFor(const std::string& jobId, const std::string& setup);
     Result<QString> sittingIdFor(const std::string& jobId, const PullHeader& header);
     Result<Done> insertPull(const std::string& jobId, const PullRecord& pull, const std::string& text);
+    Result<std::string> bytesOfFile(const JobRecord& job, const SetupFile& file) const;
+    Result<std::string> jobOfUnpulledSetup(const std::string& setupId) const;
     Result<Done> writeSetupChanges(const std::string& setupId, const std::string& parentId,
                                    const std::vector<SetupChange>& changes);
     Result<Done> writeOverrules(const std::string& pullId, const std::vector<FlagOverrule>& overrules);

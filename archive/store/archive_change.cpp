@@ -12,10 +12,6 @@
 namespace jr {
 namespace {
 
-Error notInArchive(const char* what) {
-    return Error{std::string("there is no such ") + what + " in this archive"};
-}
-
 } // namespace
 
 Result<Done> Archive::withOpenFile(const char* what, const std::function<Result<PreparedFile>()>& work,

@@ -169,7 +169,7 @@ Result<SafetyReport> Archive::check(bool thorough, const Progress& progress) con
     for (const Row& r : *photos) {
         const Result<InnerPath> path = InnerPath::below(m_folder, r[0].toString());
         if (!path || !QFileInfo(path->absolute()).isFile())
-            out.problems.push_back(shown(s(r[0])) + ": the photo is missing");
+            out.problems.push_back(shown(s(r[0])) + ": a photo or file of a job is missing");
     }
     const auto copies = m_db->query(QStringLiteral("SELECT made, place FROM copy_made ORDER BY id DESC LIMIT 1"));
     if (!copies)

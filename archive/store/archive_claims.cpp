@@ -27,7 +27,7 @@ Result<std::vector<ClaimRecord>> Archive::claims(const std::string& jobId) const
         return (rows ? verdicts : rows).error();
     std::vector<ClaimRecord> out;
     for (const Row& r : *rows) {
-        ClaimRecord c{s(r[0]),     s(r[1]),     s(r[2]),  s(r[9]), {claimKindOf(s(r[3])), r[4].toDouble()},
+        ClaimRecord c{s(r[0]),     s(r[1]),     s(r[2]),  s(r[9]), claimNamed(s(r[3]), r[4].toDouble()),
                       maybe(r[5]), maybe(r[6]), s(r[10]), s(r[7]), s(r[8]),
                       {}};
         for (const Row& v : *verdicts)
@@ -45,13 +45,13 @@ Result<Done> Archive::writeClaim(const std::string& jobId, const ClaimRecord& c)
     if (!found->empty())
         return m_db->run(QStringLiteral("UPDATE claim SET said = ?, source = ?, kind = ?, pct = ?, band_from = ?, "
                                         "band_to = ?, places_axis = ?, base_setup = ?, with_setup = ? WHERE id = ?"),
-                         {q(c.said), q(c.source), named(claimKindText(c.claim.kind)), c.claim.amount, nullable(c.from),
+                         {q(c.said), q(c.source), q(claimName(c.claim)), c.claim.amount, nullable(c.from),
                           nullable(c.to), q(c.placesAxis), q(c.baseSetup), q(c.withSetup), q(c.id)});
     return m_db->run(
         QStringLiteral("INSERT INTO claim (id, job_id, said, source, kind, pct, band_from, band_to, places_axis, "
                        "base_setup, with_setup, created)"
                        " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
-        {q(c.id), q(jobId), q(c.said), q(c.source), named(claimKindText(c.claim.kind)), c.claim.amount,
+        {q(c.id), q(jobId), q(c.said), q(c.source), q(claimName(c.claim)), c.claim.amount,
          nullable(c.from), nullable(c.to), q(c.placesAxis), q(c.baseSetup), q(c.withSetup),
          c.created.empty() ? QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs) : q(c.created)});
 }

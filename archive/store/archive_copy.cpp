@@ -38,7 +38,7 @@ Result<QString> Archive::copyTo(const QString& place) {
         return give(done.error());
     // Not the copy's own place, should it lie in the archive; no links, and what they point to is not ours.
     std::vector<QString> files;
-    for (const char* part : {"/pulls", "/photos"}) {
+    for (const char* part : {"/pulls", "/photos", "/files"}) {
         QDirIterator it(m_folder + QLatin1String(part), QDir::Files | QDir::NoSymLinks, QDirIterator::Subdirectories);
         while (it.hasNext())
             if (const QString from = it.next(); !from.startsWith(unfinished))

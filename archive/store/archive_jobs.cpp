@@ -4,6 +4,7 @@
 #include "archive/formats/work_order_sheet.h"
 #include "archive/store/archive.h"
 #include "archive/store/archive_words.h"
+#include "archive/store/sitting_day.h"
 
 #include <QDateTime>
 
@@ -17,7 +18,11 @@ JobState stateOf(const JobSummary& job, const WorkOrder& order, const std::strin
         return JobState::HandedOver;
     if (job.pulls > 0)
         return job.setups > 1 ? JobState::Judged : JobState::Pulled;
-    return !walkRound.empty() && walkState(walkRoundOf(walkRound)).clear() ? JobState::Ready : JobState::Asked;
+    if (walkRound.empty())
+        return JobState::Asked;
+    // What was looked at on another day was not looked at today.
+    const std::string today = sittingDay(QDateTime::currentDateTime()).toString(Qt::ISODate).toStdString();
+    return walkState(roundOn(today, walkRoundOf(walkRound))).clear() ? JobState::Ready : JobState::Asked;
 }
 
 } // namespace

@@ -2,6 +2,8 @@
 // Between the database's values and ours; for the files of the store alone.
 #pragma once
 
+#include "core/result.h"
+
 #include <QString>
 #include <QUuid>
 #include <QVariant>
@@ -25,6 +27,10 @@ inline std::optional<double> maybe(const QVariant& v) {
 }
 inline std::string newId() {
     return QUuid::createUuid().toString(QUuid::WithoutBraces).toStdString();
+}
+
+inline Error notInArchive(const char* what) {
+    return Error{std::string("there is no such ") + what + " in this archive"};
 }
 
 /// A pull file's text as the database keeps it, and back; empty when it is damaged.

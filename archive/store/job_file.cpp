@@ -80,7 +80,7 @@ Json jobJson(const JobRecord& job, const std::vector<ClaimRecord>& claims) {
                              {"created", c.created},
                              {"said", c.said},
                              {"source", c.source},
-                             {"kind", claimKindText(c.claim.kind)},
+                             {"kind", claimName(c.claim)},
                              {"pct", c.claim.amount},
                              {"places_axis", c.placesAxis},
                              {"from", orNull(c.from)},
@@ -142,8 +142,7 @@ JobFileClaim claimOf(const Json& c) {
     claim.created = textOf(c, "created");
     claim.said = textOf(c, "said");
     claim.source = textOf(c, "source");
-    claim.claim.kind = claimKindOf(textOf(c, "kind"));
-    claim.claim.amount = numberOf(c, "pct").value_or(1.);
+    claim.claim = claimNamed(textOf(c, "kind"), numberOf(c, "pct").value_or(1.));
     readBand(c, claim.from, claim.to, claim.placesAxis);
     claim.baseSetup = textOf(c, "base");
     claim.withSetup = textOf(c, "with");

@@ -10,6 +10,9 @@
 namespace jr {
 namespace {
 
+/// From its first speed to its last: less tells nothing of a drag that grows with the speed.
+constexpr double kLeastReach = 1.5;
+
 struct LeastSquares {
     Eigen::VectorXd value, error;
     double rms = 0.;
@@ -159,11 +162,34 @@ Result<LoadCellFit> fitLoadCell(std::span<const WeightReading> readings, double 
     return out;
 }
 
+CoastDown thinned(const CoastDown& run, std::size_t most) {
+    const std::size_t block = (run.timeS.size() + most - 1) / most;
+    if (block < 2)
+        return run;
+    CoastDown out;
+    for (std::size_t i = 0; i < run.timeS.size(); i += block) {
+        const std::size_t end = std::min(i + block, run.timeS.size());
+        double t = 0., w = 0.;
+        for (std::size_t k = i; k < end; ++k) {
+            t += run.timeS[k];
+            w += run.shaftRadS[k];
+        }
+        const auto n = static_cast<double>(end - i);
+        out.timeS.push_back(t / n);
+        out.shaftRadS.push_back(w / n);
+    }
+    return out;
+}
+
 Result<DragFit> fitDrag(const CoastDown& run, double inertiaKgM2) {
     if (!(inertiaKgM2 > 0.))
         return Error{Message{"error.inertia-unknown"}};
     if (const Result<Done> good = usable(run); !good)
         return good.error();
+    if (run.shaftRadS.front() < kLeastReach * run.shaftRadS.back())
+        return Error{Message{"error.coast-too-narrow",
+                             {Number{run.shaftRadS.front()}, Number{run.shaftRadS.back()},
+                              Number{run.shaftRadS.front() / kLeastReach}}}};
     const Slowing s = slowing(run);
     DragFit out;
     for (std::size_t k = 0; k < 3; ++k) {

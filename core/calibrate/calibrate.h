@@ -37,6 +37,10 @@ struct CoastDown {
     std::vector<double> timeS, shaftRadS;
 };
 
+/// Means of neighbouring samples, so that at most `most` are left (above 1): the noise is averaged, a smooth fall is
+/// not changed.
+CoastDown thinned(const CoastDown& run, std::size_t most);
+
 struct DragFit {
     std::array<double, 3> dragNm{}; ///< c0 + c1 w + c2 w^2
     std::array<double, 3> standardError{};
@@ -47,9 +51,10 @@ struct DragFit {
 
 /// Drag from free deceleration with known inertia: I dw/dt = -(c0 + c1 w + c2 w^2). Fitted in integral form: the speed
 /// lost since the start against the integrals of 1, w and w^2, so that no derivative of a noisy speed is taken.
-/// A run over little speed tells only a mean drag (range under 1.25), or mean and slope (under 1.8).
-/// Errors: fewer than 30 samples, under two seconds, speed that hardly falls, or a drag that comes out negative inside
-/// the measured range (something else slowed or drove the roller).
+/// A run whose speed falls by less than a half again (under 1.8 to 1) tells mean and slope only; one that falls by less
+/// than a third (under 1.5 to 1) is refused: what it says of the rest of the range is guessed.
+/// Errors: that; fewer than 30 samples, under two seconds, speed that hardly falls, or a drag that comes out negative
+/// inside the measured range (something else slowed or drove the roller).
 Result<DragFit> fitDrag(const CoastDown& run, double inertiaKgM2);
 
 struct InertiaFit {

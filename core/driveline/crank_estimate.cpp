@@ -43,4 +43,18 @@ std::vector<CrankEstimate> crankEstimates(double wheelW, const CrankOptions& opt
     return out;
 }
 
+Message crankFrom(MeasuredAt at) {
+    switch (at) {
+    case MeasuredAt::Crank:
+        return {"crank.at-crank"};
+    case MeasuredAt::Hub:
+        return {"crank.at-hub"};
+    case MeasuredAt::Wheel:
+        return {"crank.at-wheel"};
+    case MeasuredAt::Unknown:
+        break;
+    }
+    return {"crank.at-unknown"};
+}
+
 } // namespace jr

@@ -2,6 +2,7 @@
 // What the crank may be making when the wheel was measured: three schools, each a range, none of them a measurement.
 #pragma once
 
+#include "core/pull/trace.h"
 #include "core/words/message.h"
 
 #include <array>
@@ -31,5 +32,8 @@ struct CrankOptions {
 /// source. Coast-down: drag of the machine alone times speed, measured, to which the loss under load adds up to as much
 /// again.
 std::vector<CrankEstimate> crankEstimates(double wheelW, const CrankOptions& options);
+
+/// What a place of measuring says of the crank, and what it would take to say more.
+Message crankFrom(MeasuredAt at);
 
 } // namespace jr

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/claim.h"
 
+#include "core/judge/readings.h"
+
 #include <algorithm>
 #include <cmath>
 #include <utility>
@@ -47,6 +49,8 @@ std::string_view claimKindText(ClaimKind kind) {
         return "spread-within";
     case ClaimKind::ExhaustWithin:
         return "exhaust-within";
+    case ClaimKind::ReadingBetter:
+        return "reading-better";
     }
     return "";
 }
@@ -56,7 +60,7 @@ const std::vector<ClaimKind>& claimKinds() {
         ClaimKind::GainsAtLeast,         ClaimKind::GainsSomewhere, ClaimKind::GainsAt,      ClaimKind::GainsWatts,
         ClaimKind::GainsTorque,          ClaimKind::PeakGains,      ClaimKind::PeakMoves,    ClaimKind::CostsNothing,
         ClaimKind::CostsNothingAnywhere, ClaimKind::NothingChanges, ClaimKind::MixtureStays, ClaimKind::SpreadWithin,
-        ClaimKind::ExhaustWithin};
+        ClaimKind::ExhaustWithin,        ClaimKind::ReadingBetter};
     return kAll;
 }
 
@@ -73,6 +77,8 @@ ClaimUnit claimUnit(ClaimKind kind) {
         return ClaimUnit::Afr;
     case ClaimKind::ExhaustWithin:
         return ClaimUnit::DegC;
+    case ClaimKind::ReadingBetter:
+        return ClaimUnit::AsRead;
     default:
         return ClaimUnit::Percent;
     }
@@ -83,6 +89,20 @@ ClaimKind claimKindOf(std::string_view text) {
         if (text == claimKindText(kind))
             return kind;
     return ClaimKind::GainsAtLeast;
+}
+
+std::string claimName(const Claim& claim) {
+    std::string out(claimKindText(claim.kind));
+    if (claim.kind == ClaimKind::ReadingBetter)
+        out += ":" + claim.quantity;
+    return out;
+}
+
+Claim claimNamed(std::string_view name, double amount) {
+    const std::size_t colon = name.find(':');
+    const ClaimKind kind = claimKindOf(name.substr(0, colon));
+    const bool read = kind == ClaimKind::ReadingBetter && colon != std::string_view::npos;
+    return {kind, amount, read ? std::string(name.substr(colon + 1)) : std::string()};
 }
 
 Verdict verdictOf(std::string_view text) {
@@ -275,6 +295,25 @@ Judgement judgeClaimOfNumber(const Claim& claim, const Estimate& number, int cyl
     default:
         return {};
     }
+}
+
+Judgement judgeClaimOfReadings(const Claim& claim, const ValueComparison& r, int independentChanges) {
+    if (!r.low || !r.high)
+        return {Verdict::Undecided, {"claim.no-scatter"}};
+    // Better is up, whichever way the reading goes.
+    const bool lower = r.better == Better::Lower;
+    const double mid = lower ? -r.difference : r.difference;
+    const double low = lower ? -*r.high : *r.low, high = lower ? -*r.low : *r.high;
+    Judgement out{gains(claim, low, high),
+                  {"claim.reading",
+                   {r.quantity, Number{mid, 2, true}, Number{low, 2, true}, Number{high, 2, true},
+                    Number{claim.amount, 2}, r.unit}}};
+    const bool drifts =
+        std::any_of(r.cautions.begin(), r.cautions.end(), [](const Caution& c) { return c.kind == "drift-unchecked"; });
+    const std::string_view open = independentChanges > 1 ? "claim.but-shared" : drifts ? "claim.but-drift" : "";
+    if (out.verdict != Verdict::Undecided && !open.empty())
+        return {Verdict::Undecided, {open, {Sayings{{out.reason}}, r.base.setup}}};
+    return out;
 }
 
 } // namespace jr

@@ -3,11 +3,15 @@
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 namespace jr {
 namespace {
 
 constexpr double kHalfWindowS = 0.16;
+// A roller runs free for minutes: followed until it all but stands, where bearings stick and no drag follows its law.
+constexpr double kStandsShare = 0.05;
+constexpr double kLongestCoastS = 1800.;      // a speed that never falls is no coast-down
 constexpr std::size_t kMostInWindow = 20'000; // a clock that hardly moves must not fill the memory
 
 } // namespace
@@ -131,14 +135,14 @@ std::optional<WatchEvent> PullWatch::feed(const WatchSample& s) {
         }
         return event;
     }
-    m_handEnd = false;
+    const bool endedByHand = std::exchange(m_handEnd, false);
     if (m_state == BenchState::Coasting) {
         // Free running slows the same way all along; a hand on the brake shows as a sudden steepening.
         const double lasted = s.timeS - m_coastFromS;
         if (lasted > 1. && lasted < 1.6)
             m_coastSlope = m_slope;
         const bool braked = lasted >= 1.6 && m_slope < 2.2 * m_coastSlope - 0.5;
-        const bool over = s.timeS - m_coastFromS > m_procedure.longestCoastS || s.shaftRadS < 0.35 * m_coastFromRadS ||
+        const bool over = endedByHand || lasted > kLongestCoastS || s.shaftRadS < kStandsShare * m_coastFromRadS ||
                           (std::isfinite(s.throttle) && s.throttle > 0.15) || m_handBegin || braked ||
                           (lasted > 0.5 && m_slope > 0.02 * std::max(s.shaftRadS, 1.));
         if (!over)

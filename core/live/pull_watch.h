@@ -41,14 +41,15 @@ public:
     const Procedure& procedure() const { return m_procedure; }
     std::optional<WatchEvent> feed(const WatchSample& sample);
     void beginByHand() { m_handBegin = true; }
-    void endByHand() { m_handEnd = true; }
+    void endByHand() { m_handEnd = true; } ///< of a pull, or of following a coast-down
     /// The stream broke off: whatever was going on is over.
     void reset();
 
     BenchState state() const { return m_state; }
-    double sinceS() const { return m_sinceS; }           ///< bench time at which this state began
-    double accelerationRadS2() const { return m_slope; } ///< over the last third of a second
-    double windowRadS() const;                           ///< mean shaft speed over the same time
+    double sinceS() const { return m_sinceS; }               ///< bench time at which this state began
+    double accelerationRadS2() const { return m_slope; }     ///< over the last third of a second
+    double windowRadS() const;                               ///< mean shaft speed over the same time
+    double coastFromRadS() const { return m_coastFromRadS; } ///< while coasting
     std::optional<double> pullBeganS() const { return m_pulling ? std::optional(m_pullFromS) : std::nullopt; }
 
 private:

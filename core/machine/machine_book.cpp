@@ -143,6 +143,8 @@ std::optional<Message> claimedMessage(const MachineSheet& sheet, double peakW, c
     const Power claimed = shown(1000. * *kw), measured = shown(peakW);
     if (measuredAt == "wheel" && crankHighW > crankLowW)
         return Message{"book.claimed-crank", {claimed, at, measured, shown(crankLowW), shown(crankHighW)}};
+    if (measuredAt == "hub" && at == "crank")
+        return Message{"book.claimed-hub", {claimed, at, measured}};
     if (measuredAt.empty())
         return Message{"book.claimed-nowhere", {claimed, at, measured}};
     return Message{"book.claimed", {claimed, at, measured, measuredAt}};
@@ -164,6 +166,15 @@ Message typicalMessage(double peakW, const TypicalFigures& typical, const std::o
     return {code,
             {Count{typical.machines}, Power{typical.lowW, kShownTo * typical.lowW},
              Power{typical.highW, kShownTo * typical.highW}, Power{peakW, kShownTo * peakW}}};
+}
+
+std::vector<Message> visitMessages(const VisitComparison& c, const std::string& day) {
+    std::vector<Message> out{{"book.against",
+                              {c.laterSetup, c.earlierSetup, day, Number{c.pct, 1, true}, Number{c.lowPct, 1, true},
+                               Number{c.highPct, 1, true}}},
+                             {c.dayKnown ? "book.days-known" : "book.days-usual"}};
+    out.insert(out.end(), c.doubts.begin(), c.doubts.end());
+    return out;
 }
 
 } // namespace jr

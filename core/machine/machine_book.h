@@ -89,6 +89,10 @@ struct VisitComparison {
 std::optional<VisitComparison> compareVisits(const VisitFigures& earlier, const VisitFigures& later,
                                              const std::optional<KnownSpread>& day, double confidence = 0.95);
 
+/// "long stack now against long stack on 2 May: +1.2 % (-0.8 to +3.2 %)", and whether days are known of this bench;
+/// `day`: of the earlier visit, as people read it.
+std::vector<Message> visitMessages(const VisitComparison& comparison, const std::string& day);
+
 /// What others of the same model showed on the same bench: peaks of their base setups.
 struct TypicalFigures {
     int machines = 0;

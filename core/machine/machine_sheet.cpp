@@ -65,6 +65,7 @@ const std::vector<SheetField> kFields = {
     {"tyre", "tyre", "", Driveline, kText, kNone, false, kWheels},
     {"tyre_pressure_kpa", "tyre pressure, cold", "kPa", Driveline, 60., 400., false, kWheels},
     {"weight_kg", "weight ready to run", "kg", Driveline, 2., 600., false, kAll},
+    {"rider_kg", "rider, dressed", "kg", Driveline, 20., 250., false, kWheels | kSled},
     {"rpm_limit", "never above", "rpm", Limits, 1000., 22000., false, kAll},
     {"piston_speed_limit_m_s", "mean piston speed never above", "m/s", Limits, 8., 30., false, kAll},
     {"coolant_limit_c", "coolant never above", "°C", Limits, 60., 140., false, kFour | kTwo | kCvt | kSled},

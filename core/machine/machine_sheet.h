@@ -44,6 +44,7 @@ struct MachineSheet {
     MachineKind kind = MachineKind::FourStroke;
     int cylinders = 1;                         ///< 1…12
     std::map<std::string, std::string> values; ///< key, or key#2 for the second cylinder; numbers with a decimal point
+    bool operator==(const MachineSheet&) const = default;
 };
 
 /// "main_jet" for the whole machine (cylinder 0), "main_jet#2" for its second cylinder.

@@ -24,7 +24,63 @@ const HuntPull* pullOf(const std::vector<HuntPull>& pulls, int number) {
     return nullptr;
 }
 
+/// The swap a pull was made with; nothing where it was made with none of them in hand.
+std::optional<std::size_t> swapOfPull(const FaultHunt& hunt, int number) {
+    for (std::size_t k = hunt.swaps.size(); k-- > 0;) {
+        const HuntSwap& s = hunt.swaps[k];
+        if (std::find(s.pulls.begin(), s.pulls.end(), number) != s.pulls.end())
+            return k;
+    }
+    for (std::size_t k = hunt.swaps.size(); k-- > 0;) {
+        const HuntSwap& s = hunt.swaps[k];
+        if (!s.pulls.empty() || s.putBack || !s.afterPull || number <= *s.afterPull)
+            continue;
+        const bool nextBegun =
+            k + 1 < hunt.swaps.size() && hunt.swaps[k + 1].afterPull && number > *hunt.swaps[k + 1].afterPull;
+        return nextBegun ? std::nullopt : std::optional(k);
+    }
+    return std::nullopt;
+}
+
+/// Which swaps were in before the swap `k`: those not put back.
+std::vector<std::size_t> inBefore(const FaultHunt& hunt, std::size_t k) {
+    std::vector<std::size_t> out;
+    for (std::size_t j = 0; j < k; ++j)
+        if (!hunt.swaps[j].putBack)
+            out.push_back(j);
+    return out;
+}
+
 } // namespace
+
+HuntSides huntSides(const FaultHunt& hunt, std::size_t swap, const std::vector<int>& numbers) {
+    // Of each pull, which swaps were in: those in hand and left in before it.
+    const auto stateOf = [&](int number) {
+        if (const auto own = swapOfPull(hunt, number)) {
+            std::vector<std::size_t> state = inBefore(hunt, *own);
+            state.push_back(*own);
+            return state;
+        }
+        std::size_t begun = 0; // swaps that had pulls before this one
+        for (std::size_t k = 0; k < hunt.swaps.size(); ++k)
+            for (int n : numbers)
+                if (n < number && swapOfPull(hunt, n) == k)
+                    begun = k + 1;
+        return inBefore(hunt, begun);
+    };
+    const std::vector<std::size_t> without = inBefore(hunt, swap);
+    std::vector<std::size_t> with = without;
+    with.push_back(swap);
+    HuntSides out;
+    for (int number : numbers) {
+        const std::vector<std::size_t> state = stateOf(number);
+        if (state == with)
+            out.with.push_back(number);
+        else if (state == without)
+            out.before.push_back(number);
+    }
+    return out;
+}
 
 std::string_view huntResultText(HuntResult result) {
     static constexpr std::string_view kTexts[] = {"not tried yet", "better", "no change", "worse"};

@@ -23,6 +23,7 @@ struct HuntSwap {
     bool putBack = false;
     std::vector<int> pulls; ///< their numbers in the job
     std::string note, when;
+    std::optional<int> afterPull{}; ///< number of the newest pull when it was swapped; nothing: not known
 };
 
 struct FaultHunt {
@@ -38,6 +39,21 @@ struct HuntPull {
     std::vector<std::string> flags; ///< "fuel-starved", "cold" …
     std::optional<double> coolantC;
     std::optional<int> pullsSinceFuel; ///< since the tank was last filled
+};
+
+/// The pulls a swap is held against one another by: those with it, and those of the machine as it was without it, made
+/// before it or after it was put back. What was left in before belongs to both.
+struct HuntSides {
+    std::vector<int> before, with; ///< their numbers
+};
+/// `numbers`: of the pulls that count, in order. A swap whose pulls nobody named has those made since it was swapped.
+HuntSides huntSides(const FaultHunt& hunt, std::size_t swap, const std::vector<int>& numbers);
+
+/// What its pulls say of a swap. `result` Open: they cannot tell yet, and `why` says what would settle it.
+struct HuntVerdict {
+    HuntResult result = HuntResult::Open;
+    Message why;
+    HuntSides sides;
 };
 
 /// One sentence each.

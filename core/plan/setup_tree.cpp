@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/setup_tree.h"
 
+#include "core/plan/lineage.h"
+
 #include <algorithm>
 #include <map>
 #include <set>
@@ -11,16 +13,6 @@ namespace {
 const SetupNode* nodeOf(const std::vector<SetupNode>& tree, const std::string& id) {
     const auto it = std::find_if(tree.begin(), tree.end(), [&](const SetupNode& n) { return n.id == id; });
     return it == tree.end() ? nullptr : &*it;
-}
-
-/// From the root down to the setup; a circle of parents ends where it closes.
-std::vector<const SetupNode*> lineage(const std::vector<SetupNode>& tree, const std::string& id) {
-    std::vector<const SetupNode*> out;
-    std::set<std::string> seen;
-    for (const SetupNode* n = nodeOf(tree, id); n && seen.insert(n->id).second; n = nodeOf(tree, n->parentId))
-        out.push_back(n);
-    std::reverse(out.begin(), out.end());
-    return out;
 }
 
 struct Fitted {
@@ -39,6 +31,15 @@ Fitted fittedParts(const std::vector<SetupNode>& tree, const std::string& id) {
 }
 
 } // namespace
+
+std::vector<const SetupNode*> lineage(const std::vector<SetupNode>& tree, const std::string& id) {
+    std::vector<const SetupNode*> out;
+    std::set<std::string> seen;
+    for (const SetupNode* n = nodeOf(tree, id); n && seen.insert(n->id).second; n = nodeOf(tree, n->parentId))
+        out.push_back(n);
+    std::reverse(out.begin(), out.end());
+    return out;
+}
 
 std::string partName(const PartChange& change) {
     return change.part + (change.cylinder > 0 ? " of cylinder " + std::to_string(change.cylinder) : "");

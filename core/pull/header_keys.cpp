@@ -24,6 +24,7 @@ constexpr std::array kKeys{
     HeaderKey{altitudeM.key, "m", "height of the bench above the sea", "Import; Ready, the sitting", false},
     HeaderKey{afrDelayS.key, "s", "delay of the mixture probes", "Import; the bench's own words", false},
     HeaderKey{fans.key, "", "fans", "Ready, the sitting", true},
+    HeaderKey{soundPlace.key, "", "place of the microphone", "Ready, the sitting", false},
     HeaderKey{operatorName.key, "", "operator", "Ready, the sitting", true},
     HeaderKey{fitting.key, "1", "which time the setup was put on", "Pull", false},
 };

@@ -36,6 +36,7 @@ inline constexpr NumberKey altitudeM{"altitude_m"};
 inline constexpr NumberKey afrDelayS{"afr_delay_s"}; ///< how late the mixture probes read
 inline constexpr TextKey fans{"fans"};
 inline constexpr TextKey operatorName{"operator"};
+inline constexpr TextKey soundPlace{"sound_place"}; ///< where the microphone stands
 inline constexpr NumberKey fitting{"fitting"}; ///< which time this setup was put on
 
 } // namespace header_key

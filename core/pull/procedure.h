@@ -21,7 +21,6 @@ struct Procedure {
     double leastPullS = 1.;    ///< shorter is no pull
     double leastRangeRpm = 500.;
     double longestPullS = 180.;
-    double longestCoastS = 20.;
     bool byHand = false; ///< only the key (or a mark channel) begins and ends a pull
 };
 

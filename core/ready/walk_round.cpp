@@ -39,7 +39,6 @@ WalkRound usualWalkRound(MachineKind machine, BenchType bench) {
         value("battery_v", "battery", "V", 12.2, 14.8);
         value("float_mm", "float level", "mm", {}, {});
     }
-    value("leak_test_kpa", "intake leak test: vacuum still held after half a minute", "kPa", 20., {});
     tick("fasteners", "what was worked on is tight; nothing rests on the exhaust");
     area = WalkArea::StrapsAndRollers;
     if (bench == BenchType::Roller) {

@@ -33,7 +33,4 @@ struct FoundSweep {
 /// The largest family of each part with three points or more.
 std::vector<FoundSweep> findSweeps(const std::vector<SetupNode>& tree, const std::vector<std::string>& setupIds);
 
-/// The number a text begins with and what follows it, with either decimal mark: "120,5 mm" -> 120.5, "mm".
-std::optional<std::pair<double, std::string>> leadingNumber(std::string_view text);
-
 } // namespace jr

@@ -22,9 +22,11 @@
 #include "core/judge/working_band.h"
 #include "core/mixture/gauge_account.h"
 #include "core/mixture/mixture_finding.h"
+#include "core/plan/fault_hunt.h"
 #include "core/plan/outlook.h"
 #include "core/plan/setup_tree.h"
 #include "core/pull/many_curves.h"
+#include "core/ready/setup_rules.h"
 #include "core/study/design.h"
 
 #include <memory>
@@ -61,8 +63,15 @@ struct StudySettings {
     std::string reference;            ///< a setup put back between them to tell drift by; empty: none
     GaugeFacts gaugeFacts{};          ///< of the machine's sheet
     std::vector<Caution> besides{};   ///< what is known of these pulls from elsewhere, said with each comparison
+    RulesInForce rules{};
 
     bool operator==(const StudySettings&) const = default;
+};
+
+/// One setup against each of the rules, in their order.
+struct RulesOfSetup {
+    std::string setupId;
+    std::vector<RuleCheck> checks;
 };
 
 /// Values of the pulls of some setups, grouped in the setups' order, and which pull each is.
@@ -208,6 +217,15 @@ public:
     /// What the pulls say of a claim about two setups, over a band of its own. Errors: as comparisonOf.
     Result<Judgement> judge(const Claim& claim, const std::string& base, const std::string& with,
                             std::optional<double> from, std::optional<double> to) const;
+    /// What its pulls say of each swap of a fault hunt: by their mean over what all of them have, and by how far they
+    /// rev.
+    std::vector<HuntVerdict> hunt(const FaultHunt& hunt) const;
+    /// Mean peak of a setup's counting pulls with its margin, W (NaN ends: not known); nothing without a pull.
+    const std::optional<Estimate>& setupPeak(const std::string& setupId) const;
+    /// Every setup of the tree against the rules in force.
+    const std::vector<RulesOfSetup>& rules() const;
+    /// What a customer must read of them: one sentence a rule and side looked at, a rule both keep said once.
+    std::vector<Caution> ruleCautions() const;
     /// Of one pull, at its curve's places; none without a curve.
     struct PullGauge {
         Gauge gauge;

@@ -72,6 +72,8 @@ struct Study::Answers {
     KeptOne<BenchKnowledge> ownScatter;
     Kept<std::pair<double, double>, MixtureAnswer> mixtures;
     Kept<std::pair<std::string, std::string>, Result<GaugesAnswer>> gauges; ///< by base and changed setup
+    KeptOne<std::vector<RulesOfSetup>> rules;
+    Kept<std::string, std::optional<Estimate>> peaks; ///< by setup
 
     std::vector<const PullFit*> fits(bool onlyCounting) const;
     std::vector<std::string> pulledSetups() const;

@@ -204,6 +204,15 @@ const Result<GaugesAnswer>& Study::gaugesBetween(const std::string& base, const 
         out.hold = holdAccount(out.gauges, out.place, out.axis, names[1], endOf(m->pulls, sides[1]));
         if (brake && !sized)
             out.missing.push_back({"gauges.no-size"});
+        // Of the power that was measured, wherever that was: hub is not crank, and unknown is not crank.
+        const bool perPower = std::any_of(out.gauges.begin(), out.gauges.end(), [](const GaugeCompared& g) {
+            return g.gauge.kind == GaugeKind::Consumption || g.gauge.kind == GaugeKind::MeanPressure;
+        });
+        if (const MeasuredAt at = m->pulls[sides[1].front()].fit->header.measuredAt;
+            perPower && at != MeasuredAt::Crank)
+            out.missing.push_back(at == MeasuredAt::Unknown
+                                      ? Message{"gauges.place-unknown"}
+                                      : Message{"gauges.not-crank", {std::string(measuredAtText(at))}});
         return out;
     });
 }

@@ -240,7 +240,8 @@ private slots:
         QVERIFY(!written(sheet(), SheetFormat::Json, m_demo.file("none.json")));
         QVERIFY(!QFile::exists(m_demo.file("none.csv")));
         for (QPushButton* b : sheet().findChildren<QPushButton*>())
-            QVERIFY2(!b->isEnabled() || b->isCheckable(), qPrintable(b->text())); // handed over can be said of any job
+            QVERIFY2(!b->isEnabled() || b->isCheckable() || b->text().contains("pa&ge"),
+                     qPrintable(b->text())); // handed over can be said of any job, and its pages turned
     }
 
     void germanNumbersInTheSheetPointsInTheTable() {

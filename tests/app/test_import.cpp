@@ -133,13 +133,74 @@ private slots:
         const double factor = standin::airFactorJ1349(22., 1000., 45.);
         double worst = 0.;
         for (std::size_t i = 0; i < curve->place.size(); ++i)
-            worst = std::max(worst,
-                             std::abs(curve->powerW[i] * factor / standin::EngineTruth{}.powerAt(curve->place[i]) - 1.));
+            worst = std::max(
+                worst, std::abs(curve->powerW[i] * factor / standin::EngineTruth{}.powerAt(curve->place[i]) - 1.));
         QVERIFY2(worst < 0.02, qPrintable(QString::number(worst)));
         type(fact(d, "Air ["), "22");
         type(fact(d, "Station pressure"), "1000");
         type(fact(d, "Humidity"), "45");
         QVERIFY(d.set().items()[0].trace->header.air().has_value());
+    }
+
+    void aBenchIsChosenByItsName() {
+        std::string jobId;
+        {
+            const auto handle = archiveOf(model());
+            Archive& archive = *handle;
+            BenchRecord bench;
+            bench.name = "Attic roller";
+            bench.facts = {{"measured_at", "wheel"},
+                           {"roller_inertia_kg_m2", "6.0"},
+                           {"roller_radius_m", "0.21"},
+                           {"engine_per_roller", "5.1"},
+                           {"altitude_m", "420"}};
+            const auto id = archive.saveBench(bench);
+            QVERIFY(id);
+            for (const auto& [made, inertia] :
+                 {std::pair{"2026-02-01T10:00:00", "6.5"}, std::pair{"2026-06-01T10:00:00", "6.9"}}) {
+                CalibrationRecord c;
+                c.benchId = *id;
+                c.kind = "inertia";
+                c.made = made;
+                c.facts = {{"roller_inertia_kg_m2", inertia}};
+                QVERIFY(archive.addCalibration(c));
+            }
+            const auto job = archive.createJob("By name", "Larkspur 410");
+            QVERIFY(job);
+            jobId = *job;
+        }
+        QVERIFY(openJob(m_demo.window(), jobId));
+        ImportDialog d(m_demo.theme(), model(), {oddLog("named.txt", 0, 9)});
+        shown(d);
+        choose(box(d, 0, 2), "time");
+        choose(box(d, 0, 3), "ms");
+        choose(box(d, 1, 2), "roller speed");
+        choose(box(d, 2, 2), "engine speed");
+        choose(box(d, 2, 3), "rpm");
+        // What is missing is said in words, not by the key of a file.
+        QVERIFY2(!d.set().items()[0].curveProblem.contains('_'), qPrintable(d.set().items()[0].curveProblem));
+        const auto combo = [&](const char* label) -> QComboBox* {
+            for (QLabel* l : d.findChildren<QLabel*>())
+                if (l->text() == QLatin1String(label))
+                    return qobject_cast<QComboBox*>(l->buddy());
+            return nullptr;
+        };
+        choose(combo("&Bench"), "Attic roller");
+        QVERIFY(d.set().items()[0].fit);                                    // one choice instead of five fields
+        QCOMPARE(fact(d, "Roller inertia")->text(), QStringLiteral("6.9")); // no day written yet: as it is now
+        QCOMPARE(combo("Measured &at")->currentData().toString(), QStringLiteral("wheel"));
+        // Made in May: what it was calibrated to in February.
+        type(fact(d, "Started"), "2026-05-12T10:00:00");
+        QCOMPARE(fact(d, "Roller inertia")->text(), QStringLiteral("6.5"));
+        const PullHeader& h = d.set().items()[0].trace->header;
+        QCOMPARE(h.measuredAt, MeasuredAt::Wheel);
+        QCOMPARE(std::string(h.text(header_key::bench)), std::string("Attic roller"));
+        QCOMPARE(h.rollerRadiusM.value_or(0.), 0.21);
+        // Before the first calibration: as the bench says of itself.
+        type(fact(d, "Started"), "2026-01-12T10:00:00");
+        QCOMPARE(fact(d, "Roller inertia")->text(), QStringLiteral("6"));
+        choose(combo("Measured &at"), "not known");
+        QCOMPARE(d.set().items()[0].trace->header.measuredAt, MeasuredAt::Unknown);
     }
 
     void aChannelBelongsToOneColumn() {

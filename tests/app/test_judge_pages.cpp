@@ -57,9 +57,9 @@ private slots:
     void initTestCase() {
         const QString problem = m_demo.begin();
         QVERIFY2(problem.isEmpty(), qPrintable(problem));
-        QCOMPARE(archiveOf(model())->jobs()->size(), std::size_t(5));
+        QCOMPARE(archiveOf(model())->jobs()->size(), std::size_t(6));
         QVERIFY(fillWholeDemo(*archiveOf(model()))); // once more changes nothing
-        QCOMPARE(archiveOf(model())->jobs()->size(), std::size_t(5));
+        QCOMPARE(archiveOf(model())->jobs()->size(), std::size_t(6));
     }
     void cleanupTestCase() { m_demo.end(); }
 

@@ -113,12 +113,45 @@ private slots:
         page.swap("coil");
         QTRY_VERIFY(page.nextWords().contains("coil swapped"));
         page.setResult(0, HuntResult::NoChange);
-        QCOMPARE(page.hunt().swaps[0].pulls, std::vector<int>{model().pulls().back().record.number});
-        page.swap("needle"); // without putting the coil back
-        page.swap("coil");   // and both together
+        QVERIFY(page.hunt().swaps[0].pulls.empty()); // by ear: it rests on none, and that is said
+        page.swap("needle");                         // without putting the coil back
+        page.swap("coil");                           // and both together
         page.setResult(1, HuntResult::Better);
         QTRY_VERIFY2(page.notices().contains("swapped together"), qPrintable(page.notices()));
         QVERIFY(page.notices().contains("had not been put back"));
+        while (model().undoStack().canUndo())
+            model().undoStack().undo();
+    }
+    void theHuntIsJudgedByItsPulls() {
+        showPage(MainWindow::Ask, AskStation::FaultHunt);
+        HuntPage& page = m_window->ask().hunt();
+        // The day as a hunt: the stack was swapped, pulled with, and put back.
+        FaultHunt h;
+        h.symptom = "flat in the middle";
+        h.suspects = {"stack", "coil"};
+        HuntSwap stack;
+        stack.parts = {"stack"};
+        stack.putBack = true;
+        std::vector<int> others;
+        for (const LoadedPull& p : model().pulls())
+            if (!p.record.aside)
+                (model().job().setup(p.record.setupId)->name == "long stack" ? stack.pulls : others)
+                    .push_back(p.record.number);
+        HuntSwap coil;
+        coil.parts = {"coil"};
+        coil.pulls = {others.back()}; // one pull of the same machine: nothing changed, and it cannot be told yet
+        coil.putBack = true;
+        h.swaps = {stack, coil};
+        model().compare().setBand(4400., 5600.); // where it is flat
+        JudgingSheet judging;
+        judging.repeatabilityPct = 0.4; // three pulls do not show how the bench repeats
+        model().setSheet(sheet_kind::judging, sheetBody(judging), "the bench is known");
+        model().setSheet(sheet_kind::faultHunt, sheetBody(h), "a hunt");
+        QTRY_COMPARE_WITH_TIMEOUT(page.verdictWords().size(), 2, 10000);
+        QTRY_VERIFY2(page.verdictWords()[0].contains("better"), qPrintable(page.verdictWords()[0]));
+        QTRY_COMPARE(page.hunt().swaps[0].result, HuntResult::Better);
+        QVERIFY2(!page.verdictWords()[1].contains("better") && !page.verdictWords()[1].contains("worse"),
+                 qPrintable(page.verdictWords()[1]));
         while (model().undoStack().canUndo())
             model().undoStack().undo();
     }
@@ -242,9 +275,8 @@ private slots:
         QTest::keyClick(said, Qt::Key_Return);
         model().waitUntilSettled();
         const auto all = archiveOf(model())->claims(model().job().id);
-        const auto watts = std::find_if(all->begin(), all->end(), [](const ClaimRecord& c) {
-            return c.claim.kind == ClaimKind::GainsWatts;
-        });
+        const auto watts = std::find_if(all->begin(), all->end(),
+                                        [](const ClaimRecord& c) { return c.claim.kind == ClaimKind::GainsWatts; });
         QVERIFY(watts != all->end());
         QVERIFY(std::abs(model().units().powerOf(watts->claim.amount) - 1.5) < 1e-9);
         QVERIFY(at->isHidden());

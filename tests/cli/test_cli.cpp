@@ -5,6 +5,7 @@
 #include "demo_job/demo_day.h"
 #include "demo_job/larkspur.h"
 #include "standin/belt_pull.h"
+#include "standin/simulated_bench.h"
 #include "tests/support/cli_process.h"
 #include "tests/support/suites.h"
 
@@ -66,6 +67,45 @@ private slots:
         QCOMPARE(r.code, 3);
         QVERIFY(r.out.isEmpty());
         QVERIFY(r.err.contains("/no/such.pull.csv: ") && r.err.contains("foreign-semicolon.txt:1: not a pull file"));
+    }
+    void gauges() {
+        // Two brakes whose second cylinder goes lean on one of them, written as files.
+        QTemporaryDir dir;
+        const auto file = [&](int number, double starvedFrom) {
+            standin::PullSetting p;
+            p.startRpm = 5000.;
+            p.endRpm = 9000.;
+            p.gauges = true;
+            p.starvedFromRpm = starvedFrom;
+            p.offsetShare = 0.001 * (number % 2);
+            p.seed = static_cast<std::uint64_t>(900 + number);
+            standin::Recording r = standin::brakePull({}, {}, p);
+            r.keys.insert(r.keys.begin(),
+                          {{"kind", "brake"},
+                           {"measured_at", "hub"},
+                           {"strokes", "2"},
+                           {"displacement_cc", "594"},
+                           {"cylinders", "2"},
+                           {"setup", starvedFrom > 0. ? "pipe" : "stock"},
+                           {"started", QStringLiteral("2026-05-02T1%1:00:00").arg(number).toStdString()}});
+            const QString path = dir.filePath(QStringLiteral("%1.pull.csv").arg(number));
+            QFile f(path);
+            return f.open(QIODevice::WriteOnly) && f.write(QByteArray::fromStdString(r.text())) > 0 ? path : QString();
+        };
+        const Ran r =
+            run(QStringList{"gauges", "--base", file(1, 0.), file(4, 0.), "--with", file(2, 7000.), file(3, 7000.)});
+        QVERIFY2(r.code == 0, r.err.constData());
+        QStringList seen;
+        for (const QJsonValue& g : r.json()["gauges"].toArray())
+            seen << g.toObject()["gauge"].toString() + QString::number(g.toObject()["cylinder"].toInt());
+        QVERIFY2(seen.contains("exhaust1") && seen.contains("exhaust2"), qPrintable(seen.join(' ')));
+        QCOMPARE(r.json()["rpm"].toArray().size(), r.json()["gauges"].toArray()[0].toObject()["base"].toArray().size());
+        QVERIFY2(!r.json()["cylinders"].toArray().isEmpty(), r.out.constData());
+        // Hub is not crank.
+        QVERIFY2(QString::fromUtf8(r.out).contains("power at the hub"), r.out.constData());
+        QCOMPARE(run({"gauges", "--base", "/no/such", "--with", "/none"}).code, 3);
+        QCOMPARE(run({"gauges", "--base", "/no/such"}).code, 2);
+        QCOMPARE(run({"gauges", "--help"}).code, 0);
     }
     void compare() {
         const Ran r = run(QStringList{"compare", "--base"} + sorrel("1458", "standard") + QStringList{"--with"} +

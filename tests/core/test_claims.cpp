@@ -122,7 +122,7 @@ private slots:
         }
     }
     void everyKindHasAName() {
-        QCOMPARE(claimKinds().size(), std::size_t(13));
+        QCOMPARE(claimKinds().size(), std::size_t(14));
         for (ClaimKind kind : claimKinds())
             QCOMPARE(claimKindOf(claimKindText(kind)), kind);
     }

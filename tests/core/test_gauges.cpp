@@ -29,12 +29,14 @@ standin::PullSetting twin(double starvedFromRpm, std::uint64_t seed) {
     return p;
 }
 
-StudyPull pullOf(int number, const char* setup, const standin::PullSetting& setting) {
+StudyPull pullOf(int number, const char* setup, const standin::PullSetting& setting,
+                 MeasuredAt at = MeasuredAt::Crank) {
     Trace t = testsupport::traceOf(standin::brakePull({}, {}, setting), PullKind::Brake);
     t.header.setup = setup;
     t.header.startedEpochS = 1.7e9 + 500. * number;
     t.header.set(header_key::displacementCm3, 594.);
     t.header.strokes = 2;
+    t.header.measuredAt = at;
     StudyPull out{std::to_string(number), number, setup, true, nullptr, nullptr};
     out.fit = std::make_shared<const PullFit>(std::move(fitPull(t)).value());
     out.trace = std::make_shared<const Trace>(std::move(t));
@@ -197,6 +199,19 @@ private slots:
         settings.gaugeFacts.engine = {594e-6, 2}; // from the machine's sheet
         const auto sized = Study::make(pulls, {{"stock", "stock", "", {}}, {"pipe", "pipe", "", {}}}, settings);
         QVERIFY(sized->gauges()->missing.empty() && of(*sized->gauges(), {GaugeKind::Breathing}));
+        // Hub is not crank, and unknown is not crank: what the figures are of is said.
+        for (const auto& [at, code] :
+             {std::pair{MeasuredAt::Hub, "gauges.not-crank"}, std::pair{MeasuredAt::Unknown, "gauges.place-unknown"}}) {
+            std::vector<StudyPull> elsewhere;
+            int number = 0;
+            for (char side : std::string("ABBA")) {
+                ++number;
+                elsewhere.push_back(pullOf(number, side == 'A' ? "stock" : "pipe",
+                                           twin(0., static_cast<std::uint64_t>(60 + number)), at));
+            }
+            const auto study = Study::make(elsewhere, {{"stock", "stock", "", {}}, {"pipe", "pipe", "", {}}}, settings);
+            QVERIFY2(says(study->gauges()->missing, code), code);
+        }
     }
 };
 

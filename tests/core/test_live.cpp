@@ -92,6 +92,46 @@ private slots:
         d.run(4., 0., 0.03);
         QCOMPARE(d.watch.state(), BenchState::Ready);
     }
+    void aCoastDownIsFollowedAsFarAsItGoes() {
+        // A heavy roller that slows by 1.5 % a second: two minutes to fall to a sixth, far past what a pull lasts.
+        PullWatch watch;
+        std::vector<WatchEvent> events;
+        double t = 0., w = 60.;
+        const auto feed = [&](double throttle) {
+            WatchSample s{t, w, w * 57.3, throttle, std::numeric_limits<double>::quiet_NaN(), 80.};
+            if (const auto event = watch.feed(s))
+                events.push_back(*event);
+            t += 0.01;
+        };
+        for (; w < 160.; w += 0.12)
+            feed(1.);
+        while (w > 160. / 6.) {
+            w -= 0.015 * w * 0.01;
+            feed(0.);
+        }
+        QCOMPARE(watch.state(), BenchState::Coasting);
+        QVERIFY(watch.coastFromRadS() > 158.);
+        QCOMPARE(events.size(), std::size_t(1)); // the pull's end alone
+        watch.endByHand();
+        feed(0.);
+        QCOMPARE(events.size(), std::size_t(2));
+        QCOMPARE(events[1].kind, WatchEvent::Kind::CoastEnded);
+        QVERIFY(events[1].toS - events[1].fromS > 100.);
+        QVERIFY(watch.state() != BenchState::Coasting);
+        // Left alone it is over where the bearings begin to stick.
+        PullWatch other;
+        events.clear();
+        t = 0.;
+        for (w = 60.; w < 160.; w += 0.12)
+            (void)other.feed({t += 0.01, w, w * 57.3, 1.});
+        bool ended = false;
+        while (!ended && w > 1.) {
+            w -= 0.015 * w * 0.01;
+            const auto event = other.feed({t += 0.01, w, w * 57.3, 0.});
+            ended = event && event->kind == WatchEvent::Kind::CoastEnded;
+        }
+        QVERIFY(ended && w > 7. && w < 8.1); // a twentieth of 160
+    }
     void withoutAThrottleSpeedDecides() {
         Day d;
         d.throttleKnown = false;
@@ -230,6 +270,23 @@ private slots:
         // Runs that say nothing are refused.
         QVERIFY(!fitDrag(coast(11.4, drag), 0.));
         QVERIFY(!fitDrag(coast(11.4, {0.4, 0., 0.}), 11.4)); // hardly slows
+        // Over too little of the speeds: refused, and how far it should have run.
+        CoastDown narrow = coast(11.4, drag);
+        const double first = narrow.shaftRadS.front();
+        while (narrow.shaftRadS.back() < 0.7 * first) {
+            narrow.shaftRadS.pop_back();
+            narrow.timeS.pop_back();
+        }
+        const auto refused = fitDrag(narrow, 11.4);
+        QVERIFY(!refused);
+        QCOMPARE(std::string(refused.error().message.code), std::string("error.coast-too-narrow"));
+        // Thinned it says the same.
+        const auto thin = fitDrag(thinned(coast(11.4, drag), 1500), 11.4), whole = fitDrag(coast(11.4, drag), 11.4);
+        QVERIFY(thin && whole);
+        for (double w : {60., 100., 140.}) {
+            const auto at = [w](const DragFit& f) { return f.dragNm[0] + f.dragNm[1] * w + f.dragNm[2] * w * w; };
+            QVERIFY(std::abs(at(*thin) / at(*whole) - 1.) < 0.005);
+        }
         QVERIFY(!inertiaFromAdded(coast(11.4, drag), coast(11.4, drag, 0., 0.0003, 9), 2.));
     }
     void brakeFigures() {

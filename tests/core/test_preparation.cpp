@@ -253,6 +253,22 @@ private slots:
         h.found = "a pinched fuel line";
         QCOMPARE(said(huntNext(h)), std::string("found: a pinched fuel line"));
     }
+    void eachSwapHasItsPulls() {
+        FaultHunt h;
+        h.swaps = {{{"coil"}, "", HuntResult::Open, false, true, {3, 4}, "", ""},
+                   {{"plug"}, "", HuntResult::Open, true, false, {7, 8}, "", ""},
+                   {{"filter"}, "", HuntResult::Open, false, false, {}, "", "", 8}};
+        const std::vector<int> made{1, 2, 3, 4, 5, 6, 7, 8, 9, 10};
+        // Put back: what came after it is the machine as it was, as much as what came before.
+        QCOMPARE(huntSides(h, 0, made).with, (std::vector<int>{3, 4}));
+        QCOMPARE(huntSides(h, 0, made).before, (std::vector<int>{1, 2, 5, 6}));
+        QCOMPARE(huntSides(h, 1, made).before, (std::vector<int>{1, 2, 5, 6}));
+        // The plug stayed in: what is tried after it is held against pulls with the plug. Nobody named the filter's
+        // pulls: those made since it was swapped.
+        QCOMPARE(huntSides(h, 2, made).with, (std::vector<int>{9, 10}));
+        QCOMPARE(huntSides(h, 2, made).before, (std::vector<int>{7, 8}));
+        QVERIFY(huntSides({}, 0, made).with.empty());
+    }
 };
 
 JR_SUITE(TestPreparation)

@@ -4,6 +4,7 @@
 #include "core/judge/along_range.h"
 #include "core/judge/sweep.h"
 #include "core/study/study.h"
+#include "core/units/leading_number.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/simulated_trace.h"
 #include "tests/support/suites.h"
