@@ -61,6 +61,7 @@ GuardLimits limitsOf(const BenchDescription& bench) {
 
 PullCutter::PullCutter(const BenchDescription& bench)
     : m_bench(bench), m_watch(procedureOf(bench)), m_guards(limitsOf(bench)), m_air(bench.header.air()) {
+    m_watch.setFollowsCoast(bench.header.kind == PullKind::Roller);
     const auto find = [&](ChannelId id) { return m_bench.find(id); };
     m_roller = find(ChannelId::RollerSpeed);
     m_brakeSpeed = find(ChannelId::BrakeSpeed);

@@ -83,16 +83,15 @@ FaultHunt hesitation() {
     FaultHunt h;
     h.symptom = "hesitates at 5000 rpm as the throttle opens";
     h.suspects = {"spark plug", "needle clip", "pilot jet", "accelerator pump"};
-    h.swaps = {
-        {{"spark plug"}, "new, same heat range", HuntResult::NoChange, false, true, {1}, "", "2026-05-02T09:15:00"},
-        {{"needle clip"},
-         "one lower",
-         HuntResult::Better,
-         true,
-         false,
-         {2},
-         "cleaner, not gone",
-         "2026-05-02T09:30:00"}};
+    h.swaps = {{{"spark plug"}, "new, same heat range", HuntResult::Open, false, true, {4}, "", "2026-05-02T10:52:00"},
+               {{"needle clip"},
+                "one lower",
+                HuntResult::Open,
+                false,
+                true,
+                {5},
+                "cleaner as it opens, by ear",
+                "2026-05-02T10:58:00"}};
     return h;
 }
 

@@ -34,6 +34,11 @@ QVBoxLayout* scrolled(QVBoxLayout* into, int stretch) {
     return layout;
 }
 
+/// Its pulls were set against others, whatever came of it.
+bool isJudged(const HuntVerdict& verdict) {
+    return !verdict.sides.with.empty() && !verdict.sides.before.empty();
+}
+
 } // namespace
 
 HuntPage::HuntPage(const Theme& theme, JobModel& model, QWidget* parent)
@@ -212,10 +217,12 @@ void HuntPage::takeVerdicts(const FaultHunt& judged, const std::vector<HuntVerdi
         return; // it was changed meanwhile, and is asked anew
     m_verdicts = verdicts;
     for (std::size_t k = 0; k < now.swaps.size(); ++k)
-        if (!verdicts[k].sides.with.empty())
+        if (isJudged(verdicts[k])) // else what was said by ear stands
             now.swaps[k].result = verdicts[k].result;
     if (sheetBody(now) != sheetBody(judged))
         m_model.noteSheet(sheet_kind::faultHunt, sheetBody(now)); // it follows from the pulls: no step of undo
+    sayNext();
+    listSuspects();
     listSwaps();
 }
 
@@ -296,7 +303,7 @@ QWidget* HuntPage::swapCard(const FaultHunt& h, int index) {
     const bool judged =
         k < m_verdicts.size() && m_verdicts.size() == h.swaps.size() && !m_verdicts[k].sides.with.empty();
     auto* result = new QComboBox;
-    result->setVisible(!judged); // its pulls have the word
+    result->setVisible(!judged || !isJudged(m_verdicts[k])); // else its pulls have the word
     for (HuntResult r : {HuntResult::Open, HuntResult::Better, HuntResult::NoChange, HuntResult::Worse})
         result->addItem(QString::fromUtf8(huntResultText(r).data()));
     result->setCurrentIndex(static_cast<int>(s.result));
@@ -358,14 +365,27 @@ void HuntPage::refresh() {
         return;
     setEnabled(m_model.hasJob());
     const FaultHunt h = hunt();
-    QString next = QString::fromStdString(said(huntNext(h), m_model.units().wording()));
-    if (!next.isEmpty())
-        next[0] = next[0].toUpper();
-    m_next->setText(next + QLatin1Char('.'));
+    sayNext();
     if (!m_symptom->hasFocus())
         m_symptom->setText(QString::fromStdString(h.symptom));
     if (!m_found->hasFocus())
         m_found->setText(QString::fromStdString(h.found));
+    listSuspects();
+    listSwaps();
+    m_past->refresh();
+    judge();
+}
+
+void HuntPage::sayNext() {
+    const FaultHunt h = hunt();
+    QString next = QString::fromStdString(said(huntNext(h), m_model.units().wording()));
+    if (!next.isEmpty())
+        next[0] = next[0].toUpper();
+    m_next->setText(next + QLatin1Char('.'));
+}
+
+void HuntPage::listSuspects() {
+    const FaultHunt h = hunt();
     clearLayout(m_suspects);
     for (const std::string& suspect : h.suspects) {
         QString state = tr("not tried");
@@ -398,9 +418,6 @@ void HuntPage::refresh() {
         m_suspects->addWidget(rowWidget);
     }
     m_suspects->addStretch(1);
-    listSwaps();
-    m_past->refresh();
-    judge();
 }
 
 void HuntPage::listSwaps() {

@@ -39,6 +39,8 @@ private:
     void refresh();
     void judge();
     void takeVerdicts(const FaultHunt& judged, const std::vector<HuntVerdict>& verdicts);
+    void sayNext();
+    void listSuspects();
     void listSwaps();
     QString resultWords(const HuntVerdict& verdict) const;
     void keep(const FaultHunt& hunt, const QString& what);

@@ -192,6 +192,9 @@ QString PullStation::stopWords() const {
 QString PullStation::stateWords() const {
     return m_state->text();
 }
+QString PullStation::hintWords() const {
+    return m_next->text();
+}
 QString PullStation::bannerWords() const {
     return m_banner->isHidden() ? QString() : m_banner->text();
 }

@@ -24,6 +24,7 @@ public:
     StationFace face() const override;
 
     QString stateWords() const;
+    QString hintWords() const; ///< under the state: what to do next
     QString bannerWords() const;
     QString stopWords() const; ///< what STOP is called on this bench
     QString openWords() const; ///< what Ready still wants settled

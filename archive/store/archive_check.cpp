@@ -3,6 +3,7 @@
 #include "archive/disk/safe_file.h"
 #include "archive/formats/json_text.h"
 #include "archive/formats/pull_file.h"
+#include "archive/formats/setup_files_sheet.h"
 #include "archive/formats/text.h"
 #include "archive/store/archive.h"
 #include "archive/store/archive_words.h"
@@ -171,6 +172,14 @@ Result<SafetyReport> Archive::check(bool thorough, const Progress& progress) con
         if (!path || !QFileInfo(path->absolute()).isFile())
             out.problems.push_back(shown(s(r[0])) + ": a photo or file of a job is missing");
     }
+    if (thorough)
+        if (const auto kept = sheetsOfKind(sheet_kind::setupFiles))
+            for (const auto& [jobId, body] : *kept)
+                if (const Result<JobRecord> job = this->job(jobId))
+                    for (const SetupFile& file : setupFilesOf(body))
+                        if (const Result<bool> whole = fileIsWhole(*job, file); !whole || !*whole)
+                            out.problems.push_back(shown(file.name) +
+                                                   ": the file kept with a setup is not what was kept any more");
     const auto copies = m_db->query(QStringLiteral("SELECT made, place FROM copy_made ORDER BY id DESC LIMIT 1"));
     if (!copies)
         return copies.error();

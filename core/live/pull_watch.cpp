@@ -11,7 +11,10 @@ namespace {
 constexpr double kHalfWindowS = 0.16;
 // A roller runs free for minutes: followed until it all but stands, where bearings stick and no drag follows its law.
 constexpr double kStandsShare = 0.05;
-constexpr double kLongestCoastS = 1800.;      // a speed that never falls is no coast-down
+constexpr double kLongestCoastS = 1800.;                 // a speed that never falls is no coast-down
+constexpr double kIdleShare = 0.35, kLongestIdleS = 20.; // an engine coming down to its idle
+// A roller that falls by less than this in a while is held up by something: no roller's bearings are that good.
+constexpr double kFallsWithinS = 3., kFallsByShare = 0.003;
 constexpr std::size_t kMostInWindow = 20'000; // a clock that hardly moves must not fill the memory
 
 } // namespace
@@ -36,7 +39,9 @@ std::string_view benchStateText(BenchState state) {
 
 void PullWatch::reset() {
     const Procedure keep = m_procedure;
+    const bool follows = m_followsCoast;
     *this = PullWatch(keep);
+    m_followsCoast = follows;
 }
 
 void PullWatch::enter(BenchState state, double timeS) {
@@ -132,6 +137,8 @@ std::optional<WatchEvent> PullWatch::feed(const WatchSample& s) {
             enter(BenchState::Coasting, s.timeS);
             m_coastFromS = s.timeS;
             m_coastFromRadS = s.shaftRadS;
+            m_fellFromS = s.timeS;
+            m_fellFromRadS = s.shaftRadS;
         }
         return event;
     }
@@ -142,7 +149,14 @@ std::optional<WatchEvent> PullWatch::feed(const WatchSample& s) {
         if (lasted > 1. && lasted < 1.6)
             m_coastSlope = m_slope;
         const bool braked = lasted >= 1.6 && m_slope < 2.2 * m_coastSlope - 0.5;
-        const bool over = endedByHand || lasted > kLongestCoastS || s.shaftRadS < kStandsShare * m_coastFromRadS ||
+        bool heldUp = false;
+        if (s.timeS - m_fellFromS > kFallsWithinS) {
+            heldUp = s.shaftRadS > (1. - kFallsByShare) * m_fellFromRadS;
+            m_fellFromS = s.timeS;
+            m_fellFromRadS = s.shaftRadS;
+        }
+        const bool over = endedByHand || heldUp || lasted > (m_followsCoast ? kLongestCoastS : kLongestIdleS) ||
+                          s.shaftRadS < (m_followsCoast ? kStandsShare : kIdleShare) * m_coastFromRadS ||
                           (std::isfinite(s.throttle) && s.throttle > 0.15) || m_handBegin || braked ||
                           (lasted > 0.5 && m_slope > 0.02 * std::max(s.shaftRadS, 1.));
         if (!over)

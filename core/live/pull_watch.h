@@ -39,6 +39,9 @@ public:
 
     void setProcedure(const Procedure& procedure) { m_procedure = procedure; }
     const Procedure& procedure() const { return m_procedure; }
+    /// Whether what runs free after a pull is a coast-down worth following to its end: a roller's is, an engine that
+    /// falls to its idle is not.
+    void setFollowsCoast(bool follows) { m_followsCoast = follows; }
     std::optional<WatchEvent> feed(const WatchSample& sample);
     void beginByHand() { m_handBegin = true; }
     void endByHand() { m_handEnd = true; } ///< of a pull, or of following a coast-down
@@ -63,6 +66,8 @@ private:
     double m_sinceS = 0.;
     bool m_pulling = false, m_handBegin = false, m_handEnd = false, m_any = false;
     double m_pullFromS = 0., m_lowRpm = 0., m_highRpm = 0., m_fallingSinceS = 0.;
+    bool m_followsCoast = true;
+    double m_fellFromS = 0., m_fellFromRadS = 0.; ///< a while ago, to see whether it still falls
     double m_coastFromS = 0., m_coastFromRadS = 0., m_coastSlope = 0.;
     // Slope from the means of the two halves of a sliding window.
     std::deque<std::pair<double, double>> m_old, m_new;

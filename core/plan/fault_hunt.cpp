@@ -135,7 +135,7 @@ Message huntNext(const FaultHunt& hunt) {
         return {"hunt.next-suspects"};
     std::vector<std::string> back, tried;
     for (const HuntSwap& swap : hunt.swaps) {
-        if (swap.result == HuntResult::Open)
+        if (swap.result == HuntResult::Open && !swap.putBack && !swap.leftIn)
             return {"hunt.next-pull", {joined(swap.parts)}};
         if (!swap.putBack && !swap.leftIn)
             back.push_back(joined(swap.parts));

@@ -42,6 +42,17 @@ Names numbersOf(const std::vector<int>& numbers) {
     return out;
 }
 
+/// A swap was tried on a setup: pulls of others are no base for it, as long as its own has any.
+template <class SetupOf>
+void keepOwnSetups(HuntSides& sides, SetupOf setupOf) {
+    std::vector<int> own;
+    for (int number : sides.before)
+        if (std::any_of(sides.with.begin(), sides.with.end(), [&](int w) { return setupOf(w) == setupOf(number); }))
+            own.push_back(number);
+    if (!own.empty())
+        sides.before = std::move(own);
+}
+
 /// How far each side revs: the least any of its pulls reached, and the most.
 struct Reach {
     double least, most;
@@ -70,6 +81,11 @@ std::vector<HuntVerdict> Study::hunt(const FaultHunt& hunt) const {
     for (std::size_t k = 0; k < hunt.swaps.size(); ++k) {
         HuntVerdict verdict;
         verdict.sides = huntSides(hunt, k, numbers);
+        keepOwnSetups(verdict.sides, [&](int number) -> const std::string& {
+            const auto at =
+                static_cast<std::size_t>(std::find(numbers.begin(), numbers.end(), number) - numbers.begin());
+            return m->pulls[which[at]].setupId;
+        });
         std::vector<Hunted> pulls;
         std::vector<Observation> values;
         for (const auto* side : {&verdict.sides.before, &verdict.sides.with})

@@ -151,6 +151,15 @@ private slots:
         const auto jobs = archiveOf(model())->jobs();
         QVERIFY(jobs && jobs->size() == 1);
         QCOMPARE(jobs->front().state, JobState::Ready);
+        // What was looked at on another day was not looked at today.
+        WalkRound yesterday = walkRoundOf(model().sheet(sheet_kind::walkRound));
+        yesterday.day = "2026-01-02";
+        for (WalkLine& line : yesterday.lines)
+            line.when = line.when.empty() ? "" : "2026-01-02T10:00:00";
+        model().setSheet(sheet_kind::walkRound, sheetBody(yesterday), "another day");
+        model();
+        const auto later = archiveOf(model())->jobs();
+        QCOMPARE(later->front().state, JobState::Asked);
         QCOMPARE(jobs->front().customer, std::string("Rowan"));
     }
     void oneJobHoweverOftenTheKeyIsPressed() {

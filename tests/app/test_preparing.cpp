@@ -139,7 +139,7 @@ private slots:
                     .push_back(p.record.number);
         HuntSwap coil;
         coil.parts = {"coil"};
-        coil.pulls = {others.back()}; // one pull of the same machine: nothing changed, and it cannot be told yet
+        coil.pulls = {others.at(1)}; // in the middle of the day, of the same machine: nothing changed
         coil.putBack = true;
         h.swaps = {stack, coil};
         model().compare().setBand(4400., 5600.); // where it is flat

@@ -212,6 +212,52 @@ private slots:
         bench().link().disconnectBench();
         QCOMPARE(bench().link().snapshot().link, LinkState::Off);
     }
+    void aCoastDownIsFollowedAndEndedByAKey() {
+        bench().sitting().setSetup("stock");
+        bench().link().tryStandin("larkspur", 15., {"--coast-s", "0"}); // it runs free until it stands: minutes
+        QVERIFY(ready());
+        bench().sitting().setWarmUp(false);
+        bench().link().ask("pull");
+        QVERIFY(QTest::qWaitFor([&] { return bench().link().snapshot().state == BenchState::Coasting; }, 30000));
+        const auto ran = [&] {
+            const LiveSnapshot now = bench().link().snapshot();
+            return now.state == BenchState::Coasting && now.figures.shaftRadS < 0.4 * now.coastFromRadS;
+        };
+        QVERIFY(QTest::qWaitFor(ran, 60000));
+        QTRY_VERIFY2(station().hintWords().contains("% of the way"), qPrintable(station().hintWords()));
+        QVERIFY(!bench().lastCoast()); // followed on, though it is far past what it was once followed for
+        QTest::keyClick(&station(), Qt::Key_E);
+        QTRY_VERIFY(bench().lastCoast() != nullptr);
+        const CoastDown& run = *bench().lastCoast();
+        QVERIFY(run.timeS.back() - run.timeS.front() > 20.);
+        QVERIFY(run.shaftRadS.back() < 0.45 * run.shaftRadS.front());
+        // And it tells the drag the bench was given: 6.2 + 0.021 w + 6.4e-5 w² with 11.4 kg m².
+        const auto drag = fitDrag(run, 11.4);
+        QVERIFY(drag);
+        QCOMPARE(drag->terms, 3);
+        const double w = 80., known = 6.2 + 0.021 * w + 6.4e-5 * w * w;
+        const double found = drag->dragNm[0] + drag->dragNm[1] * w + drag->dragNm[2] * w * w;
+        QVERIFY2(std::abs(found / known - 1.) < 0.03, qPrintable(QString::number(found / known)));
+    }
+    void aNewPartIsBeddedIn() {
+        bench().sitting().setSetup("new belt");
+        bench().link().tryStandin("larkspur", 15.);
+        QVERIFY(ready());
+        bench().sitting().setWarmUp(false);
+        QTest::keyClick(&station(), Qt::Key_I);
+        QVERIFY(bench().sitting().beddingIn());
+        QVERIFY(onePull());
+        QCOMPARE(model().pulls().size(), std::size_t(1));
+        QVERIFY(model().pulls().front().record.aside); // kept, and not judged
+        QCOMPARE(model().pulls().front().record.asideWhy, std::string("bedding in"));
+        QCOMPARE(bench().sitting().heats(), 1);
+        QTest::keyClick(&station(), Qt::Key_I);
+        QVERIFY(onePull());
+        QVERIFY(!model().pulls().back().record.aside);
+        bench().sitting().setBeddingIn(true);
+        bench().sitting().setSetup("stock"); // another part on: it is not new
+        QVERIFY(!bench().sitting().beddingIn());
+    }
     void calibrationsAreKeptAndUsedFromThenOn() {
         bench().sitting().setSetup("stock");
         bench().link().tryStandin("ostra", 15.);

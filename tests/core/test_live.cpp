@@ -131,6 +131,21 @@ private slots:
             ended = event && event->kind == WatchEvent::Kind::CoastEnded;
         }
         QVERIFY(ended && w > 7. && w < 8.1); // a twentieth of 160
+        // An engine on a brake falls to its idle and stays there: that is over soon, and so is a roller held by
+        // something.
+        for (bool roller : {false, true}) {
+            PullWatch third;
+            third.setFollowsCoast(roller);
+            t = 0.;
+            for (w = 60.; w < 160.; w += 0.12)
+                (void)third.feed({t += 0.01, w, w * 57.3, 1.});
+            const double shut = t;
+            while (t < shut + 60. && third.state() != BenchState::Done) {
+                w = std::max(w - 0.3, roller ? 80. : 30.);
+                (void)third.feed({t += 0.01, w, w * 57.3, 0.});
+            }
+            QVERIFY2(third.state() == BenchState::Done && t < shut + 10., roller ? "roller" : "engine");
+        }
     }
     void withoutAThrottleSpeedDecides() {
         Day d;

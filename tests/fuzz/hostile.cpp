@@ -1,12 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "tests/fuzz/hostile.h"
 
+#include "archive/formats/baselines_sheet.h"
 #include "archive/formats/foreign_log.h"
 #include "archive/formats/job_readings.h"
 #include "archive/formats/job_sheets.h"
+#include "archive/formats/leak_tests_sheet.h"
 #include "archive/formats/pull_file.h"
 #include "archive/formats/readings_file.h"
+#include "archive/formats/rules_sheet.h"
+#include "archive/formats/setup_files_sheet.h"
 #include "archive/formats/text.h"
+#include "archive/formats/work_order_sheet.h"
 #include "archive/store/bench_file.h"
 #include "archive/store/job_file.h"
 #include "bench/capture.h"
@@ -128,8 +133,9 @@ void benchFile(std::string_view bytes) {
 
 void sheets(std::string_view bytes) {
     const std::string body(bytes);
-    // One of them an input, by its length: eight readers of one text find no more than eight texts do.
-    switch (body.size() % 8) {
+    // One of them an input, by its length: so many readers of one text find no more than so many texts do.
+    constexpr std::size_t kReaders = 13;
+    switch (body.size() % kReaders) {
     case 0:
         require(jr::machineSheetOf(body).cylinders >= 1);
         break;
@@ -150,6 +156,24 @@ void sheets(std::string_view bytes) {
         break;
     case 6:
         (void)jr::judgingSheetOf(body);
+        break;
+    case 7:
+        (void)jr::workOrderOf(body);
+        break;
+    case 8:
+        (void)jr::baselinesOf(body);
+        break;
+    case 9:
+        for (const jr::SetupRule& rule : jr::setupRulesOf(body))
+            require(!rule.what.empty() && (rule.kind == jr::RuleKind::PartStays || rule.low || rule.high));
+        break;
+    case 10:
+        for (const jr::LeakTest& test : jr::leakTestsOf(body).tests)
+            require(test.minutes > 0. && test.startKpa > 0.);
+        break;
+    case 11:
+        for (const jr::SetupFile& file : jr::setupFilesOf(body))
+            require(!file.id.empty() && !file.sha256.empty());
         break;
     default:
         (void)jr::repeatabilityNoteOf(body);
