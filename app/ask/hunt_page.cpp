@@ -391,7 +391,9 @@ void HuntPage::listSuspects() {
         QString state = tr("not tried");
         for (const HuntSwap& s : h.swaps)
             if (std::find(s.parts.begin(), s.parts.end(), suspect) != s.parts.end())
-                state = QString::fromUtf8(huntResultText(s.result).data()) +
+                state = (s.result == HuntResult::Open && !s.pulls.empty()
+                             ? tr("cannot tell yet")
+                             : QString::fromUtf8(huntResultText(s.result).data())) +
                         (s.parts.size() > 1 ? tr(", with another") : QString()) +
                         (s.putBack  ? tr(", put back")
                          : s.leftIn ? tr(", left in")

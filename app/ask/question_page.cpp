@@ -224,7 +224,7 @@ void QuestionPage::fillChanges() {
         }
         m_notes->setAbout("setup:" + setup->name);
         m_files->setSetup(setup->id);
-        m_ledger->setText(ledgerWords(*setup));
+        sayLedger(*setup);
     } else {
         m_notes->setAbout({});
         m_files->setSetup({});
@@ -234,8 +234,19 @@ void QuestionPage::fillChanges() {
     m_filling = false;
 }
 
+/// What is written at once, what its pulls made for the weight once the study has said it.
+void QuestionPage::sayLedger(const SetupRecord& setup) {
+    m_ledger->setText(ledgerWords(setup, {}));
+    m_model.answers().ask(this, [this, id = setup.id](const StudyPtr& study) -> StudyDesk::Draw {
+        return [this, id, peak = study->setupPeak(id)] {
+            if (const SetupRecord* chosen = m_model.job().setup(id); chosen && m_tree->chosen() == id)
+                m_ledger->setText(ledgerWords(*chosen, peak));
+        };
+    });
+}
+
 /// What it weighs, costs and makes for its weight (P6) against where its family began.
-QString QuestionPage::ledgerWords(const SetupRecord& setup) const {
+QString QuestionPage::ledgerWords(const SetupRecord& setup, const std::optional<Estimate>& peak) const {
     const QLocale l;
     const SetupLedger ledger = ledgerOf(m_model.job().setupTree(), setup.id);
     QStringList words;
@@ -245,8 +256,6 @@ QString QuestionPage::ledgerWords(const SetupRecord& setup) const {
         words << tr("price %1").arg(l.toString(*ledger.price, 'f', 0));
     if (ledger.hours && !setup.parentId.empty())
         words << tr("%1 h of work").arg(l.toString(*ledger.hours, 'f', 1));
-    const std::optional<Estimate>& peak =
-        m_model.answers().shown()->setupPeak(setup.id); // worked out before it was shown
     if (const auto ratio =
             powerToWeightMessage(peak ? std::optional(peak->mid) : std::nullopt,
                                  movedWeight(machineSheetOf(m_model.sheet(sheet_kind::machine)), ledger)))

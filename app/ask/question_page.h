@@ -36,7 +36,8 @@ private:
     void refresh();
     void fillChanges();
     std::vector<SetupChange> changesInTable() const;
-    QString ledgerWords(const SetupRecord& setup) const;
+    void sayLedger(const SetupRecord& setup);
+    QString ledgerWords(const SetupRecord& setup, const std::optional<Estimate>& peakW) const;
     void nameColumns();
     void renameSetup(const QString& setupId);
 

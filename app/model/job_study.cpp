@@ -77,8 +77,8 @@ void JobStudy::lay(std::vector<StudyPull> pulls, std::vector<SetupNode> tree, co
         (void)study->bandMeansW();
         (void)study->fittings();
         (void)study->rules();
-        for (const std::string& setup : study->pulledSetups())
-            (void)study->setupPeak(setup);
+        for (const std::string* side : {&study->settings().baseSetup, &study->settings().withSetup})
+            (void)study->setupPeak(*side);
         if (!study->countingPulls(study->settings().baseSetup).empty() &&
             !study->countingPulls(study->settings().withSetup).empty())
             (void)study->gauges(); // and with it the comparison

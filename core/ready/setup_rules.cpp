@@ -7,7 +7,6 @@
 
 #include <algorithm>
 #include <cctype>
-#include <charconv>
 #include <cmath>
 #include <map>
 
@@ -22,10 +21,14 @@ std::string lower(std::string_view text) {
     return out;
 }
 
-std::string shortNumber(double value) {
-    char buffer[32];
-    const auto [end, error] = std::to_chars(buffer, buffer + sizeof buffer, value, std::chars_format::general, 6);
-    return {buffer, end};
+/// With as many decimals as it was written with, three at most, in the reader's way of writing.
+Number asWritten(double value) {
+    constexpr int kMost = 3;
+    int decimals = 0;
+    for (double scale = 1.; decimals < kMost && std::abs(value * scale - std::round(value * scale)) > 1e-6;
+         scale *= 10.)
+        ++decimals;
+    return {value, decimals};
 }
 
 RuleCheck kept(Message why) {
@@ -69,7 +72,7 @@ RuleCheck checkSize(const SetupRule& rule, const std::string& setupId, const std
     if (!line)
         return notKnown({"rule.no-such-line", {rule.what}});
     const std::string words(line->words), unit(line->unit);
-    std::string sizes; // "28", "150 / 155"
+    Sayings sizes; // "28"; where the cylinders differ "150; 155"
     bool known = true, outside = false;
     for (int cylinder = 1; cylinder <= (line->perCylinder ? machine.cylinders : 1); ++cylinder) {
         const std::optional<double> size = sizeOf(*line, cylinder, setupId, tree, machine);
@@ -77,8 +80,9 @@ RuleCheck checkSize(const SetupRule& rule, const std::string& setupId, const std
         if (!size)
             continue;
         outside = outside || (rule.low && *size < *rule.low) || (rule.high && *size > *rule.high);
-        if (const std::string text = shortNumber(*size); sizes != text)
-            sizes += (sizes.empty() ? "" : " / ") + text;
+        const Message one{"rule.number", {asWritten(*size)}};
+        if (std::find(sizes.messages.begin(), sizes.messages.end(), one) == sizes.messages.end())
+            sizes.messages.push_back(one);
     }
     if (outside)
         return broken({"rule.size-is", {words, sizes, unit}});
@@ -203,10 +207,10 @@ Message ruleMessage(const SetupRule& rule) {
         const std::string words = line ? std::string(line->words) : rule.what;
         const std::string unit = line ? std::string(line->unit) : std::string();
         if (rule.low && rule.high)
-            return {"rule.size-between", {words, shortNumber(*rule.low), shortNumber(*rule.high), unit}};
+            return {"rule.size-between", {words, asWritten(*rule.low), asWritten(*rule.high), unit}};
         if (rule.low)
-            return {"rule.size-from", {words, shortNumber(*rule.low), unit}};
-        return {"rule.size-to", {words, shortNumber(rule.high.value_or(0.)), unit}};
+            return {"rule.size-from", {words, asWritten(*rule.low), unit}};
+        return {"rule.size-to", {words, asWritten(rule.high.value_or(0.)), unit}};
     }
     case RuleKind::Power:
         return {"rule.power", {Power{rule.high.value_or(0.), 300.}, rule.what}};

@@ -420,6 +420,7 @@ constexpr Sentence kSentences[] = {
     {"rule.noise-is", "The loudest read there was %1 dB."},
     {"rule.noise-no-place", "Sound was recorded, but not where the microphone stood."},
     {"rule.noise-not-measured", "Not measured there (%1)."},
+    {"rule.number", "%1"},
     {"rule.part-changed", "%1: %2 became %3."},
     {"rule.part-kept", "%1: as it was."},
     {"rule.part-stays", "%1 stays as it is"},

@@ -195,7 +195,7 @@ private slots:
         page.tree().choose(setupId("long stack"));
         QVERIFY2(page.ledger().contains(QStringLiteral("+0.050 kg").replace(' ', QChar(0x00A0))),
                  qPrintable(page.ledger()));
-        QVERIFY2(page.ledger().contains("with the rider"), qPrintable(page.ledger()));
+        QTRY_VERIFY2(page.ledger().contains("with the rider"), qPrintable(page.ledger()));
         auto* unit = page.findChild<QComboBox*>();
         for (QComboBox* box : page.findChildren<QComboBox*>())
             if (box->findText(QStringLiteral("lb")) >= 0)

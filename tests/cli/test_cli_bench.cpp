@@ -43,7 +43,7 @@ class TestCliBench : public QObject {
 private slots:
     void recordAndCalibrate() {
         QTemporaryDir dir;
-        testsupport::StandinProcess bench({"--machine", "larkspur", "--speed", "15"});
+        testsupport::StandinProcess bench({"--machine", "larkspur", "--speed", "15", "--coast-s", "150"});
         const Ran r = run({"record", "--device", bench.address(), "--out", dir.filePath("day"), "--pulls", "2", "--ask",
                            "pull", "--coast", "--setup", "long stack", "--timeout", "50"});
         QVERIFY2(r.code == 0, r.err.constData());

@@ -200,7 +200,7 @@ private slots:
         const auto c = compare({&*fit}, {&*fit}, o);
         QVERIFY(!c);
         const auto curve = curveOf(*fit, {CurveAxis::RoadSpeed, 0.25, 1.5, findStandard("none"), false});
-        QVERIFY(!curve && curve.error().reason.find("roller_radius_m") != std::string::npos);
+        QVERIFY(!curve && curve.error().reason.find("roller's radius") != std::string::npos);
     }
 };
 

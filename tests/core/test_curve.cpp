@@ -125,10 +125,10 @@ private slots:
         Trace noInertia = trace;
         noInertia.header.rollerInertiaKgM2.reset();
         QVERIFY(
-            QString::fromStdString(fitPull(noInertia).error().reason).contains(QLatin1String("roller_inertia_kg_m2")));
+            QString::fromStdString(fitPull(noInertia).error().reason).contains(QLatin1String("roller's inertia")));
         Trace noSpeed = trace;
         noSpeed.channels.erase(noSpeed.channels.begin() + 1);
-        QVERIFY(QString::fromStdString(fitPull(noSpeed).error().reason).contains(QLatin1String("roller_speed")));
+        QVERIFY(QString::fromStdString(fitPull(noSpeed).error().reason).contains(QLatin1String("roller speed")));
         Trace brake = trace;
         brake.header.kind = PullKind::Brake;
         QVERIFY(QString::fromStdString(fitPull(brake).error().reason).contains(QLatin1String("load_force")));
