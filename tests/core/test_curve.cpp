@@ -131,7 +131,7 @@ private slots:
         QVERIFY(QString::fromStdString(fitPull(noSpeed).error().reason).contains(QLatin1String("roller speed")));
         Trace brake = trace;
         brake.header.kind = PullKind::Brake;
-        QVERIFY(QString::fromStdString(fitPull(brake).error().reason).contains(QLatin1String("load_force")));
+        QVERIFY(QString::fromStdString(fitPull(brake).error().reason).contains(QLatin1String("column of its load")));
         Trace empty;
         QVERIFY(!fitPull(empty));
     }
