@@ -53,7 +53,7 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     m_fitted->setProperty("primary", true);
     m_fitted->hide();
     layout->addWidget(m_fitted);
-    m_again = new QPushButton(tr("Off and on again  (R)"));
+    m_again = new QPushButton(tr("Put on again  (R)"));
     m_again->setObjectName(QStringLiteral("put-on-again"));
     m_again->setCheckable(true);
     m_again->setShortcut(QKeySequence(Qt::Key_R));

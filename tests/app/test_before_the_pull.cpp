@@ -259,6 +259,21 @@ private slots:
         QVERIFY2(held, qPrintable(board.text())); // 0.21 s, and it was read there and back
     }
 
+    void earlierHuntsOnTheModelAreOffered() {
+        QVERIFY(m_demo.open("Larkspur ladder"));
+        showAsk(AskStation::FaultHunt);
+        auto* past = ask().hunt().findChild<PastHunts*>();
+        QTRY_COMPARE(past->count(), 1); // that of the stack's day
+        const std::size_t before = ask().hunt().hunt().suspects.size();
+        auto* take = past->findChild<QPushButton*>();
+        QVERIFY(take);
+        take->click();
+        QVERIFY(ask().hunt().hunt().suspects.size() >= before + 4);
+        const auto taken = ask().hunt().hunt().suspects.size();
+        take->click(); // once is enough
+        QCOMPARE(ask().hunt().hunt().suspects.size(), taken);
+    }
+
     void theSheetHasASecondPage() {
         const Sheet sheet = sheetOf(model());
         QVERIFY(sheetPages(sheet) >= 2);
