@@ -51,6 +51,7 @@ JobsStation::JobsStation(const Theme& theme, JobModel& model, QWidget* parent)
     }
     left->addLayout(finding);
     m_list = new QListView;
+    m_list->setObjectName(QStringLiteral("jobs"));
     m_list->setModel(&m_jobs);
     m_list->setItemDelegate(new JobCard(theme, m_jobs, m_list));
     m_list->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
@@ -122,6 +123,7 @@ QWidget* JobsStation::buildSide() {
     connect(m_records, &RecordsCard::archiveWanted, this, &JobsStation::archiveWanted);
     connect(m_records, &RecordsCard::message, this, &JobsStation::message);
     connect(m_records, &RecordsCard::changed, this, &JobsStation::refresh);
+    connect(&m_model, &JobModel::jobChanged, this, &JobsStation::chooseOpenJob);
     connect(m_tryHint, &QLabel::linkActivated, this, [this] {
         QStringList paths;
         for (const QFileInfo& info : QDir(m_tryFolder).entryInfoList(QDir::Files, QDir::Name))
@@ -192,7 +194,20 @@ void JobsStation::fillJobs(std::vector<JobSummary> jobs) {
             row = i;
     if (m_jobs.rowCount() > 0)
         m_list->setCurrentIndex(m_jobs.index(row));
+    chooseOpenJob();
     sayEmpty();
+}
+
+/// Another job was opened: it is the one in hand here too. After that the keyboard leads.
+void JobsStation::chooseOpenJob() {
+    if (m_model.job().id == m_openJob)
+        return;
+    for (int i = 0; i < m_jobs.rowCount(); ++i)
+        if (m_jobs.job(m_jobs.index(i)).id == m_model.job().id) {
+            m_openJob = m_model.job().id;
+            m_list->setCurrentIndex(m_jobs.index(i));
+            return;
+        }
 }
 
 void JobsStation::narrow() {

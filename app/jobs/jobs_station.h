@@ -43,10 +43,12 @@ private:
     void fillJobs(std::vector<JobSummary> jobs);
     void narrow();
     void sayEmpty();
+    void chooseOpenJob();
 
     const Theme& m_theme;
     JobModel& m_model;
     JobList m_jobs;
+    std::string m_openJob; ///< that was open when the list was last followed
     NewJob* m_newJob;
     QPushButton* m_begin;
     QLineEdit* m_search;

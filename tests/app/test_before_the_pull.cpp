@@ -17,6 +17,7 @@
 #include <QFile>
 #include <QImage>
 #include <QLabel>
+#include <QListView>
 #include <QPushButton>
 #include <QSettings>
 #include <QTableWidget>
@@ -272,6 +273,18 @@ private slots:
         const auto taken = ask().hunt().hunt().suspects.size();
         take->click(); // once is enough
         QCOMPARE(ask().hunt().hunt().suspects.size(), taken);
+    }
+
+    void theOpenJobIsTheOneInHandOnJobs() {
+        auto* list = m_demo.window().findChild<QListView*>(QStringLiteral("jobs"));
+        QVERIFY(list);
+        const auto inHand = [&] { return list->currentIndex().data(Qt::DisplayRole).toString(); };
+        m_demo.window().showStation(MainWindow::Jobs);
+        model();
+        QTRY_VERIFY2(inHand().contains("Stack length"), qPrintable(inHand()));
+        QVERIFY(m_demo.open("Filter at the hub"));
+        m_demo.window().showStation(MainWindow::Jobs);
+        QTRY_VERIFY2(inHand().contains("Filter at the hub"), qPrintable(inHand()));
     }
 
     void theSheetHasASecondPage() {
