@@ -2,7 +2,6 @@
 // What was measured beside the power: cylinders, flows, consumption, breathing, mean pressure, of two setups.
 #include "cli/commands.h"
 
-#include "archive/formats/pull_file.h"
 #include "core/study/study.h"
 #include "core/words/wording.h"
 
@@ -50,28 +49,16 @@ int runGauges(const GaugesAsked& o) {
         say("--from must lie below --to");
         return kUsage;
     }
-    std::vector<StudyPull> pulls;
-    bool good = true;
-    for (const auto* side : {&o.base, &o.with})
-        for (const std::string& file : *side) {
-            Result<Trace> trace = loadPullFile(file, nullptr);
-            if (!trace) {
-                say(trace.error().text());
-                good = false;
-                continue;
-            }
-            Result<PullFit> fit = fitPull(*trace);
-            if (!fit) {
-                say(file + ": " + fit.error().reason);
-                good = false;
-                continue;
-            }
-            pulls.push_back({file, static_cast<int>(pulls.size()) + 1, side == &o.base ? "base" : "with", true,
-                             std::make_shared<const PullFit>(std::move(fit).value()),
-                             std::make_shared<const Trace>(std::move(trace).value())});
-        }
-    if (!good)
+    bool goodBase = true, goodWith = true;
+    std::vector<ReadPull> sides[2] = {readPulls(o.base, goodBase), readPulls(o.with, goodWith)};
+    if (!goodBase || !goodWith)
         return kInput;
+    std::vector<StudyPull> pulls;
+    for (std::size_t side = 0; side < 2; ++side)
+        for (ReadPull& read : sides[side])
+            pulls.push_back({read.file, static_cast<int>(pulls.size()) + 1, side == 0 ? "base" : "with", true,
+                             std::make_shared<const PullFit>(std::move(read.fit)),
+                             std::make_shared<const Trace>(std::move(read.trace))});
     StudySettings settings;
     settings.standard = findStandard(o.standard);
     settings.confidence = o.confidence;

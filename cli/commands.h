@@ -44,7 +44,15 @@ void say(const std::string& text);
 /// The result on standard output; what is not finite becomes null.
 int print(const Json& json);
 
-/// Reads and fits all pull files; every bad one is named on standard error. Empty when any was bad.
+/// A pull file, read and fitted.
+struct ReadPull {
+    std::string file;
+    PullFit fit;
+    Trace trace;
+};
+/// Reads and fits pull files; every bad one is named on standard error, and `good` is then false.
+std::vector<ReadPull> readPulls(const std::vector<std::string>& files, bool& good);
+/// The same without their traces.
 std::vector<PullFit> fitFiles(const std::vector<std::string>& files, bool& good);
 
 /// `place` and `engineRpm` are the curve's: over road speed the peak's engine speed is told as well.

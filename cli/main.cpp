@@ -28,8 +28,8 @@ int print(const Json& json) {
     return std::cout ? kDone : kWrite;
 }
 
-std::vector<PullFit> fitFiles(const std::vector<std::string>& files, bool& good) {
-    std::vector<PullFit> fits;
+std::vector<ReadPull> readPulls(const std::vector<std::string>& files, bool& good) {
+    std::vector<ReadPull> pulls;
     good = true;
     for (const std::string& file : files) {
         PullFileNotes notes;
@@ -47,8 +47,15 @@ std::vector<PullFit> fitFiles(const std::vector<std::string>& files, bool& good)
             good = false;
             continue;
         }
-        fits.push_back(std::move(fit).value());
+        pulls.push_back({file, std::move(fit).value(), std::move(trace).value()});
     }
+    return pulls;
+}
+
+std::vector<PullFit> fitFiles(const std::vector<std::string>& files, bool& good) {
+    std::vector<PullFit> fits;
+    for (ReadPull& pull : readPulls(files, good))
+        fits.push_back(std::move(pull.fit));
     return fits;
 }
 

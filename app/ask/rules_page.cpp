@@ -15,6 +15,7 @@
 #include <QScrollArea>
 #include <QVBoxLayout>
 
+#include <algorithm>
 #include <set>
 
 namespace jr::app {
@@ -267,10 +268,14 @@ void RulesPage::addRule(const SetupRule& rule) {
 }
 
 void RulesPage::takeRule(int row) {
-    std::vector<SetupRule> rules = setupRulesOf(m_model.sheet(sheet_kind::rules));
-    if (row < 0 || row >= static_cast<int>(rules.size()))
+    if (row < 0 || row >= static_cast<int>(m_rules.size()))
         return;
-    rules.erase(rules.begin() + row);
+    // That which is shown: the sheet may be ahead of the study for a moment.
+    std::vector<SetupRule> rules = setupRulesOf(m_model.sheet(sheet_kind::rules));
+    const auto shown = std::find(rules.begin(), rules.end(), m_rules[static_cast<std::size_t>(row)]);
+    if (shown == rules.end())
+        return;
+    rules.erase(shown);
     m_model.setSheet(sheet_kind::rules, rules.empty() ? std::string() : sheetBody(rules), tr("take a rule away"));
 }
 
