@@ -229,7 +229,9 @@ void LeakPage::take(std::size_t index) {
 
 void LeakPage::setWindow(double LeakWindow::*member, double value) {
     LeakTests tests = leakTestsOf(m_job.sheet(sheet_kind::leakTests));
-    (m_kind == LeakKind::Intake ? tests.intake : tests.crankcase).*member = value;
+    // Not (… ? … : …).*member: this compiler writes that into a copy.
+    LeakWindow& window = m_kind == LeakKind::Intake ? tests.intake : tests.crankcase;
+    window.*member = value;
     m_job.setSheet(sheet_kind::leakTests, sheetBody(tests), tr("say what counts as tight"));
 }
 

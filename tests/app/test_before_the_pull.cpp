@@ -14,9 +14,11 @@
 
 #include <QComboBox>
 #include <QDir>
+#include <QDoubleSpinBox>
 #include <QFile>
 #include <QImage>
 #include <QLabel>
+#include <QLineEdit>
 #include <QListView>
 #include <QPushButton>
 #include <QSettings>
@@ -109,6 +111,101 @@ private slots:
         QCOMPARE(setupRulesOf(model().sheet(sheet_kind::rules)).size(), 4U);
         model().undoStack().undo();
         QCOMPARE(setupRulesOf(model().sheet(sheet_kind::rules)).size(), 5U);
+    }
+
+    void aRuleIsWrittenByKeyboard() {
+        showAsk(AskStation::Rules);
+        RulesPage& page = ask().rules();
+        const std::size_t before = setupRulesOf(model().sheet(sheet_kind::rules)).size();
+        const auto named = [&](const char* name) -> QWidget* {
+            for (QWidget* w : page.findChildren<QWidget*>())
+                if (w->accessibleName() == QLatin1String(name) && w->isVisible())
+                    return w;
+            return nullptr;
+        };
+        auto* kind = qobject_cast<QComboBox*>(named("What kind of rule"));
+        QVERIFY(kind);
+        kind->setFocus();
+        QTest::keyClick(kind, Qt::Key_Down); // a size of the class
+        auto* size = qobject_cast<QComboBox*>(named("Which size"));
+        QVERIFY(size);
+        size->setCurrentIndex(size->findText(QStringLiteral("compression")));
+        auto* source = qobject_cast<QLineEdit*>(named("Who says so"));
+        QTest::keyClicks(source, "the club");
+        QTest::keyClick(source, Qt::Key_Return);
+        QCOMPARE(setupRulesOf(model().sheet(sheet_kind::rules)).size(), before); // without an end it is no rule
+        auto* most = qobject_cast<QDoubleSpinBox*>(named("At most"));
+        QVERIFY(most && most->hasFocus()); // what is missing has the keyboard
+        most->setValue(11.);
+        source->setFocus();
+        QTest::keyClick(source, Qt::Key_Return);
+        const std::vector<SetupRule> rules = setupRulesOf(model().sheet(sheet_kind::rules));
+        QCOMPARE(rules.size(), before + 1);
+        QCOMPARE(rules.back().kind, RuleKind::Size);
+        QCOMPARE(rules.back().what, std::string("compression"));
+        QCOMPARE(rules.back().high.value_or(0.), 11.);
+        QCOMPARE(rules.back().source, std::string("the club"));
+        // The machine's sheet says 11.2 : 1.
+        const auto broken = [&] {
+            const auto& all = model().answers().shown()->rules();
+            return !all.empty() && all.front().checks.size() == before + 1 &&
+                   all.front().checks.back().state == RuleState::Broken;
+        };
+        QTRY_VERIFY(broken());
+        // In the reader's own unit of power, kept in watts.
+        kind->setFocus();
+        kind->setCurrentIndex(2);
+        most = qobject_cast<QDoubleSpinBox*>(named("At most"));
+        most->setValue(model().units().powerOf(30000.));
+        QTest::keyClick(source, Qt::Key_Return);
+        QVERIFY(std::abs(setupRulesOf(model().sheet(sheet_kind::rules)).back().high.value_or(0.) - 30000.) < 60.);
+    }
+
+    void aLeakTestByItsFormAndItsClock() {
+        m_demo.window().showStation(MainWindow::Ready);
+        ready().show(ReadyStation::Leaks);
+        LeakPage& page = ready().leaks();
+        const auto box = [&](const char* name) -> QDoubleSpinBox* {
+            for (QDoubleSpinBox* b : page.findChildren<QDoubleSpinBox*>())
+                if (b->accessibleName() == QLatin1String(name))
+                    return b;
+            return nullptr;
+        };
+        QPushButton *clock = nullptr, *write = nullptr;
+        for (QPushButton* b : page.findChildren<QPushButton*>()) {
+            if (b->text().contains("clock"))
+                clock = b;
+            if (b->property("primary").toBool())
+                write = b;
+        }
+        QVERIFY(clock && write);
+        const auto tests = [&] { return leakTestsOf(model().sheet(sheet_kind::leakTests)).tests; };
+        const std::size_t before = tests().size();
+        m_demo.window().bench().sitting().setSetup(QStringLiteral("short stack"));
+        write->click(); // nothing was pumped: the field that is missing has the keyboard
+        QCOMPARE(tests().size(), before);
+        QVERIFY(box("Pumped to")->hasFocus());
+        box("Pumped to")->setValue(40.);
+        clock->click();
+        QTRY_VERIFY(clock->text().startsWith("Stop"));
+        QTest::qWait(700);
+        clock->click();
+        QVERIFY(box("After how many minutes")->value() >= 0.);
+        QVERIFY(box("Still held")->hasFocus());
+        box("After how many minutes")->setValue(2.);
+        box("Still held")->setValue(38.);
+        write->click();
+        QCOMPARE(tests().size(), before + 1);
+        QCOMPARE(tests().back().setup, std::string("short stack"));
+        QCOMPARE(lossKpaPerMin(tests().back()), 1.);
+        // What counts can be rewritten, and the tests are held against that.
+        box("may lose")->setValue(0.5);
+        QTRY_COMPARE(leakTestsOf(model().sheet(sheet_kind::leakTests)).intake.mostLossKpaPerMin, 0.5);
+        QTRY_VERIFY2(page.dueWords().contains("leaks"), qPrintable(page.dueWords()));
+        // The crankcase has windows of its own.
+        page.setKind(LeakKind::Crankcase);
+        QCOMPARE(box("may lose")->value(), usualLeakWindow(LeakKind::Crankcase).mostLossKpaPerMin);
+        page.setKind(LeakKind::Intake);
     }
 
     void aLeakFoundLateIsSaidEverywhere() {
