@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Ready: the walk-round, leak tests, how the sitting is run, the bench and its calibration, and what has been taken apart.
+// Ready: the walk-round, leak tests, how the sitting is run, the bench and its calibration, and what has been taken
+// apart.
 #pragma once
 
 #include "app/ready/apart_page.h"

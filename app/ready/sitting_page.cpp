@@ -30,7 +30,8 @@ SittingPage::SittingPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     line(same, tr("Bench, m above sea"), QLatin1String(header_key::altitudeM.key.data()), QStringLiteral("420"));
     line(same, tr("&Fans"), QStringLiteral("fans"), tr("radiator 1 m ahead, none across the intake"));
     line(same, tr("&Operator"), QStringLiteral("operator"), tr("who works the throttle"));
-    line(same, tr("&Microphone at"), QLatin1String(header_key::soundPlace.key.data()), tr("0.5 m behind the pipe, 45°"));
+    line(same, tr("&Microphone at"), QLatin1String(header_key::soundPlace.key.data()),
+         tr("0.5 m behind the pipe, 45°"));
     QGridLayout* run = card(left, tr("How a pull is run"), tr("A pull that departs from it says so in Judge."));
     figure(run, tr("F&rom"), &Procedure::startRpm, 500., 30000., tr(" rpm"));
     figure(run, tr("&To"), &Procedure::endRpm, 800., 30000., tr(" rpm"));

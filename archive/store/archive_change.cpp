@@ -10,9 +10,6 @@
 #include <QFileInfo>
 
 namespace jr {
-namespace {
-
-} // namespace
 
 Result<Done> Archive::withOpenFile(const char* what, const std::function<Result<PreparedFile>()>& work,
                                    const std::function<void(const std::string&)>& put) {

@@ -51,8 +51,8 @@ Result<Done> Archive::writeClaim(const std::string& jobId, const ClaimRecord& c)
         QStringLiteral("INSERT INTO claim (id, job_id, said, source, kind, pct, band_from, band_to, places_axis, "
                        "base_setup, with_setup, created)"
                        " VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
-        {q(c.id), q(jobId), q(c.said), q(c.source), q(claimName(c.claim)), c.claim.amount,
-         nullable(c.from), nullable(c.to), q(c.placesAxis), q(c.baseSetup), q(c.withSetup),
+        {q(c.id), q(jobId), q(c.said), q(c.source), q(claimName(c.claim)), c.claim.amount, nullable(c.from),
+         nullable(c.to), q(c.placesAxis), q(c.baseSetup), q(c.withSetup),
          c.created.empty() ? QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs) : q(c.created)});
 }
 

@@ -124,8 +124,7 @@ private slots:
         Trace trace = testsupport::traceOf(standin::rollerPull({}, {}, {}), PullKind::Roller);
         Trace noInertia = trace;
         noInertia.header.rollerInertiaKgM2.reset();
-        QVERIFY(
-            QString::fromStdString(fitPull(noInertia).error().reason).contains(QLatin1String("roller's inertia")));
+        QVERIFY(QString::fromStdString(fitPull(noInertia).error().reason).contains(QLatin1String("roller's inertia")));
         Trace noSpeed = trace;
         noSpeed.channels.erase(noSpeed.channels.begin() + 1);
         QVERIFY(QString::fromStdString(fitPull(noSpeed).error().reason).contains(QLatin1String("roller speed")));

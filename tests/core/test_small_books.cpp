@@ -3,10 +3,10 @@
 // part, claims about what was read.
 #include "core/driveline/crank_estimate.h"
 #include "core/judge/readings.h"
-#include "core/ready/power_to_weight.h"
 #include "core/plan/setup_files.h"
 #include "core/ready/evidence.h"
 #include "core/ready/heat_cycles.h"
+#include "core/ready/power_to_weight.h"
 #include "core/study/study.h"
 #include "core/words/wording.h"
 #include "tests/support/suites.h"
