@@ -205,9 +205,8 @@ QString PullStation::coastWords(const LiveSnapshot& now) const {
         return tr("Let it come down.");
     const double w = now.figures.shaftRadS;
     const QString done = figureText(100. * std::clamp(1. - w / now.coastFromRadS, 0., 1.), 0);
-    return tr("Clutch in, it runs free: %1 of %2 rad/s, %3 % of the way, %4 s. It is taken until it stands, is braked "
-              "or "
-              "rolled on; E ends it.")
+    // One line of the station: a longer one would widen the window.
+    return tr("Clutch in: %1 of %2 rad/s, %3 % of the way, %4 s. Until it stands; E ends it.")
         .arg(figureText(w, 0), figureText(now.coastFromRadS, 0), done, figureText(now.stateForS, 0));
 }
 
