@@ -52,7 +52,7 @@ private:
             lines << QObject::tr("Had run %1 h.").arg(QLocale().toString(*m_order.hoursRun, 'f', 1));
         for (const KitLine& part : m_order.kit)
             if (part.state == KitState::Here)
-                lines << QObject::tr("Came and was fitted: %1.").arg(QString::fromStdString(part.part));
+                lines << QObject::tr("Came for it: %1.").arg(QString::fromStdString(part.part));
         if (const auto quote = quoteMessage(m_order))
             lines << words(*quote);
         add(QObject::tr("The order"), lines);
