@@ -27,6 +27,7 @@ using Action = std::function<int()>;
 inline constexpr int kDone = 0, kUsage = 2, kInput = 3, kWrite = 4;
 
 void addAir(CLI::App& app, Action& action);
+void addCalc(CLI::App& app, Action& action);
 void addCurve(CLI::App& app, Action& action);
 void addImport(CLI::App& app, Action& action);
 void addCompare(CLI::App& app, Action& action);

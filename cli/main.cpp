@@ -175,6 +175,7 @@ int main(int argc, char** argv) {
         "  jolly-ram-cli import log.csv --out run1.pull.csv --map engine_speed=RPM:rpm --set roller_inertia_kg_m2=6.7\n"
         "  jolly-ram-cli compare --base a1.pull.csv a2.pull.csv a3.pull.csv --with b1.pull.csv b2.pull.csv "
         "b3.pull.csv\n"
+        "  jolly-ram-cli calc pipe exhaust_duration_deg=182 rpm=8400 gas_temp_c=420\n"
         "  jolly-ram-cli archive check ~/jolly-ram");
     Action action;
     addAir(app, action);
@@ -188,6 +189,7 @@ int main(int argc, char** argv) {
     addRecord(app, action);
     addCalibrate(app, action);
     addSetups(app, action);
+    addCalc(app, action);
     addArchive(app, action);
     try {
         app.parse(argc, argv);

@@ -81,7 +81,8 @@ private slots:
                                                               {"judge"},
                                                               {"mixture", "machine", "plan"},
                                                               {"ready"},
-                                                              {"study"}};
+                                                              {"study"},
+                                                              {"figure"}};
         QTest::newRow("archive") << "archive" << QList<QStringList>{{"disk"}, {"formats"}, {"store"}};
         QTest::newRow("app") << "app"
                              << QList<QStringList>{

@@ -14,7 +14,7 @@ constexpr double kStepS = 60.; ///< readings are told apart in time by this; onl
 constexpr double kDayS = 86400.;
 
 /// Decimals that show a value to about a hundredth of what it may be off by.
-int decimalsFor(double value, double margin) {
+int readingDecimals(double value, double margin) {
     const double fine = margin > 0. ? margin : std::abs(value) / 100.;
     return fine > 0. ? std::clamp(1 - static_cast<int>(std::floor(std::log10(fine))), 0, 6) : 1;
 }
@@ -163,7 +163,7 @@ Result<ValueComparison> compareValues(const std::vector<ReadingSheet>& base, con
 
 Message verdictOf(const ValueComparison& c) {
     const double margin = c.high ? 0.5 * (*c.high - *c.low) : 0.;
-    const int decimals = decimalsFor(c.difference, margin);
+    const int decimals = readingDecimals(c.difference, margin);
     const Number difference{c.difference, decimals, true}, give{margin, decimals};
     const Number pct{c.pct.value_or(0.), 1, true};
     if (!c.low)

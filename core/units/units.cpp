@@ -61,6 +61,61 @@ const std::vector<Unit> kUnits = {
     {"dB", Quantity::Sound, 1.},
 };
 
+constexpr double kInch = 0.0254, kPound = 0.45359237;
+const std::vector<Unit> kWorkshopUnits = {
+    {"m", Quantity::Length, 1.},
+    {"mm", Quantity::Length, 1e-3},
+    {"cm", Quantity::Length, 1e-2},
+    {"km", Quantity::Length, 1e3},
+    {"in", Quantity::Length, kInch},
+    {"thou", Quantity::Length, kInch * 1e-3},
+    {"ft", Quantity::Length, kFoot},
+    {"mile", Quantity::Length, kMile},
+    {"m2", Quantity::Area, 1.},
+    {"cm2", Quantity::Area, 1e-4},
+    {"mm2", Quantity::Area, 1e-6},
+    {"in2", Quantity::Area, kInch* kInch},
+    {"m3", Quantity::Volume, 1.},
+    {"L", Quantity::Volume, 1e-3},
+    {"ml", Quantity::Volume, 1e-6},
+    {"cm3", Quantity::Volume, 1e-6},
+    {"in3", Quantity::Volume, kInch* kInch* kInch},
+    {"gal", Quantity::Volume, 231. * kInch * kInch * kInch}, // of the United States
+    {"impgal", Quantity::Volume, 4.54609e-3},
+    {"floz", Quantity::Volume, 231. / 128. * kInch * kInch * kInch},
+    {"kg", Quantity::Mass, 1.},
+    {"g", Quantity::Mass, 1e-3},
+    {"lb", Quantity::Mass, kPound},
+    {"oz", Quantity::Mass, kPound / 16.},
+    {"kg/m3", Quantity::Density, 1.},
+    {"kg/L", Quantity::Density, 1e3},
+    {"lb/gal", Quantity::Density, kPound / (231. * kInch * kInch * kInch)},
+    {"kg/J", Quantity::Consumption, 1.},
+    {"g/kWh", Quantity::Consumption, 1e-3 / 3.6e6},
+    {"lb/hp-h", Quantity::Consumption, kPound / (kWattPerHp * 3600.)},
+    {"rad", Quantity::Angle, 1.},
+    {"deg", Quantity::Angle, kPi / 180.},
+};
+
+constexpr std::array<std::pair<std::string_view, std::string_view>, 16> kWorkshopSpellings = {{
+    {"inch", "in"},
+    {"inches", "in"},
+    {"\"", "in"},
+    {"feet", "ft"},
+    {"mi", "mile"},
+    {"miles", "mile"},
+    {"cc", "cm3"},
+    {"litre", "L"},
+    {"liter", "L"},
+    {"gram", "g"},
+    {"lbs", "lb"},
+    {"pound", "lb"},
+    {"pounds", "lb"},
+    {"ounce", "oz"},
+    {"kg/l", "kg/L"},
+    {"\xc2\xb0", "deg"},
+}};
+
 // Usual spellings, compared without spaces and (unless exact) without case.
 constexpr std::array<std::pair<std::string_view, std::string_view>, 63> kSpellings = {{
     {"sec", "s"},
@@ -159,6 +214,24 @@ std::optional<Unit> findUnit(std::string_view spelling) {
         if (alias == wanted)
             return findUnit(symbol);
     for (const Unit& unit : kUnits)
+        if (folded(unit.symbol) == wanted)
+            return unit;
+    return std::nullopt;
+}
+
+const std::vector<Unit>& workshopUnits() {
+    return kWorkshopUnits;
+}
+
+std::optional<Unit> findWorkshopUnit(std::string_view spelling) {
+    for (const Unit& unit : kWorkshopUnits)
+        if (unit.symbol == spelling)
+            return unit;
+    const std::string wanted = folded(spelling);
+    for (const auto& [alias, symbol] : kWorkshopSpellings)
+        if (alias == wanted)
+            return findWorkshopUnit(symbol);
+    for (const Unit& unit : kWorkshopUnits)
         if (folded(unit.symbol) == wanted)
             return unit;
     return std::nullopt;

@@ -25,6 +25,14 @@ enum class Quantity {
     VolumeFlow,
     Ratio, ///< dimensionless: mixture, lambda, throttle, marks
     Sound,
+    // Of the workshop, not of a bench's channels:
+    Length,
+    Area,
+    Volume,
+    Mass,
+    Density,
+    Consumption, ///< of fuel for work
+    Angle,
 };
 
 struct Unit {
@@ -39,6 +47,11 @@ const std::vector<Unit>& allUnits();
 
 /// Finds a unit by its symbol or a usual spelling ("km/h", "kph", "1/min", "°C" …). Case matters only where it must.
 std::optional<Unit> findUnit(std::string_view spelling);
+
+/// Lengths, areas, volumes, masses and the like: what a workshop measures and no channel of a bench carries, so that a
+/// log's "kg" stays a load.
+const std::vector<Unit>& workshopUnits();
+std::optional<Unit> findWorkshopUnit(std::string_view spelling);
 
 /// Value in the unit -> SI (temperatures -> degC).
 inline double toSi(double value, const Unit& unit) {
