@@ -71,12 +71,15 @@ int main(int argc, char** argv) {
     const QCommandLineOption shotsOption(QStringLiteral("screenshots"),
                                          QStringLiteral("Write a picture of every view into this folder and leave."),
                                          QStringLiteral("DIR"));
+    const QCommandLineOption onlyOption(QStringLiteral("only"),
+                                        QStringLiteral("Pictures of this station alone (figure)."),
+                                        QStringLiteral("STATION"));
     const QCommandLineOption benchOption(QStringLiteral("bench"), QStringLiteral("Call this bench at once."),
                                          QStringLiteral("ADDRESS"));
     const QCommandLineOption tryBenchOption(
         QStringLiteral("try-bench"), QStringLiteral("Start a simulated bench (larkspur, ostra, quill) and call it."),
         QStringLiteral("MACHINE"));
-    parser.addOptions({benchOption, tryBenchOption, archiveOption, demoOption, logsOption, shotsOption});
+    parser.addOptions({benchOption, tryBenchOption, archiveOption, demoOption, logsOption, shotsOption, onlyOption});
     parser.addPositionalArgument(QStringLiteral("files"), QStringLiteral("Pull files or logs to bring in."),
                                  QStringLiteral("[files…]"));
     parser.process(application);
@@ -135,7 +138,8 @@ int main(int argc, char** argv) {
     if (parser.isSet(logsOption))
         window.jobs().setTryFolder(parser.value(logsOption));
     if (parser.isSet(shotsOption))
-        return jr::app::writeScreenshots(window, theme, parser.value(shotsOption), parser.value(logsOption));
+        return jr::app::writeScreenshots(window, theme, parser.value(shotsOption), parser.value(logsOption),
+                                         parser.value(onlyOption));
     // Ended by a signal, the bench has heard "cut" and "release" from the handler already; the rest ends in order.
     QSocketNotifier ending(jr::endingSignalPipe(), QSocketNotifier::Read);
     QObject::connect(&ending, &QSocketNotifier::activated, &application, [&] {

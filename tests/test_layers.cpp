@@ -90,7 +90,7 @@ private slots:
                                     {"charts"},
                                     {"model"},
                                     {"widgets"},
-                                    {"ask", "ready", "pull", "look", "judge", "handover", "jobs", "import"},
+                                    {"ask", "ready", "pull", "look", "judge", "figure", "handover", "jobs", "import"},
                                     {"frame"},
                                     {"tools"}};
     }

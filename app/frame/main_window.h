@@ -17,6 +17,7 @@ namespace jr::app {
 
 class CaptureOffer;
 class DayStrip;
+class FigureStation;
 class HeaderLine;
 class HandoverStation;
 class AskStation;
@@ -32,7 +33,7 @@ class Station;
 class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
-    enum Place { Jobs = 0, Ask, Ready, Pull, Look, Judge, Handover }; ///< of `stations`, in working order
+    enum Place { Jobs = 0, Ask, Ready, Pull, Look, Judge, Figure, Handover }; ///< of `stations`, in working order
 
     MainWindow(Theme& theme, QWidget* parent = nullptr);
     ~MainWindow() override;
@@ -57,6 +58,7 @@ public:
     ReadyStation& ready() { return *m_ready; }
     PullStation& pullStation() { return *m_pull; }
     LookStation& lookStation() { return *m_look; }
+    FigureStation& figure() { return *m_figure; }
     HandoverStation& handover() { return *m_handover; }
     JobsStation& jobs() { return *m_jobs; }
 
@@ -81,6 +83,7 @@ private:
     PullStation* m_pull;
     LookStation* m_look;
     JudgeStation* m_judge;
+    FigureStation* m_figure;
     HandoverStation* m_handover;
     std::vector<Station*> m_list; ///< all of them, in working order
     CaptureOffer* m_captures;

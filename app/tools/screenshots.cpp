@@ -9,6 +9,7 @@
 #include "app/judge/judge_station.h"
 #include "app/pull/pull_station.h"
 #include "app/ready/ready_station.h"
+#include "app/tools/figure_shots.h"
 
 #include <QApplication>
 #include <QDir>
@@ -197,7 +198,8 @@ bool grabPulls(MainWindow& window, const QDir& out) {
 
 } // namespace
 
-int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, const QString& logsFolder) {
+int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, const QString& logsFolder,
+                     const QString& only) {
     QDir().mkpath(folder);
     const QDir out(folder);
     window.resize(1280, 800);
@@ -209,6 +211,8 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
         good = grab(window, out.filePath(QLatin1String(name))) && good;
     };
     theme.setMode(Theme::Mode::Day);
+    if (only == QLatin1String("figure"))
+        return grabFigure(window, theme, out, openNamed) ? 0 : 4;
     shot("start.png", MainWindow::Jobs);
     window.showStation(MainWindow::Ask);
     runUntil([&] { return !window.ask().question().plan().trying(); });
@@ -271,6 +275,7 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
         dialog.close();
     }
     good = grabJudge(window, theme, out) && good;
+    good = grabFigure(window, theme, out, openNamed) && good;
     good = grabPulls(window, out) && good;
     return good ? 0 : 4;
 }

@@ -9,7 +9,8 @@ namespace jr::app {
 class MainWindow;
 class Theme;
 
-/// Returns 0, or 4 when a picture could not be written.
-int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, const QString& logsFolder);
+/// `only` a station ("figure"), or all when empty. Returns 0, or 4 when a picture could not be written.
+int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, const QString& logsFolder,
+                     const QString& only = {});
 
 } // namespace jr::app

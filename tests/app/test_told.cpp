@@ -118,7 +118,7 @@ private slots:
         QVERIFY(openJob(m_demo.window(), *job));
         m_demo.model().waitUntilSettled();
         int shown = 0;
-        for (int station = 0; station < 7; ++station) {
+        for (int station = 0; station < static_cast<int>(m_demo.window().stations().size()); ++station) {
             m_demo.window().showStation(station);
             for (int page = 0; page < 8 && station == MainWindow::Judge; ++page)
                 m_demo.page(page);

@@ -1,0 +1,382 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/figure/ports_page.h"
+
+#include "core/figure/ports/top_centre.h"
+#include "core/units/units.h"
+
+#include <QPainter>
+
+#include <algorithm>
+#include <cmath>
+
+namespace jr::app {
+namespace {
+
+constexpr double kCm3 = 1e6;
+
+std::vector<InputSpec> portsInputs() {
+    const auto mm = [](const char* key, const QString& label, double low, double high, double usual, int decimals = 1) {
+        return InputSpec{{key, low, high, Ranged::within(usual, 6.)}, label, QStringLiteral("mm"), decimals > 1 ? 0.05 : 0.5, decimals};
+    };
+    return {
+        {{"show", 0., 1., Ranged::exactly(0.), true}, PortsPage::tr("show"), {}, 1., 0, {PortsPage::tr("the ports"), PortsPage::tr("finding top centre")}},
+        {{"exhaust_opens_deg_atdc", 70., 125., {90., 86., 95.}}, PortsPage::tr("exhaust opens after top"), "°", 0.5, 1},
+        {{"transfer_opens_deg_atdc", 100., 150., {118., 114., 122.}}, PortsPage::tr("transfers open after top"), "°", 0.5, 1},
+        {{"intake_kind", 0., 1., Ranged::exactly(0.), true}, PortsPage::tr("intake"), {}, 1., 0, {PortsPage::tr("reeds or disc"), PortsPage::tr("piston port")}},
+        {{"intake_opens_deg_btdc", 50., 110., {78., 70., 85.}}, PortsPage::tr("intake opens before top"), "°", 0.5, 1},
+        mm("stroke_mm", PortsPage::tr("stroke"), 15., 130., 54.),
+        mm("rod_mm", PortsPage::tr("rod"), 30., 260., 108.),
+        mm("bore_mm", PortsPage::tr("bore"), 20., 120., 54.),
+        mm("exhaust_mm", PortsPage::tr("exhaust chord"), 8., 90., 36.),
+        mm("transfer_mm", PortsPage::tr("transfers, all together"), 10., 180., 72.),
+        mm("intake_mm", PortsPage::tr("intake window"), 8., 90., 34.),
+        mm("squish_mm", PortsPage::tr("squish by solder"), 0.3, 4., 1.1, 2),
+        {{"band_pct", 0., 75., {50., 42., 55.}}, PortsPage::tr("squish band of the bore's area"), "%", 1., 0},
+        {{"bowl_cm3", 0.5, 150., {9., 8., 10.}}, PortsPage::tr("bowl above the gap"), "cm³", 0.2, 1},
+        {{"case_cm3", 20., 3000., {330., 300., 370.}}, PortsPage::tr("crankcase at bottom"), "cm³", 5., 0},
+        {{"piston_g", 10., 1500., {190., 170., 210.}}, PortsPage::tr("piston, pin, rings"), "g", 1., 0},
+        {{"rpm", 2000., 20000., Ranged::within(9000., 5.), true}, PortsPage::tr("at"), "rpm", 50., 0},
+        {{"one_way_deg", 0., 360., Ranged::exactly(30.), true}, PortsPage::tr("wheel, turned on"), "°", 0.5, 1},
+        {{"other_way_deg", 0., 360., Ranged::exactly(334.), true}, PortsPage::tr("wheel, turned back"), "°", 0.5, 1},
+    };
+}
+
+QPointF onCircle(const QPointF& centre, double radius, double deg) {
+    const double a = deg * kPi / 180.;
+    return centre + radius * QPointF(std::sin(a), -std::cos(a));
+}
+
+/// 0…360 clockwise from the top.
+double degOf(const QPointF& centre, const QPointF& at) {
+    const double deg = std::atan2(at.x() - centre.x(), centre.y() - at.y()) * 180. / kPi;
+    return deg < 0. ? deg + 360. : deg;
+}
+
+double fromTop(double deg) {
+    return deg > 180. ? 360. - deg : deg;
+}
+
+} // namespace
+
+PortsPage::PortsPage(const Theme& theme, JobModel& model, Pins& pins, QWidget* parent)
+    : FigurePage(theme, model, pins, "ports", tr("Timing circle and unrolled cylinder"), QStringLiteral("Ports and squish"),
+                 portsInputs(), parent) {
+    take({});
+}
+
+void PortsPage::fill(const FigureFacts& f) {
+    FigureInputs& in = inputs();
+    for (const auto& [key, line] : {std::pair{"exhaust_opens_deg_atdc", "exhaust_opens_deg"},
+                                    std::pair{"transfer_opens_deg_atdc", "transfer_opens_deg"},
+                                    std::pair{"stroke_mm", "stroke_mm"},
+                                    std::pair{"rod_mm", "rod_mm"},
+                                    std::pair{"bore_mm", "bore_mm"},
+                                    std::pair{"squish_mm", "squish_mm"}})
+        in.offer(key, f.sheet(line), Origin::Sheet);
+    // The sheet has how long a piston port is open; it opens half of that before top centre.
+    if (const auto open = f.sheet("intake_open_deg")) {
+        in.offer("intake_opens_deg_btdc", std::optional(0.5 * *open), Origin::Sheet);
+        in.offer("intake_kind", std::optional(1.), Origin::Sheet);
+    }
+    if (f.pulls.peakRpm)
+        in.offer("rpm", f.pulls.peakRpm->mid, Origin::Pulls);
+}
+
+PortsAsked PortsPage::asked() const {
+    PortsAsked a;
+    a.strokeM = n("stroke_mm") / kMmPerM;
+    a.rodM = n("rod_mm") / kMmPerM;
+    a.boreM = n("bore_mm") / kMmPerM;
+    a.timing = {n("exhaust_opens_deg_atdc"), n("transfer_opens_deg_atdc"), {}};
+    if (pistonPort())
+        a.timing.intakeOpensDeg = n("intake_opens_deg_btdc");
+    a.exhaustChordM = n("exhaust_mm") / kMmPerM;
+    a.widths.exhaustM = arcOfChordM(a.exhaustChordM, a.boreM);
+    a.widths.transferM = n("transfer_mm") / kMmPerM;
+    a.widths.intakeM = n("intake_mm") / kMmPerM;
+    a.head = {a.boreM, n("squish_mm") / kMmPerM, n("band_pct") / 100., n("bowl_cm3") / kCm3};
+    a.caseAtBottomM3 = n("case_cm3") / kCm3;
+    a.engineRpm = n("rpm");
+    a.pistonKg = n("piston_g") / 1000.;
+    return a;
+}
+
+void PortsPage::workOut() {
+    for (const char* key : {"one_way_deg", "other_way_deg"})
+        showInput(key, findsTop());
+    for (const char* key : {"exhaust_opens_deg_atdc", "transfer_opens_deg_atdc", "intake_kind", "stroke_mm", "rod_mm", "bore_mm", "exhaust_mm",
+                            "transfer_mm", "squish_mm", "band_pct", "bowl_cm3", "case_cm3", "piston_g", "rpm"})
+        showInput(key, !findsTop());
+    showInput("intake_opens_deg_btdc", !findsTop() && pistonPort());
+    showInput("intake_mm", !findsTop() && pistonPort());
+    if (findsTop()) {
+        sayTopCentre();
+        return;
+    }
+    const Result<PortsAnswer> answer = portsAnswer(asked());
+    if (!answer) {
+        m_answer.reset();
+        headline(tr("This cannot be"));
+        caution(message(answer.error().message));
+        return;
+    }
+    m_answer = *answer;
+    const PortsAnswer& a = *m_answer;
+    headline(tr("Blowdown %1°").arg(number(a.ports.blowdownDeg, 1)));
+    say(tr("Exhaust open %1°, transfers %2°%3.")
+            .arg(number(a.ports.exhaustDurationDeg, 1), number(a.ports.transferDurationDeg, 1),
+                 a.ports.intakeDurationDeg ? tr(", intake %1°").arg(number(*a.ports.intakeDurationDeg, 1)) : QString()));
+    say(tr("Roofs %1 mm and %2 mm down from the top.")
+            .arg(number(a.ports.exhaustDownM * kMmPerM, 2), number(a.ports.transferDownM * kMmPerM, 2)));
+    constexpr double kTenThousand = 1e4; // s/m are written in units of 10^-4, so that they have figures before the point
+    say(tr("At %1 rpm: time-area of blowdown %2, transfers %3%4 (in 10⁻⁴ s/m).")
+            .arg(number(n("rpm"), 0), number(a.blowdownSPerM * kTenThousand, 1), number(a.transferSPerM * kTenThousand, 0),
+                 pistonPort() ? tr(", intake %1").arg(number(a.intakeSPerM * kTenThousand, 0)) : QString()));
+    say(tr("Compression %1 : 1 full, %2 : 1 trapped. Crankcase %3 : 1.")
+            .arg(number(a.compression.ratio, 1), number(a.compression.trappedRatio.value_or(0.), 1), number(a.crankcaseRatio, 2)));
+    say(tr("Squish %1 m/s, highest %2° before top. Piston %3 m/s in the mean, %4 kN at the pin.")
+            .arg(number(a.squish.speedMPerS, 1), number(a.squish.beforeTopDeg, 0), number(a.pistonSpeedMPerS, 1), number(a.forceN / 1000., 2)));
+    if (a.chordShare > kSafeChordShare)
+        caution(a.chordShare > kMostChordShare ? tr("The exhaust window is %1 % of the bore: without a bridge the rings will catch.").arg(number(100. * a.chordShare, 0))
+                                               : tr("The exhaust window is %1 % of the bore: above 65 % rings wear soon.").arg(number(100. * a.chordShare, 0)));
+    if (a.squish.speedMPerS > kHighSquishSpeed)
+        caution(tr("%1 m/s of squish is more than most run: listen for it.").arg(number(a.squish.speedMPerS, 0)));
+    if (n("squish_mm") < 0.5)
+        caution(tr("Under 0.5 mm the piston may meet the head when the rod is hot and stretched."));
+    sayRoofs();
+    formula(tr("x = r (1 − cos a) + l − √(l² − r² sin² a), r = %1 mm, l = %2 mm, a = %3°: %4 mm.")
+                .arg(number(n("stroke_mm") / 2., 1), number(n("rod_mm"), 1), number(n("exhaust_opens_deg_atdc"), 1),
+                     number(a.ports.exhaustDownM * kMmPerM, 2)));
+    unknown(tr("It takes windows as rectangles and the piston's edge as sharp: rounded corners take some per cent of the "
+               "areas. How well a port flows is not in its size."));
+    offerPin({});
+    const FigureInput was = inputs().before("exhaust_opens_deg_atdc");
+    if (inputs().byHand("exhaust_opens_deg_atdc") && m_facts.hasMachine)
+        offerPin(PinOffer{tr("exhaust opens %1°").arg(number(n("exhaust_opens_deg_atdc"), 1)),
+                          {{"exhaust port", QString::number(was.value.value, 'f', 1).toStdString() + "°",
+                            QString::number(n("exhaust_opens_deg_atdc"), 'f', 1).toStdString() + "°"}},
+                          PredictedQuantity::PeakSpeed,
+                          // A pipe of the same length suits a longer opening at a higher speed, in proportion; how much
+                          // of that is seen depends on the pipe, so half and all of it are the ends.
+                          [&] {
+                              const double before = wallPortDurationDeg(was.value.value), share = a.ports.exhaustDurationDeg / before - 1.;
+                              const double at = m_facts.pulls.peakRpm ? m_facts.pulls.peakRpm->mid : n("rpm");
+                              const double slack = 0.01 * at;
+                              return Ranged{at * (1. + 0.75 * share), at * (1. + std::min(0.5 * share, share)) - slack, at * (1. + std::max(0.5 * share, share)) + slack};
+                          }(),
+                          {},
+                          0.});
+}
+
+/// A roof can be raised and not lowered: said before, and what else does it.
+void PortsPage::sayRoofs() {
+    const Crank crank = m_answer->crank;
+    for (const char* key : {"exhaust_opens_deg_atdc", "transfer_opens_deg_atdc"}) {
+        if (!inputs().byHand(key))
+            continue;
+        const double was = inputs().before(key).value.value, is = n(key);
+        const double up = (pistonDownM(crank, was) - pistonDownM(crank, is)) * kMmPerM;
+        if (up > 0.005)
+            say(tr("%1: raise the roof by %2 mm. What is filed off does not come back.").arg(spec(key).label, number(up, 2)));
+        else if (up < -0.005)
+            caution(tr("%1: the roof would have to come down by %2 mm, and a roof cannot be lowered. A thinner base gasket "
+                       "lowers all of them together; a spacer under the barrel raises them; a piston with a higher crown "
+                       "does it for one.")
+                        .arg(spec(key).label, number(-up, 2)));
+    }
+    const PortTiming spaced = withBaseSpacer(crank, asked().timing, 0.0005);
+    say(tr("A base spacer of 0.5 mm: exhaust %1° and transfers %2° after top, squish %3 mm.")
+            .arg(number(spaced.exhaustOpensDeg, 1), number(spaced.transferOpensDeg, 1), number(n("squish_mm") + 0.5, 2)));
+    if (pistonPort())
+        say(tr("The intake opens %1° before top then; 1 mm off the skirt makes it %2°.")
+                .arg(number(*spaced.intakeOpensDeg, 1), number(skirtShortenedDeg(crank, n("intake_opens_deg_btdc"), 0.001), 1)));
+}
+
+void PortsPage::sayTopCentre() {
+    m_answer.reset();
+    const TopCentre top = topCentreFrom(n("one_way_deg"), n("other_way_deg"));
+    headline(tr("Top centre reads %1°").arg(number(top.readsDeg, 1)));
+    say(tr("1. Screw the stop in with the piston low, so that it meets the piston some 20 to 40° off the top."));
+    say(tr("2. Turn the crank by hand until the piston rests on the stop: the first reading."));
+    say(tr("3. Turn it back the other way until it rests again: the second reading."));
+    say(tr("4. Move the pointer by %1°, so that it shows 0 in the middle; take the stop out before anything else.")
+            .arg(QLocale().toString(top.turnWheelDeg, 'f', 1)));
+    if (top.stopDeg > 60.)
+        caution(tr("The stop holds the piston %1° off the top: screw it in further, or the readings are on the wrong side.").arg(number(top.stopDeg, 0)));
+    if (top.stopDeg < 8.)
+        caution(tr("Only %1° off the top: there the piston hardly moves. Screw the stop in less.").arg(number(top.stopDeg, 0)));
+    formula(tr("(%1° + %2°) / 2, the shorter way round = %3°. Common practice, no source.")
+                .arg(number(n("one_way_deg"), 1), number(n("other_way_deg"), 1), number(top.readsDeg, 1)));
+    unknown(tr("Turn by hand, plug out, ignition off: a stop in the way of a turning engine breaks the piston."));
+    offerPin({});
+}
+
+PortsPage::Places PortsPage::places(const QRectF& area) const {
+    const double radius = std::min(0.22 * area.width(), 0.36 * area.height());
+    const QPointF centre(area.left() + radius + 62., area.center().y() + 4.);
+    const double left = centre.x() + radius + 96.;
+    const double height = std::min(0.62 * area.height(), 360.);
+    return {centre, radius, QRectF(left, area.center().y() - 0.46 * height, area.right() - left - 30., height)};
+}
+
+std::vector<Handle> PortsPage::handles(const QRectF& area) const {
+    std::vector<Handle> out;
+    if (findsTop()) {
+        const QPointF centre = area.center();
+        const double radius = 0.36 * area.height();
+        for (const char* key : {"one_way_deg", "other_way_deg"})
+            out.push_back(handle(key, onCircle(centre, radius, n(key)), n(key) < 180. ? Qt::RightEdge : Qt::LeftEdge,
+                                 [centre](QPointF at) { return degOf(centre, at); }));
+        return out;
+    }
+    if (!m_answer)
+        return out;
+    const Places p = places(area);
+    const Crank crank = m_answer->crank;
+    const auto angle = [&](const char* key, double radius) {
+        out.push_back(handle(key, onCircle(p.centre, radius, n(std::string_view(key).substr(0, std::string_view(key).find('@')))), Qt::RightEdge,
+                             [c = p.centre](QPointF at) { return fromTop(degOf(c, at)); }, false));
+    };
+    const auto roof = [&](const char* key, double deg, double x) {
+        const double y = p.wall.top() + pistonDownM(crank, deg) / crank.strokeM * p.wall.height();
+        out.push_back(handle(key, {x, y}, Qt::TopEdge,
+                             [crank, wall = p.wall](QPointF at) {
+                                 return crankDegAtDown(crank, (at.y() - wall.top()) / wall.height() * crank.strokeM);
+                             },
+                             false));
+    };
+    angle("exhaust_opens_deg_atdc@circle", p.radius);
+    angle("transfer_opens_deg_atdc@circle", p.radius - 26.);
+    if (pistonPort())
+        out.push_back(handle("intake_opens_deg_btdc", onCircle(p.centre, p.radius - 52., -n("intake_opens_deg_btdc")), Qt::LeftEdge,
+                             [c = p.centre](QPointF at) { return fromTop(degOf(c, at)); }));
+    roof("exhaust_opens_deg_atdc", n("exhaust_opens_deg_atdc"), p.wall.left() + 0.5 * p.wall.width());
+    roof("transfer_opens_deg_atdc", n("transfer_opens_deg_atdc"), p.wall.left() + 0.16 * p.wall.width());
+    return out;
+}
+
+void PortsPage::draw(QPainter& p, const QRectF& area) {
+    if (findsTop()) {
+        drawTop(p, area);
+        return;
+    }
+    if (!m_answer)
+        return;
+    const Places places = this->places(area);
+    drawCircle(p, places);
+    drawWall(p, places);
+}
+
+void PortsPage::drawCircle(QPainter& p, const Places& g) const {
+    const Tokens& t = m_theme.tokens();
+    p.setFont(Theme::font(Size::Small));
+    p.setPen(QPen(t.line, 1));
+    p.setBrush(Qt::NoBrush);
+    for (int deg = 0; deg < 360; deg += 10)
+        p.drawLine(onCircle(g.centre, g.radius + 14., deg), onCircle(g.centre, g.radius + (deg % 30 ? 17. : 21.), deg));
+    const auto ring = [&](double radius, double fromDeg, double toDeg, const QColor& colour) {
+        p.setPen(QPen(colour, 15., Qt::SolidLine, Qt::FlatCap));
+        const QRectF box(g.centre - QPointF(radius, radius), QSizeF(2. * radius, 2. * radius));
+        // Qt counts from three o'clock against the clock, in sixteenths.
+        p.drawArc(box, static_cast<int>((90. - toDeg) * 16.), static_cast<int>((toDeg - fromDeg) * 16.));
+    };
+    const double e = n("exhaust_opens_deg_atdc"), tr_ = n("transfer_opens_deg_atdc");
+    ring(g.radius, e, 360. - e, t.marks[2]);
+    ring(g.radius - 26., tr_, 360. - tr_, t.marks[1]);
+    if (pistonPort())
+        ring(g.radius - 52., -n("intake_opens_deg_btdc"), n("intake_opens_deg_btdc"), t.marks[3]);
+    // Blowdown: what the exhaust has to itself, either side.
+    p.setPen(Qt::NoPen);
+    QColor soft = t.marks[2];
+    soft.setAlphaF(0.16f);
+    p.setBrush(soft);
+    const QRectF pie(g.centre - QPointF(g.radius, g.radius), QSizeF(2. * g.radius, 2. * g.radius));
+    p.drawPie(pie, static_cast<int>((90. - tr_) * 16.), static_cast<int>((tr_ - e) * 16.));
+    p.setPen(t.muted);
+    p.drawText(QRectF(g.centre.x() - 60., g.centre.y() - g.radius - 44., 120., 16.), Qt::AlignCenter, tr("top"));
+    p.drawText(QRectF(g.centre.x() - 60., g.centre.y() + g.radius + 26., 120., 16.), Qt::AlignCenter, tr("bottom"));
+    // Ports named in the middle, each in its own colour and by its ring.
+    const auto word = [&](int line, const QColor& colour, const QString& text) {
+        p.setPen(colour);
+        p.setFont(Theme::font(Size::Body, true));
+        p.drawText(QRectF(g.centre.x() - 90., g.centre.y() - 46. + 21. * line, 180., 20.), Qt::AlignCenter, text);
+    };
+    word(0, t.marks[2], tr("exhaust %1°").arg(number(m_answer->ports.exhaustDurationDeg, 0)));
+    word(1, t.marks[1], tr("transfers %1°").arg(number(m_answer->ports.transferDurationDeg, 0)));
+    word(2, t.ink, tr("blowdown %1°").arg(number(m_answer->ports.blowdownDeg, 1)));
+    if (pistonPort())
+        word(3, t.marks[3], tr("intake %1°").arg(number(*m_answer->ports.intakeDurationDeg, 0)));
+}
+
+void PortsPage::drawWall(QPainter& p, const Places& g) const {
+    const Tokens& t = m_theme.tokens();
+    const Crank& crank = m_answer->crank;
+    const double pxPerM = g.wall.width() / (kPi * n("bore_mm") / kMmPerM);
+    const auto y = [&](double downM) { return g.wall.top() + downM / crank.strokeM * g.wall.height(); };
+    p.setPen(QPen(t.line, 1));
+    p.setBrush(t.panel);
+    p.drawRect(g.wall.adjusted(0, -26, 0, 26));
+    p.setPen(QPen(t.muted, 1, Qt::DashLine));
+    p.drawLine(g.wall.topLeft(), g.wall.topRight());
+    p.drawLine(g.wall.bottomLeft(), g.wall.bottomRight());
+    p.setFont(Theme::font(Size::Small));
+    p.setPen(t.muted);
+    p.drawText(QRectF(g.wall.left() + 4., g.wall.top() - 19., 160., 16.), Qt::AlignLeft, tr("piston at top centre"));
+    p.drawText(QRectF(g.wall.left() + 4., g.wall.bottom() + 5., 160., 16.), Qt::AlignLeft, tr("at bottom centre"));
+    const auto window = [&](double centreShare, double widthM, double roofM, const QColor& colour) {
+        const double w = std::min(widthM * pxPerM, 0.3 * g.wall.width());
+        QColor soft = colour;
+        soft.setAlphaF(0.22f);
+        p.setBrush(soft);
+        p.setPen(QPen(colour, 2.));
+        p.drawRoundedRect(QRectF(QPointF(g.wall.left() + centreShare * g.wall.width() - 0.5 * w, y(roofM)),
+                                 QSizeF(w, g.wall.bottom() - y(roofM))),
+                          5, 5);
+    };
+    const PortsAsked a = asked();
+    window(0.5, a.widths.exhaustM, m_answer->ports.exhaustDownM, t.marks[2]);
+    for (double share : {0.16, 0.84})
+        window(share, 0.5 * a.widths.transferM, m_answer->ports.transferDownM, t.marks[1]);
+    p.setPen(t.muted);
+    p.drawText(QRectF(g.wall.left(), g.wall.bottom() + 28., g.wall.width(), 16.), Qt::AlignCenter, tr("the cylinder's wall, unrolled · heights to scale"));
+    // As the machine has it, where a roof was moved.
+    for (const auto& [key, share, colour] : {std::tuple{"exhaust_opens_deg_atdc", 0.5, t.marks[2]}, std::tuple{"transfer_opens_deg_atdc", 0.16, t.marks[1]}})
+        if (inputs().byHand(key)) {
+            const double was = y(pistonDownM(crank, inputs().before(key).value.value));
+            p.setPen(QPen(colour, 1.5, Qt::DotLine));
+            const double x = g.wall.left() + share * g.wall.width();
+            p.drawLine(QPointF(x - 60., was), QPointF(x + 60., was));
+        }
+    p.setPen(t.muted);
+    p.drawText(QRectF(g.wall.left(), g.wall.top() - 52., g.wall.width(), 16.), Qt::AlignCenter,
+               tr("exhaust %1 mm, transfers %2 mm down · dotted: as it is")
+                   .arg(number(m_answer->ports.exhaustDownM * kMmPerM, 2), number(m_answer->ports.transferDownM * kMmPerM, 2)));
+}
+
+void PortsPage::drawTop(QPainter& p, const QRectF& area) const {
+    const Tokens& t = m_theme.tokens();
+    const QPointF c = area.center();
+    const double radius = 0.36 * area.height();
+    p.setFont(Theme::font(Size::Small));
+    p.setPen(QPen(t.line, 1));
+    p.setBrush(t.panel);
+    p.drawEllipse(c, radius, radius);
+    for (int deg = 0; deg < 360; deg += 5) {
+        p.setPen(QPen(t.muted, 1));
+        p.drawLine(onCircle(c, radius, deg), onCircle(c, radius - (deg % 10 ? 6. : 12.), deg));
+        if (deg % 30 == 0) {
+            const QPointF at = onCircle(c, radius - 26., deg);
+            p.drawText(QRectF(at.x() - 20., at.y() - 8., 40., 16.), Qt::AlignCenter, QString::number(deg));
+        }
+    }
+    const TopCentre top = topCentreFrom(n("one_way_deg"), n("other_way_deg"));
+    p.setPen(QPen(t.accent, 1.5, Qt::DashLine));
+    for (const char* key : {"one_way_deg", "other_way_deg"})
+        p.drawLine(c, onCircle(c, radius, n(key)));
+    p.setPen(QPen(t.ink, 3.));
+    p.drawLine(c, onCircle(c, radius + 16., top.readsDeg));
+    p.setFont(Theme::font(Size::Large, true));
+    p.drawText(QRectF(c.x() - 120., c.y() + 14., 240., 30.), Qt::AlignCenter, tr("top at %1°").arg(number(top.readsDeg, 1)));
+}
+
+} // namespace jr::app
