@@ -150,18 +150,16 @@ void CamPage::sayRoom() {
 
 /// What a cam of this job gave at the top and took at the bottom.
 void CamPage::sayEnds() {
-    for (const SetupRecord& setup : m_model.job().setups) {
-        const bool cam = std::any_of(setup.changes.begin(), setup.changes.end(), [](const SetupChange& c) {
-            return c.part.find("cam") != std::string::npos || c.part.find("centre") != std::string::npos;
-        });
-        const auto with = m_facts.others.find(setup.id), base = m_facts.others.find(setup.parentId);
-        if (!cam || with == m_facts.others.end() || base == m_facts.others.end())
-            continue;
-        if (const auto ends = endsOfRange(base->second, with->second))
-            say(tr("By the pulls %1 gave %2 % above %3 rpm and %4 % below it%5.")
-                    .arg(QString::fromStdString(setup.name), QLocale().toString(ends->highPct, 'f', 1), number(ends->splitRpm, 0),
-                         QLocale().toString(ends->lowPct, 'f', 1),
-                         std::isfinite(ends->marginPct) ? tr(", give or take %1").arg(number(ends->marginPct, 1)) : QString()));
+    for (const auto& [id, ends] : m_facts.camEnds) {
+        const SetupRecord* setup = m_model.job().setup(id);
+        const auto pct = [](const Estimate& e) {
+            const QString mid = QLocale().toString(e.mid, 'f', 1);
+            return std::isfinite(e.low) ? tr("%1 % (%2 to %3)").arg(mid, QLocale().toString(e.low, 'f', 1), QLocale().toString(e.high, 'f', 1))
+                                        : tr("%1 %").arg(mid);
+        };
+        if (setup)
+            say(tr("By the pulls %1 changed the bottom by %2 and the top by %3; they meet at %4 rpm.")
+                    .arg(QString::fromStdString(setup->name), pct(ends.bottomPct), pct(ends.topPct), number(ends.splitRpm, 0)));
     }
 }
 
@@ -240,7 +238,7 @@ void CamPage::draw(QPainter& p, const QRectF& area) {
             p.drawText(QRectF(g.x(deg) - 50., g.box.bottom() + 26., 100., 15.), Qt::AlignCenter,
                        std::abs(deg) == 180 ? tr("bottom") : QString::number(deg) + QStringLiteral("°"));
     }
-    p.drawText(QRectF(g.x(0.) + 70., g.box.bottom() + 26., 90., 15.), Qt::AlignLeft, tr("top centre"));
+    p.drawText(QRectF(g.x(0.) - 96., g.box.bottom() + 26., 60., 15.), Qt::AlignRight, tr("top"));
     const auto path = [&](const LiftCurve& c) {
         QPainterPath line;
         for (double deg = g.fromDeg; deg <= g.toDeg; deg += 2.)
@@ -270,14 +268,16 @@ void CamPage::draw(QPainter& p, const QRectF& area) {
         }
     if (const Result<Crank> crank = checkedCrank(n("stroke_mm") / kMmPerM, n("rod_mm") / kMmPerM)) {
         QPainterPath piston;
-        for (double deg = -80.; deg <= 80.; deg += 2.) {
-            const double mm = std::min(g.highestMm, pistonDownM(*crank, deg) * kMmPerM);
-            deg == -80. ? piston.moveTo(g.x(deg), g.y(mm)) : piston.lineTo(g.x(deg), g.y(mm));
+        const double reach = crankDegAtDown(*crank, std::min(g.highestMm / kMmPerM, 0.9 * crank->strokeM));
+        constexpr int kSteps = 60;
+        for (int i = 0; i <= kSteps; ++i) {
+            const double deg = reach * (2. * i / kSteps - 1.), mm = pistonDownM(*crank, deg) * kMmPerM;
+            i == 0 ? piston.moveTo(g.x(deg), g.y(mm)) : piston.lineTo(g.x(deg), g.y(mm));
         }
         p.setPen(QPen(t.muted, 1.2, Qt::DashDotLine));
         p.drawPath(piston);
         p.setPen(t.muted);
-        p.drawText(QRectF(g.x(-26.), g.box.top() - 20., 150., 15.), Qt::AlignLeft, tr("piston going away"));
+        p.drawText(QRectF(g.x(48.), g.box.top() + 2., 150., 15.), Qt::AlignLeft, tr("the piston"));
     }
     p.setFont(Theme::font(Size::Body, true));
     p.setPen(t.marks[2]);

@@ -10,6 +10,7 @@
 #include <QHBoxLayout>
 #include <QLocale>
 #include <QPushButton>
+#include <QScrollArea>
 #include <QVBoxLayout>
 
 #include <algorithm>
@@ -77,9 +78,16 @@ FigurePage::FigurePage(const Theme& theme, JobModel& model, Pins& pins, const ch
     m_words->setContentsMargins(0, 0, 8, 0);
     m_words->setSpacing(8);
     down->addWidget(scroll, 1);
-    m_list = new InputList(theme, m_specs, m_inputs);
-    m_words->addWidget(m_list);
     m_words->addStretch(1);
+    auto* restsOn = new Words(tr("It rests on"));
+    restsOn->setProperty("strong", true);
+    down->addWidget(restsOn);
+    auto* inputScroll = new QScrollArea;
+    inputScroll->setWidgetResizable(true);
+    inputScroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    m_list = new InputList(theme, m_specs, m_inputs);
+    inputScroll->setWidget(m_list);
+    down->addWidget(inputScroll, 1);
     m_graded = new Words;
     m_graded->setWordWrap(true);
     m_graded->setProperty("muted", true);
@@ -223,8 +231,12 @@ void FigurePage::pinIt() {
 
 QPushButton* FigurePage::addTool(const QString& words) {
     auto* button = new QPushButton(words);
-    m_tools->addWidget(button);
+    addToolWidget(button);
     return button;
+}
+
+void FigurePage::addToolWidget(QWidget* widget) {
+    m_tools->addWidget(widget);
 }
 
 void FigurePage::offerPin(std::optional<PinOffer> offer) {
@@ -247,11 +259,13 @@ QLabel* FigurePage::label(const char* property) {
         made->setProperty(property, true);
     if (kind == "formula" || kind == "unknown")
         made->setProperty("muted", true);
-    // What is said and cautioned before the inputs, the rest behind them.
-    const int list = m_words->indexOf(m_list);
-    m_words->insertWidget(kind == "say" ? static_cast<int>(labels.size())
-                          : kind == "caution" ? list
-                                              : m_words->count() - 1,
+    // What is said, then what is cautioned, then how it was found and what it does not know.
+    const auto count = [&](const char* of) { return static_cast<int>(m_said[of].size()); };
+    const int said = count("say"), cautioned = said + count("caution"), found = cautioned + count("formula");
+    m_words->insertWidget(kind == "say"       ? said
+                          : kind == "caution" ? cautioned
+                          : kind == "formula" ? found
+                                              : found + count("unknown"),
                           made);
     labels.push_back({made, true});
     return made;
@@ -303,8 +317,15 @@ QString FigurePage::number(double value, int decimals) {
 
 QString FigurePage::ranged(const Ranged& value, int decimals, const QString& unit) {
     const QString low = number(value.low, decimals), high = number(value.high, decimals);
-    const QString space = unit == QLatin1String("°") || unit.isEmpty() ? QString() : QStringLiteral(" ");
+    const QString space = unit == QStringLiteral("°") || unit.isEmpty() ? QString() : QStringLiteral(" ");
     return low == high ? number(value.value, decimals) + space + unit : tr("%1 to %2").arg(low, high) + space + unit;
+}
+
+QString FigurePage::speeds(const Ranged& rpm) {
+    // No finer than the range is wide.
+    const double width = rpm.high - rpm.low, step = width > 500. ? 50. : width > 50. ? 10. : 1.;
+    const auto rounded = [&](double v) { return std::round(v / step) * step; };
+    return ranged({rounded(rpm.value), rounded(rpm.low), rounded(rpm.high)}, 0, tr("rpm"));
 }
 
 QString FigurePage::power(double watt, double marginW) const {

@@ -6,6 +6,7 @@
 #include "app/figure/hand_drawing.h"
 #include "app/figure/input_list.h"
 #include "app/figure/pins.h"
+#include "core/figure/cam/ends_of_range.h"
 #include "core/machine/machine_sheet.h"
 #include "core/study/setup_facts.h"
 
@@ -35,6 +36,7 @@ struct FigureFacts {
         std::optional<double> best;
     };
     std::vector<Swept> sweeps;
+    std::map<std::string, EndsOfRange> camEnds; ///< of each pulled setup with another cam, against what it comes from
 
     /// A line of the sheet, unless the setup changed that part.
     std::optional<double> sheet(std::string_view key) const;
@@ -83,12 +85,14 @@ protected:
     void offerPin(std::optional<PinOffer> offer);
     /// A button of the page's own beside the pin.
     QPushButton* addTool(const QString& words);
+    void addToolWidget(QWidget* widget);
     void showInput(const std::string& key, bool shown) { m_list->setShown(key, shown); }
 
     // Numbers for people.
     static QString number(double value, int decimals);
     /// "512 m/s", or "498 to 531 m/s" where it is a range.
     static QString ranged(const Ranged& value, int decimals, const QString& unit);
+    static QString speeds(const Ranged& rpm);
     const InputSpec& spec(std::string_view key) const;
     QString power(double watt, double marginW = 0.) const;
     QString message(const Message& said) const;

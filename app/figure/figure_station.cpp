@@ -1,11 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/figure/figure_station.h"
 
+#include "app/figure/belt_page.h"
 #include "app/figure/cam_page.h"
+#include "app/figure/carburettor_page.h"
+#include "app/figure/cylinder_page.h"
+#include "app/figure/desk_page.h"
 #include "app/figure/gears_page.h"
+#include "app/figure/intake_page.h"
 #include "app/figure/pins_page.h"
 #include "app/figure/pipe_page.h"
 #include "app/figure/ports_page.h"
+#include "app/figure/worth_page.h"
 #include "archive/formats/job_sheets.h"
 #include "core/judge/sweep.h"
 #include "core/units/leading_number.h"
@@ -33,6 +39,12 @@ std::map<std::string, double> numbersOf(const JobRecord& job, const std::string&
     return out;
 }
 
+bool changesCam(const SetupNode& setup) {
+    return std::any_of(setup.changes.begin(), setup.changes.end(), [](const PartChange& c) {
+        return c.part.find("cam") != std::string::npos || c.part.find("centre") != std::string::npos;
+    });
+}
+
 std::vector<FigureFacts::Swept> sweptOf(const Study& study) {
     std::vector<FigureFacts::Swept> out;
     for (const FoundSweep& found : study.foundSweeps()) {
@@ -51,6 +63,12 @@ FigureStation::FigureStation(const Theme& theme, JobModel& model, QWidget* paren
     add(tr("Ports"), new PortsPage(theme, model, m_pins));
     add(tr("Pipe"), new PipePage(theme, model, m_pins));
     add(tr("Cam"), new CamPage(theme, model, m_pins));
+    add(tr("Intake"), new IntakePage(theme, model, m_pins));
+    add(tr("Carburettor"), new CarburettorPage(theme, model, m_pins));
+    add(tr("Belt"), new BeltPage(theme, model, m_pins));
+    add(tr("Cylinder"), new CylinderPage(theme, model, m_pins));
+    add(tr("Worth"), new WorthPage(theme, model, m_pins));
+    add(tr("Desk"), new DeskPage(theme, model, m_pins));
     m_board = new PinsPage(theme, model, m_pins);
     addPage(tr("Pinned"), m_board);
     m_setup = new QComboBox;
@@ -145,6 +163,10 @@ void FigureStation::refresh() {
         if (const auto mine = facts.others.find(facts.setupId); mine != facts.others.end())
             facts.pulls = mine->second;
         facts.sweeps = sweptOf(*study);
+        for (const SetupNode& node : study->tree())
+            if (changesCam(node) && facts.others.contains(node.id) && facts.others.contains(node.parentId))
+                if (const auto ends = endsOfRange(*study, node.parentId, node.id))
+                    facts.camEnds[node.id] = *ends;
         std::map<std::string, Grade> grades;
         for (const Prediction& p : pins)
             if (const auto found = facts.others.find(p.setupId); found != facts.others.end())

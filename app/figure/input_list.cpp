@@ -83,7 +83,7 @@ InputList::InputList(const Theme&, const std::vector<InputSpec>& specs, FigureIn
 
 QString InputList::shown(const InputSpec& spec) const {
     const QString number = QLocale().toString(m_inputs.number(spec.kind.key), 'f', spec.decimals);
-    return spec.unit.isEmpty() ? number : spec.unit == QLatin1String("°") ? number + spec.unit : tr("%1 %2").arg(number, spec.unit);
+    return spec.unit.isEmpty() ? number : spec.unit == QStringLiteral("°") ? number + spec.unit : tr("%1 %2").arg(number, spec.unit);
 }
 
 void InputList::refresh() {

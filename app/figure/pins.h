@@ -5,6 +5,7 @@
 
 #include "app/model/job_model.h"
 #include "archive/formats/figure_sheet.h"
+#include "core/figure/inputs.h"
 #include "core/figure/predict/prediction.h"
 
 #include <QObject>

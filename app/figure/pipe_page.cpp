@@ -92,7 +92,7 @@ void PipePage::workOut() {
     m_answer = pipeAnswer({shape(), duration("exhaust_opens_deg_atdc"), duration("transfer_opens_deg_atdc"), wave,
                            n("wanted_rpm")});
     const PipeAnswer& a = m_answer;
-    headline(tr("Tuned to %1").arg(ranged(a.tunedRpm, 0, tr("rpm"))));
+    headline(tr("Tuned to %1").arg(speeds(a.tunedRpm)));
     say(tr("Pulls from about %1, falls off near %2, by the timing of the wave alone.")
             .arg(number(std::round(a.fromRpm.value / 50.) * 50., 0),
                  number(std::round(a.toRpm.value / 50.) * 50., 0) + tr(" rpm")));

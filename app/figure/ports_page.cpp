@@ -212,11 +212,11 @@ void PortsPage::sayTopCentre() {
 }
 
 PortsPage::Places PortsPage::places(const QRectF& area) const {
-    const double radius = std::min(0.22 * area.width(), 0.36 * area.height());
-    const QPointF centre(area.left() + radius + 62., area.center().y() + 4.);
-    const double left = centre.x() + radius + 96.;
-    const double height = std::min(0.62 * area.height(), 360.);
-    return {centre, radius, QRectF(left, area.center().y() - 0.46 * height, area.right() - left - 30., height)};
+    const double radius = std::min(0.21 * area.width(), 0.36 * area.height());
+    const QPointF centre(area.left() + radius + 40., area.center().y());
+    const double left = centre.x() + radius + 84.;
+    const double height = 0.68 * area.height();
+    return {centre, radius, QRectF(left, area.center().y() - 0.45 * height, area.right() - left - 16., height)};
 }
 
 std::vector<Handle> PortsPage::handles(const QRectF& area) const {
@@ -270,7 +270,7 @@ void PortsPage::draw(QPainter& p, const QRectF& area) {
 void PortsPage::drawCircle(QPainter& p, const Places& g) const {
     const Tokens& t = m_theme.tokens();
     p.setFont(Theme::font(Size::Small));
-    p.setPen(QPen(t.line, 1));
+    p.setPen(QPen(t.muted, 1));
     p.setBrush(Qt::NoBrush);
     for (int deg = 0; deg < 360; deg += 10)
         p.drawLine(onCircle(g.centre, g.radius + 14., deg), onCircle(g.centre, g.radius + (deg % 30 ? 17. : 21.), deg));
@@ -338,7 +338,7 @@ void PortsPage::drawWall(QPainter& p, const Places& g) const {
     for (double share : {0.16, 0.84})
         window(share, 0.5 * a.widths.transferM, m_answer->ports.transferDownM, t.marks[1]);
     p.setPen(t.muted);
-    p.drawText(QRectF(g.wall.left(), g.wall.bottom() + 28., g.wall.width(), 16.), Qt::AlignCenter, tr("the cylinder's wall, unrolled · heights to scale"));
+    p.drawText(QRectF(g.wall.left(), g.wall.bottom() + 28., g.wall.width(), 16.), Qt::AlignCenter, tr("the wall, unrolled · heights to scale"));
     // As the machine has it, where a roof was moved.
     for (const auto& [key, share, colour] : {std::tuple{"exhaust_opens_deg_atdc", 0.5, t.marks[2]}, std::tuple{"transfer_opens_deg_atdc", 0.16, t.marks[1]}})
         if (inputs().byHand(key)) {
@@ -348,9 +348,8 @@ void PortsPage::drawWall(QPainter& p, const Places& g) const {
             p.drawLine(QPointF(x - 60., was), QPointF(x + 60., was));
         }
     p.setPen(t.muted);
-    p.drawText(QRectF(g.wall.left(), g.wall.top() - 52., g.wall.width(), 16.), Qt::AlignCenter,
-               tr("exhaust %1 mm, transfers %2 mm down · dotted: as it is")
-                   .arg(number(m_answer->ports.exhaustDownM * kMmPerM, 2), number(m_answer->ports.transferDownM * kMmPerM, 2)));
+    p.drawText(QRectF(g.wall.left(), g.wall.top() - 46., g.wall.width(), 16.), Qt::AlignCenter,
+               tr("roofs %1 and %2 mm down").arg(number(m_answer->ports.exhaustDownM * kMmPerM, 2), number(m_answer->ports.transferDownM * kMmPerM, 2)));
 }
 
 void PortsPage::drawTop(QPainter& p, const QRectF& area) const {

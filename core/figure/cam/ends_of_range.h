@@ -1,20 +1,22 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a part gave at the top and took at the bottom: mean difference of two setups' curves over the lower and the upper
-// half of what both have, with what either mean may be out by. A cam that fills the top often costs the bottom.
+// What a part gave at the top and took at the bottom: the judged difference over the lower and the upper half of what
+// both setups have. A cam that fills the top often costs the bottom.
 #pragma once
 
-#include "core/study/setup_facts.h"
+#include "core/judge/difference.h"
 
 #include <optional>
+#include <string>
 
 namespace jr {
 
+class Study;
+
 struct EndsOfRange {
-    double splitRpm = 0.;                 ///< where the halves meet
-    double lowPct = 0., highPct = 0.;     ///< with less base, mean over each half
-    double marginPct = 0.;                ///< of both; NaN where it is not known
+    double splitRpm = 0.; ///< where the halves meet
+    Estimate bottomPct{}, topPct{}; ///< with against base; ends are NaN where no margin is known
 };
-/// Nothing where the two have less than ten points in common.
-std::optional<EndsOfRange> endsOfRange(const SetupFacts& base, const SetupFacts& with);
+/// Nothing over road speed, or where the two cannot be compared.
+std::optional<EndsOfRange> endsOfRange(const Study& study, const std::string& base, const std::string& with);
 
 } // namespace jr
