@@ -122,10 +122,10 @@ Result<Done> fillDay(Archive& archive, const demo::DayOfPulls& day, const std::s
 Result<std::string> fillWholeDemo(Archive& archive) {
     // The first job is made last, so that it stands first.
     for (const Result<Done>& done : {fillDay(archive, demo::tansyDay(), "stock filter", "open filter", writeHubSheets),
-                                     fillDay(archive, demo::ostraDay(), "stock", "reeds and pipe"),
+                                     fillDay(archive, demo::ostraDay(), "stock", "reeds and pipe", writeSledSheets),
                                      fillDay(archive, demo::larkspurEvenings(), "stock", "long stack"),
                                      fillDay(archive, demo::larkspurLadder(), "stock", "hot cam", writeSecondVisit),
-                                     fillDay(archive, demo::quillDay(), "weights 16 g", "weights 14 g")})
+                                     fillDay(archive, demo::quillDay(), "weights 16 g", "weights 14 g", writeBeltSheets)})
         if (!done)
             return done.error();
     return fillDemoArchive(archive);

@@ -2,6 +2,7 @@
 #include "demo_job/demo_sheets.h"
 
 #include "archive/formats/baselines_sheet.h"
+#include "archive/formats/figure_sheet.h"
 #include "archive/formats/job_readings.h"
 #include "archive/formats/job_sheets.h"
 #include "archive/formats/leak_tests_sheet.h"
@@ -45,6 +46,8 @@ MachineSheet larkspurSheet() {
                 {"tank_ml", "8500"},
                 {"primary_ratio", "2.91"},
                 {"gear_ratio", "1.26"},
+                {"gear_ratios", "2.58, 1.89, 1.50, 1.26, 1.10, 0.98"},
+                {"wheel_radius_mm", "306"},
                 {"front_sprocket", "14"},
                 {"rear_sprocket", "44"},
                 {"tyre", "road, 140 wide"},
@@ -177,6 +180,48 @@ Result<Done> writeSecondVisit(Archive& archive, const std::string& jobId) {
     order.handedOver = "2026-05-10";
     for (const auto& [kind, body] :
          {std::pair{sheet_kind::machine, sheetBody(tune)}, std::pair{sheet_kind::workOrder, sheetBody(order)}})
+        if (const Result<Done> done = archive.setSheet(jobId, kind, body); !done)
+            return done;
+    return Done{};
+}
+
+Result<Done> writeSledSheets(Archive& archive, const std::string& jobId) {
+    MachineSheet machine;
+    machine.kind = MachineKind::Sled;
+    machine.cylinders = 2;
+    machine.values = {{"model", "Ostra 600"},      {"capacity_cm3", "596"},        {"bore_mm", "73.8"},
+                      {"stroke_mm", "69.7"},       {"rod_mm", "132"},              {"squish_mm", "1.45"},
+                      {"exhaust_opens_deg", "84"}, {"transfer_opens_deg", "117.5"}, {"fuelling", "carburettors"},
+                      {"carburettor_mm", "38"},    {"main_jet", "260"},            {"oil_mix", "40"},
+                      {"tank_ml", "8000"},         {"weight_kg", "231"}};
+    return archive.setSheet(jobId, sheet_kind::machine, sheetBody(machine));
+}
+
+Result<Done> writeBeltSheets(Archive& archive, const std::string& jobId) {
+    const Result<JobRecord> job = archive.job(jobId);
+    if (!job)
+        return job.error();
+    MachineSheet machine;
+    machine.kind = MachineKind::Cvt;
+    machine.values = {{"model", "Quill 125"},   {"capacity_cm3", "124"}, {"bore_mm", "55"},   {"stroke_mm", "52.2"},
+                      {"rod_mm", "105"},        {"oil_mix", "50"},       {"flyweight_g", "16"}, {"weight_kg", "112"},
+                      {"rider_kg", "78"},       {"tank_ml", "7200"}};
+    // Pinned before the pulls, by the rule of the root from what 16 g held; one of them by somebody in a hurry.
+    FigureSheet figure;
+    for (const auto& [name, value, low, high] : {std::tuple{"weights 15 g", 7130., 7040., 7220.},
+                                                 std::tuple{"weights 14 g", 7380., 7260., 7500.},
+                                                 std::tuple{"weights 13 g", 7850., 7760., 7940.}}) {
+        Prediction p;
+        p.id = std::string("demo-") + name;
+        p.page = "belt";
+        p.setupId = idOfSetup(*job, name);
+        p.quantity = PredictedQuantity::HeldSpeed;
+        p.predicted = {value, low, high};
+        p.madeAt = "2026-05-23T08:50:00";
+        figure.pins.push_back(p);
+    }
+    for (const auto& [kind, body] :
+         {std::pair{sheet_kind::machine, sheetBody(machine)}, std::pair{sheet_kind::figure, sheetBody(figure)}})
         if (const Result<Done> done = archive.setSheet(jobId, kind, body); !done)
             return done;
     return Done{};

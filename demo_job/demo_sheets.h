@@ -11,6 +11,10 @@ namespace jr {
 Result<Done> writeSecondVisit(Archive& archive, const std::string& jobId);
 /// The Tansy's sheet, and why its base was taken again.
 Result<Done> writeHubSheets(Archive& archive, const std::string& jobId);
+/// The Ostra's sheet: ports, carburettors, weight.
+Result<Done> writeSledSheets(Archive& archive, const std::string& jobId);
+/// The Quill's sheet, and what was foretold of its weights before they were pulled.
+Result<Done> writeBeltSheets(Archive& archive, const std::string& jobId);
 Result<Done> writeDemoSheets(Archive& archive, const std::string& jobId);
 
 } // namespace jr

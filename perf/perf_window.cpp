@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The window: how soon it can be used with the demo job, what a large archive costs, how quick the live switches are.
 // Prints figures; run it under Xvfb or with QT_QPA_PLATFORM=offscreen.
+#include "app/figure/figure_station.h"
 #include "app/frame/main_window.h"
 #include "app/judge/judge_station.h"
 #include "archive/formats/pull_file.h"
@@ -12,12 +13,14 @@
 
 #include <QApplication>
 #include <QElapsedTimer>
+#include <QKeyEvent>
 #include <QTemporaryDir>
 
 #include <algorithm>
 #include <cstdio>
 #include <functional>
 #include <string>
+#include <vector>
 
 namespace {
 
@@ -142,6 +145,30 @@ int main(int argc, char** argv) {
         const QByteArray name = QStringLiteral("  %1, band moved").arg(window.judge().pageName(page)).toUtf8();
         timed(name.constData(), [&] { window.model().compare().setBand(4100., 8000.); });
     }
+    window.judge().show(0);
+
+    // Figure: a handle stepped, what follows worked out and painted; forty steps a page.
+    window.showStation(jr::app::MainWindow::Figure);
+    settle();
+    for (jr::app::FigurePage* page : window.figure().figurePages()) {
+        window.figure().showPageOf(page->id());
+        settle();
+        jr::app::HandDrawing& drawing = page->drawing();
+        drawing.setFocus(Qt::TabFocusReason);
+        std::vector<double> steps;
+        for (int i = 0; i < 40; ++i) {
+            QElapsedTimer step;
+            step.start();
+            QKeyEvent key(QEvent::KeyPress, i % 2 ? Qt::Key_Right : Qt::Key_Left, Qt::ShiftModifier);
+            QApplication::sendEvent(&drawing, &key);
+            QApplication::processEvents(); // paints what changed
+            steps.push_back(1e-6 * static_cast<double>(step.nsecsElapsed()));
+        }
+        const QByteArray name = QStringLiteral("  Figure %1, a step of a handle").arg(QString::fromStdString(page->id())).toUtf8();
+        std::sort(steps.begin(), steps.end());
+        std::printf("%-40s %.1f ms, nine in ten under %.1f\n", name.constData(), steps[steps.size() / 2], steps[steps.size() * 9 / 10]);
+    }
+    window.showStation(jr::app::MainWindow::Judge);
     window.judge().show(0);
 
     // An archive of 2,000 pulls in 50 jobs.

@@ -2,6 +2,7 @@
 #include "app/figure/belt_page.h"
 
 #include "app/charts/nice_ticks.h"
+#include "core/figure/predict/next_part.h"
 #include "core/units/leading_number.h"
 #include "core/units/units.h"
 
@@ -60,6 +61,13 @@ std::optional<double> weightOf(const JobRecord& job, const std::string& setupId)
     return std::nullopt;
 }
 
+double drumRadius(const QRectF& area) {
+    return std::min(0.118 * area.width(), 0.26 * area.height());
+}
+QPointF drumCentre(const QRectF& area) {
+    return {area.left() + 0.2 * area.width(), area.center().y()};
+}
+
 } // namespace
 
 BeltPage::BeltPage(const Theme& theme, JobModel& model, Pins& pins, QWidget* parent)
@@ -82,10 +90,8 @@ void BeltPage::fill(const FigureFacts& f) {
     }
     if (f.pulls.heldRpm)
         in.offer("from_rpm", Ranged{f.pulls.heldRpm->mid, f.pulls.heldRpm->low, f.pulls.heldRpm->high}, Origin::Pulls);
-    if (const auto own = m_pins.own("exponent"))
-        in.offer("exponent", own->value, Origin::Own);
-    else if (const auto fitted = ownExponent(m_runs))
-        in.offer("exponent", *fitted, Origin::Pulls);
+    if (const auto fitted = ownExponent(m_runs))
+        in.offer("exponent", *fitted, Origin::Own);
     if (f.pulls.peakRpm) { // a belt wants the engine from a little below its peak to a little past it
         in.offer("band_from_rpm", std::optional(0.95 * f.pulls.peakRpm->mid), Origin::Pulls);
         in.offer("band_to_rpm", std::optional(1.05 * f.pulls.peakRpm->mid), Origin::Pulls);
@@ -100,9 +106,7 @@ std::vector<double> BeltPage::weightsKg() const {
 }
 
 Ranged BeltPage::heldAt(double weightKg) const {
-    return rangeThrough(
-        [&](double rpm, double exponent) { return rpm * std::pow(n("from_g") / kGramsPerKg / weightKg, exponent); }, r("from_rpm"),
-        r("exponent"));
+    return heldAfterWeights(r("from_rpm"), n("from_g") / kGramsPerKg, weightKg, r("exponent"));
 }
 
 void BeltPage::workOut() {
@@ -116,7 +120,7 @@ void BeltPage::workOut() {
     m_drum = *drum;
     m_held = heldAt(m_drum.meanKg);
     const double grams = m_drum.meanKg * kGramsPerKg;
-    headline(tr("%1 g hold it at %2").arg(number(grams, 2), speeds(m_held)));
+    headline(tr("%1 g hold it at %2").arg(number(grams, 2), speeds({m_held.value, m_held.low, m_held.high})));
     const bool own = inputs().origin("exponent") != Origin::Handbook && inputs().origin("exponent") != Origin::Guess;
     say(own ? tr("By this machine's own runs: exponent %1 (the rule of the root says 0.50).").arg(ranged(r("exponent"), 2, {}))
             : tr("By the rule of the root, and up to 0.7 as is often seen: three runs of your own fit it."));
@@ -125,6 +129,8 @@ void BeltPage::workOut() {
     say(m_held.value < from ? tr("That is below the engine's best band (%1 to %2 rpm): lighter weights lift it.").arg(number(from, 0), number(to, 0))
         : m_held.value > to ? tr("That is above the engine's best band (%1 to %2 rpm): heavier weights lower it.").arg(number(from, 0), number(to, 0))
                             : tr("That is inside the engine's best band, %1 to %2 rpm.").arg(number(from, 0), number(to, 0)));
+    if (const auto share = shareInBand(m_facts.pulls.roadRpm, from, to))
+        say(tr("In the pulls of %1 the engine was in that band over %2 % of the road speeds.").arg(m_facts.setupName, number(100. * *share, 0)));
     const double middle = 0.5 * (from + to);
     say(tr("For the middle of the band: %1 g.")
             .arg(number(weightForSpeedKg(n("from_g") / kGramsPerKg, n("from_rpm"), middle, n("exponent")) * kGramsPerKg, 1)));
@@ -141,8 +147,7 @@ void BeltPage::workOut() {
         pin.setupName = tr("weights %1 g").arg(number(grams, 1));
         pin.changes = {{"flyweights", QString::number(n("from_g")).toStdString() + " g", QString::number(grams, 'f', 1).toStdString() + " g"}};
         pin.quantity = PredictedQuantity::HeldSpeed;
-        const double slack = 0.004 * m_held.value; // the belt and its heat from run to run
-        pin.predicted = {m_held.value, m_held.low - slack, m_held.high + slack};
+        pin.predicted = m_held;
         offerPin(pin);
     }
 }
@@ -164,7 +169,7 @@ void BeltPage::sayVariator() {
 }
 
 BeltPage::Plot BeltPage::plot(const QRectF& area) const {
-    const double left = area.left() + 0.46 * area.width();
+    const double left = area.left() + 0.47 * area.width();
     Plot out{QRectF(left, area.top() + 44., area.right() - left - 24., area.height() - 110.), 1e9, 0., 1e9, 0.};
     const double grams = m_drum.meanKg * kGramsPerKg;
     for (const RunWithWeight& run : m_runs) {
@@ -180,8 +185,8 @@ BeltPage::Plot BeltPage::plot(const QRectF& area) const {
 
 std::vector<Handle> BeltPage::handles(const QRectF& area) const {
     std::vector<Handle> out;
-    const double radius = std::min(0.19 * area.width(), 0.34 * area.height());
-    const QPointF centre(area.left() + 0.21 * area.width(), area.center().y());
+    const double radius = drumRadius(area);
+    const QPointF centre = drumCentre(area);
     for (std::size_t i = 0; i < kWeights; ++i) {
         const double a = 2. * kPi * static_cast<double>(i) / kWeights;
         const QPointF along(std::sin(a), -std::cos(a)), at = centre + radius * along;
@@ -204,7 +209,7 @@ std::vector<Handle> BeltPage::handles(const QRectF& area) const {
 
 void BeltPage::draw(QPainter& p, const QRectF& area) {
     const Tokens& t = m_theme.tokens();
-    drawDrum(p, QPointF(area.left() + 0.21 * area.width(), area.center().y()), std::min(0.19 * area.width(), 0.34 * area.height()));
+    drawDrum(p, drumCentre(area), drumRadius(area));
     const Plot g = plot(area);
     p.setFont(Theme::font(Size::Small));
     p.setPen(QPen(t.line, 1));

@@ -277,7 +277,7 @@ void CamPage::draw(QPainter& p, const QRectF& area) {
         p.setPen(QPen(t.muted, 1.2, Qt::DashDotLine));
         p.drawPath(piston);
         p.setPen(t.muted);
-        p.drawText(QRectF(g.x(48.), g.box.top() + 2., 150., 15.), Qt::AlignLeft, tr("the piston"));
+        p.drawText(QRectF(g.x(-52.) - 150., g.box.top() + 2., 146., 15.), Qt::AlignRight, tr("the piston"));
     }
     p.setFont(Theme::font(Size::Body, true));
     p.setPen(t.marks[2]);

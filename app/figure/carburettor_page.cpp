@@ -122,6 +122,7 @@ void CarburettorPage::workOut() {
             parts << tr("%1 %2 %").arg(names[i], number(100. * shares[i], 0));
     say(tr("At %1 % throttle: %2. One clip of the needle is about %3 % of the fuel in its range.")
             .arg(number(n("throttle_pct"), 0), parts.join(tr(", ")), number(100. * kClipFuelShare, 0)));
+    sayCylinders(a.numbering);
     if (const auto slip = looksLikeOtherNumbering(n("jet"), a.numbering == JetNumbering::Bore, n("carburettor_mm")))
         caution(message(*slip));
     sayRest();
@@ -130,7 +131,7 @@ void CarburettorPage::workOut() {
                      a.numbering == JetNumbering::Bore ? tr("numbers by bore go with the root of the area") : tr("numbers by flow go with the fuel")));
     unknown(tr("It knows one main jet at full throttle. Which circuit is at fault lower down shows only where the throttle was recorded or held; a mixture "
                "probe reads late and old. Go from rich to lean, one size at a time, with an eye on plug and exhaust."));
-    if (std::abs(out.jet.value - n("jet")) >= 0.5 && m_facts.pulls.meanAfr) {
+    if (std::abs(out.jet.value - n("jet")) >= 1. && m_facts.pulls.meanAfr) {
         // What one can buy: whole numbers.
         const double bought = std::round(out.jet.value);
         PinOffer pin;
@@ -141,6 +142,19 @@ void CarburettorPage::workOut() {
         pin.predicted = {out.afrLeft.value / fuel, out.afrLeft.low / fuel - slack, out.afrLeft.high / fuel + slack};
         offerPin(pin);
     }
+}
+
+/// Each cylinder by its own probe and its own jet.
+void CarburettorPage::sayCylinders(JetNumbering numbering) {
+    const auto& afr = m_facts.pulls.cylinderAfr;
+    QStringList each;
+    for (std::size_t c = 0; c < afr.size(); ++c) {
+        const double jet = m_facts.hasMachine ? sheetNumber(m_facts.machine, "main_jet", static_cast<int>(c) + 1).value_or(n("jet")) : n("jet");
+        if (const Result<double> wanted = jetForMixture(jet, afr[c], n("afr_wanted"), numbering))
+            each << tr("cylinder %1 at %2: jet %3 to %4").arg(c + 1).arg(number(afr[c], 2), number(jet, 0), number(*wanted, 0));
+    }
+    if (!each.isEmpty())
+        say(each.join(tr("; ")) + tr(" (in the air of the pulls)."));
 }
 
 /// Oil, and how far a tank goes.
@@ -236,7 +250,7 @@ void CarburettorPage::drawThrottle(QPainter& p, const QRectF& box) const {
         p.drawText(box, Qt::AlignCenter, tr("Injection: the map rules every opening; below, mixture and air."));
         return;
     }
-    p.drawText(QRectF(box.left(), box.top() - 44., box.width(), 16.), Qt::AlignLeft, tr("throttle, shut to open: what rules the mixture"));
+    p.drawText(QRectF(box.left(), box.top() - 44., box.width(), 16.), Qt::AlignLeft, m_facts.pulls.afrAtThrottle.empty() ? tr("throttle, shut to open: what rules the mixture") : tr("throttle, shut to open: what rules the mixture, and what the pulls showed there"));
     const QString names[] = {tr("pilot, screw"), tr("slide"), tr("needle, clip"), tr("main jet")};
     const double at = n("throttle_pct") / 100.;
     for (std::size_t i = 0; i < kCircuits.size(); ++i) {
@@ -261,6 +275,21 @@ void CarburettorPage::drawThrottle(QPainter& p, const QRectF& box) const {
         p.setPen(t.ink);
         const double x = box.left() + std::clamp(mostAt, 0.06, 0.93) * box.width();
         p.drawText(QRectF(x - 60., box.bottom() - 22., 120., 18.), Qt::AlignCenter, names[i]);
+    }
+    // What the mixture was at each eighth of the travel, where throttle and mixture were recorded.
+    const auto& said = m_facts.pulls.afrAtThrottle;
+    const bool two = m_facts.hasMachine ? isTwoStroke(m_facts.machine, 4) : m_facts.pulls.twoStroke;
+    const MixtureTarget target = usualTarget(two ? 2 : 4);
+    for (std::size_t i = 0; i < said.size(); ++i) {
+        if (!std::isfinite(said[i]))
+            continue;
+        const QRectF cell(box.left() + static_cast<double>(i) / 8. * box.width() + 2., box.top() - 1., box.width() / 8. - 4., 17.);
+        const bool lean = said[i] > target.leanAfr, rich = said[i] < target.richAfr;
+        p.setPen(QPen(lean ? t.amber : t.line, 1.2));
+        p.setBrush(lean ? t.amberSoft : rich ? t.sameSoft : t.gainSoft);
+        p.drawRoundedRect(cell, 3, 3);
+        p.setPen(t.ink);
+        p.drawText(cell, Qt::AlignCenter, number(said[i], 1));
     }
     p.setPen(QPen(t.accent, 1.6));
     p.drawLine(QPointF(box.left() + at * box.width(), box.top() - 2.), QPointF(box.left() + at * box.width(), box.bottom()));
@@ -297,7 +326,7 @@ void CarburettorPage::drawMixture(QPainter& p, const QRectF& box) const {
     p.setPen(t.ink);
     p.setFont(Theme::font(Size::Body, true));
     const bool onRight = left.value < 13.5;
-    p.drawText(QRectF(onRight ? x(left.high) + 8. : x(left.low) - 208., box.center().y() - 9., 200., 18.), (onRight ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter,
+    p.drawText(QRectF(onRight ? x(left.high) + 12. : x(left.low) - 212., box.center().y() - 9., 200., 18.), (onRight ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter,
                injection() ? tr("as the pulls are") : tr("today, jet left alone"));
     p.setPen(QPen(t.accent, 1.6));
     p.drawLine(QPointF(x(n("afr_wanted")), box.top()), QPointF(x(n("afr_wanted")), box.bottom()));

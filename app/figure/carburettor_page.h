@@ -28,6 +28,7 @@ private:
     bool injection() const { return n("kind") > 0.5; }
     void sayInjection();
     void sayRest();
+    void sayCylinders(JetNumbering numbering);
     void drawThrottle(QPainter& painter, const QRectF& box) const;
     void drawMixture(QPainter& painter, const QRectF& box) const;
     void drawAir(QPainter& painter, const QRectF& box) const;

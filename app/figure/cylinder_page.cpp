@@ -130,8 +130,8 @@ void CylinderPage::workOut() {
         const FigureInput gasket = inputs().before("gasket_mm");
         PinOffer pin;
         pin.setupName = tr("compression %1").arg(number(out.ratio.value, 1));
-        pin.changes = {{"head gasket", number(gasket.value.value, 2).toStdString() + " mm", number(n("gasket_mm"), 2).toStdString() + " mm"},
-                       {"head skim", "0 mm", number(n("skim_mm"), 2).toStdString() + " mm"}};
+        pin.changes = {{"head gasket", stored(gasket.value.value, 2) + " mm", stored(n("gasket_mm"), 2) + " mm"},
+                       {"head skim", "0 mm", stored(n("skim_mm"), 2) + " mm"}};
         std::erase_if(pin.changes, [](const SetupChange& c) { return c.from == c.to || c.to == "0.00 mm"; });
         for (std::size_t i = 1; i < pin.changes.size(); ++i)
             pin.changes[i].belongs = true;
@@ -228,7 +228,7 @@ void CylinderPage::draw(QPainter& p, const QRectF& area) {
     p.setFont(Theme::font(Size::Small));
     p.drawText(QRectF(area.left(), area.top() + 2., area.width(), 16.), Qt::AlignCenter, tr("gasket, deck and skim are drawn larger than they are"));
     p.drawText(QRectF(g.right + 76., face + 14., 130., 16.), Qt::AlignLeft, tr("gasket"));
-    p.drawText(QRectF(area.left() + 4., g.bottomY - 20., 180., 16.), Qt::AlignLeft, tr("bore %1, stroke %2 mm").arg(number(n("bore_mm"), 1), number(n("stroke_mm"), 1)));
+    p.drawText(QRectF(g.left, g.bottomY - 24., width, 16.), Qt::AlignCenter, tr("bore %1, stroke %2 mm").arg(number(n("bore_mm"), 1), number(n("stroke_mm"), 1)));
 }
 
 } // namespace jr::app

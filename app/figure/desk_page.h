@@ -22,6 +22,7 @@ public:
 protected:
     void fill(const FigureFacts& facts) override;
     void workOut() override;
+    bool canPin() const override { return false; }
     std::vector<Handle> handles(const QRectF& area) const override;
     void draw(QPainter& painter, const QRectF& area) override;
 

@@ -110,18 +110,25 @@ FigurePage::FigurePage(const Theme& theme, JobModel& model, Pins& pins, const ch
     m_drawing->handles = [this](const QRectF& area) { return handles(area); };
     m_drawing->draw = [this](QPainter& p, const QRectF& area) { draw(p, area); };
     m_drawing->changed = [this](const std::string& key, double value) { changed(key, value); };
-    m_drawing->finished = [this] { m_pins.keepInputs(m_id, m_inputs); };
+    m_drawing->finished = [this] { keepSoon(); };
     m_drawing->typed = m_list->typed = [this](const std::string& key, double value) { type(key, value); };
     m_drawing->valueOf = [this](const std::string& key) { return m_inputs.number(key); };
     m_list->originWanted = [this](const std::string& key, Origin origin) {
         m_inputs.setOrigin(key, origin);
-        m_pins.keepInputs(m_id, m_inputs);
+        keepSoon();
         refresh();
     };
+    constexpr int kRestMs = 250;
+    m_keep.setSingleShot(true);
+    m_keep.setInterval(kRestMs);
+    connect(&m_keep, &QTimer::timeout, this, [this] {
+        if (m_keepFor == m_model.job().id)
+            m_pins.keepInputs(m_id, m_inputs);
+    });
     connect(m_takeMeant, &QPushButton::clicked, this, [this] {
         m_slip->hide();
         changed(m_slipKey, m_meant);
-        m_pins.keepInputs(m_id, m_inputs);
+        keepSoon();
     });
     connect(m_pin, &QPushButton::clicked, this, &FigurePage::pinIt);
     connect(m_back, &QPushButton::clicked, this, &FigurePage::backToJob);
@@ -133,6 +140,7 @@ FigurePage::FigurePage(const Theme& theme, JobModel& model, Pins& pins, const ch
 }
 
 void FigurePage::take(const FigureFacts& facts) {
+    keepNow(); // of the facts before
     m_facts = facts;
     m_inputs.forgetHands();
     m_inputs.forgetOffers();
@@ -144,6 +152,7 @@ void FigurePage::take(const FigureFacts& facts) {
                 m_inputs.setHand(s.kind.key, kept->second.value,
                                  parseOrigin(kept->second.origin).value_or(Origin::Tried));
     refresh();
+    sayPins();
 }
 
 const InputSpec& FigurePage::spec(std::string_view key) const {
@@ -179,13 +188,27 @@ void FigurePage::type(const std::string& key, double value) {
         return;
     }
     changed(key, value);
-    m_pins.keepInputs(m_id, m_inputs);
+    keepSoon();
+}
+
+/// What a hand gave is kept once it rests, not at every step.
+void FigurePage::keepSoon() {
+    m_keepFor = m_model.job().id;
+    m_keep.start();
+}
+
+void FigurePage::keepNow() {
+    if (!m_keep.isActive())
+        return;
+    m_keep.stop();
+    if (m_keepFor == m_model.job().id) // never into another job
+        m_pins.keepInputs(m_id, m_inputs);
 }
 
 void FigurePage::backToJob() {
     m_inputs.forgetHands();
     m_slip->hide();
-    m_pins.keepInputs(m_id, m_inputs);
+    keepSoon();
     refresh();
 }
 
@@ -201,9 +224,8 @@ void FigurePage::refresh() {
                 one.label->setVisible(one.used);
     m_list->refresh();
     m_pin->setEnabled(m_offer && m_model.hasJob() && !m_facts.setupId.empty());
-    m_pin->setVisible(m_offer || m_model.hasJob());
+    m_pin->setVisible(canPin());
     m_back->setEnabled(!m_inputs.hand().empty());
-    sayPins();
     m_drawing->update();
 }
 
@@ -225,6 +247,7 @@ void FigurePage::sayPins() {
 }
 
 void FigurePage::pinIt() {
+    keepNow();
     if (m_offer && m_model.hasJob() && !m_facts.setupId.empty())
         m_pins.pin(m_id, m_facts.setupId, *m_offer);
 }

@@ -10,6 +10,7 @@
 #include "core/machine/machine_sheet.h"
 #include "core/study/setup_facts.h"
 
+#include <QTimer>
 #include <QWidget>
 
 class QFrame;
@@ -62,12 +63,15 @@ public:
     const std::optional<PinOffer>& offer() const { return m_offer; }
     void pinIt();
     void backToJob(); ///< all as the job has it again
+    void keepNow();   ///< what a hand gave and is not kept yet
 
 protected:
     /// Offers the job's values to the inputs.
     virtual void fill(const FigureFacts& facts) = 0;
     /// Reads the inputs, says the answer; the drawing is painted after it.
     virtual void workOut() = 0;
+    /// Whether there is anything on it that pulls could grade.
+    virtual bool canPin() const { return true; }
     virtual std::vector<Handle> handles(const QRectF& area) const = 0;
     virtual void draw(QPainter& painter, const QRectF& area) = 0;
 
@@ -90,6 +94,8 @@ protected:
 
     // Numbers for people.
     static QString number(double value, int decimals);
+    /// As it is kept in a setup's change, whatever the language of the window.
+    static std::string stored(double value, int decimals) { return QString::number(value, 'f', decimals).toStdString(); }
     /// "512 m/s", or "498 to 531 m/s" where it is a range.
     static QString ranged(const Ranged& value, int decimals, const QString& unit);
     static QString speeds(const Ranged& rpm);
@@ -106,6 +112,7 @@ private:
     void refresh();
     void changed(const std::string& key, double value);
     void sayPins();
+    void keepSoon();
     QLabel* label(const char* property);
 
     std::string m_id;
@@ -124,6 +131,8 @@ private:
     };
     std::map<std::string, std::vector<Said>> m_said; ///< by what they are; kept from step to step of a drag
     std::optional<PinOffer> m_offer;
+    QTimer m_keep;
+    std::string m_keepFor; ///< the job a hand moved something in
     std::string m_slipKey;
     double m_meant = 0.;
 };

@@ -91,13 +91,20 @@ FigureStation::FigureStation(const Theme& theme, JobModel& model, QWidget* paren
     connect(&model.answers(), &JobStudy::changed, this, &FigureStation::refresh);
 }
 
+FigureStation::~FigureStation() {
+    for (FigurePage* page : m_pages)
+        page->keepNow();
+}
+
 void FigureStation::add(const QString& name, FigurePage* page) {
     addPage(name, page);
     m_pages.push_back(page);
 }
 
 StationFace FigureStation::face() const {
-    return {tr("Figure"), QStringLiteral("drafting-compass"), QStringLiteral("Ctrl+5"), {}};
+    return {tr("Figure"), QStringLiteral("drafting-compass"), QStringLiteral("Ctrl+5"),
+            {QStringLiteral("figure-two-stroke.png"), QStringLiteral("figure-four-stroke.png"),
+             QStringLiteral("figure-night.png")}};
 }
 
 FigurePage* FigureStation::page(const std::string& id) const {

@@ -16,6 +16,7 @@ class FigureStation : public PageStack {
     Q_OBJECT
 public:
     FigureStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    ~FigureStation() override;
     StationFace face() const override;
     void arrive() override { refresh(); }
 

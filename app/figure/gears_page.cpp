@@ -76,6 +76,12 @@ void GearsPage::fill(const FigureFacts& f) {
     }
     if (f.pulls.limiterRpm)
         in.offer("limiter_rpm", *f.pulls.limiterRpm > 0. ? f.pulls.limiterRpm : std::nullopt, Origin::Pulls);
+    // A stretch that these gears reach: to 0.85 of the last one's end.
+    constexpr double kKmhPerMPerS = 3.6, kReached = 0.85, kRoundTo = 5.;
+    const Gearing gearing = asked().gearing;
+    const double most = gearing.speedMPerS(gearing.gears.size() - 1, n("limiter_rpm")) * kKmhPerMPerS;
+    in.offer("to_kmh", std::optional(std::max(20., std::floor(kReached * most / kRoundTo) * kRoundTo)), Origin::Handbook);
+    in.offer("from_kmh", std::optional(std::max(5., std::floor(0.35 * most / kRoundTo) * kRoundTo)), Origin::Handbook);
     in.offer("new_limiter_rpm", std::optional(n("limiter_rpm") + 300.), Origin::Handbook);
 }
 

@@ -3,6 +3,7 @@
 
 #include "app/charts/nice_ticks.h"
 #include "archive/formats/job_readings.h"
+#include "core/figure/predict/next_part.h"
 #include "core/machine/machine_limits.h"
 
 #include <QPainter>
@@ -102,17 +103,20 @@ void IntakePage::workOut() {
             .arg(number(kOrders[nearest], 0), speeds(out.waveRpm[nearest]), speeds(out.resonatorRpm)));
     say(tr("They differ because one follows a wave running to and fro and the other lets cylinder and runner hum like a bottle; "
            "real engines lie between, and only pulls tell where."));
-    say(tr("At %1 rpm the engine asks for %2 m³/h (%3 to %4): %5 m/s through %6 mm, Reynolds number %7, %8.")
+    say(tr("At %1 rpm the engine asks for %2 m³/h (%3 to %4): %5 m/s through %6 mm in the mean, about %9 while it is open; Reynolds number %7, %8.")
             .arg(number(n("rpm"), 0), number(out.demandM3PerS * 3600., 0), number(out.demandM3PerS * 3600. * full.low / full.value, 0),
                  number(out.demandM3PerS * 3600. * full.high / full.value, 0), number(out.throat.speedMPerS, 0), number(n("throat_mm"), 1),
                  number(std::round(out.throat.reynolds / 1000.) * 1000., 0),
-                 out.throat.reynolds > kTurbulentReynolds ? tr("turbulent") : tr("not surely turbulent")));
+                 out.throat.reynolds > kTurbulentReynolds ? tr("turbulent") : tr("not surely turbulent"))
+            .arg(number(out.openSpeedMPerS, 0)));
     const double wanted = out.filterWantedM2 * kCm2PerM2;
-    say(tr("Filter by the handbook rule: %1 cm² of pleated panel; there is %2 cm².").arg(number(wanted, 0), number(n("filter_cm2"), 0)));
+    say(tr("Filter by the handbook rule: %1 cm² of pleated panel; there is %2 cm², which loses %3 when clean.")
+            .arg(number(wanted, 0), number(n("filter_cm2"), 0),
+                 ranged({out.filterLossPa.value, std::round(out.filterLossPa.low / 10.) * 10., std::round(out.filterLossPa.high / 10.) * 10.}, 0, QStringLiteral("Pa"))));
     if (n("filter_cm2") < 0.8 * wanted)
         caution(tr("The filter is small for this speed: it will cost at the top and choke as it fills with dust."));
-    if (out.throat.speedMPerS > kHighThroatSpeed)
-        caution(tr("%1 m/s in the mean is where an intake strangles at full power.").arg(number(out.throat.speedMPerS, 0)));
+    if (out.openSpeedMPerS > kHighThroatSpeed)
+        caution(tr("%1 m/s while it is open is where an intake strangles at full power.").arg(number(out.openSpeedMPerS, 0)));
     if (out.bellShare < kPoorBellRadiusOfBore)
         caution(tr("A lip of %1 mm is a sharp edge to the air: below a tenth of the bore it costs flow, a quarter is enough.").arg(number(n("bell_mm"), 1)));
     if (n("wind_m_s") > 0.5)
@@ -127,14 +131,10 @@ void IntakePage::workOut() {
     if (inputs().byHand("stack_mm") && m_facts.pulls.peakRpm) {
         PinOffer pin;
         pin.setupName = tr("stack %1 mm").arg(number(n("stack_mm"), 0));
-        pin.changes = {{"intake stack", number(inputs().before("stack_mm").value.value, 0).toStdString() + " mm",
-                        number(n("stack_mm"), 0).toStdString() + " mm"}};
-        // The wave school moves the peak with 1/L, the bottle with 1/sqrt(L), an engine whose peak its cam decides not at
-        // all: the three together are the range.
+        pin.changes = {{"intake stack", stored(inputs().before("stack_mm").value.value, 0) + " mm",
+                        stored(n("stack_mm"), 0) + " mm"}};
         const double before = (inputs().before("stack_mm").value.value + n("carburettor_mm") + n("port_mm")) / kMmPerM;
-        const double at = m_facts.pulls.peakRpm->mid, ratio = before / runnerM(), slack = 0.012 * at;
-        const double ends[] = {at, at * std::sqrt(ratio), at * ratio};
-        pin.predicted = {at * std::sqrt(ratio), *std::min_element(std::begin(ends), std::end(ends)) - slack, *std::max_element(std::begin(ends), std::end(ends)) + slack};
+        pin.predicted = peakAfterRunner(*m_facts.pulls.peakRpm, before, runnerM());
         offerPin(pin);
     }
 }

@@ -3,6 +3,7 @@
 
 #include "app/charts/nice_ticks.h"
 #include "core/figure/ports/port_timing.h"
+#include "core/figure/predict/next_part.h"
 
 #include <QPainter>
 #include <QPainterPath>
@@ -51,6 +52,13 @@ void PipePage::fill(const FigureFacts& f) {
     const double duration = wallPortDurationDeg(n("exhaust_opens_deg_atdc"));
     if (f.pulls.peakRpm)
         in.offer("wanted_rpm", f.pulls.peakRpm->mid, Origin::Pulls);
+    // Without a pipe on paper: one of the usual proportions for this bore and speed.
+    if (const auto bore = f.sheet("bore_mm")) {
+        constexpr double kFlangeOfBore = 0.58;
+        const Ranged guess = exhaustSoundSpeedMPerS(r("gas_c"));
+        if (const Result<double> tuned = tunedLengthM({duration, n("wanted_rpm"), guess.value}))
+            offerShape(usualPipe(*tuned, kFlangeOfBore * *bore / kMmPerM, n("port_mm") / kMmPerM));
+    }
     // A whole length somebody wrote down for the setup stretches the pipe to it.
     if (const auto whole = f.part({"pipe", "pipe length", "tuned length"}); whole && *whole > 300.) {
         const PipeShape s = stretchedTo(shape(), *whole / kMmPerM);
@@ -68,11 +76,15 @@ void PipePage::fill(const FigureFacts& f) {
     if (const auto own = m_pins.own("wave speed"))
         in.offer("wave_m_s", own->value, Origin::Own);
     else if (f.pulls.peakRpm && f.part({"pipe", "pipe length", "tuned length"})) {
-        const double c = waveSpeedMPerS(duration, reflectionM(shape()), f.pulls.peakRpm->mid);
-        const double half = std::isfinite(f.pulls.peakRpm->half()) ? f.pulls.peakRpm->half() / f.pulls.peakRpm->mid : 0.02;
-        constexpr double kLengthSlack = 0.01; // where along the baffle the wave turns changes a little with the length
-        in.offer("wave_m_s", Ranged::within(c, 100. * std::hypot(half, kLengthSlack)), Origin::Pulls);
+        in.offer("wave_m_s", waveSpeedOfPulls(*f.pulls.peakRpm, duration, reflectionM(shape())), Origin::Pulls);
     }
+}
+
+void PipePage::offerShape(const PipeShape& s) {
+    for (const auto& [key, metres] : {std::pair{"header_mm", s.headerM}, std::pair{"diffuser_mm", s.diffuserM}, std::pair{"belly_mm", s.bellyM},
+                                      std::pair{"baffle_mm", s.baffleM}, std::pair{"stinger_mm", s.stingerM}, std::pair{"header_in_mm", s.headerIn},
+                                      std::pair{"header_out_mm", s.headerOut}, std::pair{"belly_dia_mm", s.belly}, std::pair{"stinger_dia_mm", s.stinger}})
+        inputs().offer(key, std::optional(metres * kMmPerM), Origin::Handbook);
 }
 
 PipeShape PipePage::shape() const {
@@ -103,12 +115,15 @@ void PipePage::workOut() {
                  number(mm, 0), number(10. * a.rpmPerMm, 0)));
     say(tr("Volume %1 cm³. Cones: diffuser %2°, baffle %3°.")
             .arg(number(a.volumeM3 * 1e6, 0), number(a.diffuserDeg, 1), number(a.baffleDeg, 1)));
+    const auto mmOf = [](const Ranged& m) { return Ranged{m.value * kMmPerM, m.low * kMmPerM, m.high * kMmPerM}; };
+    say(tr("Rules of thumb, no more: stinger %1 wide and %2 long, belly %3, diffuser %4, baffle %5.")
+            .arg(ranged(mmOf(a.rules.stingerDiameterM), 1, tr("mm")), ranged(mmOf(a.rules.stingerM), 0, tr("mm")), ranged(mmOf(a.rules.bellyDiameterM), 0, tr("mm")),
+                 ranged(a.rules.diffuserDeg, 0, QStringLiteral("°")), ranged(a.rules.baffleDeg, 0, QStringLiteral("°"))));
     sayNextCut();
     const auto outside = [&](double value, const Ranged& rule, const QString& what, const QString& unit, int decimals) {
         if (value < rule.low || value > rule.high)
             caution(tr("%1 %2 %3: the rule of thumb is %4.").arg(what, number(value, decimals), unit, ranged(rule, decimals, unit)));
     };
-    const auto mmOf = [](const Ranged& m) { return Ranged{m.value * kMmPerM, m.low * kMmPerM, m.high * kMmPerM}; };
     outside(n("stinger_dia_mm"), mmOf(a.rules.stingerDiameterM), tr("Stinger bore"), tr("mm"), 1);
     outside(n("stinger_mm"), mmOf(a.rules.stingerM), tr("Stinger length"), tr("mm"), 0);
     if (n("stinger_dia_mm") < mmOf(a.rules.stingerDiameterM).low)
@@ -119,6 +134,9 @@ void PipePage::workOut() {
                      number(a.tunedRpm.value, 0), number(mm, 0)));
     unknown(tr("It does not know how the temperature falls along the pipe, what the gas leaves in it, or how the cones "
                "share the wave; a probe in the pipe and your own pulls narrow it."));
+    offerPin({});
+    if (!stretched())
+        return;
     PinOffer pin;
     pin.setupName = tr("pipe %1 mm").arg(number(mm, 0));
     const auto before = m_facts.part({"pipe", "pipe length", "tuned length"});
@@ -129,6 +147,13 @@ void PipePage::workOut() {
     pin.constant = "wave speed";
     pin.perConstant = waveSpeedMPerS(wallPortDurationDeg(n("exhaust_opens_deg_atdc")), a.reflectionM, 1.);
     offerPin(pin);
+}
+
+bool PipePage::stretched() const {
+    for (const char* key : {"port_mm", "header_mm", "diffuser_mm", "belly_mm", "baffle_mm"})
+        if (inputs().byHand(key))
+            return true;
+    return false;
 }
 
 /// The sweep of the open job says where to cut next, on the safe side.
@@ -145,7 +170,7 @@ void PipePage::sayNextCut() {
 PipePage::Scale PipePage::scale(const QRectF& area) const {
     const auto pieces = piecesOf(shape());
     const double whole = pieces.back().toM, widest = std::max({n("belly_dia_mm"), 60.}) / kMmPerM;
-    constexpr double kSide = 56., kForSpeeds = 150., kAbove = 70.;
+    constexpr double kSide = 40., kForSpeeds = 190., kAbove = 60.;
     const double px = std::min((area.width() - 2. * kSide) / whole, (area.height() - kForSpeeds - kAbove - 60.) / widest);
     return {area.left() + 0.5 * (area.width() - whole * px), px, area.top() + kAbove + 0.5 * (area.height() - kForSpeeds - kAbove)};
 }
@@ -155,9 +180,9 @@ std::vector<Handle> PipePage::handles(const QRectF& area) const {
     const auto pieces = piecesOf(shape());
     std::vector<Handle> out;
     // A joint is taken at its lower edge and moves along the pipe; a bore at its upper edge, up and down.
-    const auto joint = [&](const char* key, std::size_t i, double halfM) {
+    const auto joint = [&](const char* key, std::size_t i, double) {
         const double from = pieces[i].fromM;
-        out.push_back(handle(key, {s.x(pieces[i].toM), s.axisY + halfM * s.pxPerM + 14.}, Qt::BottomEdge,
+        out.push_back(handle(key, {s.x(pieces[i].toM), jointY(s, i)}, Qt::BottomEdge,
                              [s, from](QPointF at) { return (s.m(at.x()) - from) * kMmPerM; }));
     };
     const auto bore = [&](const char* key, double atM) {
@@ -175,6 +200,12 @@ std::vector<Handle> PipePage::handles(const QRectF& area) const {
     bore("stinger_dia_mm", pieces[4].fromM + 0.7 * (pieces[4].toM - pieces[4].fromM));
     joint("stinger_mm", 4, 0.5 * pieces[4].outM);
     return out;
+}
+
+/// Joints hang under the pipe, every second one lower, so that short pieces do not write over each other.
+double PipePage::jointY(const Scale& s, std::size_t piece) const {
+    constexpr double kUnder = 26., kLower = 44.;
+    return s.axisY + 0.5 * n("belly_dia_mm") / kMmPerM * s.pxPerM + kUnder + (piece % 2 ? kLower : 0.);
 }
 
 void PipePage::draw(QPainter& p, const QRectF& area) {
@@ -204,6 +235,9 @@ void PipePage::draw(QPainter& p, const QRectF& area) {
     for (const PipePiece& piece : pieces)
         p.drawLine(QPointF(s.x(piece.fromM), s.axisY - 0.5 * piece.inM * s.pxPerM),
                    QPointF(s.x(piece.fromM), s.axisY + 0.5 * piece.inM * s.pxPerM));
+    p.setPen(QPen(t.line, 1));
+    for (std::size_t i = 0; i < pieces.size(); ++i)
+        p.drawLine(QPointF(s.x(pieces[i].toM), s.axisY + 0.5 * pieces[i].outM * s.pxPerM), QPointF(s.x(pieces[i].toM), jointY(s, i)));
     p.setPen(QPen(t.muted, 1, Qt::DashDotLine));
     p.drawLine(QPointF(s.x(0.), s.axisY), QPointF(s.x(pieces.back().toM) + 12., s.axisY));
     // Names inside the pieces that are wide enough.

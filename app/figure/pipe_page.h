@@ -27,6 +27,9 @@ private:
     };
     Scale scale(const QRectF& area) const;
     PipeShape shape() const;
+    void offerShape(const PipeShape& shape);
+    bool stretched() const; ///< something was moved by hand
+    double jointY(const Scale& scale, std::size_t piece) const;
     void sayNextCut();
     void drawSpeeds(QPainter& painter, const QRectF& strip) const;
 

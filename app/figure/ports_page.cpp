@@ -73,6 +73,15 @@ void PortsPage::fill(const FigureFacts& f) {
                                     std::pair{"bore_mm", "bore_mm"},
                                     std::pair{"squish_mm", "squish_mm"}})
         in.offer(key, f.sheet(line), Origin::Sheet);
+    // What nobody measured is as usual for a cylinder of this size, with its range. Common practice, no source.
+    const double bore = n("bore_mm"), swept = sweptM3(bore / kMmPerM, n("stroke_mm") / kMmPerM) * kCm3;
+    const auto usual = [&](const char* key, double value, double pct) { in.offer(key, Ranged::within(value, pct), Origin::Handbook); };
+    usual("exhaust_mm", 0.63 * bore, 6.);
+    usual("transfer_mm", 1.35 * bore, 8.);
+    usual("intake_mm", 0.62 * bore, 8.);
+    usual("bowl_cm3", swept / 11.5 - 0.25 * kPi * bore * bore * n("squish_mm") / 1000., 8.);
+    usual("case_cm3", 2.7 * swept, 10.);
+    usual("piston_g", 190. * std::pow(bore / 54., 2.4), 12.);
     // The sheet has how long a piston port is open; it opens half of that before top centre.
     if (const auto open = f.sheet("intake_open_deg")) {
         in.offer("intake_opens_deg_btdc", std::optional(0.5 * *open), Origin::Sheet);
@@ -136,6 +145,12 @@ void PortsPage::workOut() {
             .arg(number(a.compression.ratio, 1), number(a.compression.trappedRatio.value_or(0.), 1), number(a.crankcaseRatio, 2)));
     say(tr("Squish %1 m/s, highest %2° before top. Piston %3 m/s in the mean, %4 kN at the pin.")
             .arg(number(a.squish.speedMPerS, 1), number(a.squish.beforeTopDeg, 0), number(a.pistonSpeedMPerS, 1), number(a.forceN / 1000., 2)));
+    say(tr("Exhaust chord %1 mm, %2 % of the bore.").arg(number(n("exhaust_mm"), 1), number(100. * a.chordShare, 0)));
+    if (inputs().byHand("piston_g")) {
+        const double was = inputs().before("piston_g").value.value;
+        say(tr("With %1 g in place of %2 g the force at the pin changes by %3 %.")
+                .arg(number(n("piston_g"), 0), number(was, 0), QLocale().toString(100. * (n("piston_g") / was - 1.), 'f', 1)));
+    }
     if (a.chordShare > kSafeChordShare)
         caution(a.chordShare > kMostChordShare ? tr("The exhaust window is %1 % of the bore: without a bridge the rings will catch.").arg(number(100. * a.chordShare, 0))
                                                : tr("The exhaust window is %1 % of the bore: above 65 % rings wear soon.").arg(number(100. * a.chordShare, 0)));

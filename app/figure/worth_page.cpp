@@ -105,11 +105,14 @@ void WorthPage::workOut() {
     headline(std::abs(net) < 0.005 ? tr("No weight moved") : net < 0. ? tr("%1 kg lighter").arg(number(-net, 2)) : tr("%1 kg heavier").arg(number(net, 2)));
     say(tr("With the rider %1 kg move: %2 for each kilogram (%3 before).")
             .arg(number(out.movedKg, 1), ranged(out.wattPerKg, 0, QStringLiteral("W")), number(out.wattPerKgBefore.value, 0)));
-    say(tr("A kilogram is worth about %1 s from 60 to 100 km/h; this change %2 s.")
-            .arg(number(out.secondsPerKg.value, 3), QLocale().toString(net * out.secondsPerKg.value, 'f', 2)));
+    const double seconds = net * out.secondsPerKg.value;
+    constexpr double kTimed = 0.005; // less nobody times
+    say(std::abs(seconds) < kTimed
+            ? tr("A kilogram is worth about %1 s from 60 to 100 km/h; this change nothing that could be timed.").arg(number(out.secondsPerKg.value, 3))
+            : tr("A kilogram is worth about %1 s from 60 to 100 km/h; this change %2 s.").arg(number(out.secondsPerKg.value, 3), QLocale().toString(seconds, 'f', 2)));
     sayBuys();
     saySound();
-    formula(tr("%1 + %2 = %3 kg; t from m · v · dv / (P − W · v) at 0.8 of the peak. Sound: L − 20 log₁₀(%4 / %5). Any text.")
+    formula(tr("%1 kg and %2 kg make %3 kg; t from m · v · dv / (P − W · v) at 0.8 of the peak. Sound: L − 20 log₁₀(%4 / %5). Any text.")
                 .arg(number(a.machineKg + a.riderKg, 1), QLocale().toString(net, 'f', 2), number(out.movedKg, 1), number(a.wantedAtM, 1), number(a.heardAtM, 1)));
     unknown(tr("Seconds are by a handbook's drag and no gears; Gears has those. Sound is in the open and from one place: walls, ground and the bike's length "
                "change it, and the rule that applies says where and how it is measured."));
@@ -226,13 +229,13 @@ void WorthPage::drawBuys(QPainter& p, const QRectF& box) const {
     double most = 1.;
     for (const Buy& b : m_buys)
         most = std::max(most, std::abs(b.wattGained) + b.marginW.value_or(0.));
-    const double line = std::min(64., box.height() / static_cast<double>(m_buys.size()));
-    const double zero = box.left() + 0.36 * box.width(), scale = 0.6 * box.width() / most * 0.82;
+    const double line = std::min(72., box.height() / static_cast<double>(m_buys.size()));
+    const double zero = box.left() + 0.5 * box.width(), scale = 0.46 * box.width() / most;
     p.setPen(QPen(t.line, 1));
     p.drawLine(QPointF(zero, box.top() + 6.), QPointF(zero, box.top() + 6. + line * static_cast<double>(m_buys.size())));
     for (std::size_t i = 0; i < m_buys.size(); ++i) {
         const Buy& b = m_buys[i];
-        const double y = box.top() + 6. + line * (static_cast<double>(i) + 0.5);
+        const double y = box.top() + 14. + line * (static_cast<double>(i) + 0.5);
         const SetupRecord* setup = m_model.job().setup(b.setupId);
         const bool sure = b.marginW && std::abs(b.wattGained) > *b.marginW;
         const QColor colour = !sure ? t.open : b.wattGained > 0. ? t.gain : t.loss;
@@ -245,14 +248,14 @@ void WorthPage::drawBuys(QPainter& p, const QRectF& box) const {
         }
         p.setPen(t.ink);
         const QString name = setup ? QString::fromStdString(setup->name) : QString();
-        p.drawText(QRectF(box.left(), y - 9., 0.33 * box.width(), 18.), Qt::AlignLeft | Qt::AlignVCenter, p.fontMetrics().elidedText(name, Qt::ElideRight, static_cast<int>(0.33 * box.width())));
+        p.drawText(QRectF(box.left(), y - 30., 0.48 * box.width(), 18.), Qt::AlignLeft | Qt::AlignVCenter, p.fontMetrics().elidedText(name, Qt::ElideRight, static_cast<int>(0.48 * box.width())));
         p.setPen(t.muted);
         QStringList words{power(b.wattGained, b.marginW.value_or(0.))};
         if (b.price)
             words << tr("cost %1").arg(number(*b.price, 0));
         if (b.hours)
             words << tr("%1 h").arg(number(*b.hours, 1));
-        p.drawText(QRectF(zero + 4., y + 8., box.right() - zero, 16.), Qt::AlignLeft | Qt::AlignVCenter, words.join(QStringLiteral(" · ")));
+        p.drawText(QRectF(zero, y - 29., box.right() - zero, 16.), Qt::AlignRight | Qt::AlignVCenter, words.join(QStringLiteral(" · ")));
     }
 }
 

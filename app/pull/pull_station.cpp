@@ -353,7 +353,7 @@ StationFace PullStation::face() const {
     return {tr("Pull"),
             QStringLiteral("gauge"),
             QStringLiteral("Ctrl+3"),
-            {QStringLiteral("pull-live.png"), QStringLiteral("pull-card.png"), QStringLiteral("pull-stop.png")}};
+            {QStringLiteral("pull.png")}};
 }
 
 } // namespace jr::app

@@ -40,7 +40,7 @@ StationFace ReadyStation::face() const {
         tr("Ready"),
         QStringLiteral("clipboard-list"),
         QStringLiteral("Ctrl+2"),
-        {QStringLiteral("ready.png"), QStringLiteral("ready-bench.png"), QStringLiteral("ready-sitting-apart.png")}};
+        {QStringLiteral("ready.png"), QStringLiteral("ready-bench.png")}};
 }
 
 } // namespace jr::app

@@ -148,6 +148,7 @@ QToolButton[switch="true"] { background: %2; border: 1px solid %3; padding: 4px 
 QToolButton[page="true"] { font-size: 14px; padding: 5px 8px; border-radius: 0; border-bottom: 3px solid transparent; color: %6; }
 QToolButton[page="true"][narrow="true"] { padding: 5px 3px; }
 QToolButton[page="true"]:checked { color: %1; border-bottom: 3px solid %4; font-weight: bold; }
+QToolButton[link="true"]::menu-indicator { image: none; }
 QToolButton[link="true"] { color: %4; text-decoration: underline; padding: 2px 0; border-radius: 0; }
 QLineEdit[wrong="true"] { border: 2px solid %10; }
 QToolButton[switch="true"]:checked { background: %4; color: %7; }

@@ -9,6 +9,9 @@
 #include <QPainter>
 #include <QPixmap>
 
+#include <string_view>
+#include <vector>
+
 namespace jr::app {
 namespace {
 
@@ -49,15 +52,19 @@ bool grabFigure(MainWindow& window, Theme& theme, const QDir& out, bool (*openNa
         for (const auto& [job, page] : views) {
             good = openNamed(window, job) && good;
             window.showStation(MainWindow::Figure);
-            window.figure().showPageOf(page);
+            if (std::string_view(page) == "pinned")
+                window.figure().showPage(window.figure().count() - 1);
+            else
+                window.figure().showPageOf(page);
             shots.push_back(shotOf(window));
         }
         good = save(shots, out.filePath(QLatin1String(file))) && good;
     };
-    several("figure-two-stroke.png", {{"Reeds and pipe", "ports"}, {"Reeds and pipe", "pipe"}, {"Weights on the belt", "belt"}});
-    several("figure-four-stroke.png", {{"Stack length", "gears"}, {"Larkspur ladder", "cam"}, {"Stack length", "intake"}, {"Stack length", "carburettor"}});
+    several("figure-two-stroke.png", {{"Reeds and pipe", "ports"}, {"Reeds and pipe", "pipe"}, {"Weights on the belt", "belt"}, {"Weights on the belt", "pinned"}});
+    several("figure-four-stroke.png", {{"Stack length", "gears"}, {"Larkspur ladder", "cam"}, {"Stack length", "intake"}, {"Stack length", "carburettor"},
+                                       {"Stack length", "cylinder"}, {"Larkspur ladder", "worth"}, {"Stack length", "desk"}});
     theme.setMode(Theme::Mode::Night);
-    several("figure-rest-night.png", {{"Stack length", "cylinder"}, {"Larkspur ladder", "worth"}, {"Stack length", "desk"}});
+    several("figure-night.png", {{"Stack length", "gears"}, {"Reeds and pipe", "ports"}, {"Weights on the belt", "belt"}});
     theme.setMode(Theme::Mode::Day);
     return good;
 }

@@ -161,16 +161,17 @@ bool grabPulls(MainWindow& window, const QDir& out) {
         return bench.link().bench() && bench.link().snapshot().link == LinkState::Streaming &&
                state() == BenchState::Ready;
     });
+    Stack pulls;
     // The warm-up first: kept, not counted.
     constexpr int kLast = 3;
     for (int pull = 0; pull <= kLast && asked; ++pull) {
         bench.link().ask(QStringLiteral("pull"));
         asked = runUntil([&] { return state() == BenchState::Pulling && bench.link().snapshot().figures.rpm > 7000.; });
         if (pull == kLast)
-            good = grab(window, out.filePath(QStringLiteral("pull-live.png"))) && good;
+            good = pulls.add(window) && good;
         asked = asked && runUntil([&] { return bench.card().has_value(); });
         if (pull == kLast)
-            good = grab(window, out.filePath(QStringLiteral("pull-card.png"))) && good;
+            good = pulls.add(window) && good;
         bench.dismissCard();
         asked = asked && runUntil([&] { return state() == BenchState::Ready; });
     }
@@ -181,13 +182,14 @@ bool grabPulls(MainWindow& window, const QDir& out) {
         asked = runUntil([&] { return state() == BenchState::Pulling && bench.link().snapshot().figures.rpm > 6000.; });
         bench.link().stop();
         asked = asked && runUntil([&] { return bench.link().snapshot().stop.release == OrderState::Answered; });
-        good = grab(window, out.filePath(QStringLiteral("pull-stop.png"))) && good;
+        good = pulls.add(window) && good;
         runUntil([&] { return bench.card().has_value() || state() == BenchState::Ready; });
         if (bench.card())
             bench.setCardAside(QStringLiteral("stopped to show the stop"));
         bench.dismissCard();
         bench.link().clearStop();
     }
+    good = pulls.save(out.filePath(QStringLiteral("pull.png"))) && good;
     window.ready().bench().calibration().setKind(2);
     window.ready().show(ReadyStation::Bench);
     window.showStation(MainWindow::Ready);
@@ -239,7 +241,8 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     window.ready().show(ReadyStation::WalkRoundPage);
     // On the day it was walked: on any other all of it is open.
     window.bench().sitting().setClock([] { return QDateTime(QDate(2026, 5, 2), QTime(15, 0)); });
-    shot("ready.png", MainWindow::Ready);
+    window.showStation(MainWindow::Ready);
+    good = ready.add(window) && good;
     window.bench().sitting().setSetup(QStringLiteral("long stack"));
     window.ready().show(ReadyStation::Leaks);
     good = ready.add(window) && good;
@@ -247,7 +250,7 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     window.ready().show(ReadyStation::Sitting);
     good = ready.add(window) && good;
     window.ready().show(ReadyStation::Apart);
-    good = ready.add(window) && ready.save(out.filePath(QStringLiteral("ready-sitting-apart.png"))) && good;
+    good = ready.add(window) && ready.save(out.filePath(QStringLiteral("ready.png"))) && good;
     window.judge().setCursor(5100.);
     shot("judge-day.png", MainWindow::Judge);
     theme.setMode(Theme::Mode::Night);

@@ -15,7 +15,7 @@
 namespace jr::app {
 namespace {
 
-constexpr const char* kDocuments[] = {"judging", "planning", "curves-and-flags", "air", "benches"};
+constexpr const char* kDocuments[] = {"judging", "planning", "curves-and-flags", "air", "benches", "figure"};
 const QString kScheme = QStringLiteral("method:");
 
 } // namespace

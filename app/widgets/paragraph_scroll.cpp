@@ -43,8 +43,16 @@ void ParagraphScroll::cutBetweenLines() {
 }
 
 bool ParagraphScroll::eventFilter(QObject* watched, QEvent* event) {
-    if (watched == widget() && (event->type() == QEvent::Resize || event->type() == QEvent::LayoutRequest))
-        QMetaObject::invokeMethod(this, &ParagraphScroll::cutBetweenLines, Qt::QueuedConnection);
+    if (watched == widget() && (event->type() == QEvent::Resize || event->type() == QEvent::LayoutRequest)) {
+        // The request is not answered yet: the paragraphs stand where they will only after it.
+        QMetaObject::invokeMethod(
+            this,
+            [this] {
+                m_paragraphs->activate();
+                cutBetweenLines();
+            },
+            Qt::QueuedConnection);
+    }
     return QScrollArea::eventFilter(watched, event);
 }
 

@@ -2,6 +2,7 @@
 #include "core/study/setup_facts.h"
 
 #include "core/judge/held_speed.h"
+#include "core/mixture/mixture_finding.h"
 #include "core/nan.h"
 #include "core/statistics/distributions.h"
 #include "core/study/study.h"
@@ -173,6 +174,77 @@ void addMixture(const Study& study, const std::vector<std::size_t>& counting, Se
         }
 }
 
+/// Mean of each probe at full load, over the pulls that have all of them.
+std::vector<double> cylinderMeans(const Study& study, const std::vector<std::size_t>& counting, bool twoStroke) {
+    const MixtureAnswer& mixture = study.mixture(usualTarget(twoStroke ? 2 : 4));
+    std::vector<double> sums;
+    double pulls = 0.;
+    for (std::size_t i : counting) {
+        const auto& found = mixture.found[i];
+        if (!found || found->cylinderAfr.size() < 2 || (!sums.empty() && sums.size() != found->cylinderAfr.size()))
+            continue;
+        sums.resize(found->cylinderAfr.size());
+        for (std::size_t c = 0; c < sums.size(); ++c)
+            sums[c] += found->cylinderAfr[c];
+        pulls += 1.;
+    }
+    for (double& sum : sums)
+        sum /= pulls;
+    return sums;
+}
+
+/// Mixture by eighths of the throttle over whole records, roll-on and over-run as well: there the lower circuits speak.
+std::vector<double> mixtureAtThrottle(const Study& study, const std::vector<std::size_t>& counting) {
+    constexpr std::size_t kEighths = 8;
+    constexpr double kLeastSamples = 10., kLeanest = 20.; // above it nothing burns
+    std::vector<double> sums(kEighths), counts(kEighths);
+    bool any = false;
+    for (std::size_t i : counting) {
+        const Trace* trace = study.pulls()[i].trace.get();
+        const Channel* throttle = trace ? trace->find(ChannelId::Throttle) : nullptr;
+        if (!throttle)
+            continue;
+        for (const Channel& probe : trace->channels) {
+            if (probe.name.id != ChannelId::Afr)
+                continue;
+            any = true;
+            for (std::size_t k = 0; k < probe.values.size() && k < throttle->values.size(); ++k) {
+                const double open = throttle->values[k], afr = probe.values[k];
+                if (!(open >= 0. && open <= 1.) || !(afr > 0. && afr < kLeanest))
+                    continue;
+                const auto bin = std::min<std::size_t>(static_cast<std::size_t>(open * kEighths), kEighths - 1);
+                sums[bin] += afr;
+                counts[bin] += 1.;
+            }
+        }
+    }
+    if (!any)
+        return {};
+    for (std::size_t b = 0; b < kEighths; ++b)
+        sums[b] = counts[b] >= kLeastSamples ? sums[b] / counts[b] : kNaN;
+    return sums;
+}
+
+/// Engine speed along the road, where all pulls are.
+std::vector<double> meanRoadRpm(const Study& study, const std::vector<std::size_t>& counting) {
+    std::map<double, std::pair<double, std::size_t>> at;
+    std::size_t pulls = 0;
+    for (std::size_t i : counting)
+        if (const auto c = study.curve(i); c && c->axis == CurveAxis::RoadSpeed) {
+            ++pulls;
+            for (std::size_t k = 0; k < c->place.size(); ++k)
+                if (std::isfinite(c->engineRpm[k])) {
+                    at[c->place[k]].first += c->engineRpm[k];
+                    ++at[c->place[k]].second;
+                }
+        }
+    std::vector<double> out;
+    for (const auto& [place, sum] : at)
+        if (sum.second == pulls)
+            out.push_back(sum.first / static_cast<double>(pulls));
+    return out;
+}
+
 } // namespace
 
 SetupFacts setupFacts(const Study& study, const std::string& setupId) {
@@ -215,6 +287,9 @@ SetupFacts setupFacts(const Study& study, const std::string& setupId) {
     addCurve(study, counting, out);
     addAir(study, counting, out);
     addMixture(study, counting, out);
+    out.cylinderAfr = cylinderMeans(study, counting, out.twoStroke);
+    out.afrAtThrottle = mixtureAtThrottle(study, counting);
+    out.roadRpm = meanRoadRpm(study, counting);
     return out;
 }
 

@@ -28,6 +28,11 @@ struct SetupFacts {
     std::optional<double> airKgM3, airC, airPa, humidity; ///< as it was, mean of the pulls
     std::optional<double> limiterRpm;   ///< of the pulls' headers
     std::vector<double> afrRpm, afr;    ///< mean mixture along engine speed; empty where none was recorded
+    std::vector<double> cylinderAfr;    ///< mean of each at full load; empty below two probes
+    /// Mean mixture at each eighth of the throttle's travel, where throttle and mixture were recorded; NaN where it was not
+    /// long enough.
+    std::vector<double> afrAtThrottle;
+    std::vector<double> roadRpm;        ///< engine speed along the road speeds of a belt, mean of the pulls
 };
 
 /// Of the setup's counting pulls; with `pulls` 0 nothing else is known. The curve's margin is one share along it: of the

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What a job writes down beside its pulls, in the archive: rules, leak tests, files of setups and hunts come back as
 // they were written, from the database and from the open half alone; what is wrong in them does no harm.
+#include "archive/formats/figure_sheet.h"
 #include "archive/formats/job_sheets.h"
 #include "archive/formats/leak_tests_sheet.h"
 #include "archive/formats/pull_file.h"
@@ -45,6 +46,15 @@ private slots:
                                               {RuleKind::PowerToWeight, "wheel", {}, 200., 0., ""},
                                               {RuleKind::Noise, "gate, 7 m", {}, 94.5, 4500., "neighbours"}};
         QCOMPARE(setupRulesOf(sheetBody(rules)), rules);
+        FigureSheet figure;
+        figure.pages["pipe"]["header_mm"] = {312.5, "tried"};
+        figure.pages["ports"]["stroke_mm"] = {54.1, "measured"};
+        figure.pins = {{"p1", "pipe", "s1", PredictedQuantity::PeakSpeed, {8400., 8150., 8700.}, "wave speed", 0.06, "2026-05-02T09:00:00"}};
+        QCOMPARE(figureSheetOf(sheetBody(figure)), figure);
+        // Written by hand and wrong: what has no range, no setup or no known quantity is no prediction.
+        QVERIFY(figureSheetOf(R"({"pages":[],"pins":[{"setup":"s","quantity":"peak-speed","value":1,"low":3,"high":2},
+            {"quantity":"peak-speed","value":1,"low":0,"high":2},{"setup":"s","quantity":"luck","value":1,"low":0,"high":2},7]})").pins.empty());
+        QCOMPARE(figureSheetOf("{\"pages\":{\"pipe\":{\"header_mm\":5,\"belly_mm\":{\"value\":\"x\"}}}}").pages.size(), 0U);
         LeakTests leaks;
         leaks.tests = {{LeakKind::Crankcase, "ported", 3, 40., 37.5, 4., "left seal", "Ada", "2026-05-02T09:00:00"}};
         leaks.intake.leastMinutes = 2.;

@@ -8,6 +8,7 @@
 #include "archive/formats/leak_tests_sheet.h"
 #include "archive/formats/pull_file.h"
 #include "archive/formats/readings_file.h"
+#include "archive/formats/figure_sheet.h"
 #include "archive/formats/rules_sheet.h"
 #include "archive/formats/setup_files_sheet.h"
 #include "archive/formats/text.h"
@@ -134,7 +135,7 @@ void benchFile(std::string_view bytes) {
 void sheets(std::string_view bytes) {
     const std::string body(bytes);
     // One of them an input, by its length: so many readers of one text find no more than so many texts do.
-    constexpr std::size_t kReaders = 13;
+    constexpr std::size_t kReaders = 14;
     switch (body.size() % kReaders) {
     case 0:
         require(jr::machineSheetOf(body).cylinders >= 1);
@@ -174,6 +175,10 @@ void sheets(std::string_view bytes) {
     case 11:
         for (const jr::SetupFile& file : jr::setupFilesOf(body))
             require(!file.id.empty() && !file.sha256.empty());
+        break;
+    case 12:
+        for (const jr::Prediction& pin : jr::figureSheetOf(body).pins)
+            require(!pin.setupId.empty() && pin.predicted.low <= pin.predicted.high);
         break;
     default:
         (void)jr::repeatabilityNoteOf(body);

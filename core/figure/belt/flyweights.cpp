@@ -60,6 +60,13 @@ double weightForSpeedKg(double weightKg, double rpm, double wantedRpm, double ex
     return weightKg * std::pow(rpm / wantedRpm, 1. / exponent);
 }
 
+std::optional<double> shareInBand(const std::vector<double>& engineRpm, double fromRpm, double toRpm) {
+    if (engineRpm.empty())
+        return std::nullopt;
+    const auto inside = std::count_if(engineRpm.begin(), engineRpm.end(), [&](double rpm) { return rpm >= fromRpm && rpm <= toRpm; });
+    return static_cast<double>(inside) / static_cast<double>(engineRpm.size());
+}
+
 std::optional<Ranged> ownExponent(const std::vector<RunWithWeight>& runs) {
     if (runs.size() < 3)
         return std::nullopt;

@@ -32,6 +32,9 @@ Result<double> shiftSpeedRpm(double rpm, double weightFromKg, double weightToKg,
 /// The weight that shifts at a speed.
 double weightForSpeedKg(double weightKg, double rpm, double wantedRpm, double exponent = kRuleExponent);
 
+/// Share of the readings that lie inside a band, 0…1; nothing without any.
+std::optional<double> shareInBand(const std::vector<double>& engineRpm, double fromRpm, double toRpm);
+
 /// The exponent from runs of one's own: slope of log speed over log mass, least squares, with its 95 % margin
 /// (Student's t). Needs three runs with at least two weights.
 struct RunWithWeight {

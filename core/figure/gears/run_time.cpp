@@ -48,7 +48,7 @@ public:
     }
 
 private:
-    static constexpr double kStepS = 0.002; // a run of ten seconds is right to some tenths of a millisecond
+    static constexpr double kStepS = 0.004; // a run of ten seconds is right to a millisecond or two, differences better
     static constexpr double kLeastSpeed = 0.5, kNoForceN = 0.5;
 
     double leaveAt() const { return std::min(m_plan.shiftRpm[m_gear], m_plan.limiterRpm); }
@@ -111,9 +111,8 @@ std::optional<Ranged> secondsBetween(const PowerCurve& curve, const Gearing& gea
                                      const RunPlan& plan, const RunPlan& other) {
     const auto of = [&](const PowerCurve& c) -> std::optional<double> {
         const RunTime first = runTime(c, gearing, load, plan);
-        const auto second = timeOverM(c, gearing, load, other, first.metres),
-                   again = timeOverM(c, gearing, load, plan, first.metres);
-        return second && again ? std::optional(*again - *second) : std::nullopt;
+        const auto second = timeOverM(c, gearing, load, other, first.metres);
+        return second ? std::optional(first.seconds - *second) : std::nullopt;
     };
     const auto middle = of(curve), low = of(edgeOf(curve, false)), high = of(edgeOf(curve, true));
     if (!middle || !low || !high)

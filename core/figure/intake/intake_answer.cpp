@@ -29,8 +29,11 @@ Result<IntakeAnswer> intakeAnswer(const IntakeAsked& a) {
     if (!throat)
         return throat.error();
     out.throat = *throat;
+    out.openSpeedMPerS = throat->speedMPerS / (a.strokes == 2 ? kOpenShareTwoStroke : kOpenShareFourStroke);
     out.bellShare = a.bellRadiusM / a.runnerBoreM;
     out.filterWantedM2 = filterAreaM2(a.displacementM3, a.engineRpm);
+    out.filterLossPa = rangeThrough(
+        [&](double rated) { return filterLossPa(out.demandM3PerS, a.filterM2, rated, kRatedFilterSpeed); }, kRatedFilterLossPa);
     out.windPa = windHeadPa(a.windMPerS, a.airKgM3);
     constexpr double kPressurePa = 101325., kPct = 100.;
     out.windPct = kPct * out.windPa / kPressurePa;

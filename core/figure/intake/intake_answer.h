@@ -32,17 +32,25 @@ struct IntakeAnswer {
     std::array<Ranged, 4> waveRpm; ///< that the runner suits, on each order
     Ranged resonatorRpm;
     double demandM3PerS = 0.;      ///< of the engine
-    ThroatFlow throat;             ///< of one cylinder's throat, in the mean
+    ThroatFlow throat;             ///< of one cylinder's throat, in the mean of the cycle
+    double openSpeedMPerS = 0.;    ///< while the intake is open: that is what strangles
     double bellShare = 0.;         ///< of the runner's bore
     double filterWantedM2 = 0.;    ///< by the handbook rule
+    Ranged filterLossPa;           ///< of a clean pleated filter of that area
     double windPa = 0., windPct = 0.; ///< head of the wind, and as a share of the air's pressure
 };
 /// Errors: what is outside, by its key.
 Result<IntakeAnswer> intakeAnswer(const IntakeAsked& asked);
 
-/// Mean speed in a throat above which an intake strangles at full power: near 100 m/s; below 40 a carburettor has little
+/// Share of the cycle an intake is open: some 250 of 720 degrees of a four-stroke, half of a two-stroke's turn.
+inline constexpr double kOpenShareFourStroke = 250. / 720., kOpenShareTwoStroke = 0.5;
+/// Mean speed while it is open above which an intake strangles at full power: near 100 m/s; below 40 a carburettor has little
 /// signal. Common practice, no source.
 inline constexpr double kHighThroatSpeed = 100., kLowThroatSpeed = 40.;
+/// A clean pleated filter is rated at 6 cfm through a square inch with 1.5 inches of water lost: 4.4 m/s, 370 Pa. Oiled
+/// gauze and foam lie either side. Common practice, no source.
+inline constexpr double kRatedFilterSpeed = 4.4;
+inline constexpr Ranged kRatedFilterLossPa{370., 250., 500.};
 /// Above it flow is turbulent: pipes, textbooks.
 inline constexpr double kTurbulentReynolds = 4000.;
 

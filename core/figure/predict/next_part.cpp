@@ -1,0 +1,53 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/figure/predict/next_part.h"
+
+#include "core/figure/pipe/tuned_length.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace jr {
+namespace {
+
+constexpr double kPct = 100.;
+
+/// Half-width of an estimate as a share of it; `otherwise` where it has none.
+double halfShare(const Estimate& e, double otherwise) {
+    return std::isfinite(e.half()) ? e.half() / e.mid : otherwise;
+}
+
+constexpr double kOnePull = 0.02; // how far one pull's peak lies from the mean of many; common practice, no source
+
+} // namespace
+
+Ranged waveSpeedOfPulls(const Estimate& peakRpm, double exhaustDurationDeg, double reflectionM) {
+    constexpr double kBaffle = 0.015;
+    const double c = waveSpeedMPerS(exhaustDurationDeg, reflectionM, peakRpm.mid);
+    return Ranged::within(c, kPct * std::hypot(halfShare(peakRpm, kOnePull), kBaffle));
+}
+
+Ranged peakAfterRunner(const Estimate& peakRpm, double lengthBeforeM, double lengthAfterM) {
+    constexpr double kFlatTop = 0.015;
+    const double ratio = lengthBeforeM / lengthAfterM, at = peakRpm.mid;
+    const double slack = at * std::hypot(halfShare(peakRpm, kOnePull), kFlatTop);
+    const double resonator = at * std::sqrt(ratio);
+    double low = std::min(at, resonator), high = std::max(at, resonator);
+    for (const double was : {3., 4., 5.}) {
+        double nearest = at * ratio;
+        for (const double order : {2., 3., 4., 5., 6.})
+            if (const double there = at * ratio * was / order; std::abs(there - at) < std::abs(nearest - at))
+                nearest = there;
+        low = std::min(low, nearest);
+        high = std::max(high, nearest);
+    }
+    return {0.5 * (low + high), low - slack, high + slack};
+}
+
+Ranged heldAfterWeights(const Ranged& heldRpm, double weightBeforeKg, double weightAfterKg, const Ranged& exponent) {
+    constexpr double kRunToRun = 0.005; // a belt and its heat hold no closer; common practice, no source
+    const Ranged held = rangeThrough(
+        [&](double rpm, double e) { return rpm * std::pow(weightBeforeKg / weightAfterKg, e); }, heldRpm, exponent);
+    return {held.value, held.low * (1. - kRunToRun), held.high * (1. + kRunToRun)};
+}
+
+} // namespace jr
