@@ -16,7 +16,6 @@
 namespace jr::app {
 namespace {
 
-
 std::vector<InputSpec> camInputs() {
     const QString deg = QStringLiteral("°"), mm = QStringLiteral("mm");
     return {
@@ -50,21 +49,24 @@ CamPage::CamPage(const Theme& theme, JobModel& model, Pins& pins, QWidget* paren
 
 void CamPage::fill(const FigureFacts& f) {
     FigureInputs& in = inputs();
-    for (const char* key : {"intake_duration_deg", "exhaust_duration_deg", "intake_lift_mm", "intake_lash_mm", "exhaust_lash_mm", "stroke_mm", "rod_mm"})
+    for (const char* key : {"intake_duration_deg", "exhaust_duration_deg", "intake_lift_mm", "intake_lash_mm",
+                            "exhaust_lash_mm", "stroke_mm", "rod_mm"})
         in.offer(key, f.sheet(key), Origin::Sheet);
 }
 
 LiftCurve CamPage::intake() const {
     const double stated = std::min(n("stated_mm"), 0.9 * n("intake_lift_mm")) / kMmPerM;
     const FigureInput was = inputs().before("intake_lash_mm");
-    return LiftCurve(n("intake_centre_deg") + n("both_deg"), n("intake_duration_deg"), n("intake_lift_mm") / kMmPerM, stated)
+    return LiftCurve(n("intake_centre_deg") + n("both_deg"), n("intake_duration_deg"), n("intake_lift_mm") / kMmPerM,
+                     stated)
         .withMoreLash((n("intake_lash_mm") - was.value.value) / kMmPerM);
 }
 
 LiftCurve CamPage::exhaust() const {
     const double stated = std::min(n("stated_mm"), 0.9 * n("exhaust_lift_mm")) / kMmPerM;
     const FigureInput was = inputs().before("exhaust_lash_mm");
-    return LiftCurve(-n("exhaust_centre_deg") + n("both_deg"), n("exhaust_duration_deg"), n("exhaust_lift_mm") / kMmPerM, stated)
+    return LiftCurve(-n("exhaust_centre_deg") + n("both_deg"), n("exhaust_duration_deg"),
+                     n("exhaust_lift_mm") / kMmPerM, stated)
         .withMoreLash((n("exhaust_lash_mm") - was.value.value) / kMmPerM);
 }
 
@@ -72,7 +74,8 @@ void CamPage::workOut() {
     const double both = n("both_deg"), stated = n("stated_mm") / kMmPerM;
     const LiftCurve in = intake(), ex = exhaust();
     // With the lash as it is now, at the lift the events are stated at.
-    m_events = eventsOf(in.durationAtDeg(stated), n("intake_centre_deg") + both, ex.durationAtDeg(stated), n("exhaust_centre_deg") - both);
+    m_events = eventsOf(in.durationAtDeg(stated), n("intake_centre_deg") + both, ex.durationAtDeg(stated),
+                        n("exhaust_centre_deg") - both);
     const Result<CamFigures> figures = camFigures(m_events);
     if (m_toReady)
         m_toReady->setEnabled(m_model.hasJob());
@@ -84,28 +87,35 @@ void CamPage::workOut() {
     m_figures = *figures;
     const CamFigures& f = m_figures;
     headline(tr("Overlap %1°, separation %2°").arg(number(f.overlapDeg, 0), number(f.separationDeg, 1)));
-    say(tr("Intake opens %1° before top and closes %2° after bottom; exhaust opens %3° before bottom and closes %4° after top; at %5 mm.")
-            .arg(number(m_events.intakeOpensDeg, 0), number(m_events.intakeClosesDeg, 0), number(m_events.exhaustOpensDeg, 0),
-                 number(m_events.exhaustClosesDeg, 0), number(n("stated_mm"), 2)));
-    say(tr("Lift at top centre: intake about %1 mm, exhaust about %2 mm.").arg(number(in.liftM(0.) * kMmPerM, 1), number(ex.liftM(0.) * kMmPerM, 1)));
+    say(tr("Intake opens %1° before top and closes %2° after bottom; exhaust opens %3° before bottom and closes %4° "
+           "after top; at %5 mm.")
+            .arg(number(m_events.intakeOpensDeg, 0), number(m_events.intakeClosesDeg, 0),
+                 number(m_events.exhaustOpensDeg, 0), number(m_events.exhaustClosesDeg, 0), number(n("stated_mm"), 2)));
+    say(tr("Lift at top centre: intake about %1 mm, exhaust about %2 mm.")
+            .arg(number(in.liftM(0.) * kMmPerM, 1), number(ex.liftM(0.) * kMmPerM, 1)));
     sayRoom();
     sayEnds();
     for (const char* key : {"intake_duration_deg", "exhaust_duration_deg"})
         if (const auto slip = looksLikeSeatEvents(n(key), n("stated_mm")))
             caution(message(*slip));
-    formula(tr("duration = %1 + 180 + %2 = %3°; centre = %3 / 2 − %1 = %4°; separation = (%4 + %5) / 2. Common practice, no source.")
-                .arg(number(m_events.intakeOpensDeg, 0), number(m_events.intakeClosesDeg, 0), number(f.intakeDurationDeg, 0),
-                     number(f.intakeCentreDeg, 1), number(f.exhaustCentreDeg, 1)));
-    unknown(tr("The curves are drawn from lift and duration, no cam is exactly so. What a centre is worth on this engine only "
-               "its pulls say; the last word on room has clay or a light spring."));
+    formula(tr("duration = %1 + 180 + %2 = %3°; centre = %3 / 2 − %1 = %4°; separation = (%4 + %5) / 2. Common "
+               "practice, no source.")
+                .arg(number(m_events.intakeOpensDeg, 0), number(m_events.intakeClosesDeg, 0),
+                     number(f.intakeDurationDeg, 0), number(f.intakeCentreDeg, 1), number(f.exhaustCentreDeg, 1)));
+    unknown(tr(
+        "The curves are drawn from lift and duration, no cam is exactly so. What a centre is worth on this engine only "
+        "its pulls say; the last word on room has clay or a light spring."));
     offerPin({});
     if (inputs().byHand("intake_centre_deg") || inputs().byHand("exhaust_centre_deg") || inputs().byHand("both_deg")) {
         const auto words = [&](const char* key, double turn) {
             return QString::number(n(key) + turn, 'f', 1).toStdString() + "°";
         };
-        const auto was = [&](const char* key) { return QString::number(inputs().before(key).value.value, 'f', 1).toStdString() + "°"; };
+        const auto was = [&](const char* key) {
+            return QString::number(inputs().before(key).value.value, 'f', 1).toStdString() + "°";
+        };
         PinOffer pin;
-        pin.setupName = tr("cams at %1 / %2").arg(number(n("intake_centre_deg") + both, 0), number(n("exhaust_centre_deg") - both, 0));
+        pin.setupName = tr("cams at %1 / %2")
+                            .arg(number(n("intake_centre_deg") + both, 0), number(n("exhaust_centre_deg") - both, 0));
         // Two cams turned are one change: what belongs to the other says so.
         pin.changes = {{"intake centre", was("intake_centre_deg"), words("intake_centre_deg", both)},
                        {"exhaust centre", was("exhaust_centre_deg"), words("exhaust_centre_deg", -both)}};
@@ -117,7 +127,8 @@ void CamPage::workOut() {
         if (m_facts.pulls.peakRpm && !pin.changes.empty()) {
             const double at = m_facts.pulls.peakRpm->mid, slack = 0.01 * at;
             constexpr double kLeast = 10., kLikely = 22., kMost = 35.;
-            pin.predicted = {at + kLikely * later, at + std::min(kLeast * later, kMost * later) - slack, at + std::max(kLeast * later, kMost * later) + slack};
+            pin.predicted = {at + kLikely * later, at + std::min(kLeast * later, kMost * later) - slack,
+                             at + std::max(kLeast * later, kMost * later) + slack};
             offerPin(pin);
         }
     }
@@ -130,18 +141,22 @@ void CamPage::sayRoom() {
         caution(message(crank.error().message));
         return;
     }
-    const auto one = [&](const char* room, const char* centre, const LiftCurve& now, double sign, double least, const QString& what) {
-        const LiftCurve then(sign * inputs().before(centre).value.value, 2. * 0.5 * now.seatDurationDeg(), now.highestM(), 0.);
+    const auto one = [&](const char* room, const char* centre, const LiftCurve& now, double sign, double least,
+                         const QString& what) {
+        const LiftCurve then(sign * inputs().before(centre).value.value, 2. * 0.5 * now.seatDurationDeg(),
+                             now.highestM(), 0.);
         const Ranged answer = rangeThrough(
             [&](double measured, double lean) {
-                return leastRoom(*crank, now, offsetOfMeasured(*crank, then, measured / kMmPerM, lean), lean).roomM * kMmPerM;
+                return leastRoom(*crank, now, offsetOfMeasured(*crank, then, measured / kMmPerM, lean), lean).roomM *
+                       kMmPerM;
             },
             r(room), r("valve_deg"));
         say(tr("%1 valve to piston: %2, least %3° from top.")
                 .arg(what, ranged(answer, 2, QStringLiteral("mm")),
                      number(std::abs(leastRoom(*crank, now, 0., n("valve_deg")).crankDeg), 0)));
         if (answer.low < least * kMmPerM)
-            caution(tr("%1: less than %2 mm is not left for a stretched rod and a floating valve. Measure it before the engine turns.")
+            caution(tr("%1: less than %2 mm is not left for a stretched rod and a floating valve. Measure it before "
+                       "the engine turns.")
                         .arg(what, number(least * kMmPerM, 1)));
     };
     one("intake_room_mm", "intake_centre_deg", intake(), 1., kLeastIntakeRoomM, tr("Intake"));
@@ -154,12 +169,15 @@ void CamPage::sayEnds() {
         const SetupRecord* setup = m_model.job().setup(id);
         const auto pct = [](const Estimate& e) {
             const QString mid = QLocale().toString(e.mid, 'f', 1);
-            return std::isfinite(e.low) ? tr("%1 % (%2 to %3)").arg(mid, QLocale().toString(e.low, 'f', 1), QLocale().toString(e.high, 'f', 1))
-                                        : tr("%1 %").arg(mid);
+            return std::isfinite(e.low)
+                       ? tr("%1 % (%2 to %3)")
+                             .arg(mid, QLocale().toString(e.low, 'f', 1), QLocale().toString(e.high, 'f', 1))
+                       : tr("%1 %").arg(mid);
         };
         if (setup)
             say(tr("By the pulls %1 changed the bottom by %2 and the top by %3; they meet at %4 rpm.")
-                    .arg(QString::fromStdString(setup->name), pct(ends.bottomPct), pct(ends.topPct), number(ends.splitRpm, 0)));
+                    .arg(QString::fromStdString(setup->name), pct(ends.bottomPct), pct(ends.topPct),
+                         number(ends.splitRpm, 0)));
     }
 }
 
@@ -170,8 +188,9 @@ void CamPage::putClearancesOnReady() {
     WalkRound round = walkRoundOf(body);
     if (round.lines.empty())
         round = usualWalkRound(m_facts.machine.kind, BenchType::Roller);
-    for (const auto& [key, words, lash] : {std::tuple{"intake_clearance_mm", tr("intake valve clearance, cold"), n("intake_lash_mm")},
-                                           std::tuple{"exhaust_clearance_mm", tr("exhaust valve clearance, cold"), n("exhaust_lash_mm")}}) {
+    for (const auto& [key, words, lash] :
+         {std::tuple{"intake_clearance_mm", tr("intake valve clearance, cold"), n("intake_lash_mm")},
+          std::tuple{"exhaust_clearance_mm", tr("exhaust valve clearance, cold"), n("exhaust_lash_mm")}}) {
         std::erase_if(round.lines, [&](const WalkLine& l) { return l.key == key; });
         WalkLine line;
         line.key = key;
@@ -183,7 +202,8 @@ void CamPage::putClearancesOnReady() {
         line.high = lash + kEitherSideMm;
         round.lines.push_back(line);
     }
-    m_model.setSheet(sheet_kind::walkRound, sheetBody(round, earlierRoundsOf(body)), tr("valve clearances on the walk-round"));
+    m_model.setSheet(sheet_kind::walkRound, sheetBody(round, earlierRoundsOf(body)),
+                     tr("valve clearances on the walk-round"));
 }
 
 CamPage::Plot CamPage::plot(const QRectF& area) const {
@@ -196,19 +216,21 @@ std::vector<Handle> CamPage::handles(const QRectF& area) const {
     const Plot g = plot(area);
     const double both = n("both_deg");
     std::vector<Handle> out;
-    out.push_back(handle("exhaust_centre_deg", {g.x(-n("exhaust_centre_deg") + both), g.y(exhaust().highestM() * kMmPerM)}, Qt::TopEdge,
+    out.push_back(handle("exhaust_centre_deg",
+                         {g.x(-n("exhaust_centre_deg") + both), g.y(exhaust().highestM() * kMmPerM)}, Qt::TopEdge,
                          [g, both](QPointF at) { return both - g.deg(at.x()); }));
-    out.push_back(handle("both_deg", {g.x(both), g.box.bottom()}, Qt::BottomEdge, [g](QPointF at) { return g.deg(at.x()); }));
-    out.push_back(handle("intake_centre_deg", {g.x(n("intake_centre_deg") + both), g.y(intake().highestM() * kMmPerM)}, Qt::TopEdge,
-                         [g, both](QPointF at) { return g.deg(at.x()) - both; }));
+    out.push_back(
+        handle("both_deg", {g.x(both), g.box.bottom()}, Qt::BottomEdge, [g](QPointF at) { return g.deg(at.x()); }));
+    out.push_back(handle("intake_centre_deg", {g.x(n("intake_centre_deg") + both), g.y(intake().highestM() * kMmPerM)},
+                         Qt::TopEdge, [g, both](QPointF at) { return g.deg(at.x()) - both; }));
     // The lash is taken at the foot of each flank: more of it draws the foot in.
     const auto foot = [&](const char* key, const LiftCurve& curve, double side) {
         const double at = curve.centreDeg() + side * 0.5 * curve.seatDurationDeg();
         constexpr double kMmPerDegree = 0.01; // of the hand, not of the cam
         const double now = n(key), place = at;
-        out.push_back(handle(key, {g.x(at), g.y(0.)}, side < 0. ? Qt::LeftEdge : Qt::RightEdge, [g, now, place, side](QPointF p) {
-            return now - side * (g.deg(p.x()) - place) * kMmPerDegree;
-        }));
+        out.push_back(
+            handle(key, {g.x(at), g.y(0.)}, side < 0. ? Qt::LeftEdge : Qt::RightEdge,
+                   [g, now, place, side](QPointF p) { return now - side * (g.deg(p.x()) - place) * kMmPerDegree; }));
     };
     foot("exhaust_lash_mm", exhaust(), -1.);
     foot("intake_lash_mm", intake(), 1.);
@@ -227,7 +249,8 @@ void CamPage::draw(QPainter& p, const QRectF& area) {
         p.setPen(QPen(t.line, 1, Qt::DotLine));
         p.drawLine(QPointF(g.box.left(), g.y(mm)), QPointF(g.box.right(), g.y(mm)));
         p.setPen(t.muted);
-        p.drawText(QRectF(g.box.left() - 44., g.y(mm) - 8., 38., 16.), Qt::AlignRight | Qt::AlignVCenter, number(mm, 0));
+        p.drawText(QRectF(g.box.left() - 44., g.y(mm) - 8., 38., 16.), Qt::AlignRight | Qt::AlignVCenter,
+                   number(mm, 0));
     }
     p.drawText(QRectF(g.box.left() - 40., g.box.top() - 22., 260., 16.), Qt::AlignLeft, tr("lift at the valve [mm]"));
     for (int deg = -270; deg <= 270; deg += 90) {
@@ -242,7 +265,8 @@ void CamPage::draw(QPainter& p, const QRectF& area) {
     const auto path = [&](const LiftCurve& c) {
         QPainterPath line;
         for (double deg = g.fromDeg; deg <= g.toDeg; deg += 2.)
-            deg == g.fromDeg ? line.moveTo(g.x(deg), g.y(c.liftM(deg) * kMmPerM)) : line.lineTo(g.x(deg), g.y(c.liftM(deg) * kMmPerM));
+            deg == g.fromDeg ? line.moveTo(g.x(deg), g.y(c.liftM(deg) * kMmPerM))
+                             : line.lineTo(g.x(deg), g.y(c.liftM(deg) * kMmPerM));
         return line;
     };
     // The overlap: what both are open by.
@@ -281,9 +305,11 @@ void CamPage::draw(QPainter& p, const QRectF& area) {
     }
     p.setFont(Theme::font(Size::Body, true));
     p.setPen(t.marks[2]);
-    p.drawText(QRectF(g.x(-n("exhaust_centre_deg")) - 100., g.y(0.5 * n("exhaust_lift_mm")), 200., 18.), Qt::AlignCenter, tr("exhaust"));
+    p.drawText(QRectF(g.x(-n("exhaust_centre_deg")) - 100., g.y(0.5 * n("exhaust_lift_mm")), 200., 18.),
+               Qt::AlignCenter, tr("exhaust"));
     p.setPen(t.marks[3]);
-    p.drawText(QRectF(g.x(n("intake_centre_deg")) - 100., g.y(0.5 * n("intake_lift_mm")), 200., 18.), Qt::AlignCenter, tr("intake"));
+    p.drawText(QRectF(g.x(n("intake_centre_deg")) - 100., g.y(0.5 * n("intake_lift_mm")), 200., 18.), Qt::AlignCenter,
+               tr("intake"));
     const double radius = 0.155 * area.height();
     drawCircle(p, {area.left() + 0.5 * area.width(), area.top() + radius + 22.}, radius);
 }
@@ -293,7 +319,8 @@ void CamPage::drawCircle(QPainter& p, const QPointF& c, double radius) const {
     const Tokens& t = m_theme.tokens();
     const auto ring = [&](double r, double fromDeg, double toDeg, const QColor& colour, Qt::PenStyle style) {
         p.setPen(QPen(colour, 9., style, Qt::FlatCap));
-        p.drawArc(QRectF(c - QPointF(r, r), QSizeF(2. * r, 2. * r)), static_cast<int>((90. - toDeg) * 16.), static_cast<int>((toDeg - fromDeg) * 16.));
+        p.drawArc(QRectF(c - QPointF(r, r), QSizeF(2. * r, 2. * r)), static_cast<int>((90. - toDeg) * 16.),
+                  static_cast<int>((toDeg - fromDeg) * 16.));
     };
     ring(radius, -m_events.intakeOpensDeg, 180. + m_events.intakeClosesDeg, t.marks[3], Qt::SolidLine);
     ring(radius - 16., 180. - m_events.exhaustOpensDeg, 360. + m_events.exhaustClosesDeg, t.marks[2], Qt::SolidLine);
@@ -304,16 +331,22 @@ void CamPage::drawCircle(QPainter& p, const QPointF& c, double radius) const {
         const double a = deg * kPi / 180.;
         const QPointF at = c + outer * QPointF(std::sin(a), -std::cos(a));
         p.setPen(colour);
-        p.drawText(QRectF(side & Qt::AlignLeft ? at.x() : at.x() - 190., at.y() - 9., 190., 18.), side | Qt::AlignVCenter, text);
+        p.drawText(QRectF(side & Qt::AlignLeft ? at.x() : at.x() - 190., at.y() - 9., 190., 18.),
+                   side | Qt::AlignVCenter, text);
     };
     const double outer = radius + 20.;
-    event(-m_events.intakeOpensDeg - 14., outer, Qt::AlignRight, t.marks[3], tr("intake opens %1° before top").arg(number(m_events.intakeOpensDeg, 0)));
-    event(180. + m_events.intakeClosesDeg, outer, Qt::AlignRight, t.marks[3], tr("closes %1° after bottom").arg(number(m_events.intakeClosesDeg, 0)));
-    event(180. - m_events.exhaustOpensDeg, outer, Qt::AlignLeft, t.marks[2], tr("exhaust opens %1° before bottom").arg(number(m_events.exhaustOpensDeg, 0)));
-    event(m_events.exhaustClosesDeg + 14., outer, Qt::AlignLeft, t.marks[2], tr("closes %1° after top").arg(number(m_events.exhaustClosesDeg, 0)));
+    event(-m_events.intakeOpensDeg - 14., outer, Qt::AlignRight, t.marks[3],
+          tr("intake opens %1° before top").arg(number(m_events.intakeOpensDeg, 0)));
+    event(180. + m_events.intakeClosesDeg, outer, Qt::AlignRight, t.marks[3],
+          tr("closes %1° after bottom").arg(number(m_events.intakeClosesDeg, 0)));
+    event(180. - m_events.exhaustOpensDeg, outer, Qt::AlignLeft, t.marks[2],
+          tr("exhaust opens %1° before bottom").arg(number(m_events.exhaustOpensDeg, 0)));
+    event(m_events.exhaustClosesDeg + 14., outer, Qt::AlignLeft, t.marks[2],
+          tr("closes %1° after top").arg(number(m_events.exhaustClosesDeg, 0)));
     p.setPen(t.ink);
     p.setFont(Theme::font(Size::Body, true));
-    p.drawText(QRectF(c.x() - 60., c.y() - 10., 120., 20.), Qt::AlignCenter, tr("overlap %1°").arg(number(m_figures.overlapDeg, 0)));
+    p.drawText(QRectF(c.x() - 60., c.y() - 10., 120., 20.), Qt::AlignCenter,
+               tr("overlap %1°").arg(number(m_figures.overlapDeg, 0)));
 }
 
 } // namespace jr::app

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Carburettor and injection: the throttle's travel as a bar with the circuits that rule each part of it, the mixture and
-// the jet that brings it where it is wanted, today's air against the day it was right.
+// Carburettor and injection: the throttle's travel as a bar with the circuits that rule each part of it, the mixture
+// and the jet that brings it where it is wanted, today's air against the day it was right.
 #pragma once
 
 #include "app/figure/figure_page.h"

@@ -20,8 +20,16 @@ namespace {
 
 std::vector<InputSpec> deskInputs() {
     return {
-        {{"temp_c", -30., 55., Ranged::exactly(20.), true}, DeskPage::tr("air, dry bulb"), QStringLiteral("°C"), 0.5, 1},
-        {{"pressure_hpa", 600., 1080., Ranged::exactly(1000.), true}, DeskPage::tr("station pressure"), QStringLiteral("hPa"), 1., 1},
+        {{"temp_c", -30., 55., Ranged::exactly(20.), true},
+         DeskPage::tr("air, dry bulb"),
+         QStringLiteral("°C"),
+         0.5,
+         1},
+        {{"pressure_hpa", 600., 1080., Ranged::exactly(1000.), true},
+         DeskPage::tr("station pressure"),
+         QStringLiteral("hPa"),
+         1.,
+         1},
         {{"humidity_pct", 0., 100., Ranged::exactly(50.), true}, DeskPage::tr("humidity"), QStringLiteral("%"), 1., 0},
         {{"torque_nm", 0., 1000., Ranged::exactly(30.), true}, DeskPage::tr("torque"), QStringLiteral("Nm"), 1., 1},
         {{"rpm", 0., 25000., Ranged::exactly(7000.), true}, DeskPage::tr("at"), QStringLiteral("rpm"), 50., 0},
@@ -37,7 +45,8 @@ constexpr Gauge kGauges[] = {{"temp_c", -10., 45.}, {"pressure_hpa", 780., 1050.
 } // namespace
 
 DeskPage::DeskPage(const Theme& theme, JobModel& model, Pins& pins, QWidget* parent)
-    : FigurePage(theme, model, pins, "desk", tr("The air and what the standards make of it"), QStringLiteral("Desk"), deskInputs(), parent) {
+    : FigurePage(theme, model, pins, "desk", tr("The air and what the standards make of it"), QStringLiteral("Desk"),
+                 deskInputs(), parent) {
     auto* box = new QWidget;
     auto* row = new QHBoxLayout(box);
     row->setContentsMargins(0, 0, 0, 0);
@@ -90,9 +99,11 @@ void DeskPage::showConverted() {
     if (!good)
         value = QLocale::c().toDouble(m_value->text().trimmed(), &good);
     m_value->setProperty("wrong", !good);
-    const Result<Converted> out = good ? convert(value, m_from->currentText().toStdString(), m_to->currentText().toStdString())
-                                       : Result<Converted>(Error("no number"));
-    m_result->setText(out ? tr("= %1 %2").arg(QLocale().toString(out->value, 'g', 7), QString::fromStdString(out->unit)) : tr("= ?"));
+    const Result<Converted> out =
+        good ? convert(value, m_from->currentText().toStdString(), m_to->currentText().toStdString())
+             : Result<Converted>(Error("no number"));
+    m_result->setText(out ? tr("= %1 %2").arg(QLocale().toString(out->value, 'g', 7), QString::fromStdString(out->unit))
+                          : tr("= ?"));
 }
 
 QString DeskPage::converted() const {
@@ -123,11 +134,14 @@ Air DeskPage::air() const {
 void DeskPage::workOut() {
     const Air air = this->air();
     offerPin({});
-    headline(tr("Air %1 kg/m³, like %2 m up").arg(number(densityKgM3(air), 3), number(std::round(densityAltitudeM(air) / 10.) * 10., 0)));
+    headline(tr("Air %1 kg/m³, like %2 m up")
+                 .arg(number(densityKgM3(air), 3), number(std::round(densityAltitudeM(air) / 10.) * 10., 0)));
     const double watt = n("torque_nm") * radPerSFromRpm(n("rpm"));
     say(tr("%1 Nm (%2 lb-ft) at %3 rpm: %4 kW, %5 hp, %6 PS.")
-            .arg(number(n("torque_nm"), 1), number(n("torque_nm") / kNmPerLbFt, 1), number(n("rpm"), 0), number(watt / 1000., 2), number(watt / kWattPerHp, 1), number(watt / kWattPerPs, 1)));
-    say(tr("Water in it: %1 hPa of its pressure, %2 grains a pound.").arg(number(vapourPressurePa(air) / 100., 1), number(waterGrainsPerLb(air), 0)));
+            .arg(number(n("torque_nm"), 1), number(n("torque_nm") / kNmPerLbFt, 1), number(n("rpm"), 0),
+                 number(watt / 1000., 2), number(watt / kWattPerHp, 1), number(watt / kWattPerPs, 1)));
+    say(tr("Water in it: %1 hPa of its pressure, %2 grains a pound.")
+            .arg(number(vapourPressurePa(air) / 100., 1), number(waterGrainsPerLb(air), 0)));
     const Standard *most = nullptr, *least = nullptr;
     for (const Standard& s : allStandards()) {
         if (s.id == std::string_view("none"))
@@ -139,11 +153,15 @@ void DeskPage::workOut() {
     }
     if (most && least)
         say(tr("In this air %1 reads %2 % above %3. Before and after are always set against each other in one of them.")
-                .arg(QString::fromUtf8(most->label.data()), number(100. * (most->factor(air) / least->factor(air) - 1.), 1), QString::fromUtf8(least->label.data())));
+                .arg(QString::fromUtf8(most->label.data()),
+                     number(100. * (most->factor(air) / least->factor(air) - 1.), 1),
+                     QString::fromUtf8(least->label.data())));
     for (const Caution& c : airCautions(air))
         caution(message(c.message));
-    formula(tr("density = pd / (287.05 T) + pv / (461.5 T); vapour by Buck (1996), altitude by ISO 2533; values from memory."));
-    unknown(tr("Type the pressure as the station shows it, not reduced to the sea: the two are 12 hPa apart for each 100 m."));
+    formula(tr("density = pd / (287.05 T) + pv / (461.5 T); vapour by Buck (1996), altitude by ISO 2533; values from "
+               "memory."));
+    unknown(tr(
+        "Type the pressure as the station shows it, not reduced to the sea: the two are 12 hPa apart for each 100 m."));
 }
 
 QRectF DeskPage::gauge(const QRectF& area, int which) const {
@@ -156,8 +174,9 @@ std::vector<Handle> DeskPage::handles(const QRectF& area) const {
         const QRectF box = gauge(area, i);
         const Gauge& g = kGauges[i];
         const double share = (std::clamp(n(g.key), g.low, g.high) - g.low) / (g.high - g.low);
-        out.push_back(handle(g.key, {box.center().x(), box.bottom() - share * box.height()}, Qt::RightEdge,
-                             [box, g](QPointF at) { return g.low + (box.bottom() - at.y()) / box.height() * (g.high - g.low); }));
+        out.push_back(
+            handle(g.key, {box.center().x(), box.bottom() - share * box.height()}, Qt::RightEdge,
+                   [box, g](QPointF at) { return g.low + (box.bottom() - at.y()) / box.height() * (g.high - g.low); }));
     }
     return out;
 }
@@ -169,7 +188,9 @@ void DeskPage::draw(QPainter& p, const QRectF& area) {
     for (int i = 0; i < 3; ++i) {
         const QRectF box = gauge(area, i);
         const Gauge& g = kGauges[i];
-        const auto y = [&](double v) { return box.bottom() - (std::clamp(v, g.low, g.high) - g.low) / (g.high - g.low) * box.height(); };
+        const auto y = [&](double v) {
+            return box.bottom() - (std::clamp(v, g.low, g.high) - g.low) / (g.high - g.low) * box.height();
+        };
         p.setPen(QPen(t.line, 1.5));
         p.setBrush(t.panel);
         p.drawRoundedRect(box, 12, 12);
@@ -194,7 +215,8 @@ void DeskPage::draw(QPainter& p, const QRectF& area) {
     const double one = 0.5 * (left + right), scale = 0.5 * (right - left) / most;
     double y = area.top() + 92.;
     p.setPen(t.muted);
-    p.drawText(QRectF(left, area.top() + 44., right - left, 16.), Qt::AlignCenter, tr("what each standard multiplies by"));
+    p.drawText(QRectF(left, area.top() + 44., right - left, 16.), Qt::AlignCenter,
+               tr("what each standard multiplies by"));
     p.setPen(QPen(t.line, 1.5));
     p.drawLine(QPointF(one, y - 14.), QPointF(one, y + 62. * static_cast<double>(allStandards().size()) - 26.));
     for (const Standard& s : allStandards()) {

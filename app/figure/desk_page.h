@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The desk: the air as thermometer, barometer and hygrometer with every standard's factor beside it, power and torque at
-// a speed, and any unit into any other.
+// The desk: the air as thermometer, barometer and hygrometer with every standard's factor beside it, power and torque
+// at a speed, and any unit into any other.
 #pragma once
 
 #include "app/figure/figure_page.h"

@@ -118,6 +118,13 @@ FigurePage::FigurePage(const Theme& theme, JobModel& model, Pins& pins, const ch
         keepSoon();
         refresh();
     };
+    constexpr int kWordsMs = 80;
+    m_settling.setSingleShot(true);
+    m_settling.setInterval(kWordsMs);
+    connect(&m_settling, &QTimer::timeout, this, [this] {
+        if (m_wordsWait)
+            showWords();
+    });
     constexpr int kRestMs = 250;
     m_keep.setSingleShot(true);
     m_keep.setInterval(kRestMs);
@@ -134,9 +141,8 @@ FigurePage::FigurePage(const Theme& theme, JobModel& model, Pins& pins, const ch
     connect(m_back, &QPushButton::clicked, this, &FigurePage::backToJob);
     connect(&pins, &Pins::changed, this, &FigurePage::sayPins);
     connect(&model, &JobModel::unitsChanged, this, &FigurePage::refresh);
-    connect(&theme, &Theme::changed, this, [this] {
-        m_theme.dressButton(*m_pin, QStringLiteral("pin"), m_theme.tokens().onAccent);
-    });
+    connect(&theme, &Theme::changed, this,
+            [this] { m_theme.dressButton(*m_pin, QStringLiteral("pin"), m_theme.tokens().onAccent); });
 }
 
 void FigurePage::take(const FigureFacts& facts) {
@@ -152,6 +158,7 @@ void FigurePage::take(const FigureFacts& facts) {
                 m_inputs.setHand(s.kind.key, kept->second.value,
                                  parseOrigin(kept->second.origin).value_or(Origin::Tried));
     refresh();
+    showWords();
     sayPins();
 }
 
@@ -166,12 +173,14 @@ void FigurePage::changed(const std::string& key, double value) {
 
 void FigurePage::type(const std::string& key, double value) {
     m_slip->hide();
+    m_settling.stop(); // what is typed is answered at once
     const InputSpec& s = spec(key);
     if (const auto slip = slipOf(s.kind, value)) {
         m_slipKey = key;
         m_meant = slip->meant;
         m_slipWords->setText(message(slip->question));
-        m_takeMeant->setText(tr("Take %1").arg(number(slip->meant, std::max(1, s.decimals)) + QLatin1Char(' ') + s.unit));
+        m_takeMeant->setText(
+            tr("Take %1").arg(number(slip->meant, std::max(1, s.decimals)) + QLatin1Char(' ') + s.unit));
         m_slip->show();
         m_list->refresh();
         return;
@@ -206,6 +215,7 @@ void FigurePage::keepNow() {
 }
 
 void FigurePage::backToJob() {
+    m_settling.stop();
     m_inputs.forgetHands();
     m_slip->hide();
     keepSoon();
@@ -213,11 +223,29 @@ void FigurePage::backToJob() {
 }
 
 void FigurePage::refresh() {
+    m_lines.clear();
+    m_offer.reset();
+    workOut();
+    m_drawing->update();
+    // The drawing follows at every step; the words beside it are laid out anew a few times a second, which costs more
+    // than all the rest.
+    if (m_settling.isActive())
+        m_wordsWait = true;
+    else {
+        showWords();
+        m_settling.start();
+    }
+}
+
+void FigurePage::showWords() {
+    m_wordsWait = false;
+    if (m_headline->text() != m_head)
+        m_headline->setText(m_head);
     for (auto& [kind, labels] : m_said)
         for (Said& one : labels)
             one.used = false;
-    m_offer.reset();
-    workOut();
+    for (const Line& line : m_lines)
+        label(line.kind)->setText(line.text);
     for (auto& [kind, labels] : m_said)
         for (Said& one : labels)
             if (one.label->isHidden() == one.used)
@@ -226,7 +254,6 @@ void FigurePage::refresh() {
     m_pin->setEnabled(m_offer && m_model.hasJob() && !m_facts.setupId.empty());
     m_pin->setVisible(canPin());
     m_back->setEnabled(!m_inputs.hand().empty());
-    m_drawing->update();
 }
 
 void FigurePage::sayPins() {
@@ -237,8 +264,9 @@ void FigurePage::sayPins() {
         const SetupRecord* setup = m_model.job().setup(p.setupId);
         const auto grade = m_pins.grades().find(p.id);
         if (setup)
-            lines << tr("%1: %2").arg(QString::fromStdString(setup->name),
-                                      message(gradeMessage(p, grade == m_pins.grades().end() ? Grade{} : grade->second)));
+            lines << tr("%1: %2").arg(
+                QString::fromStdString(setup->name),
+                message(gradeMessage(p, grade == m_pins.grades().end() ? Grade{} : grade->second)));
     }
     // The newest two; all of them stand on the page of pins.
     constexpr qsizetype kShown = 2;
@@ -295,32 +323,29 @@ QLabel* FigurePage::label(const char* property) {
 }
 
 void FigurePage::headline(const QString& text) {
-    if (m_headline->text() != text)
-        m_headline->setText(text);
+    m_head = text;
 }
 
 void FigurePage::say(const QString& text) {
-    label("say")->setText(text);
+    m_lines.push_back({"say", text});
 }
 
 void FigurePage::caution(const QString& text) {
-    label("caution")->setText(text);
+    m_lines.push_back({"caution", text});
 }
 
 void FigurePage::formula(const QString& text) {
-    label("formula")->setText(text);
+    m_lines.push_back({"formula", text});
 }
 
 void FigurePage::unknown(const QString& text) {
-    label("unknown")->setText(text);
+    m_lines.push_back({"unknown", text});
 }
 
 QString FigurePage::words() const {
-    QStringList out{m_headline->text()};
-    for (const auto& [kind, labels] : m_said)
-        for (const Said& one : labels)
-            if (one.used)
-                out << one.label->text();
+    QStringList out{m_head};
+    for (const Line& line : m_lines)
+        out << line.text;
     if (!m_slip->isHidden())
         out << m_slipWords->text();
     if (!m_graded->isHidden())

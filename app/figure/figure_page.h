@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What the pages of Figure have alike: one drawing that is taken by the hand, beside it the answer, what it rests on with
-// where each value comes from, the formula with the numbers put in, what it does not know, and the pin.
+// What the pages of Figure have alike: one drawing that is taken by the hand, beside it the answer, what it rests on
+// with where each value comes from, the formula with the numbers put in, what it does not know, and the pin.
 #pragma once
 
 #include "app/figure/hand_drawing.h"
@@ -95,7 +95,9 @@ protected:
     // Numbers for people.
     static QString number(double value, int decimals);
     /// As it is kept in a setup's change, whatever the language of the window.
-    static std::string stored(double value, int decimals) { return QString::number(value, 'f', decimals).toStdString(); }
+    static std::string stored(double value, int decimals) {
+        return QString::number(value, 'f', decimals).toStdString();
+    }
     /// "512 m/s", or "498 to 531 m/s" where it is a range.
     static QString ranged(const Ranged& value, int decimals, const QString& unit);
     static QString speeds(const Ranged& rpm);
@@ -125,6 +127,15 @@ private:
     QPushButton *m_takeMeant, *m_pin, *m_back;
     QVBoxLayout* m_words;
     QVBoxLayout* m_tools;
+    void showWords();
+    struct Line {
+        const char* kind; ///< say, caution, formula, unknown
+        QString text;
+    };
+    QString m_head;
+    std::vector<Line> m_lines; ///< of the answer as it is now
+    QTimer m_settling;         ///< runs for a moment after the words were laid out
+    bool m_wordsWait = false;
     struct Said {
         QLabel* label;
         bool used;

@@ -77,7 +77,8 @@ FigureStation::FigureStation(const Theme& theme, JobModel& model, QWidget* paren
     m_setup->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     m_setup->setMinimumContentsLength(14);
     addCorner(m_setup);
-    connect(m_setup, &QComboBox::activated, this, [this] { chooseSetup(m_setup->currentData().toString().toStdString()); });
+    connect(m_setup, &QComboBox::activated, this,
+            [this] { chooseSetup(m_setup->currentData().toString().toStdString()); });
     connect(m_board, &PinsPage::pageWanted, this, [this](const QString& id) { showPageOf(id.toStdString()); });
     connect(&model, &JobModel::jobChanged, this, [this] {
         if (!m_model.job().setup(m_chosen))
@@ -102,7 +103,9 @@ void FigureStation::add(const QString& name, FigurePage* page) {
 }
 
 StationFace FigureStation::face() const {
-    return {tr("Figure"), QStringLiteral("drafting-compass"), QStringLiteral("Ctrl+5"),
+    return {tr("Figure"),
+            QStringLiteral("drafting-compass"),
+            QStringLiteral("Ctrl+5"),
             {QStringLiteral("figure-two-stroke.png"), QStringLiteral("figure-four-stroke.png"),
              QStringLiteral("figure-night.png")}};
 }

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Figure: the arithmetic of the trade between two pulls, page by page, filled from the open job; and the predictions that
-// were pinned, graded by their pulls.
+// Figure: the arithmetic of the trade between two pulls, page by page, filled from the open job; and the predictions
+// that were pinned, graded by their pulls.
 #pragma once
 
 #include "app/figure/figure_page.h"

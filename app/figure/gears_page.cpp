@@ -18,31 +18,63 @@ namespace {
 constexpr std::size_t kMostGears = 6;
 constexpr double kUsualRatios[kMostGears] = {2.62, 1.86, 1.47, 1.22, 1.06, 0.95};
 const char* const kGearKeys[kMostGears] = {"gear_1", "gear_2", "gear_3", "gear_4", "gear_5", "gear_6"};
-const char* const kShiftKeys[kMostGears - 1] = {"shift_1_rpm", "shift_2_rpm", "shift_3_rpm", "shift_4_rpm", "shift_5_rpm"};
+const char* const kShiftKeys[kMostGears - 1] = {"shift_1_rpm", "shift_2_rpm", "shift_3_rpm", "shift_4_rpm",
+                                                "shift_5_rpm"};
 
 std::vector<InputSpec> gearsInputs() {
     const QString rpm = QStringLiteral("rpm");
     std::vector<InputSpec> out;
-    out.push_back({{"gears", 0., 4., Ranged::exactly(4.), true}, GearsPage::tr("gears"), {}, 1., 0, {"2", "3", "4", "5", "6"}});
+    out.push_back(
+        {{"gears", 0., 4., Ranged::exactly(4.), true}, GearsPage::tr("gears"), {}, 1., 0, {"2", "3", "4", "5", "6"}});
     for (std::size_t g = 0; g < kMostGears; ++g)
-        out.push_back({{kGearKeys[g], 0.4, 6., Ranged::within(kUsualRatios[g], 3.)}, GearsPage::tr("ratio of gear %1").arg(g + 1), {}, 0.01, 3});
+        out.push_back({{kGearKeys[g], 0.4, 6., Ranged::within(kUsualRatios[g], 3.)},
+                       GearsPage::tr("ratio of gear %1").arg(g + 1),
+                       {},
+                       0.01,
+                       3});
     out.push_back({{"primary", 1., 6., Ranged::within(2.9, 5.)}, GearsPage::tr("primary ratio"), {}, 0.01, 3});
-    out.push_back({{"front", 7., 30., Ranged::exactly(14.)}, GearsPage::tr("front sprocket"), GearsPage::tr("teeth"), 1., 0});
-    out.push_back({{"rear", 15., 80., Ranged::exactly(44.)}, GearsPage::tr("rear sprocket"), GearsPage::tr("teeth"), 1., 0});
-    out.push_back({{"wheel_mm", 90., 400., {305., 298., 312.}}, GearsPage::tr("rolling radius"), QStringLiteral("mm"), 1., 0});
+    out.push_back(
+        {{"front", 7., 30., Ranged::exactly(14.)}, GearsPage::tr("front sprocket"), GearsPage::tr("teeth"), 1., 0});
+    out.push_back(
+        {{"rear", 15., 80., Ranged::exactly(44.)}, GearsPage::tr("rear sprocket"), GearsPage::tr("teeth"), 1., 0});
+    out.push_back(
+        {{"wheel_mm", 90., 400., {305., 298., 312.}}, GearsPage::tr("rolling radius"), QStringLiteral("mm"), 1., 0});
     out.push_back({{"limiter_rpm", 2000., 22000., {9500., 9300., 9700.}}, GearsPage::tr("limiter now"), rpm, 50., 0});
-    out.push_back({{"new_limiter_rpm", 2000., 22000., Ranged::exactly(9900.), true}, GearsPage::tr("limiter tried"), rpm, 50., 0});
+    out.push_back({{"new_limiter_rpm", 2000., 22000., Ranged::exactly(9900.), true},
+                   GearsPage::tr("limiter tried"),
+                   rpm,
+                   50.,
+                   0});
     for (std::size_t g = 0; g + 1 < kMostGears; ++g)
-        out.push_back({{kShiftKeys[g], 1000., 22000., Ranged::exactly(9000.), true}, GearsPage::tr("shift from gear %1").arg(g + 1), rpm, 50., 0});
-    out.push_back({{"shift_s", 0., 1.5, {0.2, 0.12, 0.3}}, GearsPage::tr("a shift takes"), QStringLiteral("s"), 0.01, 2});
-    out.push_back({{"from_kmh", 5., 250., Ranged::exactly(40.), true}, GearsPage::tr("stretch from"), QStringLiteral("km/h"), 5., 0});
-    out.push_back({{"to_kmh", 20., 320., Ranged::exactly(120.), true}, GearsPage::tr("stretch to"), QStringLiteral("km/h"), 5., 0});
-    out.push_back({{"machine_kg", 5., 600., {150., 140., 165.}}, GearsPage::tr("machine"), QStringLiteral("kg"), 1., 0});
+        out.push_back({{kShiftKeys[g], 1000., 22000., Ranged::exactly(9000.), true},
+                       GearsPage::tr("shift from gear %1").arg(g + 1),
+                       rpm,
+                       50.,
+                       0});
+    out.push_back(
+        {{"shift_s", 0., 1.5, {0.2, 0.12, 0.3}}, GearsPage::tr("a shift takes"), QStringLiteral("s"), 0.01, 2});
+    out.push_back({{"from_kmh", 5., 250., Ranged::exactly(40.), true},
+                   GearsPage::tr("stretch from"),
+                   QStringLiteral("km/h"),
+                   5.,
+                   0});
+    out.push_back({{"to_kmh", 20., 320., Ranged::exactly(120.), true},
+                   GearsPage::tr("stretch to"),
+                   QStringLiteral("km/h"),
+                   5.,
+                   0});
+    out.push_back(
+        {{"machine_kg", 5., 600., {150., 140., 165.}}, GearsPage::tr("machine"), QStringLiteral("kg"), 1., 0});
     out.push_back({{"rider_kg", 20., 250., {82., 72., 92.}}, GearsPage::tr("rider"), QStringLiteral("kg"), 1., 0});
-    out.push_back({{"drag_m2", 0.15, 1.5, kUsualDragAreaM2}, GearsPage::tr("drag area"), QStringLiteral("m²"), 0.01, 2});
+    out.push_back(
+        {{"drag_m2", 0.15, 1.5, kUsualDragAreaM2}, GearsPage::tr("drag area"), QStringLiteral("m²"), 0.01, 2});
     out.push_back({{"rolling", 0.005, 0.08, kUsualRolling}, GearsPage::tr("rolling coefficient"), {}, 0.001, 3});
     out.push_back({{"stroke_mm", 15., 130., {60., 54., 66.}}, GearsPage::tr("stroke"), QStringLiteral("mm"), 0.5, 1});
-    out.push_back({{"peak_kw", 0.5, 250., {26., 24., 28.}}, GearsPage::tr("peak power at the wheel"), QStringLiteral("kW"), 0.5, 1});
+    out.push_back({{"peak_kw", 0.5, 250., {26., 24., 28.}},
+                   GearsPage::tr("peak power at the wheel"),
+                   QStringLiteral("kW"),
+                   0.5,
+                   1});
     out.push_back({{"peak_rpm", 1500., 18000., {8200., 8000., 8400.}}, GearsPage::tr("peak at"), rpm, 50., 0});
     return out;
 }
@@ -50,8 +82,8 @@ std::vector<InputSpec> gearsInputs() {
 } // namespace
 
 GearsPage::GearsPage(const Theme& theme, JobModel& model, Pins& pins, QWidget* parent)
-    : FigurePage(theme, model, pins, "gears", tr("Thrust of each gear over road speed"), QStringLiteral("Gears and shifts"),
-                 gearsInputs(), parent) {
+    : FigurePage(theme, model, pins, "gears", tr("Thrust of each gear over road speed"),
+                 QStringLiteral("Gears and shifts"), gearsInputs(), parent) {
     take({});
 }
 
@@ -64,7 +96,8 @@ void GearsPage::fill(const FigureFacts& f) {
         in.offer(key, f.sheet(line), Origin::Sheet);
     // All ratios as people write them: "2.6, 1.9, 1.5" or with slashes.
     std::string text = f.hasMachine ? sheetText(f.machine, "gear_ratios") : std::string();
-    std::replace_if(text.begin(), text.end(), [](char c) { return c == '/' || c == ';' || c == ' '; }, ',');
+    std::replace_if(
+        text.begin(), text.end(), [](char c) { return c == '/' || c == ';' || c == ' '; }, ',');
     std::vector<double> ratios;
     for (const QString& one : QString::fromStdString(text).split(QLatin1Char(','), Qt::SkipEmptyParts))
         if (const auto number = leadingNumber(one.toStdString()))
@@ -80,7 +113,8 @@ void GearsPage::fill(const FigureFacts& f) {
     constexpr double kKmhPerMPerS = 3.6, kReached = 0.85, kRoundTo = 5.;
     const Gearing gearing = asked().gearing;
     const double most = gearing.speedMPerS(gearing.gears.size() - 1, n("limiter_rpm")) * kKmhPerMPerS;
-    in.offer("to_kmh", std::optional(std::max(20., std::floor(kReached * most / kRoundTo) * kRoundTo)), Origin::Handbook);
+    in.offer("to_kmh", std::optional(std::max(20., std::floor(kReached * most / kRoundTo) * kRoundTo)),
+             Origin::Handbook);
     in.offer("from_kmh", std::optional(std::max(5., std::floor(0.35 * most / kRoundTo) * kRoundTo)), Origin::Handbook);
     in.offer("new_limiter_rpm", std::optional(n("limiter_rpm") + 300.), Origin::Handbook);
 }
@@ -137,17 +171,21 @@ void GearsPage::workOut() {
     m_answer = *answer;
     sayShifts();
     sayLimiter();
-    const double piston = meanPistonSpeedMPerS(n("stroke_mm") / 1000., std::max(n("limiter_rpm"), n("new_limiter_rpm")));
+    const double piston =
+        meanPistonSpeedMPerS(n("stroke_mm") / 1000., std::max(n("limiter_rpm"), n("new_limiter_rpm")));
     if (piston > kHighPistonSpeed)
-        caution(tr("%1 m/s mean piston speed at the higher limiter: ask the engine's maker before you go there.").arg(number(piston, 1)));
+        caution(tr("%1 m/s mean piston speed at the higher limiter: ask the engine's maker before you go there.")
+                    .arg(number(piston, 1)));
     if (m_facts.pulls.pulls > 0 && m_facts.pulls.lowW.empty())
         caution(tr("One pull has no margin: the seconds have none either."));
     if (ownCurve() && m_facts.pulls.measuredAt != MeasuredAt::Wheel)
         caution(tr("The curve was not measured at the wheel: the thrust is too high by what the driveline loses."));
     const GearShift& first = m_answer->shifts.front();
     formula(tr("F = P / v: shift where P(n) = P(n · i₂ / i₁): %1 rpm · %2 / %3 = %4 rpm. Any text on vehicle dynamics.")
-                .arg(number(first.best.shiftRpm, 0), number(n("gear_2"), 2), number(n("gear_1"), 2), number(first.best.afterRpm, 0)));
-    unknown(tr("It knows nothing of grip, wind, slope or the clutch, and takes the engine as warm and at full throttle. Drag and "
+                .arg(number(first.best.shiftRpm, 0), number(n("gear_2"), 2), number(n("gear_1"), 2),
+                     number(first.best.afterRpm, 0)));
+    unknown(tr("It knows nothing of grip, wind, slope or the clutch, and takes the engine as warm and at full "
+               "throttle. Drag and "
                "rolling are a handbook's until a coast-down or a run says better."));
 }
 
@@ -155,27 +193,33 @@ void GearsPage::sayShifts() {
     QStringList shifts;
     for (const GearShift& s : m_answer->shifts)
         shifts << number(std::round(s.best.shiftRpm / 50.) * 50., 0);
-    const bool all = std::all_of(m_answer->shifts.begin(), m_answer->shifts.end(), [](const GearShift& s) { return s.best.decidedBy == ShiftDecider::Limiter; });
+    const bool all = std::all_of(m_answer->shifts.begin(), m_answer->shifts.end(),
+                                 [](const GearShift& s) { return s.best.decidedBy == ShiftDecider::Limiter; });
     headline(all ? tr("Hold every gear to the limiter") : tr("Shift at %1").arg(shifts.join(QStringLiteral(" · "))));
     QStringList lines;
     for (std::size_t g = 0; g < m_answer->shifts.size(); ++g) {
         const GearShift& s = m_answer->shifts[g];
         lines << tr("%1 → %2: %3, falls to %4 rpm")
-                     .arg(g + 1).arg(g + 2)
-                     .arg(s.best.decidedBy == ShiftDecider::Limiter ? tr("limiter") : tr("the next gear pulls as hard"), number(std::round(s.best.afterRpm / 10.) * 10., 0));
+                     .arg(g + 1)
+                     .arg(g + 2)
+                     .arg(s.best.decidedBy == ShiftDecider::Limiter ? tr("limiter") : tr("the next gear pulls as hard"),
+                          number(std::round(s.best.afterRpm / 10.) * 10., 0));
     }
     say(lines.join(QLatin1Char('\n')));
     if (!m_answer->run.reached) {
         caution(tr("It does not reach the end of the stretch; its top is near %1.").arg(road(m_answer->topMPerS)));
         return;
     }
-    say(tr("%1 to %2: %3 s, by the best shifts.").arg(road(m_asked.fromMPerS), road(m_asked.toMPerS), number(m_answer->run.seconds, 2)));
+    say(tr("%1 to %2: %3 s, by the best shifts.")
+            .arg(road(m_asked.fromMPerS), road(m_asked.toMPerS), number(m_answer->run.seconds, 2)));
     if (const auto& cost = m_answer->triedCosts) {
         const bool none = std::abs(cost->value) < 0.005;
         say(none ? tr("The shifts you try cost nothing that could be timed.")
                  : tr("The shifts you try %1 %2 s over the same road (%3).")
                        .arg(cost->value > 0. ? tr("cost") : tr("win"), number(std::abs(cost->value), 2),
-                            ranged({cost->value, std::min(std::abs(cost->low), std::abs(cost->high)), std::max(std::abs(cost->low), std::abs(cost->high))}, 2, QStringLiteral("s"))));
+                            ranged({cost->value, std::min(std::abs(cost->low), std::abs(cost->high)),
+                                    std::max(std::abs(cost->low), std::abs(cost->high))},
+                                   2, QStringLiteral("s"))));
     }
 }
 
@@ -186,15 +230,19 @@ void GearsPage::sayLimiter() {
     const QString from = number(n("limiter_rpm"), 0), to = number(n("new_limiter_rpm"), 0);
     constexpr double kNothingS = 0.005;
     if (won->high < kNothingS && won->low > -kNothingS)
-        say(tr("Raising the limiter from %1 to %2 is worth nothing here: the next gear pulls as hard before it.").arg(from, to));
+        say(tr("Raising the limiter from %1 to %2 is worth nothing here: the next gear pulls as hard before it.")
+                .arg(from, to));
     else
         say(tr("Limiter at %1 in place of %2: %3 %4 s over this stretch (%5).")
-                .arg(to, from, won->value >= 0. ? tr("wins") : tr("loses"), number(std::abs(won->value), 2),
-                     tr("%1 to %2 s").arg(QLocale().toString(won->low, 'f', 2), QLocale().toString(won->high, 'f', 2))));
+                .arg(
+                    to, from, won->value >= 0. ? tr("wins") : tr("loses"), number(std::abs(won->value), 2),
+                    tr("%1 to %2 s").arg(QLocale().toString(won->low, 'f', 2), QLocale().toString(won->high, 'f', 2))));
     if (m_answer->newLimiterGuessed)
-        caution(tr("That rests on the curve beyond its pulls, drawn dashed: a guess. Pull further before you believe it."));
+        caution(
+            tr("That rests on the curve beyond its pulls, drawn dashed: a guess. Pull further before you believe it."));
     if (n("new_limiter_rpm") > n("limiter_rpm"))
-        caution(tr("More engine speed is more road speed: look at the tyre's rating and the chain. The machine's maker comes first."));
+        caution(tr("More engine speed is more road speed: look at the tyre's rating and the chain. The machine's maker "
+                   "comes first."));
 }
 
 GearsPage::Plot GearsPage::plot(const QRectF& area) const {
@@ -227,8 +275,9 @@ std::vector<Handle> GearsPage::handles(const QRectF& area) const {
     }
     const QRectF s = strip(area);
     const double low = m_asked.curve.rpm.front(), high = std::max(n("new_limiter_rpm"), n("limiter_rpm")) * 1.04;
-    out.push_back(handle("new_limiter_rpm", {s.left() + (n("new_limiter_rpm") - low) / (high - low) * s.width(), s.top() + 8.}, Qt::TopEdge,
-                         [s, low, high](QPointF at) { return low + (at.x() - s.left()) / s.width() * (high - low); }));
+    out.push_back(handle(
+        "new_limiter_rpm", {s.left() + (n("new_limiter_rpm") - low) / (high - low) * s.width(), s.top() + 8.},
+        Qt::TopEdge, [s, low, high](QPointF at) { return low + (at.x() - s.left()) / s.width() * (high - low); }));
     return out;
 }
 
@@ -254,15 +303,21 @@ void GearsPage::drawFan(QPainter& p, const Plot& g) const {
         p.setPen(QPen(t.line, 1, Qt::DotLine));
         p.drawLine(QPointF(g.box.left(), g.y(newton)), QPointF(g.box.right(), g.y(newton)));
         p.setPen(t.muted);
-        p.drawText(QRectF(g.box.left() - 62., g.y(newton) - 8., 56., 16.), Qt::AlignRight | Qt::AlignVCenter, number(newton, 0));
+        p.drawText(QRectF(g.box.left() - 62., g.y(newton) - 8., 56., 16.), Qt::AlignRight | Qt::AlignVCenter,
+                   number(newton, 0));
     }
     p.drawText(QRectF(g.box.left() - 54., g.box.top() - 30., 420., 16.), Qt::AlignLeft,
-               ownCurve() ? tr("thrust [N] · %1, %2 pulls, with their margin").arg(m_facts.setupName).arg(m_facts.pulls.pulls) : tr("thrust [N] · from a guessed curve"));
-    p.drawText(QRectF(g.box.left(), g.box.bottom() + 19., g.box.width(), 15.), Qt::AlignCenter, tr("road speed [%1]").arg(QString::fromUtf8(unit.symbol.data())));
+               ownCurve()
+                   ? tr("thrust [N] · %1, %2 pulls, with their margin").arg(m_facts.setupName).arg(m_facts.pulls.pulls)
+                   : tr("thrust [N] · from a guessed curve"));
+    p.drawText(QRectF(g.box.left(), g.box.bottom() + 19., g.box.width(), 15.), Qt::AlignCenter,
+               tr("road speed [%1]").arg(QString::fromUtf8(unit.symbol.data())));
     // Stretch that is timed.
     QColor soft = t.accent;
     soft.setAlphaF(0.07f);
-    p.fillRect(QRectF(QPointF(g.x(m_asked.fromMPerS), g.box.top()), QPointF(g.x(std::min(m_asked.toMPerS, g.mostMPerS)), g.box.bottom())), soft);
+    p.fillRect(QRectF(QPointF(g.x(m_asked.fromMPerS), g.box.top()),
+                      QPointF(g.x(std::min(m_asked.toMPerS, g.mostMPerS)), g.box.bottom())),
+               soft);
     for (std::size_t k = 0; k < m_answer->fan.size(); ++k) {
         const auto& branch = m_answer->fan[k];
         const QColor colour = t.marks[k % 8];
@@ -294,7 +349,8 @@ void GearsPage::drawFan(QPainter& p, const Plot& g) const {
         // Its number where the branch begins.
         p.setFont(Theme::font(Size::Body, true));
         p.setPen(colour);
-        p.drawText(QRectF(line.front().x() - 24., line.front().y() - 9., 20., 18.), Qt::AlignRight | Qt::AlignVCenter, QString::number(k + 1));
+        p.drawText(QRectF(line.front().x() - 24., line.front().y() - 9., 20., 18.), Qt::AlignRight | Qt::AlignVCenter,
+                   QString::number(k + 1));
         p.setFont(Theme::font(Size::Small));
     }
     QPolygonF held;
@@ -303,12 +359,14 @@ void GearsPage::drawFan(QPainter& p, const Plot& g) const {
     p.setPen(QPen(t.ink, 1.6, Qt::DashDotLine));
     p.drawPolyline(held);
     p.setPen(t.ink);
-    p.drawText(QRectF(g.box.left() + 6., held.front().y() - 20., 200., 16.), Qt::AlignLeft, tr("what holds against it"));
+    p.drawText(QRectF(g.box.left() + 6., held.front().y() - 20., 200., 16.), Qt::AlignLeft,
+               tr("what holds against it"));
     // From a shift straight to the next gear.
     for (std::size_t k = 0; k < m_answer->shifts.size(); ++k) {
         const double v = m_asked.gearing.speedMPerS(k, m_answer->shifts[k].shiftRpm);
         p.setPen(QPen(t.muted, 1.2, Qt::DotLine));
-        p.drawLine(QPointF(g.x(v), g.y(thrustN(m_asked.curve, m_asked.gearing, k, v))), QPointF(g.x(v), g.y(thrustN(m_asked.curve, m_asked.gearing, k + 1, v))));
+        p.drawLine(QPointF(g.x(v), g.y(thrustN(m_asked.curve, m_asked.gearing, k, v))),
+                   QPointF(g.x(v), g.y(thrustN(m_asked.curve, m_asked.gearing, k + 1, v))));
     }
 }
 
@@ -329,7 +387,8 @@ void GearsPage::drawStrip(QPainter& p, const QRectF& s) const {
     p.setPen(QPen(t.amber, 3.));
     p.drawLine(QPointF(x(n("limiter_rpm")), s.top() - 2.), QPointF(x(n("limiter_rpm")), s.top() + 18.));
     p.setPen(t.muted);
-    p.drawText(QRectF(s.left() - 10., s.top() + 33., s.width(), 15.), Qt::AlignLeft, tr("engine speed [rpm] · bar: the limiter now · dot: the one you try · dotted: beyond the pulls"));
+    p.drawText(QRectF(s.left() - 10., s.top() + 33., s.width(), 15.), Qt::AlignLeft,
+               tr("engine speed [rpm] · bar: the limiter now · dot: the one you try · dotted: beyond the pulls"));
 }
 
 } // namespace jr::app

@@ -209,8 +209,8 @@ void HandDrawing::keyPressEvent(QKeyEvent* event) {
         type({});
         return;
     default:
-        if (const QString text = event->text();
-            !text.isEmpty() && (text[0].isDigit() || text == QLatin1String("-")) && event->modifiers() == Qt::NoModifier) {
+        if (const QString text = event->text(); !text.isEmpty() && (text[0].isDigit() || text == QLatin1String("-")) &&
+                                                event->modifiers() == Qt::NoModifier) {
             type(text);
             return;
         }
@@ -278,7 +278,8 @@ void HandDrawing::type(const QString& first) {
     corner.setY(std::clamp(corner.y(), 2, std::max(2, height() - size.height() - 2)));
     m_field->setGeometry(QRect(corner, size));
     constexpr int kFigures = 6;
-    m_field->setText(first.isEmpty() && valueOf ? QLocale().toString(valueOf(inputOf(m_chosen)), 'g', kFigures) : first);
+    m_field->setText(first.isEmpty() && valueOf ? QLocale().toString(valueOf(inputOf(m_chosen)), 'g', kFigures)
+                                                : first);
     m_field->show();
     m_field->setFocus();
     if (first.isEmpty())

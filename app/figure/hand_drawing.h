@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A drawing that is taken by the hand. It has handles: each stands for one input of its page and can be dragged, stepped
-// by the arrow keys (Shift: finer, Page Up and Down: coarser) or typed (a digit or Enter opens the field in its place).
-// Tab walks through the handles. What follows from them the page works out anew at every step.
+// A drawing that is taken by the hand. It has handles: each stands for one input of its page and can be dragged,
+// stepped by the arrow keys (Shift: finer, Page Up and Down: coarser) or typed (a digit or Enter opens the field in its
+// place). Tab walks through the handles. What follows from them the page works out anew at every step.
 #pragma once
 
 #include "app/theme/theme.h"
@@ -16,10 +16,10 @@ class QLineEdit;
 namespace jr::app {
 
 struct Handle {
-    std::string key; ///< of the input; "key@place" where one input is taken in several places
-    QString name;    ///< what it is: "exhaust roof"
-    QString shown;   ///< its value with its unit
-    QPointF at;      ///< where it is taken, in the drawing's pixels
+    std::string key;                        ///< of the input; "key@place" where one input is taken in several places
+    QString name;                           ///< what it is: "exhaust roof"
+    QString shown;                          ///< its value with its unit
+    QPointF at;                             ///< where it is taken, in the drawing's pixels
     std::function<double(QPointF)> valueAt; ///< the input's value when it is dragged to a place
     double step = 1.;                       ///< of an arrow key
     bool upIsMore = true;                   ///< arrow up makes the value larger

@@ -83,7 +83,9 @@ InputList::InputList(const Theme&, const std::vector<InputSpec>& specs, FigureIn
 
 QString InputList::shown(const InputSpec& spec) const {
     const QString number = QLocale().toString(m_inputs.number(spec.kind.key), 'f', spec.decimals);
-    return spec.unit.isEmpty() ? number : spec.unit == QStringLiteral("°") ? number + spec.unit : tr("%1 %2").arg(number, spec.unit);
+    return spec.unit.isEmpty()                ? number
+           : spec.unit == QStringLiteral("°") ? number + spec.unit
+                                              : tr("%1 %2").arg(number, spec.unit);
 }
 
 void InputList::refresh() {
@@ -98,7 +100,8 @@ void InputList::refresh() {
         const QString text = QLocale().toString(input.value.value, 'f', spec.decimals);
         if (!(row.field->hasFocus() && row.field->isModified()) && row.field->text() != text)
             row.field->setText(text);
-        const QString word = spec.kind.choice && input.origin == Origin::Handbook ? tr("usual") : originWord(input.origin);
+        const QString word =
+            spec.kind.choice && input.origin == Origin::Handbook ? tr("usual") : originWord(input.origin);
         if (row.origin->text() != word) {
             row.origin->setText(word);
             row.origin->setAccessibleName(tr("%1 comes from: %2").arg(spec.label, word));

@@ -21,18 +21,42 @@ std::vector<InputSpec> intakeInputs() {
     const QString mm = QStringLiteral("mm");
     return {
         {{"stack_mm", 5., 600., Ranged::within(90., 5.), true}, IntakePage::tr("stack"), mm, 5., 0},
-        {{"carburettor_mm", 30., 250., {95., 85., 110.}}, IntakePage::tr("carburettor or throttle body, long"), mm, 1., 0},
+        {{"carburettor_mm", 30., 250., {95., 85., 110.}},
+         IntakePage::tr("carburettor or throttle body, long"),
+         mm,
+         1.,
+         0},
         {{"port_mm", 30., 250., {100., 90., 115.}}, IntakePage::tr("port to the valve, long"), mm, 1., 0},
         {{"bore_mm", 10., 100., {40., 38., 42.}}, IntakePage::tr("runner bore"), mm, 0.5, 1},
         {{"throat_mm", 6., 90., {38., 36., 40.}}, IntakePage::tr("narrowest bore"), mm, 0.5, 1},
         {{"bell_mm", 0., 60., Ranged::within(10., 5.), true}, IntakePage::tr("radius of the bell's lip"), mm, 0.5, 1},
-        {{"filter_cm2", 5., 4000., Ranged::within(180., 5.), true}, IntakePage::tr("filter area"), QStringLiteral("cm²"), 5., 0},
-        {{"wind_m_s", 0., 60., Ranged::exactly(0.), true}, IntakePage::tr("wind or fan at the mouth"), QStringLiteral("m/s"), 1., 0},
-        {{"rpm", 1000., 20000., Ranged::within(8000., 5.), true}, IntakePage::tr("looked at"), QStringLiteral("rpm"), 50., 0},
+        {{"filter_cm2", 5., 4000., Ranged::within(180., 5.), true},
+         IntakePage::tr("filter area"),
+         QStringLiteral("cm²"),
+         5.,
+         0},
+        {{"wind_m_s", 0., 60., Ranged::exactly(0.), true},
+         IntakePage::tr("wind or fan at the mouth"),
+         QStringLiteral("m/s"),
+         1.,
+         0},
+        {{"rpm", 1000., 20000., Ranged::within(8000., 5.), true},
+         IntakePage::tr("looked at"),
+         QStringLiteral("rpm"),
+         50.,
+         0},
         {{"capacity_cm3", 15., 3000., {400., 390., 410.}}, IntakePage::tr("capacity"), QStringLiteral("cm³"), 5., 0},
         {{"cylinders", 1., 12., Ranged::exactly(1.)}, IntakePage::tr("cylinders"), {}, 1., 0},
-        {{"efficiency_pct", 30., 140., {90., 80., 100.}}, IntakePage::tr("how full it fills"), QStringLiteral("%"), 1., 0},
-        {{"closes_deg", 10., 110., {60., 50., 72.}}, IntakePage::tr("intake closes after bottom, at the seat"), QStringLiteral("°"), 1., 0},
+        {{"efficiency_pct", 30., 140., {90., 80., 100.}},
+         IntakePage::tr("how full it fills"),
+         QStringLiteral("%"),
+         1.,
+         0},
+        {{"closes_deg", 10., 110., {60., 50., 72.}},
+         IntakePage::tr("intake closes after bottom, at the seat"),
+         QStringLiteral("°"),
+         1.,
+         0},
         {{"compression", 5., 17., {11., 10.5, 11.5}}, IntakePage::tr("compression"), QStringLiteral(":1"), 0.1, 1},
         {{"air_c", -30., 90., {30., 22., 42.}}, IntakePage::tr("air in the runner"), QStringLiteral("°C"), 1., 0},
     };
@@ -41,8 +65,8 @@ std::vector<InputSpec> intakeInputs() {
 } // namespace
 
 IntakePage::IntakePage(const Theme& theme, JobModel& model, Pins& pins, QWidget* parent)
-    : FigurePage(theme, model, pins, "intake", tr("An intake to scale"), QStringLiteral("Stack, runner, filter, throat"),
-                 intakeInputs(), parent) {
+    : FigurePage(theme, model, pins, "intake", tr("An intake to scale"),
+                 QStringLiteral("Stack, runner, filter, throat"), intakeInputs(), parent) {
     take({});
 }
 
@@ -101,32 +125,43 @@ void IntakePage::workOut() {
     headline(tr("%1 mm from valve to mouth").arg(number(runnerM() * kMmPerM, 0)));
     say(tr("Wave school: on order %1 it suits %2. Resonator school: %3.")
             .arg(number(kOrders[nearest], 0), speeds(out.waveRpm[nearest]), speeds(out.resonatorRpm)));
-    say(tr("They differ because one follows a wave running to and fro and the other lets cylinder and runner hum like a bottle; "
+    say(tr("They differ because one follows a wave running to and fro and the other lets cylinder and runner hum like "
+           "a bottle; "
            "real engines lie between, and only pulls tell where."));
-    say(tr("At %1 rpm the engine asks for %2 m³/h (%3 to %4): %5 m/s through %6 mm in the mean, about %9 while it is open; Reynolds number %7, %8.")
-            .arg(number(n("rpm"), 0), number(out.demandM3PerS * 3600., 0), number(out.demandM3PerS * 3600. * full.low / full.value, 0),
-                 number(out.demandM3PerS * 3600. * full.high / full.value, 0), number(out.throat.speedMPerS, 0), number(n("throat_mm"), 1),
-                 number(std::round(out.throat.reynolds / 1000.) * 1000., 0),
+    say(tr("At %1 rpm the engine asks for %2 m³/h (%3 to %4): %5 m/s through %6 mm in the mean, about %9 while it is "
+           "open; Reynolds number %7, %8.")
+            .arg(number(n("rpm"), 0), number(out.demandM3PerS * 3600., 0),
+                 number(out.demandM3PerS * 3600. * full.low / full.value, 0),
+                 number(out.demandM3PerS * 3600. * full.high / full.value, 0), number(out.throat.speedMPerS, 0),
+                 number(n("throat_mm"), 1), number(std::round(out.throat.reynolds / 1000.) * 1000., 0),
                  out.throat.reynolds > kTurbulentReynolds ? tr("turbulent") : tr("not surely turbulent"))
             .arg(number(out.openSpeedMPerS, 0)));
     const double wanted = out.filterWantedM2 * kCm2PerM2;
     say(tr("Filter by the handbook rule: %1 cm² of pleated panel; there is %2 cm², which loses %3 when clean.")
             .arg(number(wanted, 0), number(n("filter_cm2"), 0),
-                 ranged({out.filterLossPa.value, std::round(out.filterLossPa.low / 10.) * 10., std::round(out.filterLossPa.high / 10.) * 10.}, 0, QStringLiteral("Pa"))));
+                 ranged({out.filterLossPa.value, std::round(out.filterLossPa.low / 10.) * 10.,
+                         std::round(out.filterLossPa.high / 10.) * 10.},
+                        0, QStringLiteral("Pa"))));
     if (n("filter_cm2") < 0.8 * wanted)
         caution(tr("The filter is small for this speed: it will cost at the top and choke as it fills with dust."));
     if (out.openSpeedMPerS > kHighThroatSpeed)
-        caution(tr("%1 m/s while it is open is where an intake strangles at full power.").arg(number(out.openSpeedMPerS, 0)));
+        caution(tr("%1 m/s while it is open is where an intake strangles at full power.")
+                    .arg(number(out.openSpeedMPerS, 0)));
     if (out.bellShare < kPoorBellRadiusOfBore)
-        caution(tr("A lip of %1 mm is a sharp edge to the air: below a tenth of the bore it costs flow, a quarter is enough.").arg(number(n("bell_mm"), 1)));
+        caution(tr("A lip of %1 mm is a sharp edge to the air: below a tenth of the bore it costs flow, a quarter is "
+                   "enough.")
+                    .arg(number(n("bell_mm"), 1)));
     if (n("wind_m_s") > 0.5)
-        caution(tr("%1 m/s at the mouth is %2 Pa (%3 % of the air's pressure) if it blows in, and upsets a carburettor if it blows across. "
+        caution(tr("%1 m/s at the mouth is %2 Pa (%3 % of the air's pressure) if it blows in, and upsets a carburettor "
+                   "if it blows across. "
                    "Keep the fans as they are for both sides.")
                     .arg(number(n("wind_m_s"), 0), number(out.windPa, 0), number(out.windPct, 2)));
     sayFlowAndRoad();
-    formula(tr("wave: L = (90 + IVC) · c / (12 · n · k), k = %1; resonator: n = 60 c / (2π · 2.1) · √(A / (L V)), Engelman 1973; values from memory.")
+    formula(tr("wave: L = (90 + IVC) · c / (12 · n · k), k = %1; resonator: n = 60 c / (2π · 2.1) · √(A / (L V)), "
+               "Engelman 1973; values from memory.")
                 .arg(number(kOrders[nearest], 0)));
-    unknown(tr("It knows no air box, no bend and no other cylinder on the same plenum. Which order an engine answers to is seen in its pulls: step the "
+    unknown(tr("It knows no air box, no bend and no other cylinder on the same plenum. Which order an engine answers "
+               "to is seen in its pulls: step the "
                "stack three times and look at the sweep."));
     if (inputs().byHand("stack_mm") && m_facts.pulls.peakRpm) {
         PinOffer pin;
@@ -141,7 +176,8 @@ void IntakePage::workOut() {
 
 /// Flow figures and times read off in this job, beside what the bench says of the same parts.
 void IntakePage::sayFlowAndRoad() {
-    for (const JobQuantity& q : m_model.hasJob() ? jobReadingsOf(m_model.sheet(sheet_kind::readings)) : std::vector<JobQuantity>{}) {
+    for (const JobQuantity& q :
+         m_model.hasJob() ? jobReadingsOf(m_model.sheet(sheet_kind::readings)) : std::vector<JobQuantity>{}) {
         const bool flow = q.unit == "cfm" || q.unit == "m3/h" || q.unit == "m³/h" || q.unit == "L/s";
         const bool time = q.unit == "s";
         if (!flow && !time)
@@ -165,7 +201,8 @@ void IntakePage::sayFlowAndRoad() {
             say(tr("Beside it, %1: %2 %4 before, %3 %4 with it.").arg(name, number(before, 2), number(after, 2), unit));
         else if (powers != m_facts.others.end() && powers->second.peakW && m_facts.pulls.peakW) {
             if (const auto share = flowToPower(before, after, powers->second.peakW->mid, m_facts.pulls.peakW->mid))
-                say(tr("%1: %2 % flow, %3 % power at the peak: %4 of the flow became power here. A flow figure is not a power figure.")
+                say(tr("%1: %2 % flow, %3 % power at the peak: %4 of the flow became power here. A flow figure is not "
+                       "a power figure.")
                         .arg(name, number(share->flowPct, 1), number(share->powerPct, 1), number(share->share, 2)));
         }
     }
@@ -192,8 +229,9 @@ std::vector<Handle> IntakePage::handles(const QRectF& area) const {
                          [s](QPointF at) { return 2. * (s.axisY - at.y()) / s.pxPerM * kMmPerM; }));
     const QRectF strip(area.left() + 56., area.bottom() - 190., area.width() - 84., 150.);
     const double low = 2000., high = std::max(14000., n("rpm") * 1.15);
-    out.push_back(handle("rpm", {strip.left() + (n("rpm") - low) / (high - low) * strip.width(), strip.top() - 6.}, Qt::TopEdge,
-                         [strip, low, high](QPointF at) { return low + (at.x() - strip.left()) / strip.width() * (high - low); }));
+    out.push_back(handle(
+        "rpm", {strip.left() + (n("rpm") - low) / (high - low) * strip.width(), strip.top() - 6.}, Qt::TopEdge,
+        [strip, low, high](QPointF at) { return low + (at.x() - strip.left()) / strip.width() * (high - low); }));
     return out;
 }
 
@@ -212,7 +250,8 @@ void IntakePage::drawRunner(QPainter& p, const QRectF&, const Scale& s) const {
     const auto wall = [&](double side) {
         QPainterPath path(QPointF(s.x(0.), s.axisY + side * half));
         path.lineTo(s.x(portEnd), s.axisY + side * half);
-        path.cubicTo(QPointF(s.x(portEnd + 0.3 * (carbEnd - portEnd)), s.axisY + side * throat), QPointF(s.x(portEnd + 0.7 * (carbEnd - portEnd)), s.axisY + side * throat),
+        path.cubicTo(QPointF(s.x(portEnd + 0.3 * (carbEnd - portEnd)), s.axisY + side * throat),
+                     QPointF(s.x(portEnd + 0.7 * (carbEnd - portEnd)), s.axisY + side * throat),
                      QPointF(s.x(carbEnd), s.axisY + side * half));
         path.lineTo(s.x(mouth) + bell, s.axisY + side * half);
         // A quarter of a circle is the lip.
@@ -270,7 +309,9 @@ void IntakePage::drawRunner(QPainter& p, const QRectF&, const Scale& s) const {
 void IntakePage::drawSchools(QPainter& p, const QRectF& strip) const {
     const Tokens& t = m_theme.tokens();
     const double low = 2000., high = std::max(14000., n("rpm") * 1.15);
-    const auto x = [&](double rpm) { return strip.left() + (std::clamp(rpm, low, high) - low) / (high - low) * strip.width(); };
+    const auto x = [&](double rpm) {
+        return strip.left() + (std::clamp(rpm, low, high) - low) / (high - low) * strip.width();
+    };
     p.setFont(Theme::font(Size::Small));
     for (double rpm : niceTicks(low, high, 8)) {
         p.setPen(QPen(t.line, 1, Qt::DotLine));
@@ -278,7 +319,8 @@ void IntakePage::drawSchools(QPainter& p, const QRectF& strip) const {
         p.setPen(t.muted);
         p.drawText(QRectF(x(rpm) - 30., strip.bottom() + 3., 60., 15.), Qt::AlignCenter, number(rpm, 0));
     }
-    p.drawText(QRectF(strip.left(), strip.bottom() + 19., strip.width(), 15.), Qt::AlignCenter, tr("engine speed this length suits [rpm]"));
+    p.drawText(QRectF(strip.left(), strip.bottom() + 19., strip.width(), 15.), Qt::AlignCenter,
+               tr("engine speed this length suits [rpm]"));
     const auto bar = [&](double y, const Ranged& rpm, const QColor& colour, Qt::BrushStyle style, const QString& word) {
         if (rpm.low >= high || rpm.high <= low)
             return;
@@ -290,10 +332,13 @@ void IntakePage::drawSchools(QPainter& p, const QRectF& strip) const {
         p.drawRoundedRect(box, 4, 4);
         p.setPen(colour);
         const double width = p.fontMetrics().horizontalAdvance(word) + 8.;
-        p.drawText(QRectF(box.right() + 5. + width < strip.right() + 20. ? box.right() + 5. : box.left() - width, y, width, 20.), Qt::AlignVCenter | Qt::AlignLeft, word);
+        p.drawText(QRectF(box.right() + 5. + width < strip.right() + 20. ? box.right() + 5. : box.left() - width, y,
+                          width, 20.),
+                   Qt::AlignVCenter | Qt::AlignLeft, word);
     };
     for (std::size_t i = 0; i < kOrders.size(); ++i)
-        bar(strip.top() + 8. + 26. * static_cast<double>(i), m_answer->waveRpm[i], t.marks[1], Qt::SolidPattern, tr("wave, order %1").arg(kOrders[i]));
+        bar(strip.top() + 8. + 26. * static_cast<double>(i), m_answer->waveRpm[i], t.marks[1], Qt::SolidPattern,
+            tr("wave, order %1").arg(kOrders[i]));
     bar(strip.top() + 8. + 26. * 4., m_answer->resonatorRpm, t.marks[3], Qt::BDiagPattern, tr("resonator"));
     p.setPen(QPen(t.accent, 1.5));
     p.drawLine(QPointF(x(n("rpm")), strip.top() - 2.), QPointF(x(n("rpm")), strip.bottom()));

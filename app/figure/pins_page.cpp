@@ -86,7 +86,8 @@ void PinsBoard::paintLine(QPainter& p, int line, const QRectF& box) const {
     const QString name = setup ? QString::fromStdString(setup->name) : tr("a setup that is gone");
     p.drawText(QRectF(box.left() + 12., box.top(), kName, box.height()), Qt::AlignVCenter | Qt::AlignLeft,
                p.fontMetrics().elidedText(name, Qt::ElideRight, static_cast<int>(kName)));
-    const QRectF bar(box.left() + kName + 24., box.top() + 10., box.width() - kName - kVerdict - 48., box.height() - 20.);
+    const QRectF bar(box.left() + kName + 24., box.top() + 10., box.width() - kName - kVerdict - 48.,
+                     box.height() - 20.);
     double low = pin.predicted.low, high = pin.predicted.high;
     if (grade.measured) {
         const Estimate& m = *grade.measured;
@@ -112,8 +113,10 @@ void PinsBoard::paintLine(QPainter& p, int line, const QRectF& box) const {
     };
     p.setFont(Theme::font(Size::Small));
     p.setPen(t.muted);
-    p.drawText(QRectF(x(pin.predicted.low) - 84., y - 8., 80., 16.), Qt::AlignRight | Qt::AlignVCenter, text(pin.predicted.low));
-    p.drawText(QRectF(x(pin.predicted.high) + 4., y - 8., 80., 16.), Qt::AlignLeft | Qt::AlignVCenter, text(pin.predicted.high));
+    p.drawText(QRectF(x(pin.predicted.low) - 84., y - 8., 80., 16.), Qt::AlignRight | Qt::AlignVCenter,
+               text(pin.predicted.low));
+    p.drawText(QRectF(x(pin.predicted.high) + 4., y - 8., 80., 16.), Qt::AlignLeft | Qt::AlignVCenter,
+               text(pin.predicted.high));
     if (grade.measured) {
         const Estimate& m = *grade.measured;
         p.setPen(QPen(t.ink, 2.4));
@@ -219,17 +222,17 @@ void PinsPage::refresh() {
             inside += g->second.verdict == GradeVerdict::Inside;
         }
     }
-    m_head->setText(pins.empty() ? tr("Nothing pinned yet")
-                                 : graded == 0
-                                       ? plural(static_cast<int>(pins.size()), tr("1 prediction, not pulled yet"),
-                                                tr("%1 predictions, none pulled yet"))
-                                       : tr("%1 of %2 graded predictions were inside their range").arg(inside).arg(graded));
+    m_head->setText(pins.empty()  ? tr("Nothing pinned yet")
+                    : graded == 0 ? plural(static_cast<int>(pins.size()), tr("1 prediction, not pulled yet"),
+                                           tr("%1 predictions, none pulled yet"))
+                                  : tr("%1 of %2 graded predictions were inside their range").arg(inside).arg(graded));
     QStringList learnt;
     for (const std::string& constant : constants) {
         const auto own = m_pins.own(constant);
         learnt << (own ? tr("Of this machine's own: %1 %2 (%3 to %4), from %5 graded predictions.")
                              .arg(QString::fromStdString(constant), QLocale().toString(own->value.value, 'g', 4),
-                                  QLocale().toString(own->value.low, 'g', 4), QLocale().toString(own->value.high, 'g', 4))
+                                  QLocale().toString(own->value.low, 'g', 4),
+                                  QLocale().toString(own->value.high, 'g', 4))
                              .arg(own->graded)
                        : tr("%1: from three graded predictions on, this machine's own takes the handbook's place.")
                              .arg(QString::fromStdString(constant)));
@@ -244,10 +247,11 @@ void PinsPage::refresh() {
 void PinsPage::sayChosen() {
     const auto& pins = m_board->pins();
     if (pins.empty()) {
-        m_words->setText(m_model.hasJob()
-                             ? tr("Pin an answer on one of the pages: it becomes a setup on Ask, with what is expected of "
-                                  "it. When its pulls are in, they grade the prediction here.")
-                             : tr("Open a job to pin answers to it. Without one every page works on its own."));
+        m_words->setText(
+            m_model.hasJob()
+                ? tr("Pin an answer on one of the pages: it becomes a setup on Ask, with what is expected of "
+                     "it. When its pulls are in, they grade the prediction here.")
+                : tr("Open a job to pin answers to it. Without one every page works on its own."));
         return;
     }
     const Prediction& p = pins[static_cast<std::size_t>(m_board->chosen())];

@@ -13,7 +13,6 @@
 namespace jr::app {
 namespace {
 
-
 std::vector<InputSpec> pipeInputs() {
     const auto length = [](const char* key, const QString& label, double usual, double high) {
         return InputSpec{{key, 5., high, Ranged::within(usual, 5.), true}, label, QStringLiteral("mm"), 5., 0};
@@ -30,7 +29,11 @@ std::vector<InputSpec> pipeInputs() {
         {{"belly_dia_mm", 30., 220., Ranged::within(95., 5.), true}, PipePage::tr("belly bore"), "mm", 1., 0},
         {{"stinger_dia_mm", 8., 60., Ranged::within(24., 5.), true}, PipePage::tr("stinger bore"), "mm", 0.5, 1},
         {{"exhaust_opens_deg_atdc", 70., 120., {90., 86., 95.}}, PipePage::tr("exhaust opens after top"), "°", 0.5, 1},
-        {{"transfer_opens_deg_atdc", 100., 140., {118., 114., 122.}}, PipePage::tr("transfers open after top"), "°", 0.5, 1},
+        {{"transfer_opens_deg_atdc", 100., 140., {118., 114., 122.}},
+         PipePage::tr("transfers open after top"),
+         "°",
+         0.5,
+         1},
         {{"gas_c", 100., 900., kUsualPipeTempC}, PipePage::tr("mean gas in the pipe"), "°C", 10., 0},
         {{"wave_m_s", 300., 800., {510., 480., 545.}}, PipePage::tr("wave speed"), "m/s", 5., 0},
         {{"wanted_rpm", 2000., 20000., Ranged::within(8500., 5.), true}, PipePage::tr("wanted at"), "rpm", 50., 0},
@@ -40,8 +43,8 @@ std::vector<InputSpec> pipeInputs() {
 } // namespace
 
 PipePage::PipePage(const Theme& theme, JobModel& model, Pins& pins, QWidget* parent)
-    : FigurePage(theme, model, pins, "pipe", tr("An expansion pipe to scale"), QStringLiteral("Expansion pipe"), pipeInputs(),
-                 parent) {
+    : FigurePage(theme, model, pins, "pipe", tr("An expansion pipe to scale"), QStringLiteral("Expansion pipe"),
+                 pipeInputs(), parent) {
     take({});
 }
 
@@ -68,7 +71,8 @@ void PipePage::fill(const FigureFacts& f) {
     }
     if (const auto header = f.part({"header", "header length"}))
         in.offer("header_mm", *header, Origin::Sheet);
-    // The surest word on the wave speed comes last: the handbook's temperature, a probe's, one's own pulls, their grades.
+    // The surest word on the wave speed comes last: the handbook's temperature, a probe's, one's own pulls, their
+    // grades.
     if (f.pulls.exhaustC)
         in.offer("gas_c", meanPipeTempC(*f.pulls.exhaustC), Origin::Pulls);
     const Ranged wave = withMethodSlack(exhaustSoundSpeedMPerS(r("gas_c")));
@@ -81,16 +85,18 @@ void PipePage::fill(const FigureFacts& f) {
 }
 
 void PipePage::offerShape(const PipeShape& s) {
-    for (const auto& [key, metres] : {std::pair{"header_mm", s.headerM}, std::pair{"diffuser_mm", s.diffuserM}, std::pair{"belly_mm", s.bellyM},
-                                      std::pair{"baffle_mm", s.baffleM}, std::pair{"stinger_mm", s.stingerM}, std::pair{"header_in_mm", s.headerIn},
-                                      std::pair{"header_out_mm", s.headerOut}, std::pair{"belly_dia_mm", s.belly}, std::pair{"stinger_dia_mm", s.stinger}})
+    for (const auto& [key, metres] :
+         {std::pair{"header_mm", s.headerM}, std::pair{"diffuser_mm", s.diffuserM}, std::pair{"belly_mm", s.bellyM},
+          std::pair{"baffle_mm", s.baffleM}, std::pair{"stinger_mm", s.stingerM}, std::pair{"header_in_mm", s.headerIn},
+          std::pair{"header_out_mm", s.headerOut}, std::pair{"belly_dia_mm", s.belly},
+          std::pair{"stinger_dia_mm", s.stinger}})
         inputs().offer(key, std::optional(metres * kMmPerM), Origin::Handbook);
 }
 
 PipeShape PipePage::shape() const {
     const auto m = [&](const char* key) { return n(key) / kMmPerM; };
-    return {m("port_mm"),     m("header_mm"),    m("diffuser_mm"),   m("belly_mm"),     m("baffle_mm"),
-            m("stinger_mm"),  m("header_in_mm"), m("header_out_mm"), m("belly_dia_mm"), m("stinger_dia_mm")};
+    return {m("port_mm"),    m("header_mm"),    m("diffuser_mm"),   m("belly_mm"),     m("baffle_mm"),
+            m("stinger_mm"), m("header_in_mm"), m("header_out_mm"), m("belly_dia_mm"), m("stinger_dia_mm")};
 }
 
 void PipePage::workOut() {
@@ -101,8 +107,8 @@ void PipePage::workOut() {
     Ranged wave = r("wave_m_s");
     if (inputs().byHand("gas_c") && !inputs().byHand("wave_m_s"))
         wave = withMethodSlack(exhaustSoundSpeedMPerS(r("gas_c")));
-    m_answer = pipeAnswer({shape(), duration("exhaust_opens_deg_atdc"), duration("transfer_opens_deg_atdc"), wave,
-                           n("wanted_rpm")});
+    m_answer = pipeAnswer(
+        {shape(), duration("exhaust_opens_deg_atdc"), duration("transfer_opens_deg_atdc"), wave, n("wanted_rpm")});
     const PipeAnswer& a = m_answer;
     headline(tr("Tuned to %1").arg(speeds(a.tunedRpm)));
     say(tr("Pulls from about %1, falls off near %2, by the timing of the wave alone.")
@@ -111,18 +117,21 @@ void PipePage::workOut() {
     const double mm = a.reflectionM * kMmPerM;
     say(tr("For %1 rpm the middle of the baffle belongs %2 from the piston; it stands at %3 mm. 10 mm shorter is about "
            "%4 rpm more.")
-            .arg(number(n("wanted_rpm"), 0), ranged({a.wantedM.value * kMmPerM, a.wantedM.low * kMmPerM, a.wantedM.high * kMmPerM}, 0, tr("mm")),
+            .arg(number(n("wanted_rpm"), 0),
+                 ranged({a.wantedM.value * kMmPerM, a.wantedM.low * kMmPerM, a.wantedM.high * kMmPerM}, 0, tr("mm")),
                  number(mm, 0), number(10. * a.rpmPerMm, 0)));
     say(tr("Volume %1 cm³. Cones: diffuser %2°, baffle %3°.")
             .arg(number(a.volumeM3 * 1e6, 0), number(a.diffuserDeg, 1), number(a.baffleDeg, 1)));
     const auto mmOf = [](const Ranged& m) { return Ranged{m.value * kMmPerM, m.low * kMmPerM, m.high * kMmPerM}; };
     say(tr("Rules of thumb, no more: stinger %1 wide and %2 long, belly %3, diffuser %4, baffle %5.")
-            .arg(ranged(mmOf(a.rules.stingerDiameterM), 1, tr("mm")), ranged(mmOf(a.rules.stingerM), 0, tr("mm")), ranged(mmOf(a.rules.bellyDiameterM), 0, tr("mm")),
-                 ranged(a.rules.diffuserDeg, 0, QStringLiteral("°")), ranged(a.rules.baffleDeg, 0, QStringLiteral("°"))));
+            .arg(ranged(mmOf(a.rules.stingerDiameterM), 1, tr("mm")), ranged(mmOf(a.rules.stingerM), 0, tr("mm")),
+                 ranged(mmOf(a.rules.bellyDiameterM), 0, tr("mm")), ranged(a.rules.diffuserDeg, 0, QStringLiteral("°")),
+                 ranged(a.rules.baffleDeg, 0, QStringLiteral("°"))));
     sayNextCut();
     const auto outside = [&](double value, const Ranged& rule, const QString& what, const QString& unit, int decimals) {
         if (value < rule.low || value > rule.high)
-            caution(tr("%1 %2 %3: the rule of thumb is %4.").arg(what, number(value, decimals), unit, ranged(rule, decimals, unit)));
+            caution(tr("%1 %2 %3: the rule of thumb is %4.")
+                        .arg(what, number(value, decimals), unit, ranged(rule, decimals, unit)));
     };
     outside(n("stinger_dia_mm"), mmOf(a.rules.stingerDiameterM), tr("Stinger bore"), tr("mm"), 1);
     outside(n("stinger_mm"), mmOf(a.rules.stingerM), tr("Stinger length"), tr("mm"), 0);
@@ -171,8 +180,10 @@ PipePage::Scale PipePage::scale(const QRectF& area) const {
     const auto pieces = piecesOf(shape());
     const double whole = pieces.back().toM, widest = std::max({n("belly_dia_mm"), 60.}) / kMmPerM;
     constexpr double kSide = 40., kForSpeeds = 190., kAbove = 60.;
-    const double px = std::min((area.width() - 2. * kSide) / whole, (area.height() - kForSpeeds - kAbove - 60.) / widest);
-    return {area.left() + 0.5 * (area.width() - whole * px), px, area.top() + kAbove + 0.5 * (area.height() - kForSpeeds - kAbove)};
+    const double px =
+        std::min((area.width() - 2. * kSide) / whole, (area.height() - kForSpeeds - kAbove - 60.) / widest);
+    return {area.left() + 0.5 * (area.width() - whole * px), px,
+            area.top() + kAbove + 0.5 * (area.height() - kForSpeeds - kAbove)};
 }
 
 std::vector<Handle> PipePage::handles(const QRectF& area) const {
@@ -237,7 +248,8 @@ void PipePage::draw(QPainter& p, const QRectF& area) {
                    QPointF(s.x(piece.fromM), s.axisY + 0.5 * piece.inM * s.pxPerM));
     p.setPen(QPen(t.line, 1));
     for (std::size_t i = 0; i < pieces.size(); ++i)
-        p.drawLine(QPointF(s.x(pieces[i].toM), s.axisY + 0.5 * pieces[i].outM * s.pxPerM), QPointF(s.x(pieces[i].toM), jointY(s, i)));
+        p.drawLine(QPointF(s.x(pieces[i].toM), s.axisY + 0.5 * pieces[i].outM * s.pxPerM),
+                   QPointF(s.x(pieces[i].toM), jointY(s, i)));
     p.setPen(QPen(t.muted, 1, Qt::DashDotLine));
     p.drawLine(QPointF(s.x(0.), s.axisY), QPointF(s.x(pieces.back().toM) + 12., s.axisY));
     // Names inside the pieces that are wide enough.
@@ -245,7 +257,8 @@ void PipePage::draw(QPainter& p, const QRectF& area) {
     p.setPen(t.muted);
     for (std::size_t i = 0; i < pieces.size(); ++i) {
         const QRectF box(s.x(pieces[i].fromM), s.axisY + 2., (pieces[i].toM - pieces[i].fromM) * s.pxPerM, 15.);
-        if (p.fontMetrics().horizontalAdvance(names[i]) < box.width() - 4. && 0.25 * (pieces[i].inM + pieces[i].outM) * s.pxPerM > 17.)
+        if (p.fontMetrics().horizontalAdvance(names[i]) < box.width() - 4. &&
+            0.25 * (pieces[i].inM + pieces[i].outM) * s.pxPerM > 17.)
             p.drawText(box, Qt::AlignCenter, names[i]);
     }
     // Where the wave turns, and where it should for the speed wanted.
@@ -267,7 +280,8 @@ void PipePage::draw(QPainter& p, const QRectF& area) {
 void PipePage::drawSpeeds(QPainter& p, const QRectF& strip) const {
     const Tokens& t = m_theme.tokens();
     const PipeAnswer& a = m_answer;
-    const double low = std::floor((a.fromRpm.low - 600.) / 500.) * 500., high = std::ceil((a.toRpm.high + 600.) / 500.) * 500.;
+    const double low = std::floor((a.fromRpm.low - 600.) / 500.) * 500.,
+                 high = std::ceil((a.toRpm.high + 600.) / 500.) * 500.;
     const auto x = [&](double rpm) { return strip.left() + (rpm - low) / (high - low) * strip.width(); };
     const double y = strip.top() + 34.;
     p.setPen(QPen(t.line, 1));

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A two-stroke's expansion pipe, to scale: stretched by hand, tuned by exhaust duration, speed and the gas' temperature.
+// A two-stroke's expansion pipe, to scale: stretched by hand, tuned by exhaust duration, speed and the gas'
+// temperature.
 #pragma once
 
 #include "app/figure/figure_page.h"

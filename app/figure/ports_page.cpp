@@ -16,13 +16,31 @@ constexpr double kCm3 = 1e6;
 
 std::vector<InputSpec> portsInputs() {
     const auto mm = [](const char* key, const QString& label, double low, double high, double usual, int decimals = 1) {
-        return InputSpec{{key, low, high, Ranged::within(usual, 6.)}, label, QStringLiteral("mm"), decimals > 1 ? 0.05 : 0.5, decimals};
+        return InputSpec{{key, low, high, Ranged::within(usual, 6.)},
+                         label,
+                         QStringLiteral("mm"),
+                         decimals > 1 ? 0.05 : 0.5,
+                         decimals};
     };
     return {
-        {{"show", 0., 1., Ranged::exactly(0.), true}, PortsPage::tr("show"), {}, 1., 0, {PortsPage::tr("the ports"), PortsPage::tr("finding top centre")}},
+        {{"show", 0., 1., Ranged::exactly(0.), true},
+         PortsPage::tr("show"),
+         {},
+         1.,
+         0,
+         {PortsPage::tr("the ports"), PortsPage::tr("finding top centre")}},
         {{"exhaust_opens_deg_atdc", 70., 125., {90., 86., 95.}}, PortsPage::tr("exhaust opens after top"), "°", 0.5, 1},
-        {{"transfer_opens_deg_atdc", 100., 150., {118., 114., 122.}}, PortsPage::tr("transfers open after top"), "°", 0.5, 1},
-        {{"intake_kind", 0., 1., Ranged::exactly(0.), true}, PortsPage::tr("intake"), {}, 1., 0, {PortsPage::tr("reeds or disc"), PortsPage::tr("piston port")}},
+        {{"transfer_opens_deg_atdc", 100., 150., {118., 114., 122.}},
+         PortsPage::tr("transfers open after top"),
+         "°",
+         0.5,
+         1},
+        {{"intake_kind", 0., 1., Ranged::exactly(0.), true},
+         PortsPage::tr("intake"),
+         {},
+         1.,
+         0,
+         {PortsPage::tr("reeds or disc"), PortsPage::tr("piston port")}},
         {{"intake_opens_deg_btdc", 50., 110., {78., 70., 85.}}, PortsPage::tr("intake opens before top"), "°", 0.5, 1},
         mm("stroke_mm", PortsPage::tr("stroke"), 15., 130., 54.),
         mm("rod_mm", PortsPage::tr("rod"), 30., 260., 108.),
@@ -59,23 +77,23 @@ double fromTop(double deg) {
 } // namespace
 
 PortsPage::PortsPage(const Theme& theme, JobModel& model, Pins& pins, QWidget* parent)
-    : FigurePage(theme, model, pins, "ports", tr("Timing circle and unrolled cylinder"), QStringLiteral("Ports and squish"),
-                 portsInputs(), parent) {
+    : FigurePage(theme, model, pins, "ports", tr("Timing circle and unrolled cylinder"),
+                 QStringLiteral("Ports and squish"), portsInputs(), parent) {
     take({});
 }
 
 void PortsPage::fill(const FigureFacts& f) {
     FigureInputs& in = inputs();
-    for (const auto& [key, line] : {std::pair{"exhaust_opens_deg_atdc", "exhaust_opens_deg"},
-                                    std::pair{"transfer_opens_deg_atdc", "transfer_opens_deg"},
-                                    std::pair{"stroke_mm", "stroke_mm"},
-                                    std::pair{"rod_mm", "rod_mm"},
-                                    std::pair{"bore_mm", "bore_mm"},
-                                    std::pair{"squish_mm", "squish_mm"}})
+    for (const auto& [key, line] :
+         {std::pair{"exhaust_opens_deg_atdc", "exhaust_opens_deg"},
+          std::pair{"transfer_opens_deg_atdc", "transfer_opens_deg"}, std::pair{"stroke_mm", "stroke_mm"},
+          std::pair{"rod_mm", "rod_mm"}, std::pair{"bore_mm", "bore_mm"}, std::pair{"squish_mm", "squish_mm"}})
         in.offer(key, f.sheet(line), Origin::Sheet);
     // What nobody measured is as usual for a cylinder of this size, with its range. Common practice, no source.
     const double bore = n("bore_mm"), swept = sweptM3(bore / kMmPerM, n("stroke_mm") / kMmPerM) * kCm3;
-    const auto usual = [&](const char* key, double value, double pct) { in.offer(key, Ranged::within(value, pct), Origin::Handbook); };
+    const auto usual = [&](const char* key, double value, double pct) {
+        in.offer(key, Ranged::within(value, pct), Origin::Handbook);
+    };
     usual("exhaust_mm", 0.63 * bore, 6.);
     usual("transfer_mm", 1.35 * bore, 8.);
     usual("intake_mm", 0.62 * bore, 8.);
@@ -113,8 +131,9 @@ PortsAsked PortsPage::asked() const {
 void PortsPage::workOut() {
     for (const char* key : {"one_way_deg", "other_way_deg"})
         showInput(key, findsTop());
-    for (const char* key : {"exhaust_opens_deg_atdc", "transfer_opens_deg_atdc", "intake_kind", "stroke_mm", "rod_mm", "bore_mm", "exhaust_mm",
-                            "transfer_mm", "squish_mm", "band_pct", "bowl_cm3", "case_cm3", "piston_g", "rpm"})
+    for (const char* key :
+         {"exhaust_opens_deg_atdc", "transfer_opens_deg_atdc", "intake_kind", "stroke_mm", "rod_mm", "bore_mm",
+          "exhaust_mm", "transfer_mm", "squish_mm", "band_pct", "bowl_cm3", "case_cm3", "piston_g", "rpm"})
         showInput(key, !findsTop());
     showInput("intake_opens_deg_btdc", !findsTop() && pistonPort());
     showInput("intake_mm", !findsTop() && pistonPort());
@@ -134,26 +153,35 @@ void PortsPage::workOut() {
     headline(tr("Blowdown %1°").arg(number(a.ports.blowdownDeg, 1)));
     say(tr("Exhaust open %1°, transfers %2°%3.")
             .arg(number(a.ports.exhaustDurationDeg, 1), number(a.ports.transferDurationDeg, 1),
-                 a.ports.intakeDurationDeg ? tr(", intake %1°").arg(number(*a.ports.intakeDurationDeg, 1)) : QString()));
+                 a.ports.intakeDurationDeg ? tr(", intake %1°").arg(number(*a.ports.intakeDurationDeg, 1))
+                                           : QString()));
     say(tr("Roofs %1 mm and %2 mm down from the top.")
             .arg(number(a.ports.exhaustDownM * kMmPerM, 2), number(a.ports.transferDownM * kMmPerM, 2)));
-    constexpr double kTenThousand = 1e4; // s/m are written in units of 10^-4, so that they have figures before the point
+    constexpr double kTenThousand =
+        1e4; // s/m are written in units of 10^-4, so that they have figures before the point
     say(tr("At %1 rpm: time-area of blowdown %2, transfers %3%4 (in 10⁻⁴ s/m).")
-            .arg(number(n("rpm"), 0), number(a.blowdownSPerM * kTenThousand, 1), number(a.transferSPerM * kTenThousand, 0),
+            .arg(number(n("rpm"), 0), number(a.blowdownSPerM * kTenThousand, 1),
+                 number(a.transferSPerM * kTenThousand, 0),
                  pistonPort() ? tr(", intake %1").arg(number(a.intakeSPerM * kTenThousand, 0)) : QString()));
     say(tr("Compression %1 : 1 full, %2 : 1 trapped. Crankcase %3 : 1.")
-            .arg(number(a.compression.ratio, 1), number(a.compression.trappedRatio.value_or(0.), 1), number(a.crankcaseRatio, 2)));
+            .arg(number(a.compression.ratio, 1), number(a.compression.trappedRatio.value_or(0.), 1),
+                 number(a.crankcaseRatio, 2)));
     say(tr("Squish %1 m/s, highest %2° before top. Piston %3 m/s in the mean, %4 kN at the pin.")
-            .arg(number(a.squish.speedMPerS, 1), number(a.squish.beforeTopDeg, 0), number(a.pistonSpeedMPerS, 1), number(a.forceN / 1000., 2)));
+            .arg(number(a.squish.speedMPerS, 1), number(a.squish.beforeTopDeg, 0), number(a.pistonSpeedMPerS, 1),
+                 number(a.forceN / 1000., 2)));
     say(tr("Exhaust chord %1 mm, %2 % of the bore.").arg(number(n("exhaust_mm"), 1), number(100. * a.chordShare, 0)));
     if (inputs().byHand("piston_g")) {
         const double was = inputs().before("piston_g").value.value;
         say(tr("With %1 g in place of %2 g the force at the pin changes by %3 %.")
-                .arg(number(n("piston_g"), 0), number(was, 0), QLocale().toString(100. * (n("piston_g") / was - 1.), 'f', 1)));
+                .arg(number(n("piston_g"), 0), number(was, 0),
+                     QLocale().toString(100. * (n("piston_g") / was - 1.), 'f', 1)));
     }
     if (a.chordShare > kSafeChordShare)
-        caution(a.chordShare > kMostChordShare ? tr("The exhaust window is %1 % of the bore: without a bridge the rings will catch.").arg(number(100. * a.chordShare, 0))
-                                               : tr("The exhaust window is %1 % of the bore: above 65 % rings wear soon.").arg(number(100. * a.chordShare, 0)));
+        caution(a.chordShare > kMostChordShare
+                    ? tr("The exhaust window is %1 % of the bore: without a bridge the rings will catch.")
+                          .arg(number(100. * a.chordShare, 0))
+                    : tr("The exhaust window is %1 % of the bore: above 65 % rings wear soon.")
+                          .arg(number(100. * a.chordShare, 0)));
     if (a.squish.speedMPerS > kHighSquishSpeed)
         caution(tr("%1 m/s of squish is more than most run: listen for it.").arg(number(a.squish.speedMPerS, 0)));
     if (n("squish_mm") < 0.5)
@@ -162,8 +190,9 @@ void PortsPage::workOut() {
     formula(tr("x = r (1 − cos a) + l − √(l² − r² sin² a), r = %1 mm, l = %2 mm, a = %3°: %4 mm.")
                 .arg(number(n("stroke_mm") / 2., 1), number(n("rod_mm"), 1), number(n("exhaust_opens_deg_atdc"), 1),
                      number(a.ports.exhaustDownM * kMmPerM, 2)));
-    unknown(tr("It takes windows as rectangles and the piston's edge as sharp: rounded corners take some per cent of the "
-               "areas. How well a port flows is not in its size."));
+    unknown(
+        tr("It takes windows as rectangles and the piston's edge as sharp: rounded corners take some per cent of the "
+           "areas. How well a port flows is not in its size."));
     offerPin({});
     const FigureInput was = inputs().before("exhaust_opens_deg_atdc");
     if (inputs().byHand("exhaust_opens_deg_atdc") && m_facts.hasMachine)
@@ -174,10 +203,12 @@ void PortsPage::workOut() {
                           // A pipe of the same length suits a longer opening at a higher speed, in proportion; how much
                           // of that is seen depends on the pipe, so half and all of it are the ends.
                           [&] {
-                              const double before = wallPortDurationDeg(was.value.value), share = a.ports.exhaustDurationDeg / before - 1.;
+                              const double before = wallPortDurationDeg(was.value.value),
+                                           share = a.ports.exhaustDurationDeg / before - 1.;
                               const double at = m_facts.pulls.peakRpm ? m_facts.pulls.peakRpm->mid : n("rpm");
                               const double slack = 0.01 * at;
-                              return Ranged{at * (1. + 0.75 * share), at * (1. + std::min(0.5 * share, share)) - slack, at * (1. + std::max(0.5 * share, share)) + slack};
+                              return Ranged{at * (1. + 0.75 * share), at * (1. + std::min(0.5 * share, share)) - slack,
+                                            at * (1. + std::max(0.5 * share, share)) + slack};
                           }(),
                           {},
                           0.});
@@ -192,19 +223,23 @@ void PortsPage::sayRoofs() {
         const double was = inputs().before(key).value.value, is = n(key);
         const double up = (pistonDownM(crank, was) - pistonDownM(crank, is)) * kMmPerM;
         if (up > 0.005)
-            say(tr("%1: raise the roof by %2 mm. What is filed off does not come back.").arg(spec(key).label, number(up, 2)));
+            say(tr("%1: raise the roof by %2 mm. What is filed off does not come back.")
+                    .arg(spec(key).label, number(up, 2)));
         else if (up < -0.005)
-            caution(tr("%1: the roof would have to come down by %2 mm, and a roof cannot be lowered. A thinner base gasket "
-                       "lowers all of them together; a spacer under the barrel raises them; a piston with a higher crown "
-                       "does it for one.")
-                        .arg(spec(key).label, number(-up, 2)));
+            caution(
+                tr("%1: the roof would have to come down by %2 mm, and a roof cannot be lowered. A thinner base gasket "
+                   "lowers all of them together; a spacer under the barrel raises them; a piston with a higher crown "
+                   "does it for one.")
+                    .arg(spec(key).label, number(-up, 2)));
     }
     const PortTiming spaced = withBaseSpacer(crank, asked().timing, 0.0005);
     say(tr("A base spacer of 0.5 mm: exhaust %1° and transfers %2° after top, squish %3 mm.")
-            .arg(number(spaced.exhaustOpensDeg, 1), number(spaced.transferOpensDeg, 1), number(n("squish_mm") + 0.5, 2)));
+            .arg(number(spaced.exhaustOpensDeg, 1), number(spaced.transferOpensDeg, 1),
+                 number(n("squish_mm") + 0.5, 2)));
     if (pistonPort())
         say(tr("The intake opens %1° before top then; 1 mm off the skirt makes it %2°.")
-                .arg(number(*spaced.intakeOpensDeg, 1), number(skirtShortenedDeg(crank, n("intake_opens_deg_btdc"), 0.001), 1)));
+                .arg(number(*spaced.intakeOpensDeg, 1),
+                     number(skirtShortenedDeg(crank, n("intake_opens_deg_btdc"), 0.001), 1)));
 }
 
 void PortsPage::sayTopCentre() {
@@ -217,9 +252,12 @@ void PortsPage::sayTopCentre() {
     say(tr("4. Move the pointer by %1°, so that it shows 0 in the middle; take the stop out before anything else.")
             .arg(QLocale().toString(top.turnWheelDeg, 'f', 1)));
     if (top.stopDeg > 60.)
-        caution(tr("The stop holds the piston %1° off the top: screw it in further, or the readings are on the wrong side.").arg(number(top.stopDeg, 0)));
+        caution(
+            tr("The stop holds the piston %1° off the top: screw it in further, or the readings are on the wrong side.")
+                .arg(number(top.stopDeg, 0)));
     if (top.stopDeg < 8.)
-        caution(tr("Only %1° off the top: there the piston hardly moves. Screw the stop in less.").arg(number(top.stopDeg, 0)));
+        caution(tr("Only %1° off the top: there the piston hardly moves. Screw the stop in less.")
+                    .arg(number(top.stopDeg, 0)));
     formula(tr("(%1° + %2°) / 2, the shorter way round = %3°. Common practice, no source.")
                 .arg(number(n("one_way_deg"), 1), number(n("other_way_deg"), 1), number(top.readsDeg, 1)));
     unknown(tr("Turn by hand, plug out, ignition off: a stop in the way of a turning engine breaks the piston."));
@@ -249,22 +287,24 @@ std::vector<Handle> PortsPage::handles(const QRectF& area) const {
     const Places p = places(area);
     const Crank crank = m_answer->crank;
     const auto angle = [&](const char* key, double radius) {
-        out.push_back(handle(key, onCircle(p.centre, radius, n(std::string_view(key).substr(0, std::string_view(key).find('@')))), Qt::RightEdge,
-                             [c = p.centre](QPointF at) { return fromTop(degOf(c, at)); }, false));
+        out.push_back(handle(
+            key, onCircle(p.centre, radius, n(std::string_view(key).substr(0, std::string_view(key).find('@')))),
+            Qt::RightEdge, [c = p.centre](QPointF at) { return fromTop(degOf(c, at)); }, false));
     };
     const auto roof = [&](const char* key, double deg, double x) {
         const double y = p.wall.top() + pistonDownM(crank, deg) / crank.strokeM * p.wall.height();
-        out.push_back(handle(key, {x, y}, Qt::TopEdge,
-                             [crank, wall = p.wall](QPointF at) {
-                                 return crankDegAtDown(crank, (at.y() - wall.top()) / wall.height() * crank.strokeM);
-                             },
-                             false));
+        out.push_back(handle(
+            key, {x, y}, Qt::TopEdge,
+            [crank, wall = p.wall](QPointF at) {
+                return crankDegAtDown(crank, (at.y() - wall.top()) / wall.height() * crank.strokeM);
+            },
+            false));
     };
     angle("exhaust_opens_deg_atdc@circle", p.radius);
     angle("transfer_opens_deg_atdc@circle", p.radius - 26.);
     if (pistonPort())
-        out.push_back(handle("intake_opens_deg_btdc", onCircle(p.centre, p.radius - 52., -n("intake_opens_deg_btdc")), Qt::LeftEdge,
-                             [c = p.centre](QPointF at) { return fromTop(degOf(c, at)); }));
+        out.push_back(handle("intake_opens_deg_btdc", onCircle(p.centre, p.radius - 52., -n("intake_opens_deg_btdc")),
+                             Qt::LeftEdge, [c = p.centre](QPointF at) { return fromTop(degOf(c, at)); }));
     roof("exhaust_opens_deg_atdc", n("exhaust_opens_deg_atdc"), p.wall.left() + 0.5 * p.wall.width());
     roof("transfer_opens_deg_atdc", n("transfer_opens_deg_atdc"), p.wall.left() + 0.16 * p.wall.width());
     return out;
@@ -353,9 +393,11 @@ void PortsPage::drawWall(QPainter& p, const Places& g) const {
     for (double share : {0.16, 0.84})
         window(share, 0.5 * a.widths.transferM, m_answer->ports.transferDownM, t.marks[1]);
     p.setPen(t.muted);
-    p.drawText(QRectF(g.wall.left(), g.wall.bottom() + 28., g.wall.width(), 16.), Qt::AlignCenter, tr("the wall, unrolled · heights to scale"));
+    p.drawText(QRectF(g.wall.left(), g.wall.bottom() + 28., g.wall.width(), 16.), Qt::AlignCenter,
+               tr("the wall, unrolled · heights to scale"));
     // As the machine has it, where a roof was moved.
-    for (const auto& [key, share, colour] : {std::tuple{"exhaust_opens_deg_atdc", 0.5, t.marks[2]}, std::tuple{"transfer_opens_deg_atdc", 0.16, t.marks[1]}})
+    for (const auto& [key, share, colour] : {std::tuple{"exhaust_opens_deg_atdc", 0.5, t.marks[2]},
+                                             std::tuple{"transfer_opens_deg_atdc", 0.16, t.marks[1]}})
         if (inputs().byHand(key)) {
             const double was = y(pistonDownM(crank, inputs().before(key).value.value));
             p.setPen(QPen(colour, 1.5, Qt::DotLine));
@@ -364,7 +406,9 @@ void PortsPage::drawWall(QPainter& p, const Places& g) const {
         }
     p.setPen(t.muted);
     p.drawText(QRectF(g.wall.left(), g.wall.top() - 46., g.wall.width(), 16.), Qt::AlignCenter,
-               tr("roofs %1 and %2 mm down").arg(number(m_answer->ports.exhaustDownM * kMmPerM, 2), number(m_answer->ports.transferDownM * kMmPerM, 2)));
+               tr("roofs %1 and %2 mm down")
+                   .arg(number(m_answer->ports.exhaustDownM * kMmPerM, 2),
+                        number(m_answer->ports.transferDownM * kMmPerM, 2)));
 }
 
 void PortsPage::drawTop(QPainter& p, const QRectF& area) const {
@@ -390,7 +434,8 @@ void PortsPage::drawTop(QPainter& p, const QRectF& area) const {
     p.setPen(QPen(t.ink, 3.));
     p.drawLine(c, onCircle(c, radius + 16., top.readsDeg));
     p.setFont(Theme::font(Size::Large, true));
-    p.drawText(QRectF(c.x() - 120., c.y() + 14., 240., 30.), Qt::AlignCenter, tr("top at %1°").arg(number(top.readsDeg, 1)));
+    p.drawText(QRectF(c.x() - 120., c.y() + 14., 240., 30.), Qt::AlignCenter,
+               tr("top at %1°").arg(number(top.readsDeg, 1)));
 }
 
 } // namespace jr::app

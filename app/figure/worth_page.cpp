@@ -34,7 +34,8 @@ std::vector<InputSpec> worthInputs() {
 } // namespace
 
 WorthPage::WorthPage(const Theme& theme, JobModel& model, Pins& pins, QWidget* parent)
-    : FigurePage(theme, model, pins, "worth", tr("A balance, money and sound"), QStringLiteral("Weight, money, sound"), worthInputs(), parent) {
+    : FigurePage(theme, model, pins, "worth", tr("A balance, money and sound"), QStringLiteral("Weight, money, sound"),
+                 worthInputs(), parent) {
     take({});
 }
 
@@ -43,7 +44,8 @@ void WorthPage::fill(const FigureFacts& f) {
     in.offer("machine_kg", f.sheet("weight_kg"), Origin::Sheet);
     in.offer("rider_kg", f.sheet("rider_kg"), Origin::Sheet);
     if (f.pulls.peakW)
-        in.offer("peak_kw", Ranged{f.pulls.peakW->mid / 1000., f.pulls.peakW->low / 1000., f.pulls.peakW->high / 1000.}, Origin::Pulls);
+        in.offer("peak_kw", Ranged{f.pulls.peakW->mid / 1000., f.pulls.peakW->low / 1000., f.pulls.peakW->high / 1000.},
+                 Origin::Pulls);
     m_buys.clear();
     m_limitDb.reset();
     if (!m_model.hasJob())
@@ -102,19 +104,27 @@ void WorthPage::workOut() {
     m_answer = *answer;
     const WorthAnswer& out = *m_answer;
     const double net = out.netKg;
-    headline(std::abs(net) < 0.005 ? tr("No weight moved") : net < 0. ? tr("%1 kg lighter").arg(number(-net, 2)) : tr("%1 kg heavier").arg(number(net, 2)));
+    headline(std::abs(net) < 0.005 ? tr("No weight moved")
+             : net < 0.            ? tr("%1 kg lighter").arg(number(-net, 2))
+                                   : tr("%1 kg heavier").arg(number(net, 2)));
     say(tr("With the rider %1 kg move: %2 for each kilogram (%3 before).")
-            .arg(number(out.movedKg, 1), ranged(out.wattPerKg, 0, QStringLiteral("W")), number(out.wattPerKgBefore.value, 0)));
+            .arg(number(out.movedKg, 1), ranged(out.wattPerKg, 0, QStringLiteral("W")),
+                 number(out.wattPerKgBefore.value, 0)));
     const double seconds = net * out.secondsPerKg.value;
     constexpr double kTimed = 0.005; // less nobody times
     say(std::abs(seconds) < kTimed
-            ? tr("A kilogram is worth about %1 s from 60 to 100 km/h; this change nothing that could be timed.").arg(number(out.secondsPerKg.value, 3))
-            : tr("A kilogram is worth about %1 s from 60 to 100 km/h; this change %2 s.").arg(number(out.secondsPerKg.value, 3), QLocale().toString(seconds, 'f', 2)));
+            ? tr("A kilogram is worth about %1 s from 60 to 100 km/h; this change nothing that could be timed.")
+                  .arg(number(out.secondsPerKg.value, 3))
+            : tr("A kilogram is worth about %1 s from 60 to 100 km/h; this change %2 s.")
+                  .arg(number(out.secondsPerKg.value, 3), QLocale().toString(seconds, 'f', 2)));
     sayBuys();
     saySound();
-    formula(tr("%1 kg and %2 kg make %3 kg; t from m · v · dv / (P − W · v) at 0.8 of the peak. Sound: L − 20 log₁₀(%4 / %5). Any text.")
-                .arg(number(a.machineKg + a.riderKg, 1), QLocale().toString(net, 'f', 2), number(out.movedKg, 1), number(a.wantedAtM, 1), number(a.heardAtM, 1)));
-    unknown(tr("Seconds are by a handbook's drag and no gears; Gears has those. Sound is in the open and from one place: walls, ground and the bike's length "
+    formula(tr("%1 kg and %2 kg make %3 kg; t from m · v · dv / (P − W · v) at 0.8 of the peak. Sound: L − 20 log₁₀(%4 "
+               "/ %5). Any text.")
+                .arg(number(a.machineKg + a.riderKg, 1), QLocale().toString(net, 'f', 2), number(out.movedKg, 1),
+                     number(a.wantedAtM, 1), number(a.heardAtM, 1)));
+    unknown(tr("Seconds are by a handbook's drag and no gears; Gears has those. Sound is in the open and from one "
+               "place: walls, ground and the bike's length "
                "change it, and the rule that applies says where and how it is measured."));
 }
 
@@ -129,21 +139,27 @@ void WorthPage::sayBuys() {
     const SetupRecord* setup = m_model.job().setup(best->setupId);
     const bool sure = best->marginW && best->wattGained > *best->marginW;
     say(tr("Most power for its money: %1, %2 for %3%4.")
-            .arg(setup ? QString::fromStdString(setup->name) : QString(), power(best->wattGained, best->marginW.value_or(0.)), number(*best->price, 0),
+            .arg(setup ? QString::fromStdString(setup->name) : QString(),
+                 power(best->wattGained, best->marginW.value_or(0.)), number(*best->price, 0),
                  sure ? QString() : tr(" (its gain is within the margin of the peaks)")));
 }
 
 void WorthPage::saySound() {
     const WorthAnswer& out = *m_answer;
     if (!out.sourceDb) {
-        caution(tr("Less than 3 dB above the background: the machine itself cannot be told from it. Find a quieter place."));
+        caution(tr(
+            "Less than 3 dB above the background: the machine itself cannot be told from it. Find a quieter place."));
         return;
     }
     say(tr("%1 dB at %2 m are %3 dB at %4 m in the open.")
-            .arg(number(*out.sourceDb, 1), number(n("heard_m"), 1), number(*out.atPlaceDb, 1), number(n("wanted_m"), 1)));
+            .arg(number(*out.sourceDb, 1), number(n("heard_m"), 1), number(*out.atPlaceDb, 1),
+                 number(n("wanted_m"), 1)));
     if (m_limitDb)
-        out.atPlaceDb > *m_limitDb ? caution(tr("Above the limit of this job's rules, %1 dB. What counts is a measurement at the place and speed the rule names.").arg(number(*m_limitDb, 1)))
-                                   : say(tr("The rules of this job allow %1 dB, at the place and speed they name.").arg(number(*m_limitDb, 1)));
+        out.atPlaceDb > *m_limitDb ? caution(tr("Above the limit of this job's rules, %1 dB. What counts is a "
+                                                "measurement at the place and speed the rule names.")
+                                                 .arg(number(*m_limitDb, 1)))
+                                   : say(tr("The rules of this job allow %1 dB, at the place and speed they name.")
+                                             .arg(number(*m_limitDb, 1)));
 }
 
 WorthPage::Places WorthPage::places(const QRectF& area) {
@@ -165,8 +181,13 @@ std::vector<Handle> WorthPage::handles(const QRectF& area) const {
     pan("off_kg", g.balance.left() + 0.2 * g.balance.width());
     pan("on_kg", g.balance.left() + 0.8 * g.balance.width());
     const auto along = [&](const char* key, double y, Qt::Edge label) {
-        out.push_back(handle(key, {g.sound.left() + (std::clamp(n(key), kQuietest, kLoudest) - kQuietest) / (kLoudest - kQuietest) * g.sound.width(), y}, label,
-                             [box = g.sound](QPointF at) { return kQuietest + (at.x() - box.left()) / box.width() * (kLoudest - kQuietest); }));
+        out.push_back(handle(key,
+                             {g.sound.left() + (std::clamp(n(key), kQuietest, kLoudest) - kQuietest) /
+                                                   (kLoudest - kQuietest) * g.sound.width(),
+                              y},
+                             label, [box = g.sound](QPointF at) {
+                                 return kQuietest + (at.x() - box.left()) / box.width() * (kLoudest - kQuietest);
+                             }));
     };
     along("level_db", g.sound.top() - 4., Qt::TopEdge);
     return out;
@@ -186,7 +207,8 @@ void WorthPage::drawBalance(QPainter& p, const QRectF& box) const {
     const double net = m_answer->netKg, heaviest = std::max({n("off_kg"), n("on_kg"), 0.5});
     const double lean = std::clamp(net / heaviest, -1., 1.) * 14.;
     const QPointF pivot(box.center().x(), box.top() + 42.);
-    const QPointF left(box.left() + 0.2 * box.width(), pivot.y() - lean), right(box.left() + 0.8 * box.width(), pivot.y() + lean);
+    const QPointF left(box.left() + 0.2 * box.width(), pivot.y() - lean),
+        right(box.left() + 0.8 * box.width(), pivot.y() + lean);
     p.setPen(QPen(t.ink, 4., Qt::SolidLine, Qt::RoundCap));
     p.drawLine(left, right);
     p.setPen(QPen(t.muted, 2.));
@@ -194,9 +216,11 @@ void WorthPage::drawBalance(QPainter& p, const QRectF& box) const {
     p.setBrush(t.accent);
     p.setPen(Qt::NoPen);
     p.drawEllipse(pivot, 6., 6.);
-    const double most = std::max({n("off_kg"), n("on_kg"), 2.}) * 1.3, base = box.bottom() - 8., height = 0.52 * box.height();
+    const double most = std::max({n("off_kg"), n("on_kg"), 2.}) * 1.3, base = box.bottom() - 8.,
+                 height = 0.52 * box.height();
     p.setFont(Theme::font(Size::Body, true));
-    for (const auto& [key, hang, colour, word] : {std::tuple{"off_kg", left, t.loss, tr("came off")}, std::tuple{"on_kg", right, t.marks[0], tr("went on")}}) {
+    for (const auto& [key, hang, colour, word] :
+         {std::tuple{"off_kg", left, t.loss, tr("came off")}, std::tuple{"on_kg", right, t.marks[0], tr("went on")}}) {
         p.setPen(QPen(t.muted, 1.2));
         p.drawLine(hang, QPointF(hang.x() - 46., base));
         p.drawLine(hang, QPointF(hang.x() + 46., base));
@@ -213,7 +237,8 @@ void WorthPage::drawBalance(QPainter& p, const QRectF& box) const {
     }
     p.setFont(Theme::font(Size::Large, true));
     p.setPen(t.ink);
-    p.drawText(QRectF(box.left(), box.top() - 20., box.width(), 30.), Qt::AlignCenter, tr("net %1 kg").arg(QLocale().toString(net, 'f', 2)));
+    p.drawText(QRectF(box.left(), box.top() - 20., box.width(), 30.), Qt::AlignCenter,
+               tr("net %1 kg").arg(QLocale().toString(net, 'f', 2)));
 }
 
 /// Watts gained for money, setup by setup, with the margin as a whisker.
@@ -221,9 +246,12 @@ void WorthPage::drawBuys(QPainter& p, const QRectF& box) const {
     const Tokens& t = m_theme.tokens();
     p.setFont(Theme::font(Size::Small));
     p.setPen(t.muted);
-    p.drawText(QRectF(box.left(), box.top() - 16., box.width(), 16.), Qt::AlignLeft, tr("gain at the peak, and what it cost"));
+    p.drawText(QRectF(box.left(), box.top() - 16., box.width(), 16.), Qt::AlignLeft,
+               tr("gain at the peak, and what it cost"));
     if (m_buys.empty()) {
-        p.drawText(box, Qt::AlignCenter | Qt::TextWordWrap, tr("Prices and hours written on a setup's changes (Ask), with pulls of it and of what it comes from, stand here."));
+        p.drawText(box, Qt::AlignCenter | Qt::TextWordWrap,
+                   tr("Prices and hours written on a setup's changes (Ask), with pulls of it and of what it comes "
+                      "from, stand here."));
         return;
     }
     double most = 1.;
@@ -232,7 +260,8 @@ void WorthPage::drawBuys(QPainter& p, const QRectF& box) const {
     const double line = std::min(72., box.height() / static_cast<double>(m_buys.size()));
     const double zero = box.left() + 0.5 * box.width(), scale = 0.46 * box.width() / most;
     p.setPen(QPen(t.line, 1));
-    p.drawLine(QPointF(zero, box.top() + 6.), QPointF(zero, box.top() + 6. + line * static_cast<double>(m_buys.size())));
+    p.drawLine(QPointF(zero, box.top() + 6.),
+               QPointF(zero, box.top() + 6. + line * static_cast<double>(m_buys.size())));
     for (std::size_t i = 0; i < m_buys.size(); ++i) {
         const Buy& b = m_buys[i];
         const double y = box.top() + 14. + line * (static_cast<double>(i) + 0.5);
@@ -244,24 +273,29 @@ void WorthPage::drawBuys(QPainter& p, const QRectF& box) const {
         p.drawRect(QRectF(QPointF(zero, y - 8.), QPointF(zero + b.wattGained * scale, y + 8.)).normalized());
         if (b.marginW) {
             p.setPen(QPen(t.ink, 1.6));
-            p.drawLine(QPointF(zero + (b.wattGained - *b.marginW) * scale, y), QPointF(zero + (b.wattGained + *b.marginW) * scale, y));
+            p.drawLine(QPointF(zero + (b.wattGained - *b.marginW) * scale, y),
+                       QPointF(zero + (b.wattGained + *b.marginW) * scale, y));
         }
         p.setPen(t.ink);
         const QString name = setup ? QString::fromStdString(setup->name) : QString();
-        p.drawText(QRectF(box.left(), y - 30., 0.48 * box.width(), 18.), Qt::AlignLeft | Qt::AlignVCenter, p.fontMetrics().elidedText(name, Qt::ElideRight, static_cast<int>(0.48 * box.width())));
+        p.drawText(QRectF(box.left(), y - 30., 0.48 * box.width(), 18.), Qt::AlignLeft | Qt::AlignVCenter,
+                   p.fontMetrics().elidedText(name, Qt::ElideRight, static_cast<int>(0.48 * box.width())));
         p.setPen(t.muted);
         QStringList words{power(b.wattGained, b.marginW.value_or(0.))};
         if (b.price)
             words << tr("cost %1").arg(number(*b.price, 0));
         if (b.hours)
             words << tr("%1 h").arg(number(*b.hours, 1));
-        p.drawText(QRectF(zero, y - 29., box.right() - zero, 16.), Qt::AlignRight | Qt::AlignVCenter, words.join(QStringLiteral(" · ")));
+        p.drawText(QRectF(zero, y - 29., box.right() - zero, 16.), Qt::AlignRight | Qt::AlignVCenter,
+                   words.join(QStringLiteral(" · ")));
     }
 }
 
 void WorthPage::drawSound(QPainter& p, const QRectF& box) const {
     const Tokens& t = m_theme.tokens();
-    const auto x = [&](double db) { return box.left() + (std::clamp(db, kQuietest, kLoudest) - kQuietest) / (kLoudest - kQuietest) * box.width(); };
+    const auto x = [&](double db) {
+        return box.left() + (std::clamp(db, kQuietest, kLoudest) - kQuietest) / (kLoudest - kQuietest) * box.width();
+    };
     p.setPen(QPen(t.line, 1));
     p.setBrush(t.panel);
     p.drawRoundedRect(box, 6, 6);
@@ -272,12 +306,14 @@ void WorthPage::drawSound(QPainter& p, const QRectF& box) const {
         p.setPen(t.muted);
         p.drawText(QRectF(x(db) - 20., box.bottom() + 3., 40., 15.), Qt::AlignCenter, number(db, 0));
     }
-    p.drawText(QRectF(box.left(), box.top() - 42., box.width(), 16.), Qt::AlignLeft, tr("sound [dB] · dot: at %1 m · line: at %2 m").arg(number(n("heard_m"), 1), number(n("wanted_m"), 1)));
+    p.drawText(QRectF(box.left(), box.top() - 42., box.width(), 16.), Qt::AlignLeft,
+               tr("sound [dB] · dot: at %1 m · line: at %2 m").arg(number(n("heard_m"), 1), number(n("wanted_m"), 1)));
     if (m_answer->atPlaceDb) {
         p.setPen(QPen(t.ink, 3.));
         p.drawLine(QPointF(x(*m_answer->atPlaceDb), box.top()), QPointF(x(*m_answer->atPlaceDb), box.bottom()));
         p.setPen(t.ink);
-        p.drawText(QRectF(x(*m_answer->atPlaceDb) - 70., box.top() + 10., 64., 18.), Qt::AlignRight, tr("%1 dB").arg(number(*m_answer->atPlaceDb, 1)));
+        p.drawText(QRectF(x(*m_answer->atPlaceDb) - 70., box.top() + 10., 64., 18.), Qt::AlignRight,
+                   tr("%1 dB").arg(number(*m_answer->atPlaceDb, 1)));
     }
     if (m_limitDb) {
         p.setPen(QPen(t.amber, 2., Qt::DashLine));

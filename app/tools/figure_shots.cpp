@@ -60,11 +60,20 @@ bool grabFigure(MainWindow& window, Theme& theme, const QDir& out, bool (*openNa
         }
         good = save(shots, out.filePath(QLatin1String(file))) && good;
     };
-    several("figure-two-stroke.png", {{"Reeds and pipe", "ports"}, {"Reeds and pipe", "pipe"}, {"Weights on the belt", "belt"}, {"Weights on the belt", "pinned"}});
-    several("figure-four-stroke.png", {{"Stack length", "gears"}, {"Larkspur ladder", "cam"}, {"Stack length", "intake"}, {"Stack length", "carburettor"},
-                                       {"Stack length", "cylinder"}, {"Larkspur ladder", "worth"}, {"Stack length", "desk"}});
+    several("figure-two-stroke.png", {{"Reeds and pipe", "ports"},
+                                      {"Reeds and pipe", "pipe"},
+                                      {"Weights on the belt", "belt"},
+                                      {"Weights on the belt", "pinned"}});
+    several("figure-four-stroke.png", {{"Stack length", "gears"},
+                                       {"Larkspur ladder", "cam"},
+                                       {"Stack length", "intake"},
+                                       {"Stack length", "carburettor"},
+                                       {"Stack length", "cylinder"},
+                                       {"Larkspur ladder", "worth"},
+                                       {"Stack length", "desk"}});
     theme.setMode(Theme::Mode::Night);
-    several("figure-night.png", {{"Stack length", "gears"}, {"Reeds and pipe", "ports"}, {"Weights on the belt", "belt"}});
+    several("figure-night.png",
+            {{"Stack length", "gears"}, {"Reeds and pipe", "ports"}, {"Weights on the belt", "belt"}});
     theme.setMode(Theme::Mode::Day);
     return good;
 }

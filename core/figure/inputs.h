@@ -29,8 +29,8 @@ std::optional<Origin> parseOrigin(std::string_view id);
 
 struct InputKind {
     std::string_view key;
-    double low, high; ///< what it may be
-    Ranged usual;     ///< what a handbook has; its ends are the range of a guess as well, in the same proportion
+    double low, high;    ///< what it may be
+    Ranged usual;        ///< what a handbook has; its ends are the range of a guess as well, in the same proportion
     bool choice = false; ///< what one decides (a length to cut to): never a guess
 };
 

@@ -10,7 +10,7 @@ namespace {
 struct Turn {
     std::string_view ending; ///< of the key it may befall
     std::string_view code;
-    double factor, offset;   ///< meant = typed * factor + offset
+    double factor, offset; ///< meant = typed * factor + offset
 };
 
 // Opening typed as a duration: a wall port open for D opens at 180 - D/2; a piston port or a valve's "before" likewise.

@@ -118,7 +118,8 @@ private slots:
             QTest::keyClick(&figure(), Qt::Key_PageDown, Qt::ControlModifier);
             QApplication::processEvents();
         }
-        QCOMPARE(seen, (QStringList{"gears", "ports", "pipe", "cam", "intake", "carburettor", "belt", "cylinder", "worth", "desk"}));
+        QCOMPARE(seen, (QStringList{"gears", "ports", "pipe", "cam", "intake", "carburettor", "belt", "cylinder",
+                                    "worth", "desk"}));
         QVERIFY(figure().board().isVisible()); // the pins come last
     }
 
@@ -141,9 +142,9 @@ private slots:
     }
 
     void everyHowHasItsParagraph() {
-        for (const char* heading : {"Gears and shifts", "Ports and squish", "Expansion pipe", "Cams", "Stack, runner, filter, throat",
-                                    "Carburettor and injection", "Belt drive", "Cylinder", "Weight, money, sound", "Desk",
-                                    "Predictions and their grades"})
+        for (const char* heading : {"Gears and shifts", "Ports and squish", "Expansion pipe", "Cams",
+                                    "Stack, runner, filter, throat", "Carburettor and injection", "Belt drive",
+                                    "Cylinder", "Weight, money, sound", "Desk", "Predictions and their grades"})
             QVERIFY2(openMethod(QString::fromLatin1(heading), nullptr, false), heading);
     }
 
@@ -244,7 +245,8 @@ private slots:
     }
     void predictionsOfTheDemoAreGraded() {
         arrive("Weights on the belt");
-        QTRY_VERIFY2(figure().board().words().contains("2 of 3 graded predictions"), qPrintable(figure().board().words()));
+        QTRY_VERIFY2(figure().board().words().contains("2 of 3 graded predictions"),
+                     qPrintable(figure().board().words()));
         const auto& pins = figure().board().board().pins();
         QCOMPARE(pins.size(), std::size_t(3));
         QCOMPARE(figure().pins().grades().at(pins[0].id).verdict, GradeVerdict::Inside);
@@ -265,8 +267,9 @@ private slots:
     void weightsThatSitUnevenly() {
         arrive("Weights on the belt");
         auto& belt = page<BeltPage>("belt");
-        for (const auto& [key, grams] : {std::pair{"weight_1_g", 17.}, std::pair{"weight_2_g", 15.}, std::pair{"weight_3_g", 17.},
-                                         std::pair{"weight_4_g", 15.}, std::pair{"weight_5_g", 17.}, std::pair{"weight_6_g", 15.}})
+        for (const auto& [key, grams] :
+             {std::pair{"weight_1_g", 17.}, std::pair{"weight_2_g", 15.}, std::pair{"weight_3_g", 17.},
+              std::pair{"weight_4_g", 15.}, std::pair{"weight_5_g", 17.}, std::pair{"weight_6_g", 15.}})
             belt.type(key, grams);
         QVERIFY(!belt.drum().uneven && std::abs(belt.drum().meanKg - 0.016) < 1e-9);
         belt.type("weight_2_g", 17.);
@@ -301,7 +304,8 @@ private slots:
         QTest::keyClick(button(cam, "Clearances on Ready"), Qt::Key_Space);
         QTRY_VERIFY(!walkRoundOf(model().sheet(sheet_kind::walkRound)).lines.empty());
         const WalkRound round = walkRoundOf(model().sheet(sheet_kind::walkRound));
-        const auto line = std::find_if(round.lines.begin(), round.lines.end(), [](const WalkLine& l) { return l.key == "intake_clearance_mm"; });
+        const auto line = std::find_if(round.lines.begin(), round.lines.end(),
+                                       [](const WalkLine& l) { return l.key == "intake_clearance_mm"; });
         QVERIFY(line != round.lines.end());
         QVERIFY(std::abs(*line->low - 0.10) < 1e-9 && std::abs(*line->high - 0.14) < 1e-9 && line->unit == "mm");
     }

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// `calc` as a script asks it: names and keys of docs/command-line.md, units, exit codes, one JSON value whatever is asked.
+// `calc` as a script asks it: names and keys of docs/command-line.md, units, exit codes, one JSON value whatever is
+// asked.
 #include "tests/support/cli_process.h"
 #include "tests/support/suites.h"
 
@@ -42,9 +43,11 @@ private slots:
             for (const QJsonValue& one : o["inputs"].toArray())
                 QVERIFY(one.toObject().contains("default"));
         }
-        for (const char* name : {"power", "shift", "ports", "port-angle", "compression", "pipe", "cam", "piston", "bmep", "air-demand", "filter", "throat",
-                                 "runner", "jet-air", "jet-mixture", "lambda", "premix", "fuel", "flyweights", "belt-speed", "weights", "loss", "sound",
-                                 "quarter-mile", "air", "units"})
+        for (const char* name :
+             {"power",       "shift",  "ports",        "port-angle", "compression", "pipe",       "cam",
+              "piston",      "bmep",   "air-demand",   "filter",     "throat",      "runner",     "jet-air",
+              "jet-mixture", "lambda", "premix",       "fuel",       "flyweights",  "belt-speed", "weights",
+              "loss",        "sound",  "quarter-mile", "air",        "units"})
             QVERIFY2(names.contains(QLatin1String(name)), name);
     }
     void numbersListsAndWords() {
@@ -54,7 +57,8 @@ private slots:
         QCOMPARE(unit(cam, "overlap_deg"), QString("deg"));
         QCOMPARE(cam.json()["name"].toString(), QString("cam"));
         QCOMPARE(cam.json()["inputs"].toObject()["ivo_deg_btdc"].toDouble(), 26.);
-        const Ran shift = calc("shift rpm=5000,9000,11000 power_w=20000,36000,24000 ratio_from=2 ratio_to=1.6 limiter_rpm=10800");
+        const Ran shift =
+            calc("shift rpm=5000,9000,11000 power_w=20000,36000,24000 ratio_from=2 ratio_to=1.6 limiter_rpm=10800");
         QVERIFY(std::abs(value(shift, "best_shift_rpm") - 9782.6) < 0.1);
         QCOMPARE(shift.json()["outputs"].toObject()["decided_by"].toObject()["value"].toString(), QString("crossing"));
         QCOMPARE(unit(shift, "decided_by"), QString("1"));
@@ -73,20 +77,36 @@ private slots:
     void wrongUsageNamesTheKey_data() {
         QTest::addColumn<QString>("asked");
         QTest::addColumn<QString>("named");
-        QTest::newRow("unknown calculator") << "wizard x=1" << "wizard";
-        QTest::newRow("unknown key") << "premix ratio=40 fuel_l=1 colour=2" << "colour";
-        QTest::newRow("missing") << "premix ratio=40" << "fuel_l";
-        QTest::newRow("twice") << "premix ratio=40 ratio=50 fuel_l=1" << "ratio";
-        QTest::newRow("no number") << "premix ratio=forty fuel_l=1" << "ratio";
-        QTest::newRow("nan") << "premix ratio=nan fuel_l=1" << "ratio";
-        QTest::newRow("no pair") << "premix ratio" << "ratio";
-        QTest::newRow("outside, with its bound") << "premix ratio=5 fuel_l=1" << "ratio = 5 is outside 10 to 200";
-        QTest::newRow("negative length") << "compression bore_mm=-54 stroke_mm=54 chamber_cm3=12" << "bore_mm";
-        QTest::newRow("nothing divided by") << "lambda afr=14.7 stoich=0" << "stoich";
-        QTest::newRow("rod shorter than the throw") << "ports stroke_mm=54 rod_mm=28 exhaust_opens_deg_atdc=90 transfer_opens_deg_atdc=115" << "rod_mm";
-        QTest::newRow("after the transfers") << "ports stroke_mm=54 rod_mm=110 exhaust_opens_deg_atdc=120 transfer_opens_deg_atdc=115" << "transfer_opens_deg_atdc";
-        QTest::newRow("a word") << "jet-mixture jet=100 afr_now=12 afr_wanted=13 numbering=letter" << "numbering";
-        QTest::newRow("more for list") << "list all" << "list";
+        QTest::newRow("unknown calculator") << "wizard x=1"
+                                            << "wizard";
+        QTest::newRow("unknown key") << "premix ratio=40 fuel_l=1 colour=2"
+                                     << "colour";
+        QTest::newRow("missing") << "premix ratio=40"
+                                 << "fuel_l";
+        QTest::newRow("twice") << "premix ratio=40 ratio=50 fuel_l=1"
+                               << "ratio";
+        QTest::newRow("no number") << "premix ratio=forty fuel_l=1"
+                                   << "ratio";
+        QTest::newRow("nan") << "premix ratio=nan fuel_l=1"
+                             << "ratio";
+        QTest::newRow("no pair") << "premix ratio"
+                                 << "ratio";
+        QTest::newRow("outside, with its bound") << "premix ratio=5 fuel_l=1"
+                                                 << "ratio = 5 is outside 10 to 200";
+        QTest::newRow("negative length") << "compression bore_mm=-54 stroke_mm=54 chamber_cm3=12"
+                                         << "bore_mm";
+        QTest::newRow("nothing divided by") << "lambda afr=14.7 stoich=0"
+                                            << "stoich";
+        QTest::newRow("rod shorter than the throw")
+            << "ports stroke_mm=54 rod_mm=28 exhaust_opens_deg_atdc=90 transfer_opens_deg_atdc=115"
+            << "rod_mm";
+        QTest::newRow("after the transfers")
+            << "ports stroke_mm=54 rod_mm=110 exhaust_opens_deg_atdc=120 transfer_opens_deg_atdc=115"
+            << "transfer_opens_deg_atdc";
+        QTest::newRow("a word") << "jet-mixture jet=100 afr_now=12 afr_wanted=13 numbering=letter"
+                                << "numbering";
+        QTest::newRow("more for list") << "list all"
+                                       << "list";
     }
     void wrongUsageNamesTheKey() {
         QFETCH(QString, asked);

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Predictions against the stand-in as the outside world: a pipe stretched, a stack changed, weights changed in its engine,
-// foretold from the pulls before, pulled, and graded. Inside the range nine times in ten over a hundred seeds.
+// Predictions against the stand-in as the outside world: a pipe stretched, a stack changed, weights changed in its
+// engine, foretold from the pulls before, pulled, and graded. Inside the range nine times in ten over a hundred seeds.
 #include "core/figure/belt/flyweights.h"
 #include "core/figure/cam/ends_of_range.h"
 #include "core/figure/predict/next_part.h"
@@ -23,8 +23,8 @@ namespace {
 constexpr unsigned kSeeds = 100;
 constexpr int kPullsEach = 3;
 
-/// A sweep on a brake of one of the stand-in's engines, with its parts as they are: what scale and tachometer would have
-/// shown, each pull with its own luck.
+/// A sweep on a brake of one of the stand-in's engines, with its parts as they are: what scale and tachometer would
+/// have shown, each pull with its own luck.
 Trace brakeSweep(const standin::Machine& machine, standin::Dice& dice, const char* setup, double startedS) {
     standin::Weather weather;
     weather.tempC = 14. + 10. * dice.uniform();
@@ -32,11 +32,16 @@ Trace brakeSweep(const standin::Machine& machine, standin::Dice& dice, const cha
     weather.humidityPct = 50.;
     standin::Recording r;
     const auto text = [](double v) { return std::to_string(v); };
-    r.keys = {{"kind", "brake"},           {"measured_at", "crank"},
-              {"setup", setup},            {"air_temp_c", text(weather.tempC)},
-              {"humidity_pct", "50"},      {"air_pressure_hpa", text(weather.pressureHpa)},
-              {"brake_arm_m", "0.3"},      {"brake_inertia_kg_m2", "0.05"},
-              {"engine_per_brake", "1.0"}, {"strokes", text(machine.engine.strokes)}};
+    r.keys = {{"kind", "brake"},
+              {"measured_at", "crank"},
+              {"setup", setup},
+              {"air_temp_c", text(weather.tempC)},
+              {"humidity_pct", "50"},
+              {"air_pressure_hpa", text(weather.pressureHpa)},
+              {"brake_arm_m", "0.3"},
+              {"brake_inertia_kg_m2", "0.05"},
+              {"engine_per_brake", "1.0"},
+              {"strokes", text(machine.engine.strokes)}};
     r.columns = {"time [s]", "engine_speed [rpm]", "brake_torque [Nm]"};
     constexpr double kHz = 100., kRpmPerS = 500.;
     const double own = 1. + 0.003 * dice.normal();
@@ -45,7 +50,8 @@ Trace brakeSweep(const standin::Machine& machine, standin::Dice& dice, const cha
         const double torque = machine.powerW(weather, rpm) / radPerSFromRpm(rpm);
         // Speeding the shaft up takes its share before the scale sees it.
         const double spun = 0.05 * radPerSFromRpm(kRpmPerS);
-        r.rows.push_back({row / kHz, rpm * (1. + 0.001 * dice.normal()), torque * own * (1. + 0.004 * dice.normal()) - spun});
+        r.rows.push_back(
+            {row / kHz, rpm * (1. + 0.001 * dice.normal()), torque * own * (1. + 0.004 * dice.normal()) - spun});
     }
     Trace t = testsupport::traceOf(r, PullKind::Brake);
     t.header.setup = setup;
@@ -104,8 +110,7 @@ private slots:
             QVERIFY(before.peakRpm && before.pulls == kPullsEach);
             const double duration = machine.parts.exhaustDeg;
             const Ranged wave = waveSpeedOfPulls(*before.peakRpm, duration, 0.985);
-            const Ranged foretold = rangeThrough(
-                [&](double c) { return duration * c / (12. * after / 1000.); }, wave);
+            const Ranged foretold = rangeThrough([&](double c) { return duration * c / (12. * after / 1000.); }, wave);
             machine.parts.pipeLengthMm = after;
             for (int i = 0; i < kPullsEach; ++i)
                 day.add("b", brakeSweep(machine, dice, "b", day.clock()));
@@ -141,8 +146,8 @@ private slots:
         }
         QVERIFY2(inside >= 9 * tried / 10, qPrintable(QString("%1 of %2").arg(inside).arg(tried)));
     }
-    /// By the rule first, then by the exponent of the first three sets' own runs. The variator of some seeds answers more
-    /// than the rule, as is often seen.
+    /// By the rule first, then by the exponent of the first three sets' own runs. The variator of some seeds answers
+    /// more than the rule, as is often seen.
     void weightsChanged() {
         int insideRule = 0, insideOwn = 0;
         for (unsigned seed = 1; seed <= kSeeds; ++seed) {
@@ -154,7 +159,10 @@ private slots:
                     standin::BeltDrive belt;
                     belt.shiftRpm = 6900. * std::pow(16. / grams, exponent) * (1. + 0.001 * dice.normal());
                     belt.offsetShare = 0.003 * dice.normal();
-                    Trace t = testsupport::traceOf(standin::beltPull(belt, 7919 * seed + 31 * static_cast<unsigned>(grams * 10.) + static_cast<unsigned>(i)), PullKind::Roller);
+                    Trace t = testsupport::traceOf(standin::beltPull(belt, 7919 * seed +
+                                                                               31 * static_cast<unsigned>(grams * 10.) +
+                                                                               static_cast<unsigned>(i)),
+                                                   PullKind::Roller);
                     t.header.startedEpochS = day.clock();
                     day.add("b", std::move(t));
                 }
@@ -164,9 +172,11 @@ private slots:
             QVERIFY(at16.heldRpm && at15.heldRpm && at14.heldRpm && at13.heldRpm);
             const Ranged held{at16.heldRpm->mid, at16.heldRpm->low, at16.heldRpm->high};
             const Ranged handbook{kRuleExponent, 0.4, 0.7};
-            insideRule += gradeOf(pinned(PredictedQuantity::HeldSpeed, heldAfterWeights(held, 0.016, 0.015, handbook)), at15).verdict ==
-                          GradeVerdict::Inside;
-            const auto own = ownExponent({{0.016, at16.heldRpm->mid}, {0.015, at15.heldRpm->mid}, {0.014, at14.heldRpm->mid}});
+            insideRule +=
+                gradeOf(pinned(PredictedQuantity::HeldSpeed, heldAfterWeights(held, 0.016, 0.015, handbook)), at15)
+                    .verdict == GradeVerdict::Inside;
+            const auto own =
+                ownExponent({{0.016, at16.heldRpm->mid}, {0.015, at15.heldRpm->mid}, {0.014, at14.heldRpm->mid}});
             QVERIFY(own);
             const Ranged foretold = heldAfterWeights(held, 0.016, 0.013, *own);
             insideOwn += gradeOf(pinned(PredictedQuantity::HeldSpeed, foretold), at13).verdict == GradeVerdict::Inside;
@@ -189,7 +199,8 @@ private slots:
         facts.peakRpm = Estimate{8800., std::nan(""), std::nan("")}; // one pull: nobody knows by how much
         QCOMPARE(gradeOf(p, facts).verdict, GradeVerdict::Edge);
         QCOMPARE(gradeMessage(p, gradeOf(p, facts)).code, std::string_view("figure.grade-edge-bare"));
-        for (PredictedQuantity q : {PredictedQuantity::PeakSpeed, PredictedQuantity::HeldSpeed, PredictedQuantity::Mixture, PredictedQuantity::PeakPower})
+        for (PredictedQuantity q : {PredictedQuantity::PeakSpeed, PredictedQuantity::HeldSpeed,
+                                    PredictedQuantity::Mixture, PredictedQuantity::PeakPower})
             QCOMPARE(parsePredictedQuantity(predictedQuantityId(q)), std::optional(q));
     }
     void aConstantOfItsOwn() {

@@ -63,7 +63,8 @@ double weightForSpeedKg(double weightKg, double rpm, double wantedRpm, double ex
 std::optional<double> shareInBand(const std::vector<double>& engineRpm, double fromRpm, double toRpm) {
     if (engineRpm.empty())
         return std::nullopt;
-    const auto inside = std::count_if(engineRpm.begin(), engineRpm.end(), [&](double rpm) { return rpm >= fromRpm && rpm <= toRpm; });
+    const auto inside =
+        std::count_if(engineRpm.begin(), engineRpm.end(), [&](double rpm) { return rpm >= fromRpm && rpm <= toRpm; });
     return static_cast<double>(inside) / static_cast<double>(engineRpm.size());
 }
 

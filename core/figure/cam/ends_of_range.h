@@ -13,7 +13,7 @@ namespace jr {
 class Study;
 
 struct EndsOfRange {
-    double splitRpm = 0.; ///< where the halves meet
+    double splitRpm = 0.;           ///< where the halves meet
     Estimate bottomPct{}, topPct{}; ///< with against base; ends are NaN where no margin is known
 };
 /// Nothing over road speed, or where the two cannot be compared.

@@ -17,11 +17,13 @@ Result<CarburettorAnswer> carburettorAnswer(const CarburettorAsked& a) {
     // A heavier fuel gives more of itself through the same jet.
     const double heavier = std::sqrt(then.densityKgPerL / now.densityKgPerL);
     const auto left = [&](double afr) {
-        const double oiled = a.premixThen > 0. && a.premixNow > 0. ? afrAfterPremix(afr, a.premixThen, a.premixNow) : afr;
+        const double oiled =
+            a.premixThen > 0. && a.premixNow > 0. ? afrAfterPremix(afr, a.premixThen, a.premixNow) : afr;
         return oiled * thinner * heavier;
     };
     out.afrLeft = rangeThrough(left, a.afrThen);
-    out.jet = rangeThrough([&](double afr) { return jetForFuel(a.jet, left(afr) / a.afrWanted, a.numbering); }, a.afrThen);
+    out.jet =
+        rangeThrough([&](double afr) { return jetForFuel(a.jet, left(afr) / a.afrWanted, a.numbering); }, a.afrThen);
     out.lambdaLeft = out.afrLeft.value / now.stoich;
     out.lambdaWanted = a.afrWanted / now.stoich;
     return out;

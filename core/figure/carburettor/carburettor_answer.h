@@ -13,16 +13,16 @@ struct CarburettorAsked {
     double jet = 0.;
     JetNumbering numbering = JetNumbering::Bore;
     double densityThenKgM3 = 0., densityNowKgM3 = 0.; ///< the day it was right, and today
-    Ranged afrThen;   ///< mixture on the day it was right
+    Ranged afrThen;                                   ///< mixture on the day it was right
     double afrWanted = 0.;
     double premixThen = 0., premixNow = 0.; ///< parts of fuel to one of oil; 0: none
     std::size_t fuelThen = 0, fuelNow = 0;  ///< of kFuels
 };
 
 struct CarburettorAnswer {
-    JetForAir air;               ///< keeps the mixture as it was
-    Ranged afrLeft;              ///< with the old jet left in, today's air, premix and fuel
-    Ranged jet;                  ///< for the mixture wanted today
+    JetForAir air;  ///< keeps the mixture as it was
+    Ranged afrLeft; ///< with the old jet left in, today's air, premix and fuel
+    Ranged jet;     ///< for the mixture wanted today
     double lambdaLeft = 0., lambdaWanted = 0.;
 };
 Result<CarburettorAnswer> carburettorAnswer(const CarburettorAsked& asked);
@@ -31,7 +31,7 @@ struct InjectionAsked {
     double airKgPerCharge = 0., afr = 12.8;
     double engineRpm = 0.;
     int strokes = 4;
-    double injectorKgPerS = 0.;  ///< at its rated pressure
+    double injectorKgPerS = 0.; ///< at its rated pressure
     double ratedPa = 3e5, railPa = 3e5, deadS = 0.8e-3;
 };
 struct InjectionAnswer {

@@ -22,18 +22,18 @@ struct GearsAsked {
 };
 
 struct GearShift {
-    ShiftPoint best;    ///< under the limiter there is
+    ShiftPoint best;                     ///< under the limiter there is
     double shiftRpm = 0., afterRpm = 0.; ///< as tried, else the best
 };
 
 struct GearsAnswer {
     std::vector<std::vector<ThrustPoint>> fan; ///< of each gear, up to the higher of the limiters
     std::vector<GearShift> shifts;
-    RunTime run;                         ///< over the stretch with the best shifts
-    std::optional<Ranged> triedCosts;    ///< seconds, as tried less the best; nothing when nothing is tried
-    std::optional<Ranged> newLimiter;    ///< seconds won by the new limiter over the same road; below 0: lost
-    bool newLimiterGuessed = false;      ///< it rests on the curve beyond its pulls
-    double topMPerS = 0.;                ///< where thrust and resistance meet in the last gear, or its limiter
+    RunTime run;                      ///< over the stretch with the best shifts
+    std::optional<Ranged> triedCosts; ///< seconds, as tried less the best; nothing when nothing is tried
+    std::optional<Ranged> newLimiter; ///< seconds won by the new limiter over the same road; below 0: lost
+    bool newLimiterGuessed = false;   ///< it rests on the curve beyond its pulls
+    double topMPerS = 0.;             ///< where thrust and resistance meet in the last gear, or its limiter
 };
 /// Errors: a curve that is none, gears that do not fall, a limiter below the curve.
 Result<GearsAnswer> gearsAnswer(const GearsAsked& asked);

@@ -10,9 +10,9 @@ Result<IntakeAnswer> intakeAnswer(const IntakeAsked& a) {
         return *error;
     IntakeAnswer out;
     for (std::size_t i = 0; i < kOrders.size(); ++i)
-        out.waveRpm[i] = rangeThrough(
-            [&](double temp, double closes) { return waveRunnerRpm(a.runnerM, temp, closes, kOrders[i]); }, a.airC,
-            a.intakeClosesDeg);
+        out.waveRpm[i] =
+            rangeThrough([&](double temp, double closes) { return waveRunnerRpm(a.runnerM, temp, closes, kOrders[i]); },
+                         a.airC, a.intakeClosesDeg);
     ResonatorInputs hum{a.engineRpm, a.airC.value, a.runnerBoreM, a.displacementM3 / a.cylinders, a.compression, 2.1};
     if (const Result<double> checked = resonatorRunnerM(hum); !checked)
         return checked.error();
@@ -32,8 +32,9 @@ Result<IntakeAnswer> intakeAnswer(const IntakeAsked& a) {
     out.openSpeedMPerS = throat->speedMPerS / (a.strokes == 2 ? kOpenShareTwoStroke : kOpenShareFourStroke);
     out.bellShare = a.bellRadiusM / a.runnerBoreM;
     out.filterWantedM2 = filterAreaM2(a.displacementM3, a.engineRpm);
-    out.filterLossPa = rangeThrough(
-        [&](double rated) { return filterLossPa(out.demandM3PerS, a.filterM2, rated, kRatedFilterSpeed); }, kRatedFilterLossPa);
+    out.filterLossPa =
+        rangeThrough([&](double rated) { return filterLossPa(out.demandM3PerS, a.filterM2, rated, kRatedFilterSpeed); },
+                     kRatedFilterLossPa);
     out.windPa = windHeadPa(a.windMPerS, a.airKgM3);
     constexpr double kPressurePa = 101325., kPct = 100.;
     out.windPct = kPct * out.windPa / kPressurePa;

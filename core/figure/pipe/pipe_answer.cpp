@@ -34,7 +34,8 @@ PipeAnswer pipeAnswer(const PipeAsked& asked) {
 
 Ranged withMethodSlack(const Ranged& waveSpeed) {
     constexpr double kPct = 100.;
-    return {waveSpeed.value, waveSpeed.low * (1. - kWaveMethodPct / kPct), waveSpeed.high * (1. + kWaveMethodPct / kPct)};
+    return {waveSpeed.value, waveSpeed.low * (1. - kWaveMethodPct / kPct),
+            waveSpeed.high * (1. + kWaveMethodPct / kPct)};
 }
 
 } // namespace jr

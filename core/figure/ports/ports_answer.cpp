@@ -23,8 +23,7 @@ Result<PortsAnswer> portsAnswer(const PortsAsked& asked) {
     out.intakeSPerM = timeAreaSPerM(out.areas.intakeM2Deg, asked.engineRpm, swept);
     // The gap over the whole bore, and the bowl above it.
     const double chamber = asked.head.bowlM3 + 0.25 * kPi * asked.boreM * asked.boreM * asked.head.clearanceM;
-    const Result<Compression> compression =
-        compressionOf(asked.boreM, asked.strokeM, chamber, out.ports.exhaustDownM);
+    const Result<Compression> compression = compressionOf(asked.boreM, asked.strokeM, chamber, out.ports.exhaustDownM);
     if (!compression)
         return compression.error();
     out.compression = *compression;

@@ -35,8 +35,8 @@ Result<PortsAnswer> portsAnswer(const PortsAsked& asked);
 /// How wide an exhaust window may be for its bore before the rings suffer: up to 0.65 lives long, 0.70 is for racing,
 /// wider wants a bridge. Common practice, no source.
 inline constexpr double kSafeChordShare = 0.65, kMostChordShare = 0.70;
-/// Squish speeds people aim at: 15 to 25 m/s, above it detonates or runs rough; near 0.5 mm is as close as a saw's piston
-/// may come (common practice, no source).
+/// Squish speeds people aim at: 15 to 25 m/s, above it detonates or runs rough; near 0.5 mm is as close as a saw's
+/// piston may come (common practice, no source).
 inline constexpr double kLowSquishSpeed = 15., kHighSquishSpeed = 28.;
 
 } // namespace jr

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What the next part will show, foretold from what the pulls of the one before showed: a change from a measured figure is
-// surer than any figure from a handbook.
+// What the next part will show, foretold from what the pulls of the one before showed: a change from a measured figure
+// is surer than any figure from a handbook.
 #pragma once
 
 #include "core/figure/ranged.h"
@@ -8,16 +8,16 @@
 
 namespace jr {
 
-/// Wave speed that a pipe's own pulls tell: 12 n L / D, from the mean speed of their peaks. Its range: the margin of that
-/// mean (2 % where one pull has none), and 1.5 % for where along the baffle the wave turns and for a peak that is not
-/// quite where the wave is right. m/s.
+/// Wave speed that a pipe's own pulls tell: 12 n L / D, from the mean speed of their peaks. Its range: the margin of
+/// that mean (2 % where one pull has none), and 1.5 % for where along the baffle the wave turns and for a peak that is
+/// not quite where the wave is right. m/s.
 Ranged waveSpeedOfPulls(const Estimate& peakRpm, double exhaustDurationDeg, double reflectionM);
 
-/// Engine speed of the peak after a runner was changed from one length to another (valve to mouth), from its peak before.
-/// The resonator moves it with the root of 1/L; where the cam decides the peak it stays; in the wave school the order it
-/// was on moves with 1/L, and once another order comes nearer to where the engine breathes, the peak hops onto that. Which
-/// order it was on nobody has measured, so third to fifth are tried: the range holds all of it, and 1.5 % beside for the
-/// top of a flat curve. What is most likely is the middle of the range.
+/// Engine speed of the peak after a runner was changed from one length to another (valve to mouth), from its peak
+/// before. The resonator moves it with the root of 1/L; where the cam decides the peak it stays; in the wave school the
+/// order it was on moves with 1/L, and once another order comes nearer to where the engine breathes, the peak hops onto
+/// that. Which order it was on nobody has measured, so third to fifth are tried: the range holds all of it, and 1.5 %
+/// beside for the top of a flat curve. What is most likely is the middle of the range.
 Ranged peakAfterRunner(const Estimate& peakRpm, double lengthBeforeM, double lengthAfterM);
 
 /// Where a belt holds the engine with other weights: n (m1/m2)^e, with half a per cent for belt and heat.

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A prediction that was pinned before the pull, and how it came out: the calculator's range beside what the pulls of its
-// setup measured.
+// A prediction that was pinned before the pull, and how it came out: the calculator's range beside what the pulls of
+// its setup measured.
 #pragma once
 
 #include "core/figure/ranged.h"
@@ -57,8 +57,8 @@ Grade gradeOf(const Prediction& prediction, const SetupFacts& facts);
 /// "8420 rpm predicted (8150 to 8700); 3 pulls show 8510 rpm, give or take 60: inside."
 Message gradeMessage(const Prediction& prediction, const Grade& grade);
 
-/// A constant of this machine's own from graded pulls: their mean and the range in which the next one is expected (95 %,
-/// Student's t, its own scatter and the mean's). Nothing below three, for two points always agree with something.
+/// A constant of this machine's own from graded pulls: their mean and the range in which the next one is expected (95
+/// %, Student's t, its own scatter and the mean's). Nothing below three, for two points always agree with something.
 struct OwnConstant {
     Ranged value;
     int graded = 0;

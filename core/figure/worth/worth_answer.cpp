@@ -23,7 +23,8 @@ double rollOnS(double massKg, double powerW) {
 }
 
 Result<WorthAnswer> worthAnswer(const WorthAsked& a) {
-    if (auto error = outOfDomain({{"off_kg", a.offKg, 0., 500.}, {"on_kg", a.onKg, 0., 500.}, {"machine_kg", a.machineKg, 1., 2000.}}))
+    if (auto error = outOfDomain(
+            {{"off_kg", a.offKg, 0., 500.}, {"on_kg", a.onKg, 0., 500.}, {"machine_kg", a.machineKg, 1., 2000.}}))
         return *error;
     WorthAnswer out;
     out.netKg = a.onKg - a.offKg;
@@ -33,7 +34,8 @@ Result<WorthAnswer> worthAnswer(const WorthAsked& a) {
         return *error;
     out.wattPerKg = rangeThrough([&](double w) { return w / out.movedKg; }, a.peakW);
     out.wattPerKgBefore = rangeThrough([&](double w) { return w / before; }, a.peakW);
-    out.secondsPerKg = rangeThrough([&](double w) { return rollOnS(out.movedKg + 0.5, w) - rollOnS(out.movedKg - 0.5, w); }, a.peakW);
+    out.secondsPerKg =
+        rangeThrough([&](double w) { return rollOnS(out.movedKg + 0.5, w) - rollOnS(out.movedKg - 0.5, w); }, a.peakW);
     if (!a.levelsDb.empty()) {
         const Result<double> sum = soundSumDb(a.levelsDb);
         if (!sum)

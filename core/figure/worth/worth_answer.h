@@ -21,10 +21,10 @@ struct WorthAsked {
 };
 
 struct WorthAnswer {
-    double netKg = 0., movedKg = 0.;       ///< with the rider
+    double netKg = 0., movedKg = 0.; ///< with the rider
     Ranged wattPerKg, wattPerKgBefore;
-    Ranged secondsPerKg;                    ///< of a roll-on of 60 to 100 km/h by that power, handbook's drag
-    std::optional<double> sumDb, sourceDb;  ///< all sources; without the background
+    Ranged secondsPerKg;                   ///< of a roll-on of 60 to 100 km/h by that power, handbook's drag
+    std::optional<double> sumDb, sourceDb; ///< all sources; without the background
     std::optional<double> atPlaceDb;
 };
 Result<WorthAnswer> worthAnswer(const WorthAsked& asked);
