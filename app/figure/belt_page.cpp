@@ -122,8 +122,7 @@ void BeltPage::workOut() {
     offerPin({});
     const Result<FlyweightSet> drum = flyweightSet(weightsKg());
     if (!drum) {
-        headline(tr("This cannot be"));
-        caution(message(drum.error().message));
+        impossible(drum.error());
         return;
     }
     m_drum = *drum;

@@ -80,8 +80,7 @@ void CamPage::workOut() {
     if (m_toReady)
         m_toReady->setEnabled(m_model.hasJob());
     if (!figures) {
-        headline(tr("This cannot be"));
-        caution(message(figures.error().message));
+        impossible(figures.error());
         return;
     }
     m_figures = *figures;

@@ -15,9 +15,6 @@
 namespace jr::app {
 namespace {
 
-constexpr double kRichest = 9., kLeanest = 17.;    // AFR that the mixture's scale shows
-constexpr double kThinnest = 0.9, kDensest = 1.32; // kg/m3 that the air's scale shows
-
 std::vector<InputSpec> carburettorInputs() {
     const QString none;
     return {
@@ -172,8 +169,7 @@ void CarburettorPage::workOut() {
     offerPin({});
     if (!answer) {
         m_answer.reset();
-        headline(tr("This cannot be"));
-        caution(message(answer.error().message));
+        impossible(answer.error());
         return;
     }
     m_answer = *answer;
@@ -299,163 +295,6 @@ void CarburettorPage::sayInjection() {
         const double slack = 0.15 + (std::isfinite(m->half()) ? m->half() : 0.1);
         pin.predicted = {n("afr_wanted"), n("afr_wanted") - slack, n("afr_wanted") + slack};
         offerPin(pin);
-    }
-}
-
-CarburettorPage::Places CarburettorPage::places(const QRectF& area) {
-    const double left = area.left() + 30., width = area.width() - 60.;
-    return {QRectF(left, area.top() + 50., width, 0.26 * area.height()),
-            QRectF(left, area.top() + 0.50 * area.height(), width, 54.),
-            QRectF(left, area.top() + 0.78 * area.height(), width, 50.)};
-}
-
-std::vector<Handle> CarburettorPage::handles(const QRectF& area) const {
-    const Places g = places(area);
-    std::vector<Handle> out;
-    const auto along = [&](const char* key, const QRectF& box, double low, double high, double y, Qt::Edge label) {
-        out.push_back(
-            handle(key, {box.left() + (std::clamp(n(key), low, high) - low) / (high - low) * box.width(), y}, label,
-                   [box, low, high](QPointF at) { return low + (at.x() - box.left()) / box.width() * (high - low); }));
-    };
-    if (!injection())
-        along("throttle_pct", g.throttle, 0., 100., g.throttle.top() - 6., Qt::TopEdge);
-    along("afr_wanted", g.mixture, kRichest, kLeanest, g.mixture.top() - 4., Qt::TopEdge);
-    if (!injection())
-        along("density_then", g.air, kThinnest, kDensest, g.air.top() - 4., Qt::TopEdge);
-    along("density_now", g.air, kThinnest, kDensest, g.air.bottom() + 4., Qt::BottomEdge);
-    return out;
-}
-
-void CarburettorPage::draw(QPainter& p, const QRectF& area) {
-    if (!m_answer)
-        return;
-    const Places g = places(area);
-    drawThrottle(p, g.throttle);
-    drawMixture(p, g.mixture);
-    drawAir(p, g.air);
-}
-
-void CarburettorPage::drawThrottle(QPainter& p, const QRectF& box) const {
-    const Tokens& t = m_theme.tokens();
-    p.setFont(Theme::font(Size::Small));
-    p.setPen(t.muted);
-    if (injection()) {
-        p.drawText(box, Qt::AlignCenter, tr("Injection: the map rules every opening; below, mixture and air."));
-        return;
-    }
-    p.drawText(QRectF(box.left(), box.top() - 44., box.width(), 16.), Qt::AlignLeft,
-               m_facts.pulls.afrAtThrottle.empty()
-                   ? tr("throttle, shut to open: what rules the mixture")
-                   : tr("throttle, shut to open: what rules the mixture, and what the pulls showed there"));
-    const QString names[] = {tr("pilot, screw"), tr("slide"), tr("needle, clip"), tr("main jet")};
-    const double at = n("throttle_pct") / 100.;
-    for (std::size_t i = 0; i < kCircuits.size(); ++i) {
-        QPolygonF shape{box.bottomLeft()};
-        double mostAt = 0., most = 0.;
-        for (double u = 0.; u <= 1.0001; u += 0.01) {
-            const double share = circuitShares(u)[i];
-            if (share > most) {
-                most = share;
-                mostAt = u;
-            }
-            shape << QPointF(box.left() + u * box.width(), box.bottom() - share * (box.height() - 14.));
-        }
-        shape << box.bottomRight();
-        const QColor colour = t.marks[i];
-        QColor soft = colour;
-        // Lit where the throttle stands.
-        soft.setAlphaF(static_cast<float>(0.10 + 0.5 * circuitShares(at)[i]));
-        p.setPen(QPen(colour, 1.6));
-        p.setBrush(soft);
-        p.drawPolygon(shape);
-        p.setPen(t.ink);
-        const double x = box.left() + std::clamp(mostAt, 0.06, 0.93) * box.width();
-        p.drawText(QRectF(x - 60., box.bottom() - 22., 120., 18.), Qt::AlignCenter, names[i]);
-    }
-    // What the mixture was at each eighth of the travel, where throttle and mixture were recorded.
-    const auto& said = m_facts.pulls.afrAtThrottle;
-    const bool two = m_facts.hasMachine ? isTwoStroke(m_facts.machine, 4) : m_facts.pulls.twoStroke;
-    const MixtureTarget target = usualTarget(two ? 2 : 4);
-    for (std::size_t i = 0; i < said.size(); ++i) {
-        if (!std::isfinite(said[i]))
-            continue;
-        const QRectF cell(box.left() + static_cast<double>(i) / 8. * box.width() + 2., box.top() - 1.,
-                          box.width() / 8. - 4., 17.);
-        const bool lean = said[i] > target.leanAfr, rich = said[i] < target.richAfr;
-        p.setPen(QPen(lean ? t.amber : t.line, 1.2));
-        p.setBrush(lean ? t.amberSoft : rich ? t.sameSoft : t.gainSoft);
-        p.drawRoundedRect(cell, 3, 3);
-        p.setPen(t.ink);
-        p.drawText(cell, Qt::AlignCenter, number(said[i], 1));
-    }
-    p.setPen(QPen(t.accent, 1.6));
-    p.drawLine(QPointF(box.left() + at * box.width(), box.top() - 2.),
-               QPointF(box.left() + at * box.width(), box.bottom()));
-    p.setPen(t.muted);
-    for (int eighth = 0; eighth <= 8; eighth += 2)
-        p.drawText(QRectF(box.left() + eighth / 8. * box.width() - 30., box.bottom() + 3., 60., 15.), Qt::AlignCenter,
-                   eighth == 0   ? tr("shut")
-                   : eighth == 8 ? tr("open")
-                                 : QStringLiteral("%1/8").arg(eighth));
-}
-
-void CarburettorPage::drawMixture(QPainter& p, const QRectF& box) const {
-    const Tokens& t = m_theme.tokens();
-    const auto x = [&](double afr) {
-        return box.left() + (std::clamp(afr, kRichest, kLeanest) - kRichest) / (kLeanest - kRichest) * box.width();
-    };
-    p.setPen(QPen(t.line, 1));
-    p.setBrush(t.panel);
-    p.drawRoundedRect(box, 6, 6);
-    const bool two = m_facts.hasMachine ? isTwoStroke(m_facts.machine, 4) : m_facts.pulls.twoStroke;
-    const MixtureTarget target = usualTarget(two ? 2 : 4);
-    p.setPen(Qt::NoPen);
-    p.setBrush(t.gainSoft);
-    p.drawRect(QRectF(QPointF(x(target.richAfr), box.top() + 1.), QPointF(x(target.leanAfr), box.bottom() - 1.)));
-    p.setBrush(Theme::hatch(t.amber));
-    p.drawRect(QRectF(QPointF(x(16.), box.top() + 1.), QPointF(box.right() - 1., box.bottom() - 1.)));
-    p.setFont(Theme::font(Size::Small));
-    p.setPen(t.muted);
-    for (int afr = static_cast<int>(kRichest); afr <= kLeanest; ++afr)
-        p.drawText(QRectF(x(afr) - 20., box.bottom() + 4., 40., 15.), Qt::AlignCenter, number(afr, 0));
-    p.drawText(QRectF(box.left(), box.top() - 42., box.width(), 16.), Qt::AlignLeft,
-               tr("mixture, rich to lean · green: usual at full load"));
-    // What it becomes when nothing is done, as its range.
-    const Ranged& left = m_answer->afrLeft;
-    p.setPen(QPen(t.ink, 3.));
-    p.drawLine(QPointF(x(left.low), box.center().y()), QPointF(x(left.high), box.center().y()));
-    p.setBrush(t.ink);
-    p.drawEllipse(QPointF(x(left.value), box.center().y()), 5., 5.);
-    p.setPen(t.ink);
-    p.setFont(Theme::font(Size::Body, true));
-    const bool onRight = left.value < 13.5;
-    p.drawText(QRectF(onRight ? x(left.high) + 12. : x(left.low) - 212., box.center().y() - 9., 200., 18.),
-               (onRight ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter,
-               injection() ? tr("as the pulls are") : tr("today, jet left alone"));
-    p.setPen(QPen(t.accent, 1.6));
-    p.drawLine(QPointF(x(n("afr_wanted")), box.top()), QPointF(x(n("afr_wanted")), box.bottom()));
-}
-
-void CarburettorPage::drawAir(QPainter& p, const QRectF& box) const {
-    const Tokens& t = m_theme.tokens();
-    const auto x = [&](double density) {
-        return box.left() + (density - kThinnest) / (kDensest - kThinnest) * box.width();
-    };
-    p.setFont(Theme::font(Size::Small));
-    p.setPen(t.muted);
-    p.drawText(QRectF(box.left(), box.top() - 42., box.width(), 16.), Qt::AlignLeft,
-               injection() ? tr("air today [kg/m³]") : tr("air [kg/m³] · above: the day it was right · below: today"));
-    p.setPen(QPen(t.line, 1));
-    p.setBrush(t.panel);
-    p.drawRoundedRect(box, 6, 6);
-    for (int hundredth = 90; hundredth <= 132; hundredth += 6) {
-        const double density = hundredth / 100.;
-        p.setPen(QPen(t.line, 1));
-        p.drawLine(QPointF(x(density), box.top() + 16.), QPointF(x(density), box.bottom() - 16.));
-        p.setPen(t.muted);
-        if (hundredth < 130)
-            p.drawText(QRectF(x(density) + 4., box.center().y() - 8., 60., 16.), Qt::AlignLeft | Qt::AlignVCenter,
-                       number(density, 2));
     }
 }
 

@@ -124,8 +124,7 @@ void CylinderPage::workOut() {
     offerPin({});
     if (!answer) {
         m_answer.reset();
-        headline(tr("This cannot be"));
-        caution(message(answer.error().message));
+        impossible(answer.error());
         return;
     }
     m_answer = *answer;

@@ -148,7 +148,10 @@ FigurePage::FigurePage(const Theme& theme, JobModel& model, Pins& pins, const ch
 void FigurePage::take(const FigureFacts& facts) {
     keepNow(); // of the facts before
     m_facts = facts;
-    m_inputs.forgetHands();
+    // Without a job nothing is kept anywhere but here: what was typed stays while there is still none.
+    if (m_model.hasJob() || m_hadJob)
+        m_inputs.forgetHands();
+    m_hadJob = m_model.hasJob();
     m_inputs.forgetOffers();
     const FigureSheet sheet = m_pins.sheet();
     fill(m_facts);
@@ -334,6 +337,11 @@ void FigurePage::caution(const QString& text) {
     m_lines.push_back({"caution", text});
 }
 
+void FigurePage::impossible(const Error& error) {
+    headline(tr("This cannot be"));
+    caution(message(error.message));
+}
+
 void FigurePage::formula(const QString& text) {
     m_lines.push_back({"formula", text});
 }
@@ -356,7 +364,15 @@ QString FigurePage::words() const {
 Handle FigurePage::handle(const char* key, const QPointF& at, Qt::Edge label, std::function<double(QPointF)> valueAt,
                           bool upIsMore) const {
     const InputSpec& s = spec(std::string_view(key).substr(0, std::string_view(key).find('@')));
-    return {key, s.label, m_list->shown(s), at, std::move(valueAt), s.step, upIsMore, label};
+    // What nobody measured is asked for where it stands.
+    const Origin origin = m_inputs.origin(s.kind.key);
+    const bool open = !s.kind.choice && (origin == Origin::Handbook || origin == Origin::Guess);
+    const QString shown = open ? tr("%1 ?").arg(m_list->shown(s)) : m_list->shown(s);
+    return {key, s.label, shown, at, std::move(valueAt), s.step, upIsMore, label};
+}
+
+Handle FigurePage::along(const char* key, const AlongScale& scale, double y, Qt::Edge label) const {
+    return handle(key, {scale.x(n(key)), y}, label, [scale](QPointF at) { return scale.valueAt(at.x()); });
 }
 
 QString FigurePage::number(double value, int decimals) {

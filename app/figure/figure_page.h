@@ -3,6 +3,7 @@
 // with where each value comes from, the formula with the numbers put in, what it does not know, and the pin.
 #pragma once
 
+#include "app/figure/along_scale.h"
 #include "app/figure/hand_drawing.h"
 #include "app/figure/input_list.h"
 #include "app/figure/pins.h"
@@ -81,11 +82,15 @@ protected:
     Handle handle(const char* key, const QPointF& at, Qt::Edge label, std::function<double(QPointF)> valueAt,
                   bool upIsMore = true) const;
 
+    /// A handle that lies along a scale, at a height.
+    Handle along(const char* key, const AlongScale& scale, double y, Qt::Edge label) const;
+
     void headline(const QString& text);
     void say(const QString& text);
     void caution(const QString& text);
-    void formula(const QString& text); ///< with the numbers put in, and its source
-    void unknown(const QString& text); ///< what the page does not know
+    void impossible(const Error& error); ///< in place of an answer
+    void formula(const QString& text);   ///< with the numbers put in, and its source
+    void unknown(const QString& text);   ///< what the page does not know
     void offerPin(std::optional<PinOffer> offer);
     /// A button of the page's own beside the pin.
     QPushButton* addTool(const QString& words);
@@ -143,6 +148,7 @@ private:
     std::map<std::string, std::vector<Said>> m_said; ///< by what they are; kept from step to step of a drag
     std::optional<PinOffer> m_offer;
     QTimer m_keep;
+    bool m_hadJob = false;
     std::string m_keepFor; ///< the job a hand moved something in
     std::string m_slipKey;
     double m_meant = 0.;

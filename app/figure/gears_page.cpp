@@ -164,8 +164,7 @@ void GearsPage::workOut() {
     offerPin({});
     if (!answer) {
         m_answer.reset();
-        headline(tr("This cannot be"));
-        caution(message(answer.error().message));
+        impossible(answer.error());
         return;
     }
     m_answer = *answer;
@@ -213,13 +212,13 @@ void GearsPage::sayShifts() {
     say(tr("%1 to %2: %3 s, by the best shifts.")
             .arg(road(m_asked.fromMPerS), road(m_asked.toMPerS), number(m_answer->run.seconds, 2)));
     if (const auto& cost = m_answer->triedCosts) {
-        const bool none = std::abs(cost->value) < 0.005;
-        say(none ? tr("The shifts you try cost nothing that could be timed.")
-                 : tr("The shifts you try %1 %2 s over the same road (%3).")
-                       .arg(cost->value > 0. ? tr("cost") : tr("win"), number(std::abs(cost->value), 2),
-                            ranged({cost->value, std::min(std::abs(cost->low), std::abs(cost->high)),
-                                    std::max(std::abs(cost->low), std::abs(cost->high))},
-                                   2, QStringLiteral("s"))));
+        constexpr double kTimedS = 0.005; // less nobody times
+        say(std::abs(cost->value) < kTimedS
+                ? tr("The shifts you try cost nothing that could be timed.")
+                : (cost->value > 0. ? tr("The shifts you try cost %1 s over the same road (%2 to %3).")
+                                    : tr("The shifts you try win %1 s over the same road (cost: %2 to %3)."))
+                      .arg(number(std::abs(cost->value), 2), QLocale().toString(cost->low, 'f', 2),
+                           QLocale().toString(cost->high, 'f', 2)));
     }
 }
 
@@ -233,10 +232,10 @@ void GearsPage::sayLimiter() {
         say(tr("Raising the limiter from %1 to %2 is worth nothing here: the next gear pulls as hard before it.")
                 .arg(from, to));
     else
-        say(tr("Limiter at %1 in place of %2: %3 %4 s over this stretch (%5).")
-                .arg(
-                    to, from, won->value >= 0. ? tr("wins") : tr("loses"), number(std::abs(won->value), 2),
-                    tr("%1 to %2 s").arg(QLocale().toString(won->low, 'f', 2), QLocale().toString(won->high, 'f', 2))));
+        say((won->value >= 0. ? tr("Limiter at %1 in place of %2 wins %3 s over this stretch (%4 to %5).")
+                              : tr("Limiter at %1 in place of %2 loses %3 s over this stretch (won: %4 to %5)."))
+                .arg(to, from, number(std::abs(won->value), 2), QLocale().toString(won->low, 'f', 2),
+                     QLocale().toString(won->high, 'f', 2)));
     if (m_answer->newLimiterGuessed)
         caution(
             tr("That rests on the curve beyond its pulls, drawn dashed: a guess. Pull further before you believe it."));
@@ -257,8 +256,9 @@ GearsPage::Plot GearsPage::plot(const QRectF& area) const {
     return out;
 }
 
-QRectF GearsPage::strip(const QRectF& area) const {
-    return {area.left() + 62., area.bottom() - 74., area.width() - 84., 40.};
+AlongScale GearsPage::strip(const QRectF& area) const {
+    return {QRectF(area.left() + 62., area.bottom() - 74., area.width() - 84., 40.), m_asked.curve.rpm.front(),
+            std::max(n("new_limiter_rpm"), n("limiter_rpm")) * 1.04};
 }
 
 std::vector<Handle> GearsPage::handles(const QRectF& area) const {
@@ -273,11 +273,8 @@ std::vector<Handle> GearsPage::handles(const QRectF& area) const {
         h.shown = number(std::round(rpm / 10.) * 10., 0);
         out.push_back(std::move(h));
     }
-    const QRectF s = strip(area);
-    const double low = m_asked.curve.rpm.front(), high = std::max(n("new_limiter_rpm"), n("limiter_rpm")) * 1.04;
-    out.push_back(handle(
-        "new_limiter_rpm", {s.left() + (n("new_limiter_rpm") - low) / (high - low) * s.width(), s.top() + 8.},
-        Qt::TopEdge, [s, low, high](QPointF at) { return low + (at.x() - s.left()) / s.width() * (high - low); }));
+    const AlongScale s = strip(area);
+    out.push_back(along("new_limiter_rpm", s, s.box.top() + 8., Qt::TopEdge));
     return out;
 }
 
@@ -370,10 +367,11 @@ void GearsPage::drawFan(QPainter& p, const Plot& g) const {
     }
 }
 
-void GearsPage::drawStrip(QPainter& p, const QRectF& s) const {
+void GearsPage::drawStrip(QPainter& p, const AlongScale& scale) const {
+    const QRectF& s = scale.box;
     const Tokens& t = m_theme.tokens();
-    const double low = m_asked.curve.rpm.front(), high = std::max(n("new_limiter_rpm"), n("limiter_rpm")) * 1.04;
-    const auto x = [&](double rpm) { return s.left() + (rpm - low) / (high - low) * s.width(); };
+    const double low = scale.low, high = scale.high;
+    const auto x = [&](double rpm) { return scale.x(rpm); };
     p.setFont(Theme::font(Size::Small));
     p.setPen(QPen(t.muted, 2.));
     p.drawLine(QPointF(x(low), s.top() + 8.), QPointF(x(std::min(high, m_asked.curve.rpm.back())), s.top() + 8.));

@@ -30,7 +30,7 @@ private:
         double y(double newton) const { return box.bottom() - newton / mostN * box.height(); }
     };
     Plot plot(const QRectF& area) const;
-    QRectF strip(const QRectF& area) const; ///< of engine speed, with the limiters
+    AlongScale strip(const QRectF& area) const; ///< of engine speed, with the limiters
     GearsAsked asked() const;
     std::size_t gearCount() const { return static_cast<std::size_t>(n("gears")) + 2; }
     bool ownCurve() const { return m_facts.pulls.rpm.size() >= 2; }
@@ -38,7 +38,7 @@ private:
     void sayShifts();
     void sayLimiter();
     void drawFan(QPainter& painter, const Plot& plot) const;
-    void drawStrip(QPainter& painter, const QRectF& strip) const;
+    void drawStrip(QPainter& painter, const AlongScale& scale) const;
 
     GearsAsked m_asked;
     std::optional<GearsAnswer> m_answer;

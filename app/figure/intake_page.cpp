@@ -111,8 +111,7 @@ void IntakePage::workOut() {
     offerPin({});
     if (!answer) {
         m_answer.reset();
-        headline(tr("This cannot be"));
-        caution(message(answer.error().message));
+        impossible(answer.error());
         return;
     }
     m_answer = *answer;
@@ -227,11 +226,8 @@ std::vector<Handle> IntakePage::handles(const QRectF& area) const {
     const double throatX = s.x((n("port_mm") + 0.5 * n("carburettor_mm")) / kMmPerM);
     out.push_back(handle("throat_mm", {throatX, s.axisY - 0.5 * n("throat_mm") / kMmPerM * s.pxPerM}, Qt::TopEdge,
                          [s](QPointF at) { return 2. * (s.axisY - at.y()) / s.pxPerM * kMmPerM; }));
-    const QRectF strip(area.left() + 56., area.bottom() - 190., area.width() - 84., 150.);
-    const double low = 2000., high = std::max(14000., n("rpm") * 1.15);
-    out.push_back(handle(
-        "rpm", {strip.left() + (n("rpm") - low) / (high - low) * strip.width(), strip.top() - 6.}, Qt::TopEdge,
-        [strip, low, high](QPointF at) { return low + (at.x() - strip.left()) / strip.width() * (high - low); }));
+    const AlongScale schools = speedScale(area);
+    out.push_back(along("rpm", schools, schools.box.top() - 6., Qt::TopEdge));
     return out;
 }
 
@@ -239,7 +235,7 @@ void IntakePage::draw(QPainter& p, const QRectF& area) {
     if (!m_answer)
         return;
     drawRunner(p, area, scale(area));
-    drawSchools(p, QRectF(area.left() + 56., area.bottom() - 190., area.width() - 84., 150.));
+    drawSchools(p, speedScale(area));
 }
 
 void IntakePage::drawRunner(QPainter& p, const QRectF&, const Scale& s) const {
@@ -306,12 +302,18 @@ void IntakePage::drawRunner(QPainter& p, const QRectF&, const Scale& s) const {
     }
 }
 
-void IntakePage::drawSchools(QPainter& p, const QRectF& strip) const {
+/// Engine speed along the foot, under both schools' bands.
+AlongScale IntakePage::speedScale(const QRectF& area) const {
+    constexpr double kSlowest = 2000., kFastest = 14000., kRoom = 1.15;
+    return {QRectF(area.left() + 56., area.bottom() - 190., area.width() - 84., 150.), kSlowest,
+            std::max(kFastest, n("rpm") * kRoom)};
+}
+
+void IntakePage::drawSchools(QPainter& p, const AlongScale& scale) const {
+    const QRectF& strip = scale.box;
     const Tokens& t = m_theme.tokens();
-    const double low = 2000., high = std::max(14000., n("rpm") * 1.15);
-    const auto x = [&](double rpm) {
-        return strip.left() + (std::clamp(rpm, low, high) - low) / (high - low) * strip.width();
-    };
+    const double low = scale.low, high = scale.high;
+    const auto x = [&](double rpm) { return scale.x(rpm); };
     p.setFont(Theme::font(Size::Small));
     for (double rpm : niceTicks(low, high, 8)) {
         p.setPen(QPen(t.line, 1, Qt::DotLine));

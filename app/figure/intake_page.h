@@ -28,7 +28,8 @@ private:
     Scale scale(const QRectF& area) const;
     double runnerM() const { return (n("stack_mm") + n("carburettor_mm") + n("port_mm")) / kMmPerM; }
     void sayFlowAndRoad();
-    void drawSchools(QPainter& painter, const QRectF& strip) const;
+    AlongScale speedScale(const QRectF& area) const;
+    void drawSchools(QPainter& painter, const AlongScale& scale) const;
     void drawRunner(QPainter& painter, const QRectF& area, const Scale& scale) const;
 
     std::optional<IntakeAnswer> m_answer;

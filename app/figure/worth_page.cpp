@@ -31,6 +31,10 @@ std::vector<InputSpec> worthInputs() {
     };
 }
 
+AlongScale soundScale(const QRectF& box) {
+    return {box, kQuietest, kLoudest};
+}
+
 } // namespace
 
 WorthPage::WorthPage(const Theme& theme, JobModel& model, Pins& pins, QWidget* parent)
@@ -97,8 +101,7 @@ void WorthPage::workOut() {
     offerPin({});
     if (!answer) {
         m_answer.reset();
-        headline(tr("This cannot be"));
-        caution(message(answer.error().message));
+        impossible(answer.error());
         return;
     }
     m_answer = *answer;
@@ -180,16 +183,7 @@ std::vector<Handle> WorthPage::handles(const QRectF& area) const {
     };
     pan("off_kg", g.balance.left() + 0.2 * g.balance.width());
     pan("on_kg", g.balance.left() + 0.8 * g.balance.width());
-    const auto along = [&](const char* key, double y, Qt::Edge label) {
-        out.push_back(handle(key,
-                             {g.sound.left() + (std::clamp(n(key), kQuietest, kLoudest) - kQuietest) /
-                                                   (kLoudest - kQuietest) * g.sound.width(),
-                              y},
-                             label, [box = g.sound](QPointF at) {
-                                 return kQuietest + (at.x() - box.left()) / box.width() * (kLoudest - kQuietest);
-                             }));
-    };
-    along("level_db", g.sound.top() - 4., Qt::TopEdge);
+    out.push_back(along("level_db", soundScale(g.sound), g.sound.top() - 4., Qt::TopEdge));
     return out;
 }
 
@@ -293,9 +287,7 @@ void WorthPage::drawBuys(QPainter& p, const QRectF& box) const {
 
 void WorthPage::drawSound(QPainter& p, const QRectF& box) const {
     const Tokens& t = m_theme.tokens();
-    const auto x = [&](double db) {
-        return box.left() + (std::clamp(db, kQuietest, kLoudest) - kQuietest) / (kLoudest - kQuietest) * box.width();
-    };
+    const auto x = [scale = soundScale(box)](double db) { return scale.x(db); };
     p.setPen(QPen(t.line, 1));
     p.setBrush(t.panel);
     p.drawRoundedRect(box, 6, 6);

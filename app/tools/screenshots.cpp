@@ -10,6 +10,7 @@
 #include "app/pull/pull_station.h"
 #include "app/ready/ready_station.h"
 #include "app/tools/figure_shots.h"
+#include "app/tools/picture_stack.h"
 
 #include <QApplication>
 #include <QDir>
@@ -36,44 +37,6 @@ bool grab(QWidget& widget, const QString& path) {
     return good;
 }
 
-/// Several pages one above the other in one picture.
-class Stack {
-public:
-    bool add(QWidget& widget) {
-        for (int i = 0; i < 6; ++i) {
-            QApplication::processEvents();
-            QApplication::sendPostedEvents();
-        }
-        if (auto* window = qobject_cast<MainWindow*>(&widget))
-            window->model().waitUntilSettled();
-        m_shots.push_back(widget.grab());
-        return !m_shots.back().isNull();
-    }
-    bool save(const QString& path) {
-        int height = 0, width = 0;
-        for (const QPixmap& p : m_shots) {
-            height += p.height() + 8;
-            width = std::max(width, p.width());
-        }
-        QPixmap all(width, height - 8);
-        all.fill(Qt::transparent);
-        QPainter painter(&all);
-        int y = 0;
-        for (const QPixmap& p : m_shots) {
-            painter.drawPixmap(0, y, p);
-            y += p.height() + 8;
-        }
-        painter.end();
-        const bool good = all.save(path);
-        if (!good)
-            std::fprintf(stderr, "%s could not be written\n", qPrintable(path));
-        return good;
-    }
-
-private:
-    std::vector<QPixmap> m_shots;
-};
-
 bool openNamed(MainWindow& window, const char* name) {
     std::string id;
     window.model().keeper()->ask(
@@ -99,7 +62,7 @@ bool grabJudge(MainWindow& window, Theme& theme, const QDir& out) {
     window.showStation(MainWindow::Judge);
     bool good = true;
     const auto pair = [&](const char* name, std::initializer_list<std::pair<const char*, int>> views) {
-        Stack stack;
+        PictureStack stack;
         for (const auto& [job, page] : views) {
             good = openNamed(window, job) && good;
             window.showStation(MainWindow::Judge);
@@ -118,16 +81,16 @@ bool grabJudge(MainWindow& window, Theme& theme, const QDir& out) {
                                           {"Reeds and pipe", JudgeStation::SweepOf},
                                           {"Reeds and pipe", JudgeStation::Gauges}});
     pair("judge-band-mixture-readings.png", {{"Larkspur ladder", JudgeStation::Band},
-                                             {"Stack length", JudgeStation::Mixture},
-                                             {"Stack length", JudgeStation::Readings},
-                                             {"Stack length", JudgeStation::Eye}});
+                                             {"PictureStack length", JudgeStation::Mixture},
+                                             {"PictureStack length", JudgeStation::Readings},
+                                             {"PictureStack length", JudgeStation::Eye}});
     theme.setMode(Theme::Mode::Night);
     pair("judge-scatter-belt-night.png", {{"Larkspur ladder", JudgeStation::ScatterOf},
                                           {"Weights on the belt", JudgeStation::Difference},
                                           {"Filter at the hub", JudgeStation::Difference}});
     theme.setMode(Theme::Mode::Day);
     window.judge().show(JudgeStation::Difference);
-    return openNamed(window, "Stack length") && good;
+    return openNamed(window, "PictureStack length") && good;
 }
 
 /// Lets the program run until something is so, or the time is up.
@@ -161,7 +124,7 @@ bool grabPulls(MainWindow& window, const QDir& out) {
         return bench.link().bench() && bench.link().snapshot().link == LinkState::Streaming &&
                state() == BenchState::Ready;
     });
-    Stack pulls;
+    PictureStack pulls;
     // The warm-up first: kept, not counted.
     constexpr int kLast = 3;
     for (int pull = 0; pull <= kLast && asked; ++pull) {
@@ -219,7 +182,7 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     window.showStation(MainWindow::Ask);
     runUntil([&] { return !window.ask().question().plan().trying(); });
     shot("ask.png", MainWindow::Ask);
-    Stack ask, ready;
+    PictureStack ask, ready;
     window.ask().show(AskStation::Order);
     good = ask.add(window) && good;
     window.ask().show(AskStation::Rules);

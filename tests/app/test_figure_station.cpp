@@ -13,6 +13,7 @@
 #include "app/figure/ports_page.h"
 #include "app/figure/worth_page.h"
 #include "app/widgets/method_dialog.h"
+#include "archive/formats/job_readings.h"
 #include "archive/formats/job_sheets.h"
 #include "tests/support/demo_window.h"
 #include "tests/support/suites.h"
@@ -136,6 +137,15 @@ private slots:
             QVERIFY2(one->words().size() > 60, qPrintable(one->words()));
             QVERIFY2(!one->words().contains("This cannot be"), qPrintable(one->words()));
             QVERIFY2(!one->words().contains("nan", Qt::CaseInsensitive), qPrintable(one->words()));
+            // What is typed stays while one looks at another station.
+            const std::string key(one->inputs().kinds().back().key);
+            const InputKind& kind = one->inputs().kind(key);
+            const double typed = std::round(kind.low + 0.6 * (kind.high - kind.low));
+            one->type(key, typed);
+            window.showStation(MainWindow::Ask);
+            window.showStation(MainWindow::Figure);
+            window.model().waitUntilSettled();
+            QVERIFY2(std::abs(one->inputs().number(key) - typed) < 1e-9, key.c_str());
             if (QPushButton* pin = button(*one, "Pin as the next setup"))
                 QVERIFY(!pin->isVisible() || !pin->isEnabled()); // nowhere to pin it to
         }
@@ -320,6 +330,27 @@ private slots:
         QVERIFY(jets.answer()->air.afrChangePct < -4.);
         QVERIFY(jets.offer() && jets.offer()->quantity == PredictedQuantity::Mixture);
         jets.backToJob();
+    }
+
+    /// A flow bench's figures of the same parts: what share of the flow became power here.
+    void aFlowFigureIsNoPowerFigure() {
+        arrive("Stack length");
+        std::vector<JobQuantity> quantities = jobReadingsOf(model().sheet(sheet_kind::readings));
+        JobQuantity flow{"flow through the stack", "cfm", Better::Higher, {}};
+        int number = 0;
+        for (const auto& [setup, cfm] : {std::pair{"short stack", 112.}, std::pair{"long stack", 118.},
+                                         std::pair{"short stack", 112.4}, std::pair{"long stack", 118.6}})
+            flow.readings.push_back({setupId(setup), ++number, cfm, "", {}, false});
+        quantities.push_back(flow);
+        model().setSheet(sheet_kind::readings, sheetBody(quantities), "flow figures");
+        figure().chooseSetup(setupId("long stack"));
+        settle();
+        auto& intake = page<IntakePage>("intake");
+        settle();
+        QVERIFY2(intake.words().contains("of the flow became power here"), qPrintable(intake.words()));
+        QVERIFY2(intake.words().contains("Beside it, roll-on"), qPrintable(intake.words()));
+        model().undoStack().undo();
+        settle();
     }
 
     void unitsOnTheDesk() {

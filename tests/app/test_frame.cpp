@@ -42,10 +42,8 @@ class TestFrame : public QObject {
                 return b;
         return nullptr;
     }
-    QWidget* shown() {
-        for (QWidget* w : std::initializer_list<QWidget*>{&window().jobs(), &window().ask(), &window().ready(),
-                                                          &window().pullStation(), &window().lookStation(),
-                                                          &window().judge(), &window().handover()})
+    Station* shown() {
+        for (Station* w : window().stations())
             if (w->isVisible())
                 return w;
         return nullptr;
@@ -78,6 +76,7 @@ private slots:
         QTest::newRow("pull") << int(Qt::Key_3) << int(MainWindow::Pull);
         QTest::newRow("look") << int(Qt::Key_L) << int(MainWindow::Look);
         QTest::newRow("judge") << int(Qt::Key_4) << int(MainWindow::Judge);
+        QTest::newRow("figure") << int(Qt::Key_5) << int(MainWindow::Figure);
         QTest::newRow("hand over") << int(Qt::Key_7) << int(MainWindow::Handover);
         QTest::newRow("hand over by its other key") << int(Qt::Key_E) << int(MainWindow::Handover);
     }
@@ -86,9 +85,7 @@ private slots:
         QFETCH(int, station);
         window().showStation(station == MainWindow::Jobs ? MainWindow::Judge : MainWindow::Jobs);
         QTest::keyClick(&window(), static_cast<Qt::Key>(key), Qt::ControlModifier);
-        QWidget* wanted[] = {&window().jobs(),        &window().ask(),   &window().ready(),   &window().pullStation(),
-                             &window().lookStation(), &window().judge(), &window().handover()};
-        QTRY_COMPARE(shown(), wanted[station]);
+        QTRY_COMPARE(shown(), window().stations()[static_cast<std::size_t>(station)]);
     }
 
     void theHeaderSwitchesBothSidesAtOnce() {

@@ -103,6 +103,12 @@ private slots:
         QTest::newRow("after the transfers")
             << "ports stroke_mm=54 rod_mm=110 exhaust_opens_deg_atdc=120 transfer_opens_deg_atdc=115"
             << "transfer_opens_deg_atdc";
+        QTest::newRow("speeds that fall")
+            << "shift rpm=9000,5000 power_w=1,2 ratio_from=2 ratio_to=1.6 limiter_rpm=9500"
+            << "rpm";
+        QTest::newRow("lists of two lengths")
+            << "shift rpm=5000,9000 power_w=1,2,3 ratio_from=2 ratio_to=1.6 limiter_rpm=9000"
+            << "power_w";
         QTest::newRow("a word") << "jet-mixture jet=100 afr_now=12 afr_wanted=13 numbering=letter"
                                 << "numbering";
         QTest::newRow("more for list") << "list all"
