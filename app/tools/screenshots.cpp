@@ -81,16 +81,16 @@ bool grabJudge(MainWindow& window, Theme& theme, const QDir& out) {
                                           {"Reeds and pipe", JudgeStation::SweepOf},
                                           {"Reeds and pipe", JudgeStation::Gauges}});
     pair("judge-band-mixture-readings.png", {{"Larkspur ladder", JudgeStation::Band},
-                                             {"PictureStack length", JudgeStation::Mixture},
-                                             {"PictureStack length", JudgeStation::Readings},
-                                             {"PictureStack length", JudgeStation::Eye}});
+                                             {"Stack length", JudgeStation::Mixture},
+                                             {"Stack length", JudgeStation::Readings},
+                                             {"Stack length", JudgeStation::Eye}});
     theme.setMode(Theme::Mode::Night);
     pair("judge-scatter-belt-night.png", {{"Larkspur ladder", JudgeStation::ScatterOf},
                                           {"Weights on the belt", JudgeStation::Difference},
                                           {"Filter at the hub", JudgeStation::Difference}});
     theme.setMode(Theme::Mode::Day);
     window.judge().show(JudgeStation::Difference);
-    return openNamed(window, "PictureStack length") && good;
+    return openNamed(window, "Stack length") && good;
 }
 
 /// Lets the program run until something is so, or the time is up.
