@@ -64,7 +64,7 @@ MachinePage::MachinePage(const Theme& theme, JobModel& model, QWidget* parent)
     m_warnings->setSpacing(6);
     right->addLayout(m_warnings);
     right->addStretch(1);
-    across->addWidget(side, 5);
+    across->addWidget(side, 4);
 
     connect(m_kind, &QComboBox::activated, this, [this] {
         MachineSheet s = sheet();
@@ -186,8 +186,11 @@ void MachinePage::build(const MachineSheet& s) {
         }
         if (f->isNumber() || many > 1)
             cellRow->addStretch(1);
-        grid->addWidget(cells, row, 1);
-        grid->addWidget(new Words(QString::fromUtf8(f->unit.data(), static_cast<qsizetype>(f->unit.size()))), row, 2);
+        // What is written in words has no unit: it has that room as well.
+        grid->addWidget(cells, row, 1, 1, f->isNumber() ? 1 : 2);
+        if (f->isNumber())
+            grid->addWidget(new Words(QString::fromUtf8(f->unit.data(), static_cast<qsizetype>(f->unit.size()))), row,
+                            2);
     }
 }
 

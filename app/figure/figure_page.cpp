@@ -70,6 +70,7 @@ FigurePage::FigurePage(const Theme& theme, JobModel& model, Pins& pins, const ch
     m_slipWords->setProperty("caution", true);
     slip->addWidget(m_slipWords);
     m_takeMeant = new QPushButton;
+    m_takeMeant->setAccessibleName(tr("Take the value that was meant"));
     slip->addWidget(m_takeMeant);
     m_slip->hide();
     down->addWidget(m_slip);
