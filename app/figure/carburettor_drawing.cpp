@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // How the carburettor's page is drawn, and where it is taken by the hand.
+#include "app/charts/nice_ticks.h"
 #include "app/figure/along_scale.h"
 #include "app/figure/carburettor_page.h"
 #include "core/machine/machine_limits.h"
@@ -16,8 +17,15 @@ namespace {
 constexpr double kRichest = 9., kLeanest = 17.;    // AFR that the mixture's scale shows
 constexpr double kThinnest = 0.9, kDensest = 1.32; // kg/m3 that the air's scale shows
 
+constexpr double kCaptionAbove = 58.; // clear of a handle's figure
+constexpr double kSlowest = 1000., kFastest = 15000.;
+
 AlongScale mixtureScale(const QRectF& box) {
     return {box, kRichest, kLeanest};
+}
+/// Engine speed under the injector's bar.
+AlongScale speedUnder(const QRectF& box) {
+    return {QRectF(box.left(), box.bottom() - 30., box.width(), 20.), kSlowest, kFastest};
 }
 AlongScale airScale(const QRectF& box) {
     return {box, kThinnest, kDensest};
@@ -27,16 +35,18 @@ AlongScale airScale(const QRectF& box) {
 
 CarburettorPage::Places CarburettorPage::places(const QRectF& area) {
     const double left = area.left() + 30., width = area.width() - 60.;
-    return {QRectF(left, area.top() + 50., width, 0.26 * area.height()),
-            QRectF(left, area.top() + 0.50 * area.height(), width, 54.),
-            QRectF(left, area.top() + 0.78 * area.height(), width, 50.)};
+    return {QRectF(left, area.top() + 66., width, 0.25 * area.height()),
+            QRectF(left, area.top() + 0.53 * area.height(), width, 54.),
+            QRectF(left, area.top() + 0.81 * area.height(), width, 50.)};
 }
 
 std::vector<Handle> CarburettorPage::handles(const QRectF& area) const {
     const Places g = places(area);
     std::vector<Handle> out;
     const AlongScale throttle{g.throttle, 0., 100.}, mixture = mixtureScale(g.mixture), air = airScale(g.air);
-    if (!injection())
+    if (injection())
+        out.push_back(along("rpm", speedUnder(g.throttle), speedUnder(g.throttle).box.center().y(), Qt::TopEdge));
+    else
         out.push_back(along("throttle_pct", throttle, g.throttle.top() - 6., Qt::TopEdge));
     out.push_back(along("afr_wanted", mixture, g.mixture.top() - 4., Qt::TopEdge));
     if (!injection())
@@ -59,10 +69,10 @@ void CarburettorPage::drawThrottle(QPainter& p, const QRectF& box) const {
     p.setFont(Theme::font(Size::Small));
     p.setPen(t.muted);
     if (injection()) {
-        p.drawText(box, Qt::AlignCenter, tr("Injection: the map rules every opening; below, mixture and air."));
+        drawInjector(p, box);
         return;
     }
-    p.drawText(QRectF(box.left(), box.top() - 44., box.width(), 16.), Qt::AlignLeft,
+    p.drawText(QRectF(box.left(), box.top() - kCaptionAbove, box.width(), 16.), Qt::AlignLeft,
                m_facts.pulls.afrAtThrottle.empty()
                    ? tr("throttle, shut to open: what rules the mixture")
                    : tr("throttle, shut to open: what rules the mixture, and what the pulls showed there"));
@@ -118,6 +128,36 @@ void CarburettorPage::drawThrottle(QPainter& p, const QRectF& box) const {
                                  : QStringLiteral("%1/8").arg(eighth));
 }
 
+/// One cycle as a bar: how much of it the injector is open, what it needs to open at all, and where nothing is left.
+void CarburettorPage::drawInjector(QPainter& p, const QRectF& box) const {
+    const Tokens& t = m_theme.tokens();
+    const QRectF cycle(box.left(), box.top() - 14., box.width(), 52.);
+    p.drawText(QRectF(box.left(), cycle.top() - 24., box.width(), 16.), Qt::AlignLeft,
+               tr("one cycle: how long the injector is open · hatched: above 85 % nothing is left"));
+    p.setPen(QPen(t.line, 1));
+    p.setBrush(t.panel);
+    p.drawRoundedRect(cycle, 6, 6);
+    const double open = std::clamp(m_injection.duty, 0., 1.) * cycle.width();
+    p.setPen(Qt::NoPen);
+    p.setBrush(m_injection.duty > kMostDuty ? t.amberSoft : t.accentSoft);
+    p.drawRect(QRectF(cycle.left() + 1., cycle.top() + 1., open, cycle.height() - 2.));
+    p.setBrush(Theme::hatch(t.amber));
+    p.drawRect(QRectF(cycle.left() + kMostDuty * cycle.width(), cycle.top() + 1., (1. - kMostDuty) * cycle.width() - 1.,
+                      cycle.height() - 2.));
+    p.setPen(t.ink);
+    p.setFont(Theme::font(Size::Strong, true));
+    p.drawText(QRectF(cycle.left() + 10., cycle.top(), cycle.width() - 20., cycle.height()),
+               Qt::AlignLeft | Qt::AlignVCenter,
+               tr("%1 ms, %2 %").arg(number(m_injection.openS * 1000., 2), number(100. * m_injection.duty, 0)));
+    const AlongScale speed = speedUnder(box);
+    p.setFont(Theme::font(Size::Small));
+    p.setPen(QPen(t.muted, 2.));
+    p.drawLine(QPointF(speed.box.left(), speed.box.center().y()), QPointF(speed.box.right(), speed.box.center().y()));
+    p.setPen(t.muted);
+    for (double rpm : niceTicks(speed.low, speed.high, 7))
+        p.drawText(QRectF(speed.x(rpm) - 30., speed.box.bottom() + 2., 60., 15.), Qt::AlignCenter, number(rpm, 0));
+}
+
 void CarburettorPage::drawMixture(QPainter& p, const QRectF& box) const {
     const Tokens& t = m_theme.tokens();
     const auto x = [scale = mixtureScale(box)](double afr) { return scale.x(afr); };
@@ -135,7 +175,7 @@ void CarburettorPage::drawMixture(QPainter& p, const QRectF& box) const {
     p.setPen(t.muted);
     for (int afr = static_cast<int>(kRichest); afr <= kLeanest; ++afr)
         p.drawText(QRectF(x(afr) - 20., box.bottom() + 4., 40., 15.), Qt::AlignCenter, number(afr, 0));
-    p.drawText(QRectF(box.left(), box.top() - 42., box.width(), 16.), Qt::AlignLeft,
+    p.drawText(QRectF(box.left(), box.top() - kCaptionAbove, box.width(), 16.), Qt::AlignLeft,
                tr("mixture, rich to lean · green: usual at full load"));
     // What it becomes when nothing is done, as its range.
     const Ranged& left = m_answer->afrLeft;
@@ -158,7 +198,7 @@ void CarburettorPage::drawAir(QPainter& p, const QRectF& box) const {
     const auto x = [scale = airScale(box)](double density) { return scale.x(density); };
     p.setFont(Theme::font(Size::Small));
     p.setPen(t.muted);
-    p.drawText(QRectF(box.left(), box.top() - 42., box.width(), 16.), Qt::AlignLeft,
+    p.drawText(QRectF(box.left(), box.top() - kCaptionAbove, box.width(), 16.), Qt::AlignLeft,
                injection() ? tr("air today [kg/m³]") : tr("air [kg/m³] · above: the day it was right · below: today"));
     p.setPen(QPen(t.line, 1));
     p.setBrush(t.panel);

@@ -267,7 +267,8 @@ void CarburettorPage::sayInjection() {
     a.strokes = two ? 2 : 4;
     a.injectorKgPerS = n("injector_g_min") / 1000. / 60.;
     a.railPa = n("rail_kpa") * 1000.;
-    const InjectionAnswer out = injectionAnswer(a);
+    m_injection = injectionAnswer(a);
+    const InjectionAnswer& out = m_injection;
     headline(tr("Injector open %1 % of the time").arg(number(100. * out.duty, 0)));
     say(tr("%1 ms at %2 rpm for %3 : 1, %4 mg of air a charge.")
             .arg(number(out.openS * 1000., 2), number(n("rpm"), 0), number(n("afr_wanted"), 2),

@@ -30,10 +30,12 @@ private:
     void sayRest();
     void sayCylinders(JetNumbering numbering);
     void drawThrottle(QPainter& painter, const QRectF& box) const;
+    void drawInjector(QPainter& painter, const QRectF& box) const;
     void drawMixture(QPainter& painter, const QRectF& box) const;
     void drawAir(QPainter& painter, const QRectF& box) const;
 
     std::optional<CarburettorAnswer> m_answer;
+    InjectionAnswer m_injection; ///< of a machine that is injected
 };
 
 } // namespace jr::app

@@ -78,6 +78,7 @@ InputList::InputList(const Theme&, const std::vector<InputSpec>& specs, FigureIn
             grid->addWidget(row.origin, line, 2);
         m_rows.push_back(row);
     }
+    grid->setRowStretch(static_cast<int>(m_specs.size()), 1); // few rows stand at the top
     refresh();
 }
 
