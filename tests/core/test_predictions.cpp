@@ -10,6 +10,7 @@
 #include "standin/belt_pull.h"
 #include "standin/machine.h"
 #include "tests/support/simulated_trace.h"
+#include "tests/support/small_study.h"
 #include "tests/support/suites.h"
 
 #include <QTest>
@@ -59,28 +60,7 @@ Trace brakeSweep(const standin::Machine& machine, standin::Dice& dice, const cha
     return t;
 }
 
-class Sitting {
-public:
-    void add(const std::string& setup, Trace trace) {
-        auto fit = fitPull(trace);
-        if (!fit)
-            qFatal("%s", fit.error().reason.c_str());
-        StudyPull p;
-        p.id = std::to_string(m_pulls.size());
-        p.number = static_cast<int>(m_pulls.size()) + 1;
-        p.setupId = setup;
-        p.trace = std::make_shared<const Trace>(std::move(trace));
-        p.fit = std::make_shared<const PullFit>(std::move(fit).value());
-        m_pulls.push_back(std::move(p));
-    }
-    double clock() const { return 1.7e9 + 300. * static_cast<double>(m_pulls.size()); }
-    std::shared_ptr<const Study> study() const {
-        return Study::make(m_pulls, {{"a", "a", "", {}}, {"b", "b", "a", {{"part", "1", "2"}}}}, StudySettings{});
-    }
-
-private:
-    std::vector<StudyPull> m_pulls;
-};
+using Sitting = testsupport::SmallStudy;
 
 Prediction pinned(PredictedQuantity quantity, const Ranged& range) {
     Prediction p;
