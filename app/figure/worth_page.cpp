@@ -9,6 +9,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 
 namespace jr::app {
 namespace {
@@ -120,6 +121,7 @@ void WorthPage::workOut() {
                   .arg(number(out.secondsPerKg.value, 3))
             : tr("A kilogram is worth about %1 s from 60 to 100 km/h; this change %2 s.")
                   .arg(number(out.secondsPerKg.value, 3), QLocale().toString(seconds, 'f', 2)));
+    sayCurve();
     sayBuys();
     saySound();
     formula(tr("%1 kg and %2 kg make %3 kg; t from m · v · dv / (P − W · v) at 0.8 of the peak. Sound: L − 20 log₁₀(%4 "
@@ -131,6 +133,19 @@ void WorthPage::workOut() {
                "change it, and the rule that applies says where and how it is measured."));
 }
 
+/// Power for the weight over the whole curve, not only at its top.
+void WorthPage::sayCurve() {
+    const std::vector<double>& watt = m_facts.pulls.powerW;
+    if (watt.empty())
+        return;
+    const auto [least, most] = std::minmax_element(watt.begin(), watt.end());
+    const double mean = std::accumulate(watt.begin(), watt.end(), 0.) / static_cast<double>(watt.size());
+    say(tr("Over the curve, %1 to %2 rpm: %3 to %4 W for each kilogram, %5 in the mean.")
+            .arg(number(m_facts.pulls.rpm.front(), 0), number(m_facts.pulls.rpm.back(), 0),
+                 number(*least / m_answer->movedKg, 0), number(*most / m_answer->movedKg, 0),
+                 number(mean / m_answer->movedKg, 0)));
+}
+
 /// What each setup gave for its money: watts, with the margin of the two peaks.
 void WorthPage::sayBuys() {
     const Buy* best = nullptr;
@@ -139,6 +154,17 @@ void WorthPage::sayBuys() {
             best = &b;
     if (!best)
         return;
+    QStringList each;
+    for (const Buy& b : m_buys) {
+        const SetupRecord* one = m_model.job().setup(b.setupId);
+        if (!one || !b.price || !(*b.price > 0.))
+            continue;
+        const QString name = QString::fromStdString(one->name), perMoney = number(b.wattGained / *b.price, 1);
+        each << (b.hours && *b.hours > 0. ? tr("%1: %2 W for each unit of money, %3 W an hour")
+                                                .arg(name, perMoney, number(b.wattGained / *b.hours, 0))
+                                          : tr("%1: %2 W for each unit of money").arg(name, perMoney));
+    }
+    say(each.join(tr("; ")) + tr("."));
     const SetupRecord* setup = m_model.job().setup(best->setupId);
     const bool sure = best->marginW && best->wattGained > *best->marginW;
     say(tr("Most power for its money: %1, %2 for %3%4.")

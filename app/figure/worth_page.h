@@ -28,6 +28,7 @@ private:
     };
     static Places places(const QRectF& area);
     void saySound();
+    void sayCurve();
     void sayBuys();
     void drawBalance(QPainter& painter, const QRectF& box) const;
     void drawBuys(QPainter& painter, const QRectF& box) const;

@@ -370,6 +370,9 @@ private slots:
         QCOMPARE(worth.buys().size(), std::size_t(3));
         QVERIFY(worth.buys().back().price && *worth.buys().back().price == 310.);
         QVERIFY2(worth.words().contains("Most power for its money"), qPrintable(worth.words()));
+        QVERIFY2(worth.words().contains("hot cam: 4.") && worth.words().contains("W an hour"),
+                 qPrintable(worth.words()));
+        QVERIFY2(worth.words().contains("Over the curve"), qPrintable(worth.words()));
     }
 };
 
