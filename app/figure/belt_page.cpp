@@ -166,6 +166,7 @@ void BeltPage::workOut() {
         pin.setupName = tr("weights %1 g").arg(number(grams, 1));
         pin.changes = {{"flyweights", QString::number(n("from_g")).toStdString() + " g",
                         QString::number(grams, 'f', 1).toStdString() + " g"}};
+        alsoMoved(pin, {"shim_mm", "worn_mm"});
         pin.quantity = PredictedQuantity::HeldSpeed;
         pin.predicted = m_held;
         offerPin(pin);

@@ -3,6 +3,7 @@
 
 #include "app/charts/nice_ticks.h"
 #include "archive/formats/job_sheets.h"
+#include "core/figure/predict/next_part.h"
 #include "core/figure/slips.h"
 #include "core/units/units.h"
 
@@ -121,13 +122,11 @@ void CamPage::workOut() {
         std::erase_if(pin.changes, [](const SetupChange& c) { return c.from == c.to; });
         for (std::size_t i = 1; i < pin.changes.size(); ++i)
             pin.changes[i].belongs = true;
-        // Closing later moves the peak up. 15 to 30 rpm a degree of intake closing; common practice, no source.
+        alsoMoved(pin, {"intake_lash_mm", "exhaust_lash_mm", "intake_lift_mm", "exhaust_lift_mm", "intake_duration_deg",
+                        "exhaust_duration_deg"});
         const double later = n("intake_centre_deg") + both - inputs().before("intake_centre_deg").value.value;
         if (m_facts.pulls.peakRpm && !pin.changes.empty()) {
-            const double at = m_facts.pulls.peakRpm->mid, slack = 0.01 * at;
-            constexpr double kLeast = 10., kLikely = 22., kMost = 35.;
-            pin.predicted = {at + kLikely * later, at + std::min(kLeast * later, kMost * later) - slack,
-                             at + std::max(kLeast * later, kMost * later) + slack};
+            pin.predicted = peakAfterLaterIntake(m_facts.pulls.peakRpm->mid, later);
             offerPin(pin);
         }
     }
@@ -142,8 +141,7 @@ void CamPage::sayRoom() {
     }
     const auto one = [&](const char* room, const char* centre, const LiftCurve& now, double sign, double least,
                          const QString& what) {
-        const LiftCurve then(sign * inputs().before(centre).value.value, 2. * 0.5 * now.seatDurationDeg(),
-                             now.highestM(), 0.);
+        const LiftCurve then(sign * inputs().before(centre).value.value, now.seatDurationDeg(), now.highestM(), 0.);
         const Ranged answer = rangeThrough(
             [&](double measured, double lean) {
                 return leastRoom(*crank, now, offsetOfMeasured(*crank, then, measured / kMmPerM, lean), lean).roomM *

@@ -2,6 +2,7 @@
 #include "app/figure/carburettor_page.h"
 
 #include "core/air/air.h"
+#include "core/figure/predict/next_part.h"
 #include "core/figure/slips.h"
 #include "core/machine/fuel.h"
 #include "core/machine/machine_limits.h"
@@ -212,8 +213,9 @@ void CarburettorPage::workOut() {
         pin.setupName = tr("main jet %1").arg(number(bought, 0));
         pin.changes = {{"main jet", QString::number(n("jet")).toStdString(), QString::number(bought).toStdString()}};
         pin.quantity = PredictedQuantity::Mixture;
-        const double fuel = fuelOfJets(n("jet"), bought, a.numbering), slack = 0.15;
-        pin.predicted = {out.afrLeft.value / fuel, out.afrLeft.low / fuel - slack, out.afrLeft.high / fuel + slack};
+        const double fuel = fuelOfJets(n("jet"), bought, a.numbering);
+        pin.predicted = mixtureAsRead({out.afrLeft.value / fuel, out.afrLeft.low / fuel, out.afrLeft.high / fuel});
+        alsoMoved(pin, {"premix_now", "fuel_now"});
         offerPin(pin);
     }
 }
@@ -293,8 +295,9 @@ void CarburettorPage::sayInjection() {
         pin.setupName = tr("map %1 % fuel").arg(pct);
         pin.changes = {{"map", "as it was", pct.toStdString() + " % fuel at full load"}};
         pin.quantity = PredictedQuantity::Mixture;
-        const double slack = 0.15 + (std::isfinite(m->half()) ? m->half() : 0.1);
-        pin.predicted = {n("afr_wanted"), n("afr_wanted") - slack, n("afr_wanted") + slack};
+        const double half = std::isfinite(m->half()) ? m->half() : 0.1; // one pull's; common practice, no source
+        pin.predicted = mixtureAsRead({n("afr_wanted"), n("afr_wanted") - half, n("afr_wanted") + half});
+        alsoMoved(pin, {"rail_kpa", "injector_g_min", "fuel_now"});
         offerPin(pin);
     }
 }

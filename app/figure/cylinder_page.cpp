@@ -3,6 +3,7 @@
 
 #include "core/figure/cylinder/piston_motion.h"
 #include "core/figure/ports/slider_crank.h"
+#include "core/figure/predict/next_part.h"
 #include "core/machine/machine_limits.h"
 #include "core/units/units.h"
 
@@ -165,27 +166,25 @@ void CylinderPage::workOut() {
     unknown(tr("It does not know the shape of the chamber, the heat or the advance; two engines of one ratio do not "
                "knock alike. A warm squish reading by solder "
                "is worth more than a sum of parts."));
-    if ((inputs().byHand("gasket_mm") || inputs().byHand("skim_mm")) && m_facts.pulls.peakW) {
+    if ((inputs().byHand("gasket_mm") || inputs().byHand("skim_mm") || inputs().byHand("deck_mm")) &&
+        m_facts.pulls.peakW) {
         const FigureInput gasket = inputs().before("gasket_mm");
         PinOffer pin;
         pin.setupName = tr("compression %1").arg(number(out.ratio.value, 1));
         pin.changes = {{"head gasket", stored(gasket.value.value, 2) + " mm", stored(n("gasket_mm"), 2) + " mm"},
                        {"head skim", "0 mm", stored(n("skim_mm"), 2) + " mm"}};
+        alsoMoved(pin, {"deck_mm"});
         std::erase_if(pin.changes, [](const SetupChange& c) { return c.from == c.to || c.to == "0.00 mm"; });
         for (std::size_t i = 1; i < pin.changes.size(); ++i)
             pin.changes[i].belongs = true;
-        // The air cycle's efficiency, 1 - R^(1-1.3); half of it to all of it is seen. Any text on engines.
-        const auto efficiency = [](double ratio) { return 1. - std::pow(ratio, -0.3); };
         ChamberParts was = a.parts;
         was.boreM = a.boreM;
         was.gasketM = gasket.value.value / kMmPerM;
+        was.deckM = inputs().before("deck_mm").value.value / kMmPerM;
         was.buretteM3 = a.buretteM3.value;
-        const double before = (out.sweptM3 + chamberM3(was)) / chamberM3(was);
-        const double gain = efficiency(out.ratio.value) / efficiency(before) - 1., at = m_facts.pulls.peakW->mid;
-        const double half = std::isfinite(m_facts.pulls.peakW->half()) ? m_facts.pulls.peakW->half() : 0.01 * at;
         pin.quantity = PredictedQuantity::PeakPower;
-        pin.predicted = {at * (1. + 0.75 * gain), at * (1. + std::min(0.4 * gain, 1.1 * gain)) - half,
-                         at * (1. + std::max(0.4 * gain, 1.1 * gain)) + half};
+        pin.predicted = peakAfterCompression(*m_facts.pulls.peakW, (out.sweptM3 + chamberM3(was)) / chamberM3(was),
+                                             out.ratio.value);
         if (!pin.changes.empty())
             offerPin(pin);
     }

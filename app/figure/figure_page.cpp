@@ -284,6 +284,22 @@ void FigurePage::pinIt() {
         m_pins.pin(m_id, m_facts.setupId, *m_offer);
 }
 
+void FigurePage::alsoMoved(PinOffer& offer, std::initializer_list<const char*> keys) const {
+    for (const char* key : keys) {
+        const InputSpec& s = spec(key);
+        if (!m_inputs.byHand(key))
+            continue;
+        const auto text = [&](double value) {
+            if (!s.words.isEmpty())
+                return s.words.value(static_cast<int>(value)).toStdString();
+            return stored(value, s.decimals) + (s.unit.isEmpty() ? "" : " " + s.unit.toStdString());
+        };
+        const std::string from = text(m_inputs.before(key).value.value), to = text(n(key));
+        if (from != to)
+            offer.changes.push_back({s.label.toStdString(), from, to});
+    }
+}
+
 QPushButton* FigurePage::addTool(const QString& words) {
     auto* button = new QPushButton(words);
     addToolWidget(button);

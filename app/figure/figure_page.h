@@ -92,6 +92,9 @@ protected:
     void formula(const QString& text);   ///< with the numbers put in, and its source
     void unknown(const QString& text);   ///< what the page does not know
     void offerPin(std::optional<PinOffer> offer);
+    /// What a hand moved beside the change that is pinned rides along: it is written down as a change of its own, so
+    /// that Ask warns of two.
+    void alsoMoved(PinOffer& offer, std::initializer_list<const char*> keys) const;
     /// A button of the page's own beside the pin.
     QPushButton* addTool(const QString& words);
     void addToolWidget(QWidget* widget);

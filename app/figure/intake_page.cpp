@@ -168,6 +168,7 @@ void IntakePage::workOut() {
         pin.changes = {{"intake stack", stored(inputs().before("stack_mm").value.value, 0) + " mm",
                         stored(n("stack_mm"), 0) + " mm"}};
         const double before = (inputs().before("stack_mm").value.value + n("carburettor_mm") + n("port_mm")) / kMmPerM;
+        alsoMoved(pin, {"bell_mm", "throat_mm", "filter_cm2", "bore_mm"});
         pin.predicted = peakAfterRunner(*m_facts.pulls.peakRpm, before, runnerM());
         offerPin(pin);
     }

@@ -151,6 +151,7 @@ void PipePage::workOut() {
     const auto before = m_facts.part({"pipe", "pipe length", "tuned length"});
     pin.changes = {{"pipe", before ? QString::number(*before).toStdString() + " mm" : std::string(),
                     QString::number(std::round(mm)).toStdString() + " mm"}};
+    alsoMoved(pin, {"header_in_mm", "header_out_mm", "belly_dia_mm", "stinger_dia_mm", "stinger_mm"});
     pin.quantity = PredictedQuantity::PeakSpeed;
     pin.predicted = a.tunedRpm;
     pin.constant = "wave speed";

@@ -2,6 +2,7 @@
 #include "app/figure/ports_page.h"
 
 #include "core/figure/ports/top_centre.h"
+#include "core/figure/predict/next_part.h"
 #include "core/units/units.h"
 
 #include <QPainter>
@@ -179,23 +180,16 @@ void PortsPage::workOut() {
            "areas. How well a port flows is not in its size."));
     offerPin({});
     const FigureInput was = inputs().before("exhaust_opens_deg_atdc");
-    if (inputs().byHand("exhaust_opens_deg_atdc") && m_facts.hasMachine)
-        offerPin(PinOffer{tr("exhaust opens %1°").arg(number(n("exhaust_opens_deg_atdc"), 1)),
-                          {{"exhaust port", QString::number(was.value.value, 'f', 1).toStdString() + "°",
-                            QString::number(n("exhaust_opens_deg_atdc"), 'f', 1).toStdString() + "°"}},
-                          PredictedQuantity::PeakSpeed,
-                          // A pipe of the same length suits a longer opening at a higher speed, in proportion; how much
-                          // of that is seen depends on the pipe, so half and all of it are the ends.
-                          [&] {
-                              const double before = wallPortDurationDeg(was.value.value),
-                                           share = a.ports.exhaustDurationDeg / before - 1.;
-                              const double at = m_facts.pulls.peakRpm ? m_facts.pulls.peakRpm->mid : n("rpm");
-                              const double slack = 0.01 * at;
-                              return Ranged{at * (1. + 0.75 * share), at * (1. + std::min(0.5 * share, share)) - slack,
-                                            at * (1. + std::max(0.5 * share, share)) + slack};
-                          }(),
-                          {},
-                          0.});
+    if (inputs().byHand("exhaust_opens_deg_atdc") && m_facts.hasMachine) {
+        PinOffer pin;
+        pin.setupName = tr("exhaust opens %1°").arg(number(n("exhaust_opens_deg_atdc"), 1));
+        pin.changes = {
+            {"exhaust port", stored(was.value.value, 1) + "°", stored(n("exhaust_opens_deg_atdc"), 1) + "°"}};
+        alsoMoved(pin, {"transfer_opens_deg_atdc", "intake_opens_deg_btdc", "squish_mm", "bowl_cm3", "exhaust_mm"});
+        pin.predicted = peakAfterExhaustDuration(m_facts.pulls.peakRpm ? m_facts.pulls.peakRpm->mid : n("rpm"),
+                                                 wallPortDurationDeg(was.value.value), a.ports.exhaustDurationDeg);
+        offerPin(pin);
+    }
 }
 
 /// A roof can be raised and not lowered: said before, and what else does it.

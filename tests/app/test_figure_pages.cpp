@@ -117,6 +117,22 @@ private slots:
         QVERIFY2(cam.words().contains("Measure it before the engine turns"), qPrintable(cam.words()));
         cam.backToJob();
     }
+    /// Whatever a hand moved beside the pinned change is a change too, or the credit would be hidden.
+    void aSecondChangeDoesNotRideAlong() {
+        arrive("Stack length");
+        auto& cylinder = page<CylinderPage>("cylinder");
+        cylinder.type("skim_mm", 0.3);
+        QCOMPARE(cylinder.offer()->changes.size(), std::size_t(1));
+        cylinder.type("deck_mm", 0.1);
+        QCOMPARE(cylinder.offer()->changes.size(), std::size_t(2));
+        cylinder.backToJob();
+        auto& intake = page<IntakePage>("intake");
+        intake.type("stack_mm", 100.);
+        intake.type("filter_cm2", 240.);
+        QVERIFY(intake.offer() && intake.offer()->changes.size() == 2);
+        QCOMPARE(intake.offer()->changes.back().to, std::string("240 cm²"));
+        intake.backToJob();
+    }
     void windAcrossTheMouth() {
         arrive("Stack length");
         auto& intake = page<IntakePage>("intake");

@@ -183,6 +183,20 @@ private slots:
                                     PredictedQuantity::Mixture, PredictedQuantity::PeakPower})
             QCOMPARE(parsePredictedQuantity(predictedQuantityId(q)), std::optional(q));
     }
+    void changesGoTheWayTheyShould() {
+        const Ranged longer = peakAfterExhaustDuration(8000., 184., 188.);
+        QVERIFY(longer.value > 8000. && longer.high > 8000. * 188. / 184. && longer.low > 8000. - 81.);
+        const Ranged shorter = peakAfterExhaustDuration(8000., 188., 184.);
+        QVERIFY(shorter.value < 8000. && shorter.low < shorter.value && shorter.high < 8081.);
+        const Ranged later = peakAfterLaterIntake(8000., 4.), earlier = peakAfterLaterIntake(8000., -4.);
+        QVERIFY(later.value == 8088. && earlier.value == 7912. && earlier.low < earlier.high);
+        // The air cycle by hand: (1 - 12^-0.3) / (1 - 11^-0.3) = 0.52548 / 0.51293.
+        const Ranged tighter = peakAfterCompression({30000., 29700., 30300.}, 11., 12.);
+        QVERIFY2(std::abs(tighter.value / 30000. - 1. - 0.75 * 0.02446) < 3e-4,
+                 qPrintable(QString::number(tighter.value)));
+        QVERIFY(tighter.low < 30000. && tighter.high > tighter.value + 300.);
+        QCOMPARE(mixtureAsRead({12.8, 12.7, 12.9}), (Ranged{12.8, 12.7 - 0.15, 12.9 + 0.15}));
+    }
     void aConstantOfItsOwn() {
         QVERIFY(!ownConstant({510., 512.}));
         const auto own = ownConstant({505., 512., 509.});

@@ -43,6 +43,34 @@ Ranged peakAfterRunner(const Estimate& peakRpm, double lengthBeforeM, double len
     return {0.5 * (low + high), low - slack, high + slack};
 }
 
+Ranged peakAfterExhaustDuration(double peakRpm, double before, double after) {
+    constexpr double kLeast = 0.5, kLikely = 0.75, kAll = 1., kBeside = 0.01;
+    const double moved = peakRpm * (after / before - 1.), slack = kBeside * peakRpm;
+    return {peakRpm + kLikely * moved, peakRpm + std::min(kLeast * moved, kAll * moved) - slack,
+            peakRpm + std::max(kLeast * moved, kAll * moved) + slack};
+}
+
+Ranged peakAfterLaterIntake(double peakRpm, double laterDeg) {
+    constexpr double kLeast = 10., kLikely = 22., kMost = 35., kBeside = 0.01;
+    const double slack = kBeside * peakRpm;
+    return {peakRpm + kLikely * laterDeg, peakRpm + std::min(kLeast * laterDeg, kMost * laterDeg) - slack,
+            peakRpm + std::max(kLeast * laterDeg, kMost * laterDeg) + slack};
+}
+
+Ranged peakAfterCompression(const Estimate& peakW, double ratioBefore, double ratioAfter) {
+    constexpr double kLeast = 0.4, kLikely = 0.75, kMost = 1.1, kOtherwise = 0.01;
+    const auto efficiency = [](double ratio) { return 1. - std::pow(ratio, -0.3); };
+    const double gain = peakW.mid * (efficiency(ratioAfter) / efficiency(ratioBefore) - 1.);
+    const double slack = peakW.mid * halfShare(peakW, kOtherwise);
+    return {peakW.mid + kLikely * gain, peakW.mid + std::min(kLeast * gain, kMost * gain) - slack,
+            peakW.mid + std::max(kLeast * gain, kMost * gain) + slack};
+}
+
+Ranged mixtureAsRead(const Ranged& afr) {
+    constexpr double kProbe = 0.15;
+    return {afr.value, afr.low - kProbe, afr.high + kProbe};
+}
+
 Ranged heldAfterWeights(const Ranged& heldRpm, double weightBeforeKg, double weightAfterKg, const Ranged& exponent) {
     constexpr double kRunToRun = 0.005; // a belt and its heat hold no closer; common practice, no source
     const Ranged held = rangeThrough(

@@ -20,6 +20,21 @@ Ranged waveSpeedOfPulls(const Estimate& peakRpm, double exhaustDurationDeg, doub
 /// beside for the top of a flat curve. What is most likely is the middle of the range.
 Ranged peakAfterRunner(const Estimate& peakRpm, double lengthBeforeM, double lengthAfterM);
 
+/// Engine speed of the peak after the exhaust's duration was changed under the same pipe: the pipe suits the longer
+/// opening at a speed higher in proportion; half to all of that is seen (common practice, no source), and 1 % beside.
+Ranged peakAfterExhaustDuration(double peakRpm, double durationBeforeDeg, double durationAfterDeg);
+
+/// After the intake closes so many degrees later: 10 to 35 rpm a degree, 22 most likely (common practice, no source),
+/// and 1 % beside.
+Ranged peakAfterLaterIntake(double peakRpm, double laterDeg);
+
+/// Peak power after the compression was changed: the air cycle's efficiency 1 - R^(1 - 1.3) (any text on engines), of
+/// whose gain 0.4 to 1.1 is seen, and the margin of the power before (1 % where it has none). W.
+Ranged peakAfterCompression(const Estimate& peakW, double ratioBefore, double ratioAfter);
+
+/// A mixture with what a probe and its day are out by: 0.15 either side (common practice, no source).
+Ranged mixtureAsRead(const Ranged& afr);
+
 /// Where a belt holds the engine with other weights: n (m1/m2)^e, with half a per cent for belt and heat.
 Ranged heldAfterWeights(const Ranged& heldRpm, double weightBeforeKg, double weightAfterKg, const Ranged& exponent);
 
