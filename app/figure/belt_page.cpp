@@ -3,7 +3,7 @@
 
 #include "app/charts/nice_ticks.h"
 #include "core/figure/predict/next_part.h"
-#include "core/units/leading_number.h"
+#include "core/plan/part_number.h"
 #include "core/units/units.h"
 
 #include <QPainter>
@@ -45,28 +45,9 @@ std::vector<InputSpec> beltInputs() {
     return out;
 }
 
-/// What a setup's weights weigh in the mean, from what somebody wrote: "16 g", "17/15 g".
+/// What a setup's weights weigh in the mean [g].
 std::optional<double> weightOf(const JobRecord& job, const std::string& setupId) {
-    std::string at = setupId;
-    for (std::size_t steps = 0; !at.empty() && steps <= job.setups.size(); ++steps) {
-        const SetupRecord* setup = job.setup(at);
-        if (!setup)
-            return std::nullopt;
-        for (const SetupChange& c : setup->changes)
-            if (c.part.find("weight") != std::string::npos)
-                if (const auto number = leadingNumber(c.to))
-                    return number->first;
-        // The first of the family has what the others came from.
-        if (setup->parentId.empty())
-            for (const SetupRecord& other : job.setups)
-                if (other.parentId == setup->id)
-                    for (const SetupChange& c : other.changes)
-                        if (c.part.find("weight") != std::string::npos)
-                            if (const auto number = leadingNumber(c.from))
-                                return number->first;
-        at = setup->parentId;
-    }
-    return std::nullopt;
+    return partNumber(job.setupTree(), setupId, {"weight"});
 }
 
 double drumRadius(const QRectF& area) {
@@ -99,7 +80,7 @@ void BeltPage::fill(const FigureFacts& f) {
     }
     if (f.pulls.heldRpm)
         in.offer("from_rpm", Ranged{f.pulls.heldRpm->mid, f.pulls.heldRpm->low, f.pulls.heldRpm->high}, Origin::Pulls);
-    if (const auto fitted = ownExponent(m_runs))
+    if (const auto fitted = ownWeightExponent(m_runs))
         in.offer("exponent", *fitted, Origin::Own);
     if (f.pulls.peakRpm) { // a belt wants the engine from a little below its peak to a little past it
         in.offer("band_from_rpm", std::optional(0.95 * f.pulls.peakRpm->mid), Origin::Pulls);

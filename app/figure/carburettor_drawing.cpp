@@ -46,8 +46,19 @@ std::vector<Handle> CarburettorPage::handles(const QRectF& area) const {
     const AlongScale throttle{g.throttle, 0., 100.}, mixture = mixtureScale(g.mixture), air = airScale(g.air);
     if (injection())
         out.push_back(along("rpm", speedUnder(g.throttle), speedUnder(g.throttle).box.center().y(), Qt::TopEdge));
-    else
+    else {
         out.push_back(along("throttle_pct", throttle, g.throttle.top() - 6., Qt::TopEdge));
+        // A screw and a needle are turned and raised where they rule: up is out and up.
+        constexpr double kTurnsPerPx = 1. / 30., kGroovesPerPx = 1. / 18.;
+        const QPointF screw(throttle.x(4.), g.throttle.center().y() - n("screw_out") / kTurnsPerPx * 0.4),
+            needle(throttle.x(50.), g.throttle.center().y() - n("needle_raised") / kGroovesPerPx * 0.4);
+        out.push_back(handle("screw_out", screw, Qt::RightEdge, [screw, now = n("screw_out")](QPointF at) {
+            return std::round(4. * (now + (screw.y() - at.y()) * kTurnsPerPx)) / 4.; // by quarters
+        }));
+        out.push_back(handle("needle_raised", needle, Qt::RightEdge, [needle, now = n("needle_raised")](QPointF at) {
+            return std::round(now + (needle.y() - at.y()) * kGroovesPerPx); // no half groove
+        }));
+    }
     out.push_back(along("afr_wanted", mixture, g.mixture.top() - 4., Qt::TopEdge));
     if (!injection())
         out.push_back(along("density_then", air, g.air.top() - 4., Qt::TopEdge));
@@ -117,6 +128,7 @@ void CarburettorPage::drawThrottle(QPainter& p, const QRectF& box) const {
         p.setPen(t.ink);
         p.drawText(cell, Qt::AlignCenter, number(said[i], 1));
     }
+    drawAdjustment(p, box);
     p.setPen(QPen(t.accent, 1.6));
     p.drawLine(QPointF(box.left() + at * box.width(), box.top() - 2.),
                QPointF(box.left() + at * box.width(), box.bottom()));
@@ -126,6 +138,22 @@ void CarburettorPage::drawThrottle(QPainter& p, const QRectF& box) const {
                    eighth == 0   ? tr("shut")
                    : eighth == 8 ? tr("open")
                                  : QStringLiteral("%1/8").arg(eighth));
+}
+
+/// The fuel over the travel as needle and screw would have it: above the middle line more than now, below it less.
+void CarburettorPage::drawAdjustment(QPainter& p, const QRectF& box) const {
+    const Adjustment moved = adjustment();
+    if (moved.needleRaisedGrooves == 0. && moved.screwOutTurns == 0.)
+        return;
+    constexpr double kFullShare = 0.3; // of the fuel, from the middle line to an edge of the bar
+    QPolygonF line;
+    for (double u = 0.; u <= 1.0001; u += 0.01)
+        line << QPointF(box.left() + u * box.width(),
+                        box.center().y() -
+                            std::clamp((fuelAfter(moved, u) - 1.) / kFullShare, -1., 1.) * 0.5 * box.height());
+    p.setPen(QPen(m_theme.tokens().accent, 2.4));
+    p.setBrush(Qt::NoBrush);
+    p.drawPolyline(line);
 }
 
 /// One cycle as a bar: how much of it the injector is open, what it needs to open at all, and where nothing is left.

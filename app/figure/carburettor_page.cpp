@@ -7,6 +7,7 @@
 #include "core/machine/fuel.h"
 #include "core/machine/machine_limits.h"
 #include "core/mixture/mixture_finding.h"
+#include "core/plan/part_number.h"
 
 #include <QPainter>
 
@@ -32,6 +33,11 @@ std::vector<InputSpec> carburettorInputs() {
          1.,
          0,
          {CarburettorPage::tr("bore"), CarburettorPage::tr("flow")}},
+        {{"exponent", 0.3, 3., {2., 1.6, 2.}},
+         CarburettorPage::tr("fuel goes with the number to the power"),
+         none,
+         0.05,
+         2},
         {{"afr_then", 9., 18., {12.9, 12.5, 13.3}},
          CarburettorPage::tr("mixture when it was right"),
          CarburettorPage::tr("AFR"),
@@ -57,6 +63,22 @@ std::vector<InputSpec> carburettorInputs() {
          QStringLiteral("%"),
          5.,
          0},
+        {{"needle_raised", -4., 4., Ranged::exactly(0.), true},
+         CarburettorPage::tr("needle raised by"),
+         CarburettorPage::tr("grooves"),
+         1.,
+         0},
+        {{"screw_out", -3., 3., Ranged::exactly(0.), true},
+         CarburettorPage::tr("mixture screw turned out by"),
+         CarburettorPage::tr("turns"),
+         0.25,
+         2},
+        {{"screw", 0., 1., Ranged::exactly(0.), true},
+         CarburettorPage::tr("that screw is for"),
+         none,
+         1.,
+         0,
+         {CarburettorPage::tr("fuel"), CarburettorPage::tr("air")}},
         {{"fuel_then", 0., 3., Ranged::exactly(0.), true},
          CarburettorPage::tr("fuel then"),
          none,
@@ -145,18 +167,34 @@ void CarburettorPage::fill(const FigureFacts& f) {
     in.offer("density_now", f.pulls.airKgM3, Origin::Pulls);
     if (f.pulls.peakRpm)
         in.offer("rpm", f.pulls.peakRpm->mid, Origin::Pulls);
+    // What a number moves: by how jets are numbered, until this machine's own pulls with three setups say it.
+    std::vector<MixtureOfJet> own;
+    for (const auto& [id, facts] : f.others)
+        if (const auto jet = partNumber(m_model.job().setupTree(), id, {"main jet"});
+            jet && facts.meanAfr && facts.airKgM3)
+            own.push_back({*jet, facts.meanAfr->mid, *facts.airKgM3});
+    m_ownExponent = ownFuelExponent(own);
 }
 
 void CarburettorPage::workOut() {
     const bool inject = injection();
-    for (const char* key :
-         {"jet", "numbering", "density_then", "throttle_pct", "carburettor_mm", "premix_then", "premix_now"})
+    for (const char* key : {"jet", "numbering", "density_then", "throttle_pct", "carburettor_mm", "premix_then",
+                            "premix_now", "exponent", "needle_raised", "screw_out", "screw"})
         showInput(key, !inject);
     for (const char* key : {"capacity_cm3", "efficiency_pct", "rpm", "injector_g_min", "rail_kpa"})
         showInput(key, inject);
     CarburettorAsked a;
     a.jet = n("jet");
-    a.numbering = n("numbering") > 0.5 ? JetNumbering::Flow : JetNumbering::Bore;
+    const JetNumbering numbering = n("numbering") > 0.5 ? JetNumbering::Flow : JetNumbering::Bore;
+    if (m_ownExponent)
+        inputs().offer("exponent", *m_ownExponent, Origin::Own);
+    else {
+        // Other circuits give some fuel beside the main jet, so that a number moves less than all of it.
+        constexpr double kMainJetsShare = 0.8; // at the least; common practice, no source
+        const double rule = fuelExponent(numbering);
+        inputs().offer("exponent", Ranged{rule, kMainJetsShare * rule, rule}, Origin::Handbook);
+    }
+    a.fuelExponent = r("exponent");
     a.densityThenKgM3 = n("density_then");
     a.densityNowKgM3 = n("density_now");
     a.afrThen = r("afr_then");
@@ -193,16 +231,22 @@ void CarburettorPage::workOut() {
     for (std::size_t i = 0; i < shares.size(); ++i)
         if (shares[i] > 0.05)
             parts << tr("%1 %2 %").arg(names[i], number(100. * shares[i], 0));
-    say(tr("At %1 % throttle: %2. One clip of the needle is about %3 % of the fuel in its range.")
-            .arg(number(n("throttle_pct"), 0), parts.join(tr(", ")), number(100. * kClipFuelShare, 0)));
-    sayCylinders(a.numbering);
-    if (const auto slip = looksLikeOtherNumbering(n("jet"), a.numbering == JetNumbering::Bore, n("carburettor_mm")))
+    say(tr("At %1 % throttle: %2. One groove of the needle is about %3 % of the fuel in its range, a turn of the screw "
+           "about %4 % in its own.")
+            .arg(number(n("throttle_pct"), 0), parts.join(tr(", ")), number(100. * kClipFuelShare, 0),
+                 number(100. * kTurnFuelShare, 0)));
+    sayAdjustment();
+    if (m_ownExponent)
+        say(tr("By this machine's own pulls fuel goes with the number to the power %1.")
+                .arg(ranged(r("exponent"), 2, {})));
+    sayCylinders();
+    if (const auto slip = looksLikeOtherNumbering(n("jet"), numbering == JetNumbering::Bore, n("carburettor_mm")))
         caution(message(*slip));
     sayRest();
     formula(tr("fuel wanted: √(%1 / %2) of what the jet gives; %3. Real air, never the corrected one.")
                 .arg(number(a.densityNowKgM3, 3), number(a.densityThenKgM3, 3),
-                     a.numbering == JetNumbering::Bore ? tr("numbers by bore go with the root of the area")
-                                                       : tr("numbers by flow go with the fuel")));
+                     numbering == JetNumbering::Bore ? tr("numbers by bore go with the root of the area")
+                                                     : tr("numbers by flow go with the fuel")));
     unknown(tr("It knows one main jet at full throttle. Which circuit is at fault lower down shows only where the "
                "throttle was recorded or held; a mixture "
                "probe reads late and old. Go from rich to lean, one size at a time, with an eye on plug and exhaust."));
@@ -213,22 +257,43 @@ void CarburettorPage::workOut() {
         pin.setupName = tr("main jet %1").arg(number(bought, 0));
         pin.changes = {{"main jet", QString::number(n("jet")).toStdString(), QString::number(bought).toStdString()}};
         pin.quantity = PredictedQuantity::Mixture;
-        const double fuel = fuelOfJets(n("jet"), bought, a.numbering);
-        pin.predicted = mixtureAsRead({out.afrLeft.value / fuel, out.afrLeft.low / fuel, out.afrLeft.high / fuel});
-        alsoMoved(pin, {"premix_now", "fuel_now"});
+        pin.predicted = mixtureAsRead(
+            rangeThrough([&](double afr, double exponent) { return afr / fuelOfJets(n("jet"), bought, exponent); },
+                         out.afrLeft, r("exponent")));
+        alsoMoved(pin, {"premix_now", "fuel_now", "needle_raised", "screw_out"});
         offerPin(pin);
     }
 }
 
+Adjustment CarburettorPage::adjustment() const {
+    return {n("needle_raised"), n("screw_out"), n("screw") > 0.5, 1.};
+}
+
+/// What needle and screw do where the throttle stands: with a mixture recorded there, to that mixture.
+void CarburettorPage::sayAdjustment() {
+    const double at = n("throttle_pct") / 100., fuel = fuelAfter(adjustment(), at);
+    if (n("needle_raised") == 0. && n("screw_out") == 0.)
+        return;
+    const QString more = fuel >= 1. ? tr("%1 % more fuel").arg(number(100. * (fuel - 1.), 1))
+                                    : tr("%1 % less fuel").arg(number(100. * (1. - fuel), 1));
+    const auto& read = m_facts.pulls.afrAtThrottle;
+    const std::size_t eighth = std::min<std::size_t>(static_cast<std::size_t>(8. * at), 7);
+    if (eighth < read.size() && std::isfinite(read[eighth]))
+        say(tr("Needle and screw as moved give %1 there: %2 : 1 was read, about %3 : 1 would be.")
+                .arg(more, number(read[eighth], 1), number(read[eighth] / fuel, 1)));
+    else
+        say(tr("Needle and screw as moved give %1 at %2 % throttle.").arg(more, number(n("throttle_pct"), 0)));
+}
+
 /// Each cylinder by its own probe and its own jet.
-void CarburettorPage::sayCylinders(JetNumbering numbering) {
+void CarburettorPage::sayCylinders() {
     const auto& afr = m_facts.pulls.cylinderAfr;
     QStringList each;
     for (std::size_t c = 0; c < afr.size(); ++c) {
         const double jet = m_facts.hasMachine
                                ? sheetNumber(m_facts.machine, "main_jet", static_cast<int>(c) + 1).value_or(n("jet"))
                                : n("jet");
-        if (const Result<double> wanted = jetForMixture(jet, afr[c], n("afr_wanted"), numbering))
+        if (const Result<double> wanted = jetForMixture(jet, afr[c], n("afr_wanted"), n("exponent")))
             each << tr("cylinder %1 at %2: jet %3 to %4")
                         .arg(c + 1)
                         .arg(number(afr[c], 2), number(jet, 0), number(*wanted, 0));

@@ -28,13 +28,17 @@ private:
     bool injection() const { return n("kind") > 0.5; }
     void sayInjection();
     void sayRest();
-    void sayCylinders(JetNumbering numbering);
+    void sayCylinders();
+    void sayAdjustment();
+    Adjustment adjustment() const;
     void drawThrottle(QPainter& painter, const QRectF& box) const;
+    void drawAdjustment(QPainter& painter, const QRectF& box) const;
     void drawInjector(QPainter& painter, const QRectF& box) const;
     void drawMixture(QPainter& painter, const QRectF& box) const;
     void drawAir(QPainter& painter, const QRectF& box) const;
 
     std::optional<CarburettorAnswer> m_answer;
+    std::optional<Ranged> m_ownExponent; ///< of this machine's pulls with three setups or more
     InjectionAnswer m_injection; ///< of a machine that is injected
 };
 

@@ -4,6 +4,7 @@
 #pragma once
 
 #include "app/figure/along_scale.h"
+#include "app/figure/flow_shares.h"
 #include "app/figure/hand_drawing.h"
 #include "app/figure/input_list.h"
 #include "app/figure/pins.h"
@@ -39,6 +40,8 @@ struct FigureFacts {
     };
     std::vector<Swept> sweeps;
     std::map<std::string, EndsOfRange> camEnds; ///< of each pulled setup with another cam, against what it comes from
+
+    std::vector<FlowShare> flowShares; ///< of the archive's other jobs
 
     /// A line of the sheet, unless the setup changed that part.
     std::optional<double> sheet(std::string_view key) const;

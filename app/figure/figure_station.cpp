@@ -153,12 +153,29 @@ FigureFacts FigureStation::bareFacts() const {
     facts.setupId = m_setup->currentData().toString().toStdString();
     facts.setupName = m_setup->currentText();
     facts.parts = numbersOf(m_model.job(), facts.setupId);
+    facts.flowShares = m_flowShares;
     return facts;
+}
+
+void FigureStation::askArchive() {
+    if (!m_model.hasJob() || !m_model.keeper() || m_model.job().id == m_askedFor)
+        return;
+    m_askedFor = m_model.job().id;
+    m_flowShares.clear();
+    m_model.keeper()->ask(
+        this, [open = m_askedFor](const Archive& archive) { return flowSharesOf(archive, open); },
+        [this, open = m_askedFor](std::vector<FlowShare> shares) {
+            if (open != m_askedFor || shares.empty())
+                return;
+            m_flowShares = std::move(shares);
+            refresh();
+        });
 }
 
 void FigureStation::refresh() {
     if (!isVisible() || m_model.loading())
         return;
+    askArchive();
     listSetups();
     const FigureFacts bare = bareFacts();
     if (!m_model.hasJob() || m_model.pulls().empty()) {

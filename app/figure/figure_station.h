@@ -36,6 +36,7 @@ private:
     void refresh();
     void listSetups();
     FigureFacts bareFacts() const; ///< what needs no study
+    void askArchive();             ///< what its other jobs tell, once for each job that is opened
     void take(const FigureFacts& facts);
 
     JobModel& m_model;
@@ -45,6 +46,8 @@ private:
     QComboBox* m_setup;
     std::string m_chosen; ///< by a hand; empty: the side that is looked at
     FigureFacts m_facts;
+    std::string m_askedFor; ///< the job whose others were asked
+    std::vector<FlowShare> m_flowShares;
 };
 
 } // namespace jr::app

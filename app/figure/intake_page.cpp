@@ -178,7 +178,7 @@ void IntakePage::workOut() {
 void IntakePage::sayFlowAndRoad() {
     for (const JobQuantity& q :
          m_model.hasJob() ? jobReadingsOf(m_model.sheet(sheet_kind::readings)) : std::vector<JobQuantity>{}) {
-        const bool flow = q.unit == "cfm" || q.unit == "m3/h" || q.unit == "m³/h" || q.unit == "L/s";
+        const bool flow = isFlowUnit(q.unit);
         const bool time = q.unit == "s";
         if (!flow && !time)
             continue;
@@ -186,13 +186,7 @@ void IntakePage::sayFlowAndRoad() {
         if (!setup || setup->parentId.empty())
             continue;
         const ReadingSheet with = q.of(setup->id, setup->name), base = q.of(setup->parentId, {});
-        const auto mean = [](const ReadingSheet& sheet) {
-            double sum = 0.;
-            for (const Reading& one : sheet.readings)
-                sum += one.value;
-            return sheet.readings.empty() ? 0. : sum / static_cast<double>(sheet.readings.size());
-        };
-        const double before = mean(base), after = mean(with);
+        const double before = meanReading(base), after = meanReading(with);
         if (!(before > 0.) || !(after > 0.))
             continue;
         const QString name = QString::fromStdString(q.quantity), unit = QString::fromStdString(q.unit);
@@ -206,6 +200,24 @@ void IntakePage::sayFlowAndRoad() {
                         .arg(name, number(share->flowPct, 1), number(share->powerPct, 1), number(share->share, 2)));
         }
     }
+    // A negative share is told as such: more flow and less power is just what a page like this is for.
+    double least = 0., most = 0., sum = 0.;
+    for (const FlowShare& one : m_facts.flowShares) {
+        const bool first = &one == &m_facts.flowShares.front();
+        least = first ? one.told.share : std::min(least, one.told.share);
+        most = first ? one.told.share : std::max(most, one.told.share);
+        sum += one.told.share;
+    }
+    const QLocale here;
+    if (m_facts.flowShares.size() == 1)
+        say(tr("In the archive's other jobs one flow figure stands beside pulls: %1 of that flow became power.")
+                .arg(here.toString(sum, 'f', 2)));
+    else if (!m_facts.flowShares.empty())
+        say(tr("In the archive's other jobs %1 flow figures stand beside pulls: %2 to %3 of the flow became power, %4 "
+               "in the mean.")
+                .arg(m_facts.flowShares.size())
+                .arg(here.toString(least, 'f', 2), here.toString(most, 'f', 2),
+                     here.toString(sum / static_cast<double>(m_facts.flowShares.size()), 'f', 2)));
 }
 
 IntakePage::Scale IntakePage::scale(const QRectF& area) const {

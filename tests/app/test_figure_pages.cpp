@@ -70,6 +70,23 @@ private slots:
         QVERIFY2(jets.words().contains("leaner by that alone"), qPrintable(jets.words()));
         jets.backToJob();
     }
+    /// Needle and screw are taken by the hand on the throttle's bar, by keys as well; a pin names them beside the jet.
+    void needleAndScrewByTheHand() {
+        arrive("Reeds and pipe");
+        auto& jets = page<CarburettorPage>("carburettor");
+        QVERIFY(!jets.drawing().placeOf("needle_raised").isNull() && !jets.drawing().placeOf("screw_out").isNull());
+        jets.type("throttle_pct", 50.);
+        jets.drawing().setFocus();
+        jets.drawing().choose("needle_raised");
+        QTest::keyClick(&jets.drawing(), Qt::Key_Up);
+        QCOMPARE(jets.inputs().number("needle_raised"), 1.);
+        QTRY_VERIFY2(jets.words().contains("% more fuel at 50 % throttle"), qPrintable(jets.words()));
+        jets.type("afr_wanted", jets.answer()->afrLeft.value + 0.9);
+        QVERIFY(jets.offer());
+        QCOMPARE(jets.offer()->changes.size(), std::size_t(2));
+        QCOMPARE(jets.offer()->changes.back().to, std::string("1 grooves"));
+        jets.backToJob();
+    }
     void topCentreStepByStep() {
         arrive("Reeds and pipe");
         auto& ports = page<PortsPage>("ports");

@@ -21,6 +21,7 @@
 #include "core/figure/slips.h"
 #include "core/figure/worth/noise.h"
 #include "core/figure/worth/worth_answer.h"
+#include "core/plan/part_number.h"
 #include "core/units/units.h"
 #include "tests/support/suites.h"
 
@@ -208,8 +209,25 @@ private slots:
         QCOMPARE(circuitShares(1.)[3], 1.);
         QVERIFY(circuitShares(0.5)[2] > 0.9);
         // From petrol to methanol a jet must pass more than twice the fuel.
-        const double jet = jetForFuelChange(150., 14.7, 6.4, 745., 791., JetNumbering::Flow);
+        const double jet = jetForFuelChange(150., 14.7, 6.4, 745., 791., fuelExponent(JetNumbering::Flow));
         QVERIFY(jet > 2.2 * 150. && jet < 2.35 * 150.);
+        // The machine's own exponent: mixtures of four jets in four airs, some fuel coming past the main jet, are
+        // brought to one air first; without that the air alone would spoil it.
+        std::vector<MixtureOfJet> setups;
+        const double airs[] = {1.22, 1.10, 1.18, 1.14};
+        for (int i = 0; i < 4; ++i) {
+            const double number = 140. + 5. * i, fuelAtOneAir = 0.15 + 0.85 * std::pow(number / 150., 2.);
+            setups.push_back({number, 12.8 * std::sqrt(airs[i] / 1.2) / fuelAtOneAir, airs[i]});
+        }
+        const auto own = ownFuelExponent(setups);
+        QVERIFY(own && own->low < 1.7 && own->high > 1.7 && own->high - own->low < 0.1);
+        QVERIFY(!ownFuelExponent({{150., 12.8, 1.2}, {155., 12.2, 1.2}}));                   // two always agree
+        QVERIFY(!ownFuelExponent({{150., 12., 1.2}, {155., 12.2, 1.2}, {160., 12.4, 1.2}})); // leaner with a larger jet
+        // Needle and screw each where they rule; nothing of them at full throttle.
+        QVERIFY(near(fuelAfter({1., 0., false, 1.}, 1.), 1., 1e-12));
+        QVERIFY(fuelAfter({1., 0., false, 1.}, 0.5) > 1.05);
+        QVERIFY(fuelAfter({0., 1., false, 1.}, 0.) > 1.09 && fuelAfter({0., 1., true, 1.}, 0.) < 0.91);
+        QVERIFY(near(fuelAfter({0., 0., false, 1.1}, 1.), 1.1, 1e-12));
         // More oil is less fuel through one jet: leaner.
         QVERIFY(afrAfterPremix(12.5, 40., 25.) > 12.5);
         QVERIFY(near(afrAfterPremix(afrAfterPremix(12.5, 40., 25.), 25., 40.), 12.5, 1e-12));
@@ -226,10 +244,22 @@ private slots:
             const double kg = 0.014 + 0.0005 * i;
             runs.push_back({kg, 7000. * std::pow(0.016 / kg, 0.62) + noise[i]});
         }
-        const auto own = ownExponent(runs);
+        const auto own = ownWeightExponent(runs);
         QVERIFY(own && own->low < 0.62 && own->high > 0.62 && own->high - own->low < 0.12);
-        QVERIFY(!ownExponent({{0.016, 7000.}, {0.016, 7010.}, {0.016, 6990.}}));
-        QVERIFY(!ownExponent({{0.016, 7000.}, {0.015, 7200.}}));
+        QVERIFY(!ownWeightExponent({{0.016, 7000.}, {0.016, 7010.}, {0.016, 6990.}}));
+        QVERIFY(!ownWeightExponent({{0.016, 7000.}, {0.015, 7200.}}));
+        // A mixed set laid in turn is its mean, as people write it.
+        QCOMPARE(meanOfSlashed("17/15 g"), std::optional(16.));
+        QCOMPARE(meanOfSlashed("16,5 g"), std::optional(16.5));
+        QVERIFY(!meanOfSlashed("light"));
+        const std::vector<SetupNode> tree{
+            {"a", "stock", "", {}},
+            {"b", "light", "a", {{"flyweights", "17/15 g", "14 g"}}},
+            {"c", "light and pipe", "b", {{"pipe", "stock", "open"}}},
+        };
+        QCOMPARE(partNumber(tree, "a", {"weight"}), std::optional(16.)); // what the others came from
+        QCOMPARE(partNumber(tree, "c", {"weight"}), std::optional(14.));
+        QVERIFY(!partNumber(tree, "c", {"main jet"}) && !partNumber(tree, "nobody", {"weight"}));
         // A belt of given length: a smaller drive radius goes with a larger driven one, and the length stays.
         const VariatorEnds ends{0.020, 0.052, 0.83, 0.26};
         const double low = drivenRadiusM(ends, ends.driveLowM), high = drivenRadiusM(ends, ends.driveHighM);

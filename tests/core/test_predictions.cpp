@@ -156,7 +156,7 @@ private slots:
                 gradeOf(pinned(PredictedQuantity::HeldSpeed, heldAfterWeights(held, 0.016, 0.015, handbook)), at15)
                     .verdict == GradeVerdict::Inside;
             const auto own =
-                ownExponent({{0.016, at16.heldRpm->mid}, {0.015, at15.heldRpm->mid}, {0.014, at14.heldRpm->mid}});
+                ownWeightExponent({{0.016, at16.heldRpm->mid}, {0.015, at15.heldRpm->mid}, {0.014, at14.heldRpm->mid}});
             QVERIFY(own);
             const Ranged foretold = heldAfterWeights(held, 0.016, 0.013, *own);
             insideOwn += gradeOf(pinned(PredictedQuantity::HeldSpeed, foretold), at13).verdict == GradeVerdict::Inside;

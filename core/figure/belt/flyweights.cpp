@@ -2,7 +2,7 @@
 #include "core/figure/belt/flyweights.h"
 
 #include "core/figure/domain.h"
-#include "core/statistics/distributions.h"
+#include "core/figure/own_exponent.h"
 #include "core/units/units.h"
 
 #include <algorithm>
@@ -68,33 +68,11 @@ std::optional<double> shareInBand(const std::vector<double>& engineRpm, double f
     return static_cast<double>(inside) / static_cast<double>(engineRpm.size());
 }
 
-std::optional<Ranged> ownExponent(const std::vector<RunWithWeight>& runs) {
-    if (runs.size() < 3)
-        return std::nullopt;
-    const double n = static_cast<double>(runs.size());
-    double meanX = 0., meanY = 0.;
-    for (const RunWithWeight& r : runs) {
-        meanX += std::log(r.weightKg) / n;
-        meanY += std::log(r.rpm) / n;
-    }
-    double xx = 0., xy = 0.;
-    for (const RunWithWeight& r : runs) {
-        const double dx = std::log(r.weightKg) - meanX;
-        xx += dx * dx;
-        xy += dx * (std::log(r.rpm) - meanY);
-    }
-    constexpr double kLeastSpread = 1e-6; // one weight alone tells nothing of another
-    if (xx < kLeastSpread)
-        return std::nullopt;
-    const double slope = xy / xx;
-    double left = 0.;
-    for (const RunWithWeight& r : runs) {
-        const double miss = std::log(r.rpm) - meanY - slope * (std::log(r.weightKg) - meanX);
-        left += miss * miss;
-    }
-    const double freedom = n - 2., confident = 0.975;
-    const double half = studentQuantileAt(freedom, confident) * std::sqrt(left / freedom / xx);
-    return Ranged{-slope, -slope - half, -slope + half};
+std::optional<Ranged> ownWeightExponent(const std::vector<RunWithWeight>& runs) {
+    std::vector<OnPowerLaw> points;
+    for (const RunWithWeight& r : runs)
+        points.push_back({1. / r.weightKg, r.rpm});
+    return ownExponent(points);
 }
 
 } // namespace jr

@@ -35,11 +35,10 @@ double weightForSpeedKg(double weightKg, double rpm, double wantedRpm, double ex
 /// Share of the readings that lie inside a band, 0…1; nothing without any.
 std::optional<double> shareInBand(const std::vector<double>& engineRpm, double fromRpm, double toRpm);
 
-/// The exponent from runs of one's own: slope of log speed over log mass, least squares, with its 95 % margin
-/// (Student's t). Needs three runs with at least two weights.
+/// The exponent from runs of one's own, with its 95 % margin. Needs three runs with at least two weights.
 struct RunWithWeight {
     double weightKg, rpm;
 };
-std::optional<Ranged> ownExponent(const std::vector<RunWithWeight>& runs);
+std::optional<Ranged> ownWeightExponent(const std::vector<RunWithWeight>& runs);
 
 } // namespace jr

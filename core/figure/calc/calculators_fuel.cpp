@@ -8,13 +8,13 @@ namespace {
 
 using Kind = CalcInput::Kind;
 
-JetNumbering numberingOf(const CalcInputs& in) {
-    return *parseJetNumbering(in.word("numbering"));
+double exponentOf(const CalcInputs& in) {
+    return fuelExponent(*parseJetNumbering(in.word("numbering")));
 }
 
 Result<CalcAnswer> jetAir(const Calculator& self, const CalcInputs& in) {
     const Result<JetForAir> jet =
-        jetForAir(in.number("jet"), in.number("density_from_kg_m3"), in.number("density_to_kg_m3"), numberingOf(in));
+        jetForAir(in.number("jet"), in.number("density_from_kg_m3"), in.number("density_to_kg_m3"), exponentOf(in));
     if (!jet)
         return jet.error();
     return self.answer({{"jet_new", jet->jet}, {"afr_change_pct", jet->afrChangePct}});
@@ -22,7 +22,7 @@ Result<CalcAnswer> jetAir(const Calculator& self, const CalcInputs& in) {
 
 Result<CalcAnswer> jetMixture(const Calculator& self, const CalcInputs& in) {
     const Result<double> jet =
-        jetForMixture(in.number("jet"), in.number("afr_now"), in.number("afr_wanted"), numberingOf(in));
+        jetForMixture(in.number("jet"), in.number("afr_now"), in.number("afr_wanted"), exponentOf(in));
     if (!jet)
         return jet.error();
     return self.answer({{"jet_new", *jet}});

@@ -7,7 +7,7 @@
 namespace jr {
 
 Result<CarburettorAnswer> carburettorAnswer(const CarburettorAsked& a) {
-    const Result<JetForAir> air = jetForAir(a.jet, a.densityThenKgM3, a.densityNowKgM3, a.numbering);
+    const Result<JetForAir> air = jetForAir(a.jet, a.densityThenKgM3, a.densityNowKgM3, a.fuelExponent.value);
     if (!air)
         return air.error();
     CarburettorAnswer out;
@@ -23,7 +23,8 @@ Result<CarburettorAnswer> carburettorAnswer(const CarburettorAsked& a) {
     };
     out.afrLeft = rangeThrough(left, a.afrThen);
     out.jet =
-        rangeThrough([&](double afr) { return jetForFuel(a.jet, left(afr) / a.afrWanted, a.numbering); }, a.afrThen);
+        rangeThrough([&](double afr, double exponent) { return jetForFuel(a.jet, left(afr) / a.afrWanted, exponent); },
+                     a.afrThen, a.fuelExponent);
     out.lambdaLeft = out.afrLeft.value / now.stoich;
     out.lambdaWanted = a.afrWanted / now.stoich;
     return out;

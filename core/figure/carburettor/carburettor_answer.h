@@ -11,7 +11,7 @@ namespace jr {
 
 struct CarburettorAsked {
     double jet = 0.;
-    JetNumbering numbering = JetNumbering::Bore;
+    Ranged fuelExponent = Ranged::exactly(2.);        ///< fuel goes with the jet's number to this power
     double densityThenKgM3 = 0., densityNowKgM3 = 0.; ///< the day it was right, and today
     Ranged afrThen;                                   ///< mixture on the day it was right
     double afrWanted = 0.;

@@ -31,4 +31,12 @@ std::array<double, 4> circuitShares(double throttle) {
     return out;
 }
 
+double fuelAfter(const Adjustment& a, double throttle) {
+    const auto shares = circuitShares(throttle);
+    const double screw = a.screwOutTurns * kTurnFuelShare * (a.airScrew ? -1. : 1.);
+    return 1. + shares[static_cast<std::size_t>(Circuit::Pilot)] * screw +
+           shares[static_cast<std::size_t>(Circuit::Needle)] * a.needleRaisedGrooves * kClipFuelShare +
+           shares[static_cast<std::size_t>(Circuit::Main)] * (a.mainFuelRatio - 1.);
+}
+
 } // namespace jr

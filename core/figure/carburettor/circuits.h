@@ -23,5 +23,18 @@ std::array<double, 4> circuitShares(double throttle);
 /// A needle one clip up or down moves the taper by so much of the fuel in its range: 4 to 8 %. Common practice, no
 /// source.
 inline constexpr double kClipFuelShare = 0.06;
+/// A turn of the mixture screw moves the pilot circuit's fuel by about a tenth; a fuel screw turned out gives more, an
+/// air screw less. Common practice, no source.
+inline constexpr double kTurnFuelShare = 0.10;
+
+/// What a carburettor's small adjustments are moved by.
+struct Adjustment {
+    double needleRaisedGrooves = 0.; ///< up is richer
+    double screwOutTurns = 0.;
+    bool airScrew = false;
+    double mainFuelRatio = 1.; ///< fuel of the new main jet over the old one's
+};
+/// Fuel at an opening 0…1 over what it was: each circuit's by its share. Mixture goes with one over it.
+double fuelAfter(const Adjustment& adjustment, double throttle);
 
 } // namespace jr
