@@ -214,7 +214,7 @@ std::string Recording::text(int digits) const {
     out += "\n";
     for (const auto& row : rows) {
         for (std::size_t c = 0; c < row.size(); ++c)
-            out += (c ? "," : "") + number(row[c], digits);
+            out += (c ? "," : "") + (std::isfinite(row[c]) ? number(row[c], digits) : std::string());
         out += "\n";
     }
     return out;

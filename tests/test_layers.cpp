@@ -82,7 +82,8 @@ private slots:
                                                               {"mixture", "machine", "plan"},
                                                               {"ready"},
                                                               {"study"},
-                                                              {"figure"}};
+                                                              {"figure"},
+                                                              {"road"}};
         QTest::newRow("archive") << "archive" << QList<QStringList>{{"disk"}, {"formats"}, {"store"}};
         QTest::newRow("app") << "app"
                              << QList<QStringList>{

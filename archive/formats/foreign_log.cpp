@@ -16,6 +16,9 @@ PullKind kindOf(const std::vector<ColumnMapping>& mapping) {
     const auto has = [&](ChannelId id) {
         return std::any_of(mapping.begin(), mapping.end(), [&](const ColumnMapping& m) { return m.channel.id == id; });
     };
+    if (has(ChannelId::VehicleSpeed) && (has(ChannelId::Latitude) || has(ChannelId::Satellites)) &&
+        !has(ChannelId::RollerSpeed))
+        return PullKind::Road; // satellites are not seen from a bench
     if (has(ChannelId::RollerSpeed) || (has(ChannelId::VehicleSpeed) && !has(ChannelId::LoadForce)))
         return PullKind::Roller;
     if (has(ChannelId::LoadForce) || has(ChannelId::BrakeTorque))
@@ -66,7 +69,7 @@ Result<ColumnMapping> parseMapping(std::string_view argument, const ForeignLayou
     out.column = *column;
     if (out.unit.empty()) {
         const ForeignColumn& c = layout.columns[*column];
-        const auto written = findUnit(c.unitText);
+        const auto written = findChannelUnit(channel->id, c.unitText);
         if (written && unitFits(channel->id, *written))
             out.unit = written->symbol;
         else if (c.unit && unitFits(channel->id, *c.unit))
@@ -77,7 +80,7 @@ Result<ColumnMapping> parseMapping(std::string_view argument, const ForeignLayou
             return Error{"column \"" + c.heading + "\" has no unit that fits " + channelText(*channel) + "; write " +
                          channelText(*channel) + "=" + c.heading + ":UNIT"};
     }
-    const auto unit = findUnit(out.unit);
+    const auto unit = findChannelUnit(channel->id, out.unit);
     if (!unit)
         return Error{"\"" + out.unit + "\" is not a unit"};
     if (!unitFits(channel->id, *unit))
@@ -107,7 +110,7 @@ Result<ForeignReading> readForeignLog(std::string_view text, const std::string& 
         for (const Channel& c : out.trace.channels)
             if (c.name.id == m.channel.id && c.name.number == m.channel.number)
                 return Error{"the channel " + channelText(m.channel) + " is mapped twice", fileName};
-        const auto unit = findUnit(m.unit);
+        const auto unit = findChannelUnit(m.channel.id, m.unit);
         if (!unit || !unitFits(m.channel.id, *unit))
             return Error{"unit \"" + m.unit + "\" does not fit " + channelText(m.channel), fileName};
         Channel channel;

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/formats/heading_words.h"
 
-#include <array>
 #include <cctype>
 #include <string>
 
@@ -15,7 +14,7 @@ struct Word {
 };
 
 // Longer and more telling words first: the first that fits wins. English and German, as loggers write them.
-constexpr std::array<Word, 74> kWords = {{
+constexpr Word kWords[] = {
     {"time", ChannelId::Time, false},
     {"zeit", ChannelId::Time, false},
     {"timestamp", ChannelId::Time, false},
@@ -43,6 +42,25 @@ constexpr std::array<Word, 74> kWords = {{
     {"wheelspeed", ChannelId::VehicleSpeed, false},
     {"geschwindigkeit", ChannelId::VehicleSpeed, false},
     {"gpsspeed", ChannelId::VehicleSpeed, false},
+    {"groundspeed", ChannelId::VehicleSpeed, false},
+    {"speedoverground", ChannelId::VehicleSpeed, false},
+    {"latitude", ChannelId::Latitude, false},
+    {"lat", ChannelId::Latitude, true},
+    {"geobreite", ChannelId::Latitude, false},
+    {"breitengrad", ChannelId::Latitude, false},
+    {"longitude", ChannelId::Longitude, false},
+    {"lon", ChannelId::Longitude, true},
+    {"lng", ChannelId::Longitude, true},
+    {"laengengrad", ChannelId::Longitude, false},
+    {"altitude", ChannelId::Altitude, false},
+    {"elevation", ChannelId::Altitude, false},
+    {"hoehe", ChannelId::Altitude, false},
+    {"satellites", ChannelId::Satellites, false},
+    {"satelliten", ChannelId::Satellites, false},
+    {"sats", ChannelId::Satellites, true},
+    {"hdop", ChannelId::Hdop, false},
+    {"distance", ChannelId::Distance, true},
+    {"strecke", ChannelId::Distance, true},
     {"enginespeed", ChannelId::EngineSpeed, false},
     {"motordrehzahl", ChannelId::EngineSpeed, false},
     {"drehzahl", ChannelId::EngineSpeed, false},
@@ -90,7 +108,7 @@ constexpr std::array<Word, 74> kWords = {{
     {"drosselklappe", ChannelId::Throttle, false},
     {"fuelflow", ChannelId::FuelFlow, false},
     {"airflow", ChannelId::AirFlow, false},
-}};
+};
 
 std::string folded(std::string_view text) {
     std::string out;

@@ -138,7 +138,14 @@ std::optional<Unit> usualUnit(ChannelId id, const std::string& name, std::span<c
     case ChannelId::Afr:
     case ChannelId::Lambda:
     case ChannelId::Mark:
+    case ChannelId::Satellites:
+    case ChannelId::Hdop:
         return unit("1");
+    case ChannelId::Latitude:
+    case ChannelId::Longitude:
+        return findWorkshopUnit("deg");
+    case ChannelId::Altitude:
+        return findWorkshopUnit("m");
     case ChannelId::Throttle:
         return unit(largest > 1.5 ? "%" : "1");
     default:
@@ -283,6 +290,7 @@ Result<ForeignLayout> lookAtLog(std::string_view text, const std::string& fileNa
         }
         if (!channel)
             continue;
+        const auto its = findChannelUnit(channel->id, column.unitText);
         const bool clock =
             channel->id == ChannelId::Time && !column.examples.empty() &&
             (parseClock(column.examples.front(), best.decimalComma) || parseDateTime(column.examples.front())) &&
@@ -290,8 +298,8 @@ Result<ForeignLayout> lookAtLog(std::string_view text, const std::string& fileNa
         if (clock) {
             column.unit = findUnit("s");
             layout.remarks.push_back("\"" + column.heading + "\" is read as time of day");
-        } else if (unit && unitFits(channel->id, *unit)) {
-            column.unit = unit;
+        } else if (its && !column.unitText.empty() && unitFits(channel->id, *its)) {
+            column.unit = its;
         } else if (const auto usual = usualUnit(channel->id, column.heading, values[c])) {
             column.unit = usual;
             layout.remarks.push_back("\"" + column.heading + "\" has no unit; taken as " + std::string(usual->symbol));

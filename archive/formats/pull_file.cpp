@@ -27,8 +27,7 @@ Result<Channel> readHeading(std::string_view heading) {
         return channel;
     }
     channel.name = *known;
-    const bool unitless = channelInfo(known->id).quantity == Quantity::Ratio;
-    const auto unit = findUnit(channel.unitText.empty() && unitless ? "1" : channel.unitText);
+    const auto unit = findChannelUnit(known->id, channel.unitText);
     if (!unit || !unitFits(known->id, *unit))
         return Error{"column " + std::string(name) + ": unit \"" + channel.unitText.substr(0, 40) + "\" does not fit"};
     channel.quantity = unit->quantity;
@@ -110,7 +109,7 @@ Result<Trace> readPullFile(std::string_view bytes, const std::string& fileName, 
             if (channel->name.id != ChannelId::Other && other.name.id == channel->name.id &&
                 other.name.number == channel->name.number)
                 return fail(line->number, "the column " + channelText(channel->name) + " stands twice");
-        const auto unit = findUnit(channel->unitText);
+        const auto unit = findChannelUnit(channel->name.id, channel->unitText);
         factors.push_back(unit ? unit->factor : 1.);
         offsets.push_back(unit ? unit->offset : 0.);
         trace.channels.push_back(std::move(channel).value());
@@ -219,10 +218,10 @@ std::string writePullFile(const Trace& trace) {
     for (std::size_t c = 0; c < trace.channels.size(); ++c) {
         const Channel& channel = trace.channels[c];
         const std::string name = channel.name.id == ChannelId::Other ? channel.heading : channelText(channel.name);
-        units.push_back(findUnit(channel.unitText).value_or(Unit{"1", Quantity::Ratio, 1.}));
-        const std::string unit = channel.name.id == ChannelId::Other || !findUnit(channel.unitText)
-                                     ? channel.unitText
-                                     : std::string(units.back().symbol);
+        const auto known = findChannelUnit(channel.name.id, channel.unitText);
+        units.push_back(known.value_or(Unit{"1", Quantity::Ratio, 1.}));
+        const std::string unit =
+            channel.name.id == ChannelId::Other || !known ? channel.unitText : std::string(known->symbol);
         out += (c ? "," : "") + csvCell(unit.empty() ? name : name + " [" + unit + "]");
     }
     quoteBlankRow(out, headingsFrom);

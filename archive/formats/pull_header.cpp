@@ -101,11 +101,13 @@ Result<Done> setHeaderValue(PullHeader& h, std::string_view key, std::string_vie
             h.kind = PullKind::Brake;
         else if (value == "curve")
             h.kind = PullKind::Curve;
+        else if (value == "road")
+            h.kind = PullKind::Road;
         else if (value == "result")
             return Error{"kind: this is a sheet of readings and no pull; take it in on Judge, Readings, or give it to "
                          "compare-values"};
         else
-            return notOneOf("roller, brake, curve");
+            return notOneOf("roller, brake, curve, road");
     } else if (key == "measured_at") {
         if (value == "crank")
             h.measuredAt = MeasuredAt::Crank;
@@ -115,6 +117,12 @@ Result<Done> setHeaderValue(PullHeader& h, std::string_view key, std::string_vie
             h.measuredAt = MeasuredAt::Wheel;
         else
             return notOneOf("crank, hub, wheel");
+    } else if (key == header_key::direction.key && value != "out" && value != "back") {
+        return notOneOf("out, back");
+    } else if (key == header_key::rollout.key && value != "none" && value != "1ft") {
+        return notOneOf("none, 1ft");
+    } else if (key == header_key::speedFrom.key && value != "receiver" && value != "dial") {
+        return notOneOf("receiver, dial");
     } else if (key == "strokes") {
         if (value != "2" && value != "4")
             return notOneOf("2, 4");

@@ -29,6 +29,12 @@ const std::vector<ChannelInfo> kChannels = {
     {ChannelId::AirFlow, "air_flow", Quantity::MassFlow, false, 0., 10.},
     {ChannelId::SoundLevel, "sound_level", Quantity::Sound, false, 0., 200.},
     {ChannelId::Mark, "mark", Quantity::Ratio, false, -1e12, 1e12},
+    {ChannelId::Distance, "distance", Quantity::Length, false, -1., 1e6},
+    {ChannelId::Latitude, "latitude", Quantity::Angle, false, -kPi / 2., kPi / 2.},
+    {ChannelId::Longitude, "longitude", Quantity::Angle, false, -kPi, 2. * kPi},
+    {ChannelId::Altitude, "altitude", Quantity::Length, false, -500., 9000.},
+    {ChannelId::Satellites, "satellites", Quantity::Ratio, false, 0., 100.},
+    {ChannelId::Hdop, "hdop", Quantity::Ratio, false, 0., 100.},
     {ChannelId::Other, "", Quantity::Ratio, false, -1e308, 1e308},
 };
 
@@ -70,6 +76,15 @@ std::string channelText(ChannelName name) {
     if (info.numbered)
         text += "_" + std::to_string(name.number);
     return text;
+}
+
+std::optional<Unit> findChannelUnit(ChannelId id, std::string_view spelling) {
+    const Quantity quantity = channelInfo(id).quantity;
+    if (spelling.empty() && quantity == Quantity::Ratio && id != ChannelId::Other)
+        return findUnit("1");
+    if (quantity == Quantity::Length || quantity == Quantity::Angle)
+        return findWorkshopUnit(spelling);
+    return findUnit(spelling);
 }
 
 bool unitFits(ChannelId id, const Unit& unit) {

@@ -34,6 +34,13 @@ enum class ChannelId {
     AirFlow,
     SoundLevel,
     Mark,
+    // Of a run on the road:
+    Distance,
+    Latitude,
+    Longitude,
+    Altitude,
+    Satellites,
+    Hdop,  ///< horizontal dilution of precision: how well the satellites stand
     Other, ///< a column we keep but do not understand
 };
 
@@ -58,5 +65,8 @@ std::string channelText(ChannelName name);
 
 /// Whether a unit may be used for a channel (flows may be by mass or by volume).
 bool unitFits(ChannelId id, const Unit& unit);
+/// The unit of a column by its spelling. Lengths and angles belong to road channels alone: in any other column "m" is
+/// no unit. An empty spelling is 1 where the channel has no dimension.
+std::optional<Unit> findChannelUnit(ChannelId id, std::string_view spelling);
 
 } // namespace jr

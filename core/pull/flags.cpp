@@ -6,9 +6,9 @@
 namespace jr {
 namespace {
 
-constexpr std::array<std::string_view, 13> kTexts = {"limiter", "load-spike",   "dropout",      "slip", "lean",
-                                                     "rich",    "not-firing",   "fuel-starved", "cold", "hot",
-                                                     "short",   "inconsistent", "clock"};
+constexpr std::array<std::string_view, 18> kTexts = {
+    "limiter", "load-spike",   "dropout", "slip",     "lean",     "rich",  "not-firing",      "fuel-starved", "cold", "hot",
+    "short",   "inconsistent", "clock",   "fix-poor", "fix-lost", "slope", "throttle-lifted", "launch-slip"};
 
 } // namespace
 

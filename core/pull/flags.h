@@ -27,6 +27,12 @@ enum class FlagKind {
     Short,
     Inconsistent,
     Clock,
+    // Of a run on the road (core/road/road_run.h):
+    FixPoor,
+    FixLost,
+    Slope,
+    ThrottleLifted,
+    LaunchSlip,
 };
 
 std::string_view flagText(FlagKind kind); ///< as in files: "load-spike"

@@ -27,6 +27,14 @@ constexpr std::array kKeys{
     HeaderKey{soundPlace.key, "", "place of the microphone", "Ready, the sitting", false},
     HeaderKey{operatorName.key, "", "operator", "Ready, the sitting", true},
     HeaderKey{fitting.key, "1", "which time the setup was put on", "Pull", false},
+    HeaderKey{riderKg.key, "kg", "rider with all that is worn", "Road", true},
+    HeaderKey{machineKg.key, "kg", "machine, tank empty", "Road", false},
+    HeaderKey{fuelKg.key, "kg", "fuel in the tank", "Road", false},
+    HeaderKey{slopePct.key, "%", "slope of the road, uphill positive", "Road", false},
+    HeaderKey{windMPerS.key, "m/s", "wind along the road, towards the rider positive", "Road", false},
+    HeaderKey{direction.key, "", "which way the run went", "Road", false},
+    HeaderKey{rollout.key, "", "whether the first foot is timed", "Road", true},
+    HeaderKey{speedFrom.key, "", "what the speed was read from", "Road", true},
 };
 
 } // namespace

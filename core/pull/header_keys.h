@@ -38,6 +38,15 @@ inline constexpr TextKey fans{"fans"};
 inline constexpr TextKey operatorName{"operator"};
 inline constexpr TextKey soundPlace{"sound_place"}; ///< where the microphone stands
 inline constexpr NumberKey fitting{"fitting"}; ///< which time this setup was put on
+// Of a run on the road:
+inline constexpr NumberKey riderKg{"rider_kg"};
+inline constexpr NumberKey machineKg{"machine_kg"};
+inline constexpr NumberKey fuelKg{"fuel_kg"};
+inline constexpr NumberKey slopePct{"slope_pct"};  ///< uphill positive
+inline constexpr NumberKey windMPerS{"wind_m_s"};  ///< towards the rider positive
+inline constexpr TextKey direction{"direction"};   ///< out | back
+inline constexpr TextKey rollout{"rollout"};       ///< none | 1ft
+inline constexpr TextKey speedFrom{"speed_from"};  ///< receiver | dial
 
 } // namespace header_key
 

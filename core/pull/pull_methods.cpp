@@ -2,6 +2,7 @@
 // The table of kinds. A new one: a file in core/pull/methods that derives from PullMethod, and its line here.
 #include "core/pull/methods/brake.h"
 #include "core/pull/methods/given.h"
+#include "core/pull/methods/road.h"
 #include "core/pull/methods/roller.h"
 
 #include <array>
@@ -13,8 +14,9 @@ namespace {
 const RollerMethod kRoller;
 const BrakeMethod kBrake;
 const GivenMethod kGiven;
+const RoadMethod kRoad;
 
-constexpr std::array<const PullMethod*, 3> kMethods{&kRoller, &kBrake, &kGiven};
+constexpr std::array<const PullMethod*, 4> kMethods{&kRoller, &kBrake, &kGiven, &kRoad};
 
 } // namespace
 

@@ -15,6 +15,8 @@ std::string_view kindText(PullKind kind) {
         return "brake";
     case PullKind::Curve:
         return "curve";
+    case PullKind::Road:
+        return "road";
     }
     return "";
 }

@@ -16,7 +16,7 @@
 
 namespace jr {
 
-enum class PullKind { Roller, Brake, Curve };
+enum class PullKind { Roller, Brake, Curve, Road };
 enum class MeasuredAt { Unknown, Crank, Hub, Wheel };
 
 std::string_view kindText(PullKind kind);

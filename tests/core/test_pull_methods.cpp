@@ -39,7 +39,7 @@ private slots:
             QCOMPARE(&methodOf(method->kind()), method);
             QVERIFY(!kindText(method->kind()).empty());
         }
-        QCOMPARE(kinds.size(), 3);
+        QCOMPARE(kinds.size(), 4);
     }
 
     void shaftKinds_data() {
@@ -109,6 +109,10 @@ private slots:
         Trace trace;
         trace.header.kind = PullKind::Curve;
         QVERIFY(!readyPull(trace));
+        // Nor is a run on the road.
+        trace.header.kind = PullKind::Road;
+        QVERIFY(!readyPull(trace) && !fitPull(trace));
+        QCOMPARE(fitPull(trace).error().message.code, std::string_view("error.road-no-curve"));
     }
 
     void headerKeysAreSpeltOnce() {

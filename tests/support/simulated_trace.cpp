@@ -34,6 +34,8 @@ jr::Trace traceOf(const standin::Recording& recording, jr::PullKind kind) {
             h.set(jr::header_key::afrDelayS, v);
         else if (key == "roller_loss_nm")
             std::sscanf(value.c_str(), "%lf, %lf, %lf", &h.rollerLossNm[0], &h.rollerLossNm[1], &h.rollerLossNm[2]);
+        else
+            h.other.emplace_back(key, value);
     }
     for (std::size_t c = 0; c < recording.columns.size(); ++c) {
         const std::string& heading = recording.columns[c];
@@ -42,7 +44,7 @@ jr::Trace traceOf(const standin::Recording& recording, jr::PullKind kind) {
         channel.heading = heading.substr(0, bracket);
         channel.unitText = heading.substr(bracket + 2, heading.size() - bracket - 3);
         channel.name = *jr::parseChannelName(channel.heading);
-        const jr::Unit unit = *jr::findUnit(channel.unitText);
+        const jr::Unit unit = *jr::findChannelUnit(channel.name.id, channel.unitText);
         for (const auto& row : recording.rows)
             channel.values.push_back(jr::toSi(row[c], unit));
         channel.quantity = unit.quantity;
