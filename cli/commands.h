@@ -34,6 +34,7 @@ void addCompare(CLI::App& app, Action& action);
 void addCompareValues(CLI::App& app, Action& action);
 void addGauges(CLI::App& app, Action& action);
 void addPlan(CLI::App& app, Action& action);
+void addRoad(CLI::App& app, Action& action);
 void addSteps(CLI::App& app, Action& action);
 void addRecord(CLI::App& app, Action& action);
 void addCalibrate(CLI::App& app, Action& action);

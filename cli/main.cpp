@@ -184,6 +184,7 @@ int main(int argc, char** argv) {
     addCompare(app, action);
     addCompareValues(app, action);
     addSteps(app, action);
+    addRoad(app, action);
     addGauges(app, action);
     addPlan(app, action);
     addRecord(app, action);

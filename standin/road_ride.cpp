@@ -35,7 +35,8 @@ double crossing(const std::vector<double>& x, const std::vector<double>& t, doub
 /// The machine on its way, one millisecond after the other.
 class Rider {
 public:
-    Rider(const RoadMachine& machine, const RoadSetting& setting) : m_machine(machine), m_s(setting), m_gusts(setting.seed * 7 + 3) {}
+    Rider(const RoadMachine& machine, const RoadSetting& setting)
+        : m_machine(machine), m_s(setting), m_gusts(setting.seed * 7 + 3) {}
 
     double metres = 0., speed = 0., rpm = 1500., throttle = 0.;
     bool finished() const { return m_coastedS > 2.; }
@@ -178,9 +179,14 @@ RoadRide rideRoad(const RoadMachine& machine, const RoadSetting& s) {
         if (!s.dial) {
             const double north = rider.metres + s.positionNoiseM * dice.normal();
             const double up = kRoadAltitudeM + rider.metres * s.slopePct / 100. + s.altitudeNoiseM * dice.normal();
-            row.insert(row.end(),
-                       {lost ? nan : kLatitudeDeg + north / kMetresPerDegree, lost ? nan : kLongitudeDeg, lost ? nan : up,
-                        static_cast<double>(lost ? 0 : poor ? 4 : s.satellites), lost ? nan : poor ? 4.2 : s.hdop});
+            row.insert(row.end(), {lost ? nan : kLatitudeDeg + north / kMetresPerDegree, lost ? nan : kLongitudeDeg,
+                                   lost ? nan : up,
+                                   static_cast<double>(lost   ? 0
+                                                       : poor ? 4
+                                                              : s.satellites),
+                                   lost   ? nan
+                                   : poor ? 4.2
+                                          : s.hdop});
         }
         if (s.throttleRecorded)
             row.push_back(100. * rider.throttle);

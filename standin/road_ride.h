@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A machine and its rider on a road that never existed: full throttle from a standstill, on a belt or through gears,
-// against drag, tyres, slope and gusts; what a satellite receiver and a tachometer would have written down of it, errors
-// and all; and the truth beside. Newton along the road in milliseconds; docs/standin.md says each formula in words.
+// against drag, tyres, slope and gusts; what a satellite receiver and a tachometer would have written down of it,
+// errors and all; and the truth beside. Newton along the road in milliseconds; docs/standin.md says each formula in
+// words.
 #pragma once
 
 #include "standin/simulated_bench.h"
@@ -31,10 +32,10 @@ struct RoadSetting {
     double slopePct = 0., windMPerS = 0.; ///< towards the rider positive
     double gustMPerS = 0., gustLastsS = 4.;
     double airKgM3 = 1.19;
-    double waitS = 4.;          ///< stands before it goes
-    double clutchS = 0.4;       ///< the thrust comes on over this
-    double mostThrustN = 520.;  ///< what tyre and clutch let through
-    double spinsForS = 0.;      ///< the tyre spins so long as the clutch comes home, with half the thrust
+    double waitS = 4.;                    ///< stands before it goes
+    double clutchS = 0.4;                 ///< the thrust comes on over this
+    double mostThrustN = 520.;            ///< what tyre and clutch let through
+    double spinsForS = 0.;                ///< the tyre spins so long as the clutch comes home, with half the thrust
     double liftAtM = -1., liftForS = 0.8; ///< the rider shuts the throttle there; below 0: never
     double untilM = 430., mostS = 60.;    ///< then he coasts for two seconds
     double offsetShare = 0.;              ///< this run's own ratio of power to the truth
@@ -55,7 +56,7 @@ struct RoadSetting {
 
 /// What really happened, in the machine's own time. `timeS` counts from the record's first sample.
 struct RoadTruth {
-    double startS = 0.; ///< when it began to move
+    double startS = 0.;                                 ///< when it began to move
     std::vector<double> timeS, metres, speedMPerS, rpm; ///< every millisecond from the start
     /// Seconds from the start; negative where it was not reached.
     double timeAtM(double metres) const;

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Distance from a receiver's speeds: a cubic through each pair of samples with slopes from their neighbours (Catmull and
-// Rom's choice), integrated. Summed speed is far better than positions, which are out by a metre each.
+// Distance from a receiver's speeds: a cubic through each pair of samples with slopes from their neighbours (Catmull
+// and Rom's choice), integrated. Summed speed is far better than positions, which are out by a metre each.
 #pragma once
 
 #include <cstddef>

@@ -181,8 +181,8 @@ double varianceOf(const std::vector<double>& t, const std::vector<double>& v, co
     const double spare = std::max(1., static_cast<double>(w.join - w.first + 1) - 4.);
     // Between slow samples a machine does what no shape here says: that grows with the step.
     constexpr double kUnseenPerS = 0.06, kUnseenMost = 0.04, kLeastMPerS = 1e-3;
-    const double unseen = std::min(kUnseenMost, kUnseenPerS * w.stepS) * (v[w.join] - v[w.rest]) /
-                          (t[w.join] - t[w.rest]) * w.stepS;
+    const double unseen =
+        std::min(kUnseenMost, kUnseenPerS * w.stepS) * (v[w.join] - v[w.rest]) / (t[w.join] - t[w.rest]) * w.stepS;
     // A shape that is not quite right errs alike in neighbouring samples: beyond a dozen they tell no more of it.
     constexpr double kTelling = 12.;
     const double alike = std::max(1., static_cast<double>(w.join - w.rest) / kTelling);
@@ -214,8 +214,8 @@ std::optional<Launch> findLaunch(const std::vector<double>& t, const std::vector
         }
     const double coarse = (window->latestS - window->earliestS) / kCoarseStarts;
     tried.clear();
-    tryStarts(tried, t, v, *window, std::max(fromS - coarse, window->earliestS), std::min(toS + coarse, window->latestS),
-              kFineStarts, o);
+    tryStarts(tried, t, v, *window, std::max(fromS - coarse, window->earliestS),
+              std::min(toS + coarse, window->latestS), kFineStarts, o);
     least = leastLeft(tried);
     variance = varianceOf(t, v, *window, noise, least);
 

@@ -21,10 +21,10 @@
 namespace jr {
 
 struct LaunchOptions {
-    double fitS = 0.9;               ///< of the run is fitted: longer, and variator or gears show in it…
-    std::size_t fewestMoving = 4;    ///< …or as long as so many samples are
+    double fitS = 0.9;                       ///< of the run is fitted: longer, and variator or gears show in it…
+    std::size_t fewestMoving = 4;            ///< …or as long as so many samples are
     double softestS = 0.7, hardestS = 0.025; ///< what c may be
-    double movesMPerS = 0.5;         ///< clearly moving, above any receiver's noise at rest
+    double movesMPerS = 0.5;                 ///< clearly moving, above any receiver's noise at rest
 };
 
 /// One way it may have begun.

@@ -52,7 +52,8 @@ std::optional<Moment> momentAtM(const RoadRun& run, double metres) {
         const double step = run.timeS[i] - run.timeS[i - 1];
         variance += run.noiseMPerS * run.noiseMPerS * step * step;
         // What a bend between two samples may hide: half of what the bend that is seen there makes.
-        const double hidden = 0.5 * step * step / 12. * (slopeAt(run.timeS, run.speedMPerS, i) - slopeAt(run.timeS, run.speedMPerS, i - 1));
+        const double hidden = 0.5 * step * step / 12. *
+                              (slopeAt(run.timeS, run.speedMPerS, i) - slopeAt(run.timeS, run.speedMPerS, i - 1));
         variance += hidden * hidden;
     }
     const double speed = std::max(speedAbout(run, out.timeS).mPerS, 0.5);
@@ -100,7 +101,7 @@ MarkTime sinceStart(const RoadRun& run, std::size_t mark, const Moment& end, Rol
         const double time = end.timeS + end.perJoinM * (one.joinM - meanJoinM) - start;
         mean += one.weight * time;
         square += one.weight * time * time;
-        if (rollout == Rollout::OneFoot) { // noise along the foot moves where it ends
+        if (rollout == Rollout::OneFoot) {     // noise along the foot moves where it ends
             constexpr double kOwnShare = 0.25; // of it: the fit leans on the samples after the foot as well
             const double lasts = std::max(one.rolloutS - one.startS, 1. / run.rateHz);
             constexpr double kEndOverMean = 2.; // of the speed, where it gains steadily
@@ -133,8 +134,8 @@ SpeedAbout speedAbout(const RoadRun& run, double timeS) {
     // slow one.
     constexpr double kQuickHz = 4., kHalfStepsQuick = 2.6, kHalfStepsSlow = 1.55;
     const double half = (run.rateHz > kQuickHz ? kHalfStepsQuick : kHalfStepsSlow) / run.rateHz;
-    const auto from = static_cast<std::size_t>(
-        std::lower_bound(run.timeS.begin(), run.timeS.end(), timeS - half) - run.timeS.begin());
+    const auto from = static_cast<std::size_t>(std::lower_bound(run.timeS.begin(), run.timeS.end(), timeS - half) -
+                                               run.timeS.begin());
     Eigen::Matrix3d normal = Eigen::Matrix3d::Zero();
     Eigen::Vector3d right = Eigen::Vector3d::Zero();
     double vv = 0.;
@@ -182,8 +183,8 @@ std::vector<MarkTime> markTimes(const RoadRun& run, const std::vector<Mark>& mar
         if (mark.standing()) {
             if (!run.launch)
                 continue;
-            const auto end = mark.isDistance() ? momentAtM(run, mark.metres)
-                                               : momentAtSpeed(run, mark.toMPerS, run.launch->startS);
+            const auto end =
+                mark.isDistance() ? momentAtM(run, mark.metres) : momentAtSpeed(run, mark.toMPerS, run.launch->startS);
             if (end)
                 out.push_back(sinceStart(run, m, *end, rollout));
             continue;
@@ -195,8 +196,8 @@ std::vector<MarkTime> markTimes(const RoadRun& run, const std::vector<Mark>& mar
             continue;
         const auto end = momentAtSpeed(run, mark.toMPerS, begin->timeS);
         if (end)
-            out.push_back({m, end->timeS - begin->timeS, kHalf95 * std::sqrt(begin->variance + end->variance),
-                           mark.toMPerS});
+            out.push_back(
+                {m, end->timeS - begin->timeS, kHalf95 * std::sqrt(begin->variance + end->variance), mark.toMPerS});
     }
     return out;
 }

@@ -70,8 +70,7 @@ Result<Mark> parseMark(std::string_view text) {
 
 std::vector<Mark> usualMarks() {
     std::vector<Mark> out;
-    for (const char* text :
-         {"60ft", "330ft", "1/8mile", "1/4mile", "0-60mph", "0-100km/h", "50-80mph", "80-120km/h"})
+    for (const char* text : {"60ft", "330ft", "1/8mile", "1/4mile", "0-60mph", "0-100km/h", "50-80mph", "80-120km/h"})
         out.push_back(*parseMark(text));
     return out;
 }

@@ -11,9 +11,9 @@
 namespace jr {
 
 struct Mark {
-    std::string text;                      ///< as written: "60ft", "1/4mile", "0-100km/h"
-    double metres = 0.;                    ///< a distance; 0: between speeds
-    double fromMPerS = 0., toMPerS = 0.;   ///< from 0: from standing
+    std::string text;                    ///< as written: "60ft", "1/4mile", "0-100km/h"
+    double metres = 0.;                  ///< a distance; 0: between speeds
+    double fromMPerS = 0., toMPerS = 0.; ///< from 0: from standing
 
     bool isDistance() const { return metres > 0.; }
     bool standing() const { return isDistance() || fromMPerS == 0.; }

@@ -240,8 +240,8 @@ void Account::launchSlip() {
     }
     constexpr double kPct = 100.;
     if (std::isfinite(slipsS))
-        run.flags.push_back(flagged(FlagKind::LaunchSlip, slipsS, endsS,
-                                    {"flag.launch-slip", {Number{kPct * most, 0}}}));
+        run.flags.push_back(
+            flagged(FlagKind::LaunchSlip, slipsS, endsS, {"flag.launch-slip", {Number{kPct * most, 0}}}));
 }
 
 void Account::coldAndShort() {

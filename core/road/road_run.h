@@ -41,8 +41,8 @@ struct RoadRun {
     std::vector<double> latitudeRad, longitudeRad;
     double rateHz = 0., noiseMPerS = 0.;
     std::optional<Launch> launch;
-    std::vector<double> distanceM; ///< from where it stood; before the joint of the launch NaN; empty without a launch
-    std::size_t topRow = 0;        ///< its highest speed: there the run ends
+    std::vector<double> distanceM;  ///< from where it stood; before the joint of the launch NaN; empty without a launch
+    std::size_t topRow = 0;         ///< its highest speed: there the run ends
     std::optional<double> slopePct; ///< measured from altitude, else as the header says
     std::vector<Flag> flags;
     std::optional<Message> leftOut; ///< why it is not used

@@ -34,7 +34,8 @@ Trace madeRun(const std::function<double(double)>& speed, double startS, double 
     return trace;
 }
 
-RoadRun ridden(const standin::RoadMachine& machine, const standin::RoadSetting& setting, standin::RoadTruth* truth = nullptr) {
+RoadRun ridden(const standin::RoadMachine& machine, const standin::RoadSetting& setting,
+               standin::RoadTruth* truth = nullptr) {
     const standin::RoadRide ride = standin::rideRoad(machine, setting);
     if (truth)
         *truth = ride.truth;
@@ -64,7 +65,8 @@ private slots:
         QVERIFY(parseMark("0-60mph")->standing() && !parseMark("50-80mph")->standing());
         QCOMPARE(parseMark("80-120km/h")->fromMPerS, 80. / 3.6);
         QCOMPARE(usualMarks().size(), std::size_t(8));
-        for (const char* bad : {"", "60", "ft", "60kg", "-5m", "0m", "99km", "60-50mph", "0-0mph", "0-900mph", "1/0mile", "a/4mile", "0-60", "1e9m", "nan m"})
+        for (const char* bad : {"", "60", "ft", "60kg", "-5m", "0m", "99km", "60-50mph", "0-0mph", "0-900mph",
+                                "1/0mile", "a/4mile", "0-60", "1e9m", "nan m"})
             QVERIFY2(!parseMark(bad), bad);
     }
 
@@ -83,7 +85,8 @@ private slots:
         // The first foot takes sqrt(2 * 0.3048 / 5) s.
         const double foot = timeOf(*run, "60ft")->timeS - timeOf(*run, "60ft", Rollout::OneFoot)->timeS;
         QVERIFY2(std::abs(foot - std::sqrt(2. * 0.3048 / 5.)) < 0.03, qPrintable(QString::number(foot)));
-        QVERIFY(std::abs(timeOf(*run, "60ft", Rollout::OneFoot)->timeS - (2.705 - std::sqrt(2. * 0.3048 / 5.))) < 0.002);
+        QVERIFY(std::abs(timeOf(*run, "60ft", Rollout::OneFoot)->timeS - (2.705 - std::sqrt(2. * 0.3048 / 5.))) <
+                0.002);
     }
 
     /// Constant power: v = sqrt(2 P t / m), x = 2/3 t v.
@@ -92,7 +95,8 @@ private slots:
         const auto run = roadRun(madeRun([&](double s) { return std::sqrt(2. * ratio * s); }, 2.03, 26., 20.));
         QVERIFY(run && run->launch);
         const double quarter = std::cbrt(std::pow(1.5 * kMile / 4., 2.) / (2. * ratio));
-        QVERIFY2(std::abs(timeOf(*run, "1/4mile")->timeS - quarter) < 0.03, qPrintable(QString::number(timeOf(*run, "1/4mile")->timeS - quarter)));
+        QVERIFY2(std::abs(timeOf(*run, "1/4mile")->timeS - quarter) < 0.03,
+                 qPrintable(QString::number(timeOf(*run, "1/4mile")->timeS - quarter)));
         QVERIFY(std::abs(timeOf(*run, "1/4mile")->speedMPerS - std::sqrt(2. * ratio * quarter)) < 0.05);
         const double from = std::pow(80. / 3.6, 2) / (2. * ratio), to = std::pow(120. / 3.6, 2) / (2. * ratio);
         QVERIFY(std::abs(timeOf(*run, "80-120km/h")->timeS - (to - from)) < 0.01);
@@ -110,7 +114,8 @@ private slots:
         QCOMPARE(poor.leftOut->code, std::string_view("road.fix-poor"));
         RoadOptions keep;
         keep.keep = true;
-        const auto kept = roadRun(testsupport::traceOf(standin::rideRoad(quillOnTheRoad(), s).recording, PullKind::Road), keep);
+        const auto kept =
+            roadRun(testsupport::traceOf(standin::rideRoad(quillOnTheRoad(), s).recording, PullKind::Road), keep);
         QVERIFY(kept->used() && flagged(*kept, FlagKind::FixPoor));
         s.poorFromS = 0.2; // before it went: no harm
         QVERIFY(ridden(quillOnTheRoad(), s).used());

@@ -1,0 +1,232 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Timed runs: what each made, what the setups make in the mean, and one set against the other.
+#include "archive/formats/pull_file.h"
+#include "cli/commands.h"
+#include "core/road/timed_runs.h"
+#include "core/words/wording.h"
+
+#include <CLI/CLI.hpp>
+#include <nlohmann/json.hpp>
+
+#include <algorithm>
+#include <memory>
+
+namespace jr::cli {
+namespace {
+
+struct RoadAsked {
+    std::vector<std::string> files, base, with, keep;
+    std::string marks;
+    std::optional<std::string> rollout;
+    double worth = 1., confidence = 0.95;
+    KnownOptions known;
+};
+
+template <class Value>
+Json nullable(const std::optional<Value>& value) {
+    return value ? Json(*value) : Json(nullptr);
+}
+
+Result<std::vector<Mark>> marksAsked(const std::string& text) {
+    if (text.empty())
+        return usualMarks();
+    std::vector<Mark> out;
+    for (std::size_t from = 0; from <= text.size();) {
+        const std::size_t comma = std::min(text.find(',', from), text.size());
+        Result<Mark> mark = parseMark(text.substr(from, comma - from));
+        if (!mark)
+            return mark.error();
+        out.push_back(std::move(mark).value());
+        from = comma + 1;
+    }
+    return out;
+}
+
+struct ReadRun {
+    std::string file;
+    RoadRun run;
+};
+
+std::optional<std::vector<ReadRun>> readRuns(const std::vector<std::string>& files, const RoadAsked& o) {
+    std::vector<ReadRun> out;
+    bool good = true;
+    for (const std::string& file : files) {
+        PullFileNotes notes;
+        const Result<Trace> trace = loadPullFile(file, &notes);
+        for (const std::string& message : notes.messages)
+            say(message);
+        if (!trace) {
+            say(trace.error().text());
+            good = false;
+            continue;
+        }
+        if (trace->header.kind != PullKind::Road) {
+            say(file + ": this is a " + std::string(kindText(trace->header.kind)) + " pull and no run on the road");
+            good = false;
+            continue;
+        }
+        RoadOptions options;
+        options.keep = std::find(o.keep.begin(), o.keep.end(), file) != o.keep.end();
+        Result<RoadRun> run = roadRun(*trace, options);
+        if (!run) {
+            say(file + ": " + run.error().reason);
+            good = false;
+            continue;
+        }
+        out.push_back({file, std::move(run).value()});
+    }
+    return good ? std::optional(std::move(out)) : std::nullopt;
+}
+
+/// As asked, else as all files say alike.
+std::optional<Rollout> rolloutFor(const RoadAsked& o, const std::vector<ReadRun>& runs) {
+    if (o.rollout)
+        return parseRollout(*o.rollout);
+    std::optional<Rollout> out;
+    for (const ReadRun& run : runs) {
+        const Rollout its = parseRollout(run.run.header.text(header_key::rollout)).value_or(Rollout::None);
+        if (out && *out != its)
+            return std::nullopt;
+        out = its;
+    }
+    return out.value_or(Rollout::None);
+}
+
+Json runJson(const TimedRun& timed, const std::vector<Mark>& marks, Rollout rollout) {
+    Json out = {{"file", timed.name}, {"setup", timed.setup}, {"used", timed.run.used()}};
+    out["left_out"] = timed.run.leftOut ? Json(said(*timed.run.leftOut)) : Json(nullptr);
+    out["start_s"] = nullable(clockStartS(timed.run, rollout));
+    Json& times = out["marks"] = Json::array();
+    for (const MarkTime& time : timed.marks)
+        times.push_back({{"mark", marks[time.mark].text},
+                         {"time_s", time.timeS},
+                         {"uncertainty_s", time.uncertaintyS},
+                         {"speed_m_s", time.speedMPerS}});
+    Json& flags = out["flags"] = Json::array();
+    for (const Flag& flag : timed.run.flags)
+        flags.push_back(
+            {{"kind", flagText(flag.kind)}, {"from_s", flag.fromS}, {"to_s", flag.toS}, {"text", said(flag.message)}});
+    return out;
+}
+
+Json comparisonJson(const RoadCompared& compared, const std::vector<Mark>& marks) {
+    Json out = {{"base", compared.base}, {"with", compared.with}};
+    Json& rows = out["marks"] = Json::array();
+    for (const auto& [mark, at] : compared.marks)
+        rows.push_back({{"mark", marks[mark].text},
+                        {"difference_s", at.difference},
+                        {"low_s", nullable(at.low)},
+                        {"high_s", nullable(at.high)},
+                        {"pct", nullable(at.pct)},
+                        {"call", callText(at.call)},
+                        {"text", said(roadVerdict(compared, marks[mark], at))}});
+    out["cautions"] = cautionsJson(compared.cautions);
+    return out;
+}
+
+int runRoad(const RoadAsked& o) {
+    const Result<std::vector<Mark>> marks = marksAsked(o.marks);
+    if (!marks) {
+        say("--marks: " + marks.error().reason);
+        return kUsage;
+    }
+    if (o.base.empty() != o.with.empty() || (o.files.empty() && o.base.empty())) {
+        say("road: name runs, or --base and --with");
+        return kUsage;
+    }
+    std::vector<std::string> files = o.files;
+    for (const auto* side : {&o.base, &o.with})
+        for (const std::string& file : *side)
+            if (std::find(files.begin(), files.end(), file) == files.end())
+                files.push_back(file);
+    for (const std::string& kept : o.keep)
+        if (std::find(files.begin(), files.end(), kept) == files.end()) {
+            say("--keep " + kept + ": no such run was named");
+            return kUsage;
+        }
+    const auto read = readRuns(files, o);
+    if (!read)
+        return kInput;
+    const auto rollout = rolloutFor(o, *read);
+    if (!rollout) {
+        say("road: " + Error{Message{"error.road-rollout-differs"}}.reason);
+        return kUsage;
+    }
+    std::vector<TimedRun> runs;
+    for (const ReadRun& one : *read)
+        runs.push_back(timedRun(one.file, one.run, *marks, *rollout));
+    const auto side = [&](const std::vector<std::string>& names) {
+        std::vector<TimedRun> out;
+        for (const TimedRun& run : runs)
+            if (std::find(names.begin(), names.end(), run.name) != names.end())
+                out.push_back(run);
+        return out;
+    };
+    Json out = {{"rollout", rolloutText(*rollout)}};
+    Json& runRows = out["runs"] = Json::array();
+    std::vector<Caution> cautions;
+    long leftOut = 0;
+    bool dial = false;
+    for (const TimedRun& run : runs) {
+        runRows.push_back(runJson(run, *marks, *rollout));
+        leftOut += !run.run.used();
+        dial = dial || (run.run.used() && !run.run.fromReceiver());
+    }
+    if (leftOut > 0)
+        cautions.push_back({"left-out", {"road.left-out", {Count{leftOut}}}});
+    if (dial)
+        cautions.push_back({"uncalibrated", {"road.dial"}});
+    Json& markRows = out["marks"] = Json::array();
+    for (const MarkOfSetup& row : marksOfSetups(runs, *marks, o.confidence))
+        markRows.push_back({{"mark", (*marks)[row.mark].text},
+                            {"setup", row.setup},
+                            {"runs", row.runs},
+                            {"mean_s", row.meanS},
+                            {"sd_s", nullable(row.sdS)},
+                            {"best_s", row.bestS},
+                            {"low_s", nullable(row.lowS)},
+                            {"high_s", nullable(row.highS)}});
+    out["comparison"] = nullptr;
+    if (!o.base.empty()) {
+        ValueOptions options;
+        options.worthPct = o.worth;
+        options.confidence = o.confidence;
+        options.known = o.known.knowledge();
+        const Result<RoadCompared> compared = compareRuns(side(o.base), side(o.with), *marks, options);
+        if (!compared) {
+            say("road: " + compared.error().reason);
+            return kInput;
+        }
+        out["comparison"] = comparisonJson(*compared, *marks);
+        for (const auto& [mark, at] : compared->marks)
+            say(said(roadVerdict(*compared, (*marks)[mark], at)));
+    }
+    out["cautions"] = cautionsJson(cautions);
+    return print(out);
+}
+
+} // namespace
+
+void addRoad(CLI::App& app, Action& action) {
+    auto o = std::make_shared<RoadAsked>();
+    CLI::App* c = app.add_subcommand("road", "Timed runs on the road: marks, means, and base against changed");
+    c->add_option("files", o->files, "Runs (pull files of kind road)");
+    c->add_option("--marks", o->marks,
+                  "What to time, with commas: 60ft,330ft,1/8mile,1/4mile,0-60mph,0-100km/h,50-80mph,80-120km/h or any "
+                  "other distance or pair of speeds");
+    c->add_option("--rollout", o->rollout, "Whether the first foot is timed; not given: as the files say")
+        ->check(CLI::IsMember({"none", "1ft"}));
+    c->add_option("--base", o->base, "Runs of the base")->take_all();
+    c->add_option("--with", o->with, "Runs of the changed setup")->take_all();
+    c->add_option("--keep", o->keep, "Count this run though its fix was poor")->take_all();
+    c->add_option("--worth", o->worth, "What would matter, % of the base's time")
+        ->check(within(0.01, 100.))
+        ->capture_default_str();
+    c->add_option("--confidence", o->confidence, "Confidence of the margins")
+        ->check(within(0.5, 0.999))
+        ->capture_default_str();
+    addKnown(*c, o->known);
+    c->callback([o, &action] { action = [o] { return runRoad(*o); }; });
+}
+
+} // namespace jr::cli

@@ -1,0 +1,194 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// `road` as a script asks it: keys of docs/command-line.md, what is left out and why, base against changed, exit codes.
+#include "tests/support/cli_process.h"
+#include "tests/support/road_machine.h"
+#include "tests/support/suites.h"
+
+#include <QFile>
+#include <QTemporaryDir>
+#include <QTest>
+
+#include <cmath>
+
+using namespace testsupport;
+
+class TestCliRoad : public QObject {
+    Q_OBJECT
+
+    QTemporaryDir m_dir;
+    int m_written = 0;
+
+    /// A run as a pull file; `keys` go before the stand-in's own.
+    QString run(const char* setup, double grams, const standin::RoadSetting& setting,
+                std::vector<std::pair<std::string, std::string>> keys = {}) {
+        standin::Recording recording = standin::rideRoad(quillOnTheRoad(grams), setting).recording;
+        keys.insert(keys.begin(), {{"kind", "road"}, {"setup", setup}, {"machine", "Quill 125"}});
+        keys.insert(keys.end(), recording.keys.begin(), recording.keys.end());
+        recording.keys = keys;
+        const QString path = m_dir.filePath(QStringLiteral("run%1.pull.csv").arg(++m_written));
+        QFile file(path);
+        if (file.open(QIODevice::WriteOnly))
+            file.write(QByteArray::fromStdString(recording.text(7)));
+        return path;
+    }
+    /// A B B A A B B A, twenty minutes in all.
+    QStringList side(const char* setup, double grams, std::initializer_list<int> places, double scatter = 0.006) {
+        QStringList out;
+        for (int place : places) {
+            standin::Dice dice(static_cast<std::uint64_t>(100 + place));
+            standin::RoadSetting s;
+            s.seed = static_cast<std::uint64_t>(place);
+            s.offsetShare = scatter * dice.normal();
+            s.untilM = 230.;
+            const std::string started = "2026-06-13T10:" + std::to_string(10 + 3 * place) + ":00+02:00";
+            out << run(setup, grams, s, {{"started", started}});
+        }
+        return out;
+    }
+
+private slots:
+    void aRunHasItsMarks() {
+        standin::RoadSetting s;
+        const Ran ran = runCli({"road", run("weights 16 g", 16., s)});
+        QCOMPARE(ran.code, 0);
+        const QJsonObject o = ran.json();
+        QCOMPARE(o["rollout"].toString(), QString("none"));
+        const QJsonObject first = o["runs"].toArray().first().toObject();
+        QVERIFY(first["used"].toBool() && first["left_out"].isNull());
+        QCOMPARE(first["setup"].toString(), QString("weights 16 g"));
+        QVERIFY(std::abs(first["start_s"].toDouble() - 4.1) < 0.3);
+        QStringList marks;
+        for (const QJsonValue& v : first["marks"].toArray()) {
+            const QJsonObject m = v.toObject();
+            marks << m["mark"].toString();
+            QVERIFY(m["time_s"].toDouble() > 1. && m["uncertainty_s"].toDouble() > 0. &&
+                    m["speed_m_s"].toDouble() > 5.);
+        }
+        // A scooter does not reach 120 km/h, and what is not reached is left out of the run.
+        QCOMPARE(marks.mid(0, 4), (QStringList{"60ft", "330ft", "1/8mile", "1/4mile"}));
+        QVERIFY2(!marks.contains("80-120km/h") && !marks.contains("50-80mph"), qPrintable(marks.join(' ')));
+        QVERIFY(o["comparison"].isNull());
+        QCOMPARE(o["marks"].toArray().first().toObject()["runs"].toInt(), 1);
+        QVERIFY(o["marks"].toArray().first().toObject()["sd_s"].isNull());
+        // The same again, byte for byte.
+        QCOMPARE(runCli({"road", m_dir.filePath("run1.pull.csv")}).out, ran.out);
+        const Ran foot =
+            runCli({"road", "--rollout", "1ft", "--marks", "60ft,30-50km/h", m_dir.filePath("run1.pull.csv")});
+        QCOMPARE(foot.json()["rollout"].toString(), QString("1ft"));
+        const QJsonArray times = foot.json()["runs"].toArray().first().toObject()["marks"].toArray();
+        QCOMPARE(times.size(), 2);
+        QVERIFY(times[0].toObject()["time_s"].toDouble() <
+                first["marks"].toArray().first().toObject()["time_s"].toDouble() - 0.2);
+    }
+    void aPoorFixIsLeftOutUnlessItIsKept() {
+        standin::RoadSetting s;
+        s.poorFromS = 7.;
+        const QString poor = run("weights 16 g", 16., s);
+        const Ran out = runCli({"road", poor});
+        QCOMPARE(out.code, 0);
+        const QJsonObject row = out.json()["runs"].toArray().first().toObject();
+        QVERIFY(!row["used"].toBool() && row["left_out"].toString().contains("poor fix"));
+        QCOMPARE(row["flags"].toArray().first().toObject()["kind"].toString(), QString("fix-poor"));
+        QCOMPARE(out.json()["cautions"].toArray().first().toObject()["kind"].toString(), QString("left-out"));
+        QVERIFY(out.json()["marks"].toArray().isEmpty());
+        QVERIFY(runCli({"road", poor, "--keep", poor}).json()["runs"].toArray().first().toObject()["used"].toBool());
+    }
+    void lighterWeightsAgainstHeavier() {
+        const QStringList base = side("weights 16 g", 16., {1, 4, 5, 8}),
+                          with = side("weights 14 g", 14., {2, 3, 6, 7});
+        // Once the first foot is run the softness of a start is out of it.
+        const Ran ran = runCli(QStringList{"road", "--rollout", "1ft", "--base"} + base + QStringList{"--with"} + with);
+        QCOMPARE(ran.code, 0);
+        const QJsonObject c = ran.json()["comparison"].toObject();
+        QCOMPARE(c["base"].toString(), QString("weights 16 g"));
+        // The truth, by the same road without a receiver.
+        const standin::RoadSetting still;
+        const auto at = [&](double grams) {
+            const standin::RoadTruth truth = standin::rideRoad(quillOnTheRoad(grams), still).truth;
+            return truth.timeAtM(201.168) - truth.timeAtM(0.3048);
+        };
+        bool found = false;
+        for (const QJsonValue& v : c["marks"].toArray()) {
+            const QJsonObject m = v.toObject();
+            if (m["mark"].toString() != "1/8mile")
+                continue;
+            found = true;
+            QCOMPARE(m["call"].toString(), QString("gain")); // quicker
+            QVERIFY(m["difference_s"].toDouble() < 0.);
+            const double is = at(14.) - at(16.);
+            QVERIFY2(m["low_s"].toDouble() < is && is < m["high_s"].toDouble(), qPrintable(QString::number(is)));
+        }
+        QVERIFY(found);
+        QVERIFY(ran.err.contains("quicker"));
+        // The same against itself is no gain.
+        const Ran same =
+            runCli(QStringList{"road", "--base"} + base.mid(0, 2) + QStringList{"--with"} + base.mid(2, 2));
+        for (const QJsonValue& v : same.json()["comparison"].toObject()["marks"].toArray())
+            QVERIFY(v.toObject()["call"].toString() != "gain");
+    }
+    void bothWaysArePaired() {
+        // A road of two per cent: out is uphill. The pairs lose the slope; one way alone it stays, and is said.
+        const auto sloping = [&](const char* setup, double grams, int place, bool out) {
+            standin::RoadSetting s;
+            s.seed = static_cast<std::uint64_t>(place);
+            s.slopePct = out ? 2. : -2.;
+            s.untilM = 230.;
+            return run(setup, grams, s,
+                       {{"started", "2026-06-13T10:" + std::to_string(10 + 2 * place) + ":00+02:00"},
+                        {"direction", out ? "out" : "back"}});
+        };
+        QStringList base, with, baseOut, withOut;
+        for (int k = 0; k < 8; ++k) {
+            const bool out = k % 2 == 0, changed = k / 2 == 1 || k / 2 == 2; // A B B A, each out and back
+            const QString file = sloping(changed ? "weights 14 g" : "weights 16 g", changed ? 14. : 16., k + 1, out);
+            (changed ? with : base) << file;
+            if (out)
+                (changed ? withOut : baseOut) << file;
+        }
+        const Ran both = runCli(QStringList{"road", "--rollout", "1ft", "--marks", "1/8mile", "--base"} + base +
+                                QStringList{"--with"} + with);
+        QCOMPARE(both.code, 0);
+        const QJsonObject m = both.json()["comparison"].toObject()["marks"].toArray().first().toObject();
+        QCOMPARE(m["call"].toString(), QString("gain"));
+        QVERIFY(!QString::fromUtf8(both.out).contains("one-way"));
+        const Ran one = runCli(QStringList{"road", "--rollout", "1ft", "--marks", "1/8mile", "--base"} + baseOut +
+                               QStringList{"--with"} + withOut);
+        QVERIFY(QString::fromUtf8(one.out).contains("one-way"));
+        const Ran mixed = runCli(QStringList{"road", "--rollout", "1ft", "--marks", "1/8mile", "--base"} + baseOut +
+                                 QStringList{"--with"} + with);
+        QVERIFY(QString::fromUtf8(mixed.out).contains("not run the same ways"));
+    }
+    void whatCannotBeIsRefused() {
+        standin::RoadSetting s;
+        const QString good = run("a", 16., s);
+        QCOMPARE(runCli({"road"}).code, 2);
+        QCOMPARE(runCli({"road", good, "--base", good}).code, 2);
+        QCOMPARE(runCli({"road", good, "--marks", "60ft,banana"}).code, 2);
+        QVERIFY(runCli({"road", good, "--marks", "60ft,banana"}).err.contains("banana"));
+        QCOMPARE(runCli({"road", good, "--rollout", "2ft"}).code, 2);
+        QCOMPARE(runCli({"road", good, "--keep", "other.csv"}).code, 2);
+        QCOMPARE(runCli({"road", good, "--worth", "nan"}).code, 2);
+        const Ran missing = runCli({"road", good, m_dir.filePath("none.csv"), m_dir.filePath("neither.csv")});
+        QCOMPARE(missing.code, 3);
+        QVERIFY(missing.err.contains("none.csv") && missing.err.contains("neither.csv"));
+        // A pull of a roller is no run, and a run has no curve.
+        QCOMPARE(runCli(QStringList{"road"} + sorrel("1", "standard")).code, 3);
+        const Ran curve = runCli({"curve", good});
+        QCOMPARE(curve.code, 3);
+        QVERIFY(curve.err.contains("Road"));
+        // A dial against a receiver, and the first foot timed here and not there.
+        s.dial = true;
+        const QString dial = run("b", 14., s);
+        const Ran dialled = runCli({"road", dial});
+        QVERIFY(QString::fromUtf8(dialled.out).contains("uncalibrated"));
+        QCOMPARE(runCli({"road", "--base", good, "--with", dial}).code, 3);
+        s.dial = false;
+        const QString foot = run("b", 14., s, {{"rollout", "1ft"}});
+        QCOMPARE(runCli({"road", good, foot}).code, 2);
+        QCOMPARE(runCli({"road", good, foot, "--rollout", "none"}).code, 0);
+        QCOMPARE(runCli({"road", run("b", 14., s, {{"rollout", "2ft"}})}).code, 3);
+    }
+};
+
+JR_SUITE(TestCliRoad)
+#include "test_cli_road.moc"
