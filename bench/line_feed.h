@@ -6,7 +6,7 @@
 
 #include "bench/bench_lines.h"
 #include "bench/description.h"
-#include "bench/nmea.h"
+#include "archive/formats/nmea.h"
 
 #include <deque>
 #include <memory>

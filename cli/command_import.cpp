@@ -3,6 +3,7 @@
 
 #include "archive/formats/foreign_log.h"
 #include "archive/formats/pull_file.h"
+#include "archive/formats/receiver_log.h"
 #include "archive/formats/text.h"
 
 #include <CLI/CLI.hpp>
@@ -58,7 +59,16 @@ int runImport(const ImportAsked& o) {
         say(Error{text.error().reason, o.file, text.error().line}.text());
         return kInput;
     }
-    const Result<ForeignLayout> layout = lookAtLog(*text, o.file);
+    const auto receiver = readReceiverLog(*text, o.file);
+    if (receiver && !*receiver) {
+        say(receiver->error().text());
+        return kInput;
+    }
+    const std::string& table = receiver ? (**receiver).text : *text;
+    if (receiver && header.started.empty() && !(**receiver).started.empty())
+        if (const Result<Done> began = setHeaderValue(header, "started", (**receiver).started); !began)
+            say(began.error().reason);
+    const Result<ForeignLayout> layout = lookAtLog(table, o.file);
     if (!layout) {
         say(layout.error().text());
         return kInput;
@@ -73,11 +83,13 @@ int runImport(const ImportAsked& o) {
         byHand.push_back(*m);
     }
     Result<ForeignReading> reading =
-        readForeignLog(*text, o.file, *layout, combined(byHand, proposedMapping(*layout)), header, kindGiven);
+        readForeignLog(table, o.file, *layout, combined(byHand, proposedMapping(*layout)), header, kindGiven);
     if (!reading) {
         say(reading.error().text());
         return kInput;
     }
+    if (receiver)
+        tellByFile(reading.value(), **receiver);
     Trace trace = std::move(reading->trace);
     if (trace.header.id.empty())
         trace.header.id = contentId(*bytes);
@@ -107,7 +119,7 @@ int runImport(const ImportAsked& o) {
 
 void addImport(CLI::App& app, Action& action) {
     auto o = std::make_shared<ImportAsked>();
-    CLI::App* c = app.add_subcommand("import", "Turns a foreign log (delimited text) into a pull file");
+    CLI::App* c = app.add_subcommand("import", "Turns a foreign log (delimited text, GPX, NMEA 0183) into a pull file");
     c->add_option("FILE", o->file, "The log")->required();
     c->add_option("--out", o->out, "Pull file to write")->required();
     c->add_option("--map", o->maps,

@@ -3,6 +3,7 @@
 
 #include "archive/formats/pull_file.h"
 #include "demo_job/demo_day.h"
+#include "demo_job/demo_road.h"
 #include "demo_job/demo_sheets.h"
 #include "demo_job/larkspur.h"
 
@@ -119,13 +120,37 @@ Result<Done> fillDay(Archive& archive, const demo::DayOfPulls& day, const std::s
 
 } // namespace
 
+namespace {
+
+/// The runs of the scooter's job, once.
+Result<Done> addRuns(Archive& archive) {
+    const auto jobs = archive.jobs();
+    if (!jobs)
+        return jobs.error();
+    int number = 0;
+    for (const std::string& text : demo::quillRuns()) {
+        const std::string name = "demo/road/" + std::to_string(++number) + ".pull.csv";
+        const Result<Trace> trace = readPullFile(text, name);
+        if (!trace)
+            return trace.error();
+        for (const JobSummary& job : *jobs)
+            if (job.name == trace->header.job)
+                if (const Result<std::string> kept = archive.addPull(job.id, *trace, name); !kept)
+                    return kept.error();
+    }
+    return Done{};
+}
+
+} // namespace
+
 Result<std::string> fillWholeDemo(Archive& archive) {
     // The first job is made last, so that it stands first.
-    for (const Result<Done>& done : {fillDay(archive, demo::tansyDay(), "stock filter", "open filter", writeHubSheets),
-                                     fillDay(archive, demo::ostraDay(), "stock", "reeds and pipe", writeSledSheets),
-                                     fillDay(archive, demo::larkspurEvenings(), "stock", "long stack"),
-                                     fillDay(archive, demo::larkspurLadder(), "stock", "hot cam", writeSecondVisit),
-                                     fillDay(archive, demo::quillDay(), "weights 16 g", "weights 14 g", writeBeltSheets)})
+    for (const Result<Done>& done :
+         {fillDay(archive, demo::tansyDay(), "stock filter", "open filter", writeHubSheets),
+          fillDay(archive, demo::ostraDay(), "stock", "reeds and pipe", writeSledSheets),
+          fillDay(archive, demo::larkspurEvenings(), "stock", "long stack"),
+          fillDay(archive, demo::larkspurLadder(), "stock", "hot cam", writeSecondVisit),
+          fillDay(archive, demo::quillDay(), "weights 16 g", "weights 14 g", writeBeltSheets), addRuns(archive)})
         if (!done)
             return done.error();
     return fillDemoArchive(archive);

@@ -3,6 +3,7 @@
 
 #include "archive/formats/baselines_sheet.h"
 #include "archive/formats/figure_sheet.h"
+#include "archive/formats/road_sheet.h"
 #include "archive/formats/job_readings.h"
 #include "archive/formats/job_sheets.h"
 #include "archive/formats/leak_tests_sheet.h"
@@ -220,8 +221,12 @@ Result<Done> writeBeltSheets(Archive& archive, const std::string& jobId) {
         p.madeAt = "2026-05-23T08:50:00";
         figure.pins.push_back(p);
     }
+    RoadSheet road;
+    road.rollout = Rollout::OneFoot;
+    road.marks.push_back(*parseMark("30-70km/h"));
     for (const auto& [kind, body] :
-         {std::pair{sheet_kind::machine, sheetBody(machine)}, std::pair{sheet_kind::figure, sheetBody(figure)}})
+         {std::pair{sheet_kind::machine, sheetBody(machine)}, std::pair{sheet_kind::figure, sheetBody(figure)},
+          std::pair{sheet_kind::road, sheetBody(road)}})
         if (const Result<Done> done = archive.setSheet(jobId, kind, body); !done)
             return done;
     return Done{};

@@ -3,8 +3,10 @@
 #include "archive/formats/foreign_log.h"
 #include "archive/formats/pull_file.h"
 #include "core/judge/comparison.h"
+#include "core/road/road_answers.h"
 #include "core/study/study.h"
 #include "standin/simulated_bench.h"
+#include "tests/support/road_machine.h"
 #include "tests/support/simulated_trace.h"
 
 #include <benchmark/benchmark.h>
@@ -49,6 +51,31 @@ void pullToCurve(benchmark::State& state) {
     state.counters["rows"] = static_cast<double>(trace.rows());
 }
 BENCHMARK(pullToCurve)->Unit(benchmark::kMillisecond);
+
+/// Two hundred runs of a minute at 25 Hz from their traces to everything Road shows.
+void twoHundredRuns(benchmark::State& state) {
+    std::vector<jr::Trace> traces;
+    constexpr int kRuns = 200;
+    for (int k = 0; k < kRuns; ++k) {
+        standin::RoadSetting s;
+        s.rateHz = 25.;
+        s.untilM = 1350.;
+        s.seed = static_cast<std::uint64_t>(k + 1);
+        traces.push_back(testsupport::traceOf(
+            standin::rideRoad(testsupport::quillOnTheRoad(k % 2 ? 14. : 16.), s).recording, jr::PullKind::Road));
+    }
+    for (auto _ : state) {
+        jr::RoadAsked asked;
+        asked.baseSetup = "a";
+        asked.withSetup = "b";
+        for (int k = 0; k < kRuns; ++k)
+            asked.runs.push_back({std::to_string(k), k % 2 ? "b" : "a", k + 1, true,
+                                  std::make_shared<const jr::RoadRun>(*jr::roadRun(traces[static_cast<std::size_t>(k)]))});
+        benchmark::DoNotOptimize(jr::roadAnswers(asked));
+    }
+    state.counters["rows"] = static_cast<double>(traces.front().rows());
+}
+BENCHMARK(twoHundredRuns)->Unit(benchmark::kMillisecond)->UseRealTime();
 
 void compareFourAndFour(benchmark::State& state) {
     std::vector<jr::PullFit> fits;

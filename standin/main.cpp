@@ -2,6 +2,7 @@
 // jolly-ram-standin: a bench that never existed, to try everything on.
 #include "standin/bench_speech.h"
 #include "standin/line_port.h"
+#include "standin/road_log.h"
 
 #include <CLI/CLI.hpp>
 
@@ -25,6 +26,8 @@ struct Options {
     std::vector<std::string> parts, fits;
     Weather weather;
     Knobs knobs;
+    std::string road; ///< a ride as a log, and leave: pull or nmea
+    RoadSetting ride;
     double garbage = 0., lose = 0., corrupt = 0., hangUpAfterS = 0.;
 };
 
@@ -40,6 +43,24 @@ int printTruth(const Machine& m, const Weather& weather, const std::string& stan
         const double power = factor * m.powerW(weather, rpm);
         std::printf("%.0f,%.3f,%.4f\n", rpm, power, power / (rpm * 3.14159265358979323846 / 30.));
     }
+    return 0;
+}
+
+/// One ride on the road as a log on standard output, its truth on standard error.
+int printRide(const Machine& m, const Options& o) {
+    RoadSetting setting = o.ride;
+    setting.seed = o.seed;
+    const RoadMachine machine = onTheRoad(m, o.weather);
+    constexpr double kHeldByAHandN = 1100.; // a clutch that is fed by hand lets more through than a scooter's
+    if (!machine.gears.empty())
+        setting.mostThrustN = kHeldByAHandN;
+    RoadRide ride = rideRoad(machine, setting);
+    std::vector<std::pair<std::string, std::string>> keys = {{"kind", "road"}, {"machine", m.name}};
+    keys.insert(keys.end(), ride.recording.keys.begin(), ride.recording.keys.end());
+    ride.recording.keys = keys;
+    constexpr int kDigits = 7; // of a degree: a centimetre
+    std::fputs((o.road == "nmea" ? nmeaOf(ride) : ride.recording.text(kDigits)).c_str(), stdout);
+    std::fputs(truthOf(ride).c_str(), stderr);
     return 0;
 }
 
@@ -164,6 +185,27 @@ int main(int argc, char** argv) {
     app.add_option("--part", o.parts, "NAME=VALUE, e.g. runner_mm=250 (see docs/standin.md)");
     app.add_option("--fit", o.fits, "Begin with this offer fitted, e.g. long-stack");
     app.add_option("--print-truth", o.truth, "Print the true curve under this standard in the day's air, and leave");
+    app.add_option("--road", o.road,
+                   "Ride the machine on a road: print the receiver's log, the truth on standard error, and leave")
+        ->check(CLI::IsMember({"pull", "nmea"}));
+    app.add_option("--receiver-hz", o.ride.rateHz, "Fixes a second")
+        ->check(CLI::Range(0.5, 50.))
+        ->capture_default_str();
+    app.add_option("--receiver-noise", o.ride.speedNoiseMPerS, "Noise of its speeds, m/s")
+        ->check(CLI::Range(0., 2.))
+        ->capture_default_str();
+    app.add_option("--latency", o.ride.latencyS, "It tells so late, s")
+        ->check(CLI::Range(0., 2.))
+        ->capture_default_str();
+    app.add_option("--clutch-s", o.ride.clutchS, "The clutch comes home over this, s")
+        ->check(CLI::Range(0.01, 3.))
+        ->capture_default_str();
+    app.add_option("--slope-pct", o.ride.slopePct, "Slope of the road, uphill positive")->check(CLI::Range(-20., 20.));
+    app.add_option("--wind", o.ride.windMPerS, "Wind towards the rider, m/s")->check(CLI::Range(-20., 20.));
+    app.add_option("--gusts", o.ride.gustMPerS, "Gusts, standard deviation, m/s")->check(CLI::Range(0., 10.));
+    app.add_option("--poor-fix-at", o.ride.poorFromS, "Few satellites from here on for two seconds, s");
+    app.add_option("--lost-fix-at", o.ride.lostAtS, "No fix from here on for a second and a half, s");
+    app.add_option("--lift-at-m", o.ride.liftAtM, "The rider shuts the throttle for a moment there, m");
     app.add_option("--temp-c", o.weather.tempC, "Air, °C")->capture_default_str();
     app.add_option("--pressure-hpa", o.weather.pressureHpa, "Station pressure, hPa")->capture_default_str();
     app.add_option("--humidity", o.weather.humidityPct, "Humidity, %")->capture_default_str();
@@ -237,6 +279,8 @@ int main(int argc, char** argv) {
     }
     if (!o.truth.empty())
         return printTruth(machine, o.weather, o.truth);
+    if (!o.road.empty())
+        return printRide(machine, o);
     try {
         return serve(o, std::move(machine));
     } catch (const std::exception& problem) {

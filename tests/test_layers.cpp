@@ -91,7 +91,7 @@ private slots:
                                     {"charts"},
                                     {"model"},
                                     {"widgets"},
-                                    {"ask", "ready", "pull", "look", "judge", "figure", "handover", "jobs", "import"},
+                                    {"ask", "ready", "pull", "look", "judge", "figure", "road", "handover", "jobs", "import"},
                                     {"frame"},
                                     {"tools"}};
     }

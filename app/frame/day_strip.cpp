@@ -137,6 +137,11 @@ QString DayStrip::describePull(int i) const {
         text += QStringLiteral("\n") + tr("set aside: %1").arg(QString::fromStdString(pull.record.asideWhy));
     if (!pull.problem.isEmpty())
         text += QStringLiteral("\n") + pull.problem;
+    if (pull.road && pull.road->leftOut)
+        text += QStringLiteral("\n") + QString::fromStdString(said(*pull.road->leftOut));
+    if (pull.road)
+        for (const Flag& f : pull.road->flags)
+            text += QStringLiteral("\n") + QString::fromStdString(said(f.message, m_model.units().wording()));
     if (pull.fit)
         for (const Flag& f : pull.fit->flags())
             text += QStringLiteral("\n") + QString::fromStdString(said(f.message, m_model.units().wording()));

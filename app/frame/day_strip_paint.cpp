@@ -255,9 +255,10 @@ void DayStrip::drawTile(QPainter& p, int i) const {
     p.setFont(Theme::font(Size::Small));
     p.setPen(t.muted);
     p.drawText(QRectF(box.left() + 8, box.bottom() - 24, box.width() - 26, 20), Qt::AlignVCenter | Qt::AlignLeft,
-               pull.record.aside
-                   ? tr("aside")
-                   : (box.width() < 66 ? QString::number(pull.record.number) : tr("no. %1").arg(pull.record.number)));
+               pull.record.aside ? tr("aside")
+                                 : (box.width() < 66 ? QString::number(pull.record.number)
+                                    : pull.road      ? tr("run %1").arg(pull.record.number)
+                                                     : tr("no. %1").arg(pull.record.number)));
     // Which side it is on.
     const bool isBase = pull.record.setupId == m_model.compare().now().baseSetup,
                isWith = pull.record.setupId == m_model.compare().now().withSetup;
@@ -290,8 +291,10 @@ void DayStrip::drawTile(QPainter& p, int i) const {
                           std::max(std::abs(share) * 24., 1.5)));
     }
     // A notch for a flag, a cross for no curve.
-    if (pull.fit &&
-        std::any_of(pull.fit->flags().begin(), pull.fit->flags().end(), [](const Flag& f) { return !f.overruled; })) {
+    const bool flagged = pull.road ? !pull.road->used() || !pull.road->flags.empty()
+                                   : pull.fit && std::any_of(pull.fit->flags().begin(), pull.fit->flags().end(),
+                                                             [](const Flag& f) { return !f.overruled; });
+    if (flagged) {
         p.setBrush(t.amber);
         p.setPen(Qt::NoPen);
         p.drawPolygon(QPolygonF{QPointF(box.right() - 18, box.top()), QPointF(box.right(), box.top()),

@@ -3,6 +3,7 @@
 
 #include "app/ask/ask_station.h"
 #include "app/figure/figure_station.h"
+#include "app/road/road_station.h"
 #include "app/frame/capture_offer.h"
 #include "app/frame/day_strip.h"
 #include "app/frame/header_line.h"
@@ -68,8 +69,9 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     m_look = new LookStation(theme, m_model);
     m_judge = new JudgeStation(theme, m_model);
     m_figure = new FigureStation(theme, m_model);
+    m_road = new RoadStation(theme, m_model);
     m_handover = new HandoverStation(theme, m_model);
-    m_list = {m_jobs, m_ask, m_ready, m_pull, m_look, m_judge, m_figure, m_handover};
+    m_list = {m_jobs, m_ask, m_ready, m_pull, m_look, m_judge, m_figure, m_road, m_handover};
     for (Station* station : m_list) {
         m_rail->addStation(station->face());
         m_stations->addWidget(station);

@@ -18,6 +18,7 @@ namespace jr::app {
 class CaptureOffer;
 class DayStrip;
 class FigureStation;
+class RoadStation;
 class HeaderLine;
 class HandoverStation;
 class AskStation;
@@ -33,7 +34,7 @@ class Station;
 class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
-    enum Place { Jobs = 0, Ask, Ready, Pull, Look, Judge, Figure, Handover }; ///< of `stations`, in working order
+    enum Place { Jobs = 0, Ask, Ready, Pull, Look, Judge, Figure, Road, Handover }; ///< of `stations`, in working order
 
     MainWindow(Theme& theme, QWidget* parent = nullptr);
     ~MainWindow() override;
@@ -59,6 +60,7 @@ public:
     PullStation& pullStation() { return *m_pull; }
     LookStation& lookStation() { return *m_look; }
     FigureStation& figure() { return *m_figure; }
+    RoadStation& road() { return *m_road; }
     HandoverStation& handover() { return *m_handover; }
     JobsStation& jobs() { return *m_jobs; }
 
@@ -84,6 +86,7 @@ private:
     LookStation* m_look;
     JudgeStation* m_judge;
     FigureStation* m_figure;
+    RoadStation* m_road;
     HandoverStation* m_handover;
     std::vector<Station*> m_list; ///< all of them, in working order
     CaptureOffer* m_captures;

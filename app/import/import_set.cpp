@@ -3,14 +3,16 @@
 
 #include "app/theme/words.h"
 #include "archive/formats/json_text.h"
-
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
+#include "core/road/timed_runs.h"
 #include "core/words/wording.h"
 
 #include <nlohmann/json.hpp>
 
+#include <QCoreApplication>
 #include <QFileInfo>
+#include <QLocale>
 #include <QtConcurrent>
 
 #include <algorithm>
@@ -45,6 +47,14 @@ ImportItem readItem(const QString& path, const std::vector<SavedMapping>& saved,
         item.isPullFile = true;
         item.text = std::move(text).value();
     } else {
+        if (auto receiver = readReceiverLog(*text, name)) {
+            if (!*receiver) {
+                item.problem = errorWords(receiver->error());
+                return item;
+            }
+            item.receiver = std::move(*receiver).value();
+            text = item.receiver->text;
+        }
         Result<ForeignLayout> layout = lookAtLog(*text, name);
         if (!layout) {
             item.problem = errorWords(layout.error());
@@ -63,6 +73,10 @@ ImportItem readItem(const QString& path, const std::vector<SavedMapping>& saved,
         item.facts.setup = QFileInfo(path).completeBaseName().toStdString();
         item.facts.started.clear();
         item.facts.startedEpochS.reset();
+        // A receiver's file says when it was.
+        if (item.receiver && !item.receiver->started.empty())
+            if (const Result<Done> began = setHeaderValue(item.facts, "started", item.receiver->started); !began)
+                item.facts.started.clear();
     }
     workOut(item, standard);
     return item;
@@ -117,6 +131,26 @@ int ImportSet::usableCount() const {
     return n;
 }
 
+namespace {
+
+/// What a run on the road comes to, in a line: it has no curve to show.
+QString timesOf(const Trace& trace) {
+    Result<RoadRun> run = roadRun(trace);
+    if (!run)
+        return errorWords(run.error());
+    const std::vector<Mark> marks = usualMarks();
+    const TimedRun timed = timedRun({}, std::move(run).value(), marks, Rollout::None);
+    QStringList told;
+    for (const MarkTime& time : timed.marks)
+        told << QCoreApplication::translate("ImportSet", "%1 in %2 s")
+                    .arg(QString::fromStdString(marks[time.mark].text), QLocale().toString(time.timeS, 'f', 2));
+    if (timed.run.leftOut)
+        told << QString::fromStdString(said(*timed.run.leftOut));
+    return QCoreApplication::translate("ImportSet", "A run on the road: %1").arg(told.join(QStringLiteral(" · ")));
+}
+
+} // namespace
+
 void workOut(ImportItem& item, const Standard& standard) {
     item.trace.reset();
     item.fit.reset();
@@ -144,11 +178,17 @@ void workOut(ImportItem& item, const Standard& standard) {
             item.workProblem = QString::fromStdString(reading.error().text());
             return;
         }
+        if (item.receiver)
+            tellByFile(reading.value(), *item.receiver);
         item.leftOut = reading->leftOut;
         for (const std::string& r : reading->remarks)
             item.remarks << QString::fromStdString(r);
         item.trace = std::move(reading.value().trace);
         item.trace->header.id = contentId(item.text + item.path.toStdString());
+    }
+    if (item.trace->header.kind == PullKind::Road) {
+        item.curveProblem = timesOf(*item.trace);
+        return;
     }
     Result<PullFit> fit = fitPull(*item.trace);
     if (!fit) {

@@ -4,6 +4,7 @@
 #pragma once
 
 #include "archive/formats/foreign_log.h"
+#include "archive/formats/receiver_log.h"
 #include "archive/store/archive.h"
 #include "core/pull/curve.h"
 #include "core/pull/pull_fit.h"
@@ -25,6 +26,7 @@ struct ImportItem {
     bool isPullFile = false;
     QString problem;  ///< cannot be read at all
     std::string text; ///< decoded, for foreign logs
+    std::optional<ReceiverLog> receiver; ///< where `text` is the table made of a receiver's file
     ForeignLayout layout;
     std::vector<ColumnMapping> mapping; ///< of a foreign log, as proposed and then changed by hand
     QString recognised;                 ///< name of the saved mapping that fitted

@@ -28,7 +28,7 @@ StationFace JudgeStation::face() const {
     return {tr("Judge"),
             QStringLiteral("scale"),
             QStringLiteral("Ctrl+4"),
-            {QStringLiteral("judge-day.png"), QStringLiteral("judge-night.png"),
+            {QStringLiteral("judge.png"),
              QStringLiteral("judge-setups-steps.png"), QStringLiteral("judge-cross-sweep-gauges.png"),
              QStringLiteral("judge-band-mixture-readings.png"), QStringLiteral("judge-scatter-belt-night.png")}};
 }

@@ -151,6 +151,8 @@ void LookStation::refresh() {
                  .arg(u.placeText(curve->usedFrom, curve->axis, false), u.placeText(curve->usedTo, curve->axis)));
         for (const Caution& c : curve->cautions)
             line(QString::fromStdString(said(c, u.wording())));
+    } else if (pull.road) {
+        line(tr("A run on the road: its times stand on Road."));
     } else if (!pull.problem.isEmpty()) {
         line(tr("No curve: %1.").arg(pull.problem));
     }

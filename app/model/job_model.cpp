@@ -127,7 +127,7 @@ void JobModel::showJob(JobRecord job, std::vector<PackedTrace> traces) {
     std::vector<PullToLoad> work;
     const auto unread = std::make_shared<const Trace>();
     for (const PullRecord& record : m_job.pulls) {
-        m_pulls.push_back({record, unread, nullptr, {}, {}});
+        m_pulls.push_back({record, unread, nullptr, {}, nullptr, {}});
         work.push_back({record, std::move(byId[record.id])});
     }
     m_current = m_pulls.empty() ? -1 : std::clamp(m_current, 0, static_cast<int>(m_pulls.size()) - 1);
@@ -167,7 +167,7 @@ void JobModel::takeIn(const JobRecord& job, const std::string& pullId, std::shar
     }
     m_job.setups = job.setups;
     m_job.pulls = job.pulls;
-    m_pulls.push_back({*record, std::make_shared<const Trace>(), nullptr, tr("Working it out…"), {}});
+    m_pulls.push_back({*record, std::make_shared<const Trace>(), nullptr, tr("Working it out…"), nullptr, {}});
     m_current = static_cast<int>(m_pulls.size()) - 1;
     m_answers.expect(m_pulls.size());
     chooseSides();
@@ -380,6 +380,7 @@ void JobModel::takeFit(const LoadedPull& loaded) {
         LoadedPull& now = m_pulls[static_cast<std::size_t>(i)];
         now.trace = loaded.trace;
         now.fit = loaded.fit;
+        now.road = loaded.road;
         now.problem = loaded.problem;
         now.steady = loaded.steady;
     }

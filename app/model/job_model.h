@@ -69,6 +69,7 @@ public:
     const std::set<int>& picked() const { return m_picked; } ///< empty: all
     void setPicked(std::set<int> picked);
 
+    int indexOf(const std::string& pullId) const; ///< below 0: none
     std::vector<int> sidePulls(bool base) const; ///< indices of pulls that count on a side
     const DisplayUnits& units() const { return DisplayUnits::choices()[static_cast<std::size_t>(m_units)]; }
     int unitsChoice() const { return m_units; }
@@ -154,7 +155,6 @@ private:
     void applyAside(const std::string& pullId, bool aside, const std::string& why);
     void applyOverrules(const std::string& pullId, const std::vector<FlagOverrule>& overrules);
     void applyMove(const std::string& pullId, const std::string& setupId);
-    int indexOf(const std::string& pullId) const;
     /// Fits a pull in a thread of its own; the newest fit of a pull wins.
     void fitLater(const PullRecord& record, std::shared_ptr<const Trace> trace);
     void readAndFitLater(const PullRecord& record);

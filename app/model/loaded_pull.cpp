@@ -3,12 +3,15 @@
 
 #include "app/theme/words.h"
 #include "core/mixture/gauges.h"
+
 #include <QCoreApplication>
+
+#include <algorithm>
 
 namespace jr::app {
 
 LoadedPull loadPull(PullRecord record, const std::shared_ptr<const Trace>& whole) {
-    LoadedPull out{std::move(record), nullptr, nullptr, {}, {}};
+    LoadedPull out{std::move(record), nullptr, nullptr, {}, nullptr, {}};
     // Kept is what pages read beside its curve; the rest is read from the archive again when it is wanted, or a
     // hundred pulls would fill the memory with columns nobody looks at.
     Trace kept = whole->only({ChannelId::Afr, ChannelId::Lambda, ChannelId::SoundLevel, ChannelId::Coolant,
@@ -22,6 +25,19 @@ LoadedPull loadPull(PullRecord record, const std::shared_ptr<const Trace>& whole
         out.problem = QCoreApplication::translate(
             "LoadedPull", "Its trace is damaged or lost in the database. \"Put right\" on Jobs takes it from its pull "
                           "file, if that is whole.");
+        return out;
+    }
+    if (whole->header.kind == PullKind::Road) {
+        RoadOptions options;
+        // A person's word for a poor fix is a word for the run.
+        options.keep = std::any_of(out.record.overrules.begin(), out.record.overrules.end(), [](const FlagOverrule& o) {
+            return o.kind == FlagKind::FixPoor || o.kind == FlagKind::FixLost;
+        });
+        Result<RoadRun> run = roadRun(*whole, options);
+        if (run)
+            out.road = std::make_shared<const RoadRun>(std::move(run).value());
+        else
+            out.problem = errorWords(run.error());
         return out;
     }
     if (whole->header.kind == PullKind::Brake)

@@ -5,6 +5,7 @@
 #include "archive/store/archive.h"
 #include "core/mixture/steady_points.h"
 #include "core/pull/pull_fit.h"
+#include "core/road/road_run.h"
 
 #include <QString>
 
@@ -17,6 +18,7 @@ struct LoadedPull {
     std::shared_ptr<const Trace> trace; ///< its header, mixture, sound and what probes read; never null
     std::shared_ptr<const PullFit> fit; ///< null when it cannot become a curve
     QString problem;                    ///< why not
+    std::shared_ptr<const RoadRun> road; ///< a run on the road; else null
     SteadyRun steady;                   ///< brake work: its steps, or slices of its sweep; by the size its header knows
 };
 

@@ -10,6 +10,7 @@
 #include "app/pull/pull_station.h"
 #include "app/ready/ready_station.h"
 #include "app/tools/figure_shots.h"
+#include "app/tools/road_shots.h"
 #include "app/tools/picture_stack.h"
 
 #include <QApplication>
@@ -176,6 +177,8 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
         good = grab(window, out.filePath(QLatin1String(name))) && good;
     };
     theme.setMode(Theme::Mode::Day);
+    if (only == QLatin1String("road"))
+        return grabRoad(window, theme, out, openNamed) ? 0 : 4;
     if (only == QLatin1String("figure"))
         return grabFigure(window, theme, out, openNamed) ? 0 : 4;
     shot("start.png", MainWindow::Jobs);
@@ -215,14 +218,16 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     window.ready().show(ReadyStation::Apart);
     good = ready.add(window) && ready.save(out.filePath(QStringLiteral("ready.png"))) && good;
     window.judge().setCursor(5100.);
-    shot("judge-day.png", MainWindow::Judge);
+    PictureStack judge;
+    window.showStation(MainWindow::Judge);
+    good = judge.add(window) && good;
     theme.setMode(Theme::Mode::Night);
     // By night with power, torque and mixture together: what the key T comes to after two presses.
     for (int press = 0; press < 2; ++press)
         for (QToolButton* b : window.judge().difference().findChildren<QToolButton*>())
             if (b->shortcut() == QKeySequence(Qt::Key_T))
                 b->click();
-    shot("judge-night.png", MainWindow::Judge);
+    good = judge.add(window) && judge.save(out.filePath(QStringLiteral("judge.png"))) && good;
     theme.setMode(Theme::Mode::Day);
     window.model().setCurrentPull(3);
     shot("look.png", MainWindow::Look);
@@ -242,6 +247,7 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     }
     good = grabJudge(window, theme, out) && good;
     good = grabFigure(window, theme, out, openNamed) && good;
+    good = grabRoad(window, theme, out, openNamed) && good;
     good = grabPulls(window, out) && good;
     return good ? 0 : 4;
 }

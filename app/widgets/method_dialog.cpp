@@ -15,7 +15,7 @@
 namespace jr::app {
 namespace {
 
-constexpr const char* kDocuments[] = {"judging", "planning", "curves-and-flags", "air", "benches", "figure"};
+constexpr const char* kDocuments[] = {"judging", "planning", "curves-and-flags", "air", "benches", "figure", "road"};
 const QString kScheme = QStringLiteral("method:");
 
 } // namespace

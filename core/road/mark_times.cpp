@@ -19,32 +19,35 @@ struct Moment {
     double perJoinM = 0.; ///< s a metre more at the joint
 };
 
+/// The first row at or past a distance, beyond the launch's own stretch; distance rises with the rows.
 std::optional<std::size_t> rowReaching(const RoadRun& run, double metres) {
-    for (std::size_t i = run.launch->joinRow; i < run.distanceM.size(); ++i)
-        if (run.distanceM[i] >= metres)
-            return i;
-    return std::nullopt;
+    const auto join = run.distanceM.begin() + static_cast<std::ptrdiff_t>(run.launch->joinRow);
+    const auto found = std::lower_bound(join, run.distanceM.end(), metres);
+    if (found == run.distanceM.end() || found == join)
+        return std::nullopt;
+    return static_cast<std::size_t>(found - run.distanceM.begin());
+}
+
+/// Time at a distance that lies between a row and the one before.
+double timeWithin(const RoadRun& run, std::size_t row, double metres) {
+    const double from = run.distanceM[row - 1];
+    double low = 0., high = 1.;
+    constexpr int kHalvings = 30; // of a step: a billionth
+    for (int k = 0; k < kHalvings; ++k) {
+        const double x = 0.5 * (low + high);
+        (from + metresWithin(run.timeS, run.speedMPerS, row, x) < metres ? low : high) = x;
+    }
+    return run.timeS[row - 1] + (run.timeS[row] - run.timeS[row - 1]) * 0.5 * (low + high);
 }
 
 std::optional<Moment> momentAtM(const RoadRun& run, double metres) {
-    if (!run.launch)
-        return std::nullopt;
-    const auto row = rowReaching(run, metres);
+    const auto row = run.launch ? rowReaching(run, metres) : std::nullopt;
     if (!row)
         return std::nullopt;
     const std::size_t join = run.launch->joinRow;
     Moment out;
-    if (*row <= join)
-        return std::nullopt; // inside the launch's own stretch
-    const double from = run.distanceM[*row - 1];
-    double low = 0., high = 1.;
-    constexpr int kHalvings = 40;
-    for (int k = 0; k < kHalvings; ++k) {
-        const double x = 0.5 * (low + high);
-        (from + metresWithin(run.timeS, run.speedMPerS, *row, x) < metres ? low : high) = x;
-    }
     const double h = run.timeS[*row] - run.timeS[*row - 1];
-    out.timeS = run.timeS[*row - 1] + h * 0.5 * (low + high);
+    out.timeS = timeWithin(run, *row, metres);
     double variance = 0.;
     const double first = run.timeS[join] - run.launch->startS;
     variance += run.noiseMPerS * run.noiseMPerS * h * std::max(first, 0.); // of the launch's own stretch
@@ -152,9 +155,15 @@ SpeedAbout speedAbout(const RoadRun& run, double timeS) {
         return {};
     // Too few for a parabola: a line, or the mean.
     const Eigen::Index terms = count >= 3 ? 3 : count >= 2 ? 2 : 1;
-    const Eigen::MatrixXd inverse = normal.topLeftCorner(terms, terms).inverse();
-    const Eigen::VectorXd found = inverse * right.head(terms);
-    const double left = std::max(0., vv - found.dot(right.head(terms)));
+    for (Eigen::Index unused = terms; unused < 3; ++unused) { // as if they were known to be nothing
+        normal.row(unused).setZero();
+        normal.col(unused).setZero();
+        normal(unused, unused) = 1.;
+        right(unused) = 0.;
+    }
+    const Eigen::Matrix3d inverse = normal.inverse();
+    const Eigen::Vector3d found = inverse * right;
+    const double left = std::max(0., vv - found.dot(right));
     const double spare = static_cast<double>(count) - static_cast<double>(terms);
     const double variance = std::max(run.noiseMPerS * run.noiseMPerS, spare > 0. ? left / spare : 0.);
     return {found(0), terms > 1 ? found(1) : 0., std::sqrt(variance * inverse(0, 0))};
@@ -172,8 +181,8 @@ std::optional<double> clockStartS(const RoadRun& run, Rollout rollout) {
 }
 
 std::optional<double> timeAtM(const RoadRun& run, double metres) {
-    const auto moment = momentAtM(run, metres);
-    return moment ? std::optional(moment->timeS) : std::nullopt;
+    const auto row = run.launch ? rowReaching(run, metres) : std::nullopt;
+    return row ? std::optional(timeWithin(run, *row, metres)) : std::nullopt;
 }
 
 std::vector<MarkTime> markTimes(const RoadRun& run, const std::vector<Mark>& marks, Rollout rollout) {

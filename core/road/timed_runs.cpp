@@ -2,9 +2,10 @@
 #include "core/road/timed_runs.h"
 
 #include <algorithm>
+#include <atomic>
 #include <cmath>
-#include <map>
 #include <set>
+#include <thread>
 
 namespace jr {
 namespace {
@@ -160,6 +161,70 @@ std::vector<Caution> sidesDiffer(const std::vector<const TimedRun*>& base, const
     return out;
 }
 
+/// `work` for each mark; with many runs the model of each takes a while, and they know nothing of each other.
+template <class Work>
+void forEachMark(std::size_t marks, std::size_t runs, const Work& work) {
+    constexpr std::size_t kManyRuns = 40;
+    std::atomic<std::size_t> next = 0;
+    const auto some = [&] {
+        for (std::size_t m = next++; m < marks; m = next++)
+            work(m);
+    };
+    const std::size_t threads =
+        runs < kManyRuns ? 1 : std::clamp<std::size_t>(std::thread::hardware_concurrency(), 1, marks);
+    std::vector<std::jthread> others;
+    for (std::size_t k = 1; k < threads; ++k)
+        others.emplace_back(some);
+    some();
+}
+
+/// Every setup at one mark.
+std::vector<MarkOfSetup> setupsAt(const std::vector<const TimedRun*>& used, const std::vector<std::string>& setups,
+                                  std::size_t m, double confidence) {
+    std::vector<MarkOfSetup> rows;
+    std::vector<Observation> observations;
+    bool fittings = true;
+    for (const std::string& setup : setups) {
+        MarkOfSetup row;
+        row.mark = m;
+        row.setup = setup;
+        double sum = 0., square = 0.;
+        for (const TimedRun* run : used) {
+            const MarkTime* time = run->setup == setup ? run->at(m) : nullptr;
+            if (!time)
+                continue;
+            row.bestS = row.runs == 0 ? time->timeS : std::min(row.bestS, time->timeS);
+            ++row.runs;
+            sum += time->timeS;
+            square += time->timeS * time->timeS;
+            Observation o{static_cast<int>(rows.size()), time->timeS, run->run.header.startedEpochS};
+            o.fitting = fittingOf(*run);
+            fittings = fittings && o.fitting;
+            observations.push_back(o);
+        }
+        if (row.runs == 0)
+            continue;
+        row.meanS = sum / row.runs;
+        if (row.runs > 1)
+            row.sdS = std::sqrt(std::max(0., square - row.runs * row.meanS * row.meanS) / (row.runs - 1));
+        rows.push_back(row);
+    }
+    if (!fittings)
+        for (Observation& o : observations)
+            o.fitting.reset();
+    if (rows.empty())
+        return rows;
+    const GroupFit fit = fitGroups(observations, static_cast<int>(rows.size()));
+    for (std::size_t g = 0; g < rows.size(); ++g) {
+        rows[g].meanS = fit.mean[g];
+        if (const auto half = fit.halfWidth(fit.weight[g], confidence)) {
+            rows[g].lowS = rows[g].meanS - *half;
+            rows[g].highS = rows[g].meanS + *half;
+        }
+    }
+    return rows;
+}
+
 } // namespace
 
 const MarkTime* TimedRun::at(std::size_t mark) const {
@@ -182,56 +247,16 @@ TimedRun timedRun(std::string name, RoadRun run, const std::vector<Mark>& marks,
 
 std::vector<MarkOfSetup> marksOfSetups(const std::vector<TimedRun>& runs, const std::vector<Mark>& marks,
                                        double confidence) {
-    std::vector<MarkOfSetup> out;
     std::vector<std::string> setups;
     for (const TimedRun& run : runs)
         if (run.run.used() && std::find(setups.begin(), setups.end(), run.setup) == setups.end())
             setups.push_back(run.setup);
     const std::vector<const TimedRun*> used = usedRuns(runs);
-    for (std::size_t m = 0; m < marks.size(); ++m) {
-        std::vector<MarkOfSetup> rows;
-        std::vector<Observation> observations;
-        bool fittings = true;
-        for (const std::string& setup : setups) {
-            MarkOfSetup row;
-            row.mark = m;
-            row.setup = setup;
-            double sum = 0., square = 0.;
-            for (const TimedRun* run : used) {
-                const MarkTime* time = run->setup == setup ? run->at(m) : nullptr;
-                if (!time)
-                    continue;
-                row.bestS = row.runs == 0 ? time->timeS : std::min(row.bestS, time->timeS);
-                ++row.runs;
-                sum += time->timeS;
-                square += time->timeS * time->timeS;
-                Observation o{static_cast<int>(rows.size()), time->timeS, run->run.header.startedEpochS};
-                o.fitting = fittingOf(*run);
-                fittings = fittings && o.fitting;
-                observations.push_back(o);
-            }
-            if (row.runs == 0)
-                continue;
-            row.meanS = sum / row.runs;
-            if (row.runs > 1)
-                row.sdS = std::sqrt(std::max(0., square - row.runs * row.meanS * row.meanS) / (row.runs - 1));
-            rows.push_back(row);
-        }
-        if (!fittings)
-            for (Observation& o : observations)
-                o.fitting.reset();
-        if (!rows.empty()) {
-            const GroupFit fit = fitGroups(observations, static_cast<int>(rows.size()));
-            for (std::size_t g = 0; g < rows.size(); ++g) {
-                rows[g].meanS = fit.mean[g];
-                if (const auto half = fit.halfWidth(fit.weight[g], confidence)) {
-                    rows[g].lowS = rows[g].meanS - *half;
-                    rows[g].highS = rows[g].meanS + *half;
-                }
-            }
-        }
-        out.insert(out.end(), rows.begin(), rows.end());
-    }
+    std::vector<std::vector<MarkOfSetup>> rows(marks.size());
+    forEachMark(marks.size(), used.size(), [&](std::size_t m) { rows[m] = setupsAt(used, setups, m, confidence); });
+    std::vector<MarkOfSetup> out;
+    for (const auto& at : rows)
+        out.insert(out.end(), at.begin(), at.end());
     return out;
 }
 
@@ -250,19 +275,23 @@ Result<RoadCompared> compareRuns(const std::vector<TimedRun>& baseRuns, const st
     out.base = base.front()->setup;
     out.with = with.front()->setup;
     const bool paired = bothWays(base) && bothWays(with);
+    std::vector<std::optional<Result<ValueComparison>>> compared(marks.size());
+    std::vector<int> unpaired(marks.size(), 0);
+    forEachMark(marks.size(), base.size() + with.size(), [&](std::size_t m) {
+        const std::vector<Seen> a = seenAt(base, m, paired, &unpaired[m]), b = seenAt(with, m, paired, &unpaired[m]);
+        if (!a.empty() && !b.empty())
+            compared[m] = compareValues(sheetsOf(a, marks[m], out.base), sheetsOf(b, marks[m], out.with), options);
+    });
     int alone = 0;
     for (std::size_t m = 0; m < marks.size(); ++m) {
-        int here = 0;
-        const std::vector<Seen> a = seenAt(base, m, paired, &here), b = seenAt(with, m, paired, &here);
-        if (a.empty() || b.empty())
+        if (!compared[m])
             continue;
-        alone = std::max(alone, here);
-        const Result<ValueComparison> compared =
-            compareValues(sheetsOf(a, marks[m], out.base), sheetsOf(b, marks[m], out.with), options);
-        if (!compared)
-            return compared.error();
-        out.marks.emplace_back(m, *compared);
-        for (const Caution& caution : compared->cautions)
+        if (!*compared[m])
+            return compared[m]->error();
+        alone = std::max(alone, unpaired[m]);
+        const ValueComparison& at = **compared[m];
+        out.marks.emplace_back(m, at);
+        for (const Caution& caution : at.cautions)
             if (std::none_of(out.cautions.begin(), out.cautions.end(),
                              [&](const Caution& c) { return c.kind == caution.kind; }))
                 out.cautions.push_back(caution);

@@ -77,6 +77,7 @@ private slots:
         QTest::newRow("look") << int(Qt::Key_L) << int(MainWindow::Look);
         QTest::newRow("judge") << int(Qt::Key_4) << int(MainWindow::Judge);
         QTest::newRow("figure") << int(Qt::Key_5) << int(MainWindow::Figure);
+        QTest::newRow("road") << int(Qt::Key_6) << int(MainWindow::Road);
         QTest::newRow("hand over") << int(Qt::Key_7) << int(MainWindow::Handover);
         QTest::newRow("hand over by its other key") << int(Qt::Key_E) << int(MainWindow::Handover);
     }

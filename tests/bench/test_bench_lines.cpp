@@ -3,7 +3,7 @@
 #include "bench/bench_address.h"
 #include "bench/bench_lines.h"
 #include "bench/line_feed.h"
-#include "bench/nmea.h"
+#include "archive/formats/nmea.h"
 #include "bench/pull_cutter.h"
 #include "standin/bench_speech.h"
 #include "tests/fuzz/hostile.h"

@@ -2,13 +2,16 @@
 #include "tests/fuzz/hostile.h"
 
 #include "archive/formats/baselines_sheet.h"
+#include "archive/formats/figure_sheet.h"
 #include "archive/formats/foreign_log.h"
 #include "archive/formats/job_readings.h"
 #include "archive/formats/job_sheets.h"
 #include "archive/formats/leak_tests_sheet.h"
+#include "archive/formats/nmea.h"
 #include "archive/formats/pull_file.h"
 #include "archive/formats/readings_file.h"
-#include "archive/formats/figure_sheet.h"
+#include "archive/formats/receiver_log.h"
+#include "archive/formats/road_sheet.h"
 #include "archive/formats/rules_sheet.h"
 #include "archive/formats/setup_files_sheet.h"
 #include "archive/formats/text.h"
@@ -16,9 +19,9 @@
 #include "archive/store/bench_file.h"
 #include "archive/store/job_file.h"
 #include "bench/capture.h"
-#include "bench/nmea.h"
 #include "bench/pull_catcher.h"
 #include "core/pull/curve.h"
+#include "core/road/mark_times.h"
 
 #include <QBuffer>
 
@@ -40,6 +43,12 @@ void whole(const jr::Trace& trace) {
 
 void fitted(const jr::Trace& trace) {
     whole(trace);
+    if (const auto run = jr::roadRun(trace)) {
+        require(run->timeS.size() == run->speedMPerS.size());
+        for (const jr::Rollout rollout : {jr::Rollout::None, jr::Rollout::OneFoot})
+            for (const jr::MarkTime& time : jr::markTimes(*run, jr::usualMarks(), rollout))
+                require(std::isfinite(time.timeS) && time.uncertaintyS >= 0.);
+    }
     const auto fit = jr::fitPull(trace);
     if (!fit)
         return;
@@ -62,10 +71,12 @@ void readLog(std::string_view bytes, Use use) {
     const auto text = jr::decodeText(bytes);
     if (!text)
         return;
-    const auto layout = jr::lookAtLog(*text, "hostile");
+    const auto receiver = jr::readReceiverLog(*text, "hostile");
+    const std::string& table = receiver && *receiver ? (**receiver).text : *text;
+    const auto layout = jr::lookAtLog(table, "hostile");
     if (!layout)
         return;
-    const auto reading = jr::readForeignLog(*text, "hostile", *layout, jr::proposedMapping(*layout), {}, false);
+    const auto reading = jr::readForeignLog(table, "hostile", *layout, jr::proposedMapping(*layout), {}, false);
     if (reading)
         use(reading->trace);
 }
@@ -135,7 +146,7 @@ void benchFile(std::string_view bytes) {
 void sheets(std::string_view bytes) {
     const std::string body(bytes);
     // One of them an input, by its length: so many readers of one text find no more than so many texts do.
-    constexpr std::size_t kReaders = 14;
+    constexpr std::size_t kReaders = 15;
     switch (body.size() % kReaders) {
     case 0:
         require(jr::machineSheetOf(body).cylinders >= 1);
@@ -179,6 +190,9 @@ void sheets(std::string_view bytes) {
     case 12:
         for (const jr::Prediction& pin : jr::figureSheetOf(body).pins)
             require(!pin.setupId.empty() && pin.predicted.low <= pin.predicted.high);
+        break;
+    case 13:
+        require(!jr::roadSheetOf(body).marks.empty());
         break;
     default:
         (void)jr::repeatabilityNoteOf(body);

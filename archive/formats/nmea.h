@@ -12,6 +12,8 @@ struct NmeaReading {
     std::optional<double> airTempC, pressurePa, humidity; ///< humidity 0…1
     std::optional<double> speedMS;
     std::optional<double> timeOfDayS;
+    std::optional<double> dayEpochS; ///< midnight UTC of the date said, since 1970
+    std::optional<double> latitudeDeg, longitudeDeg, altitudeM;
     std::optional<int> fix, satellites; ///< fix 0: none
     std::optional<double> hdop;
 };

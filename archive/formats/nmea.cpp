@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "bench/nmea.h"
+#include "archive/formats/nmea.h"
 
 #include "archive/formats/text.h"
+
+#include <QDate>
 
 #include <charconv>
 #include <cmath>
@@ -20,6 +22,31 @@ std::optional<double> timeOfDay(std::string_view cell) {
         return std::nullopt;
     const double h = std::floor(*v / 10000.), m = std::floor((*v - 10000. * h) / 100.);
     return 3600. * h + 60. * m + (*v - 10000. * h - 100. * m);
+}
+
+/// "4807.038" and "N": degrees and minutes.
+std::optional<double> degrees(std::string_view cell, std::string_view side, double most) {
+    const auto v = parseNumber(cell);
+    if (!v || *v < 0. || side.size() != 1)
+        return std::nullopt;
+    const double whole = std::floor(*v / 100.), value = whole + (*v - 100. * whole) / 60.;
+    if (value > most)
+        return std::nullopt;
+    return side == "S" || side == "W" ? -value : value;
+}
+
+/// "230394": day, month, year of a century that began in 1970 or after.
+std::optional<double> dayOf(std::string_view cell) {
+    const auto v = parseNumber(cell);
+    if (!v || cell.size() != 6)
+        return std::nullopt;
+    const int all = static_cast<int>(*v), day = all / 10000, month = all / 100 % 100, two = all % 100;
+    constexpr int kCentury = 70;
+    const QDate date(two < kCentury ? 2000 + two : 1900 + two, month, day);
+    if (!date.isValid())
+        return std::nullopt;
+    constexpr double kDayS = 86400.;
+    return kDayS * static_cast<double>(QDate(1970, 1, 1).daysTo(date));
 }
 
 std::optional<double> within(std::optional<double> v, double low, double high) {
@@ -81,6 +108,11 @@ std::optional<NmeaReading> readNmea(std::string_view sentence) {
         out.fix = letter(2) == "A" ? 1 : 0;
         if (const auto knots = within(number(7), 0., 1000.); knots && *out.fix)
             out.speedMS = *knots * kMetresPerSPerKnot;
+        if (*out.fix) {
+            out.latitudeDeg = degrees(letter(3), letter(4), 90.);
+            out.longitudeDeg = degrees(letter(5), letter(6), 180.);
+        }
+        out.dayEpochS = dayOf(letter(9));
     } else if (kind == "VTG") {
         if (const auto kmh = within(number(7), 0., 2000.); kmh && letter(8) == "K")
             out.speedMS = *kmh / 3.6;
@@ -93,6 +125,12 @@ std::optional<NmeaReading> readNmea(std::string_view sentence) {
         if (const auto n = within(number(7), 0., 99.))
             out.satellites = static_cast<int>(*n);
         out.hdop = within(number(8), 0., 100.);
+        if (out.fix && *out.fix > 0) {
+            out.latitudeDeg = degrees(letter(2), letter(3), 90.);
+            out.longitudeDeg = degrees(letter(4), letter(5), 180.);
+            if (letter(10) == "M")
+                out.altitudeM = within(number(9), -1000., 20000.);
+        }
     } else {
         return std::nullopt;
     }

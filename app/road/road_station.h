@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Timed runs: what each made at the marks, where on the strip it was won, engine speed against road speed. It gathers
+// the job's runs, has them worked out beside the window and gives the answers to its pages.
+#pragma once
+
+#include "app/model/job_model.h"
+#include "app/road/road_view.h"
+#include "app/theme/theme.h"
+#include "app/widgets/page_stack.h"
+
+class QComboBox;
+class QLineEdit;
+
+namespace jr::app {
+
+class MarksPage;
+class WonPage;
+class MapPage;
+
+class RoadStation : public PageStack {
+    Q_OBJECT
+public:
+    enum Page { Marks, Won, Map };
+
+    RoadStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    StationFace face() const override;
+    void arrive() override { refresh(); }
+
+    MarksPage& marksPage() { return *m_marks; }
+    WonPage& wonPage() { return *m_won; }
+    MapPage& mapPage() { return *m_map; }
+    const RoadViewPtr& view() const { return m_view; }
+    void setRollout(Rollout rollout); ///< can be undone
+    /// A distance or a pair of speeds beside those that are timed; false when it is none.
+    bool addMark(const QString& text);
+
+protected:
+    void showEvent(QShowEvent* event) override;
+
+private:
+    void refresh();
+    void listSides();
+    bool hasRuns() const;
+    void take(const RoadViewPtr& view);
+
+    JobModel& m_model;
+    MarksPage* m_marks;
+    WonPage* m_won;
+    MapPage* m_map;
+    QComboBox *m_base, *m_with, *m_clock;
+    QLineEdit* m_mark;
+    RoadViewPtr m_view;
+};
+
+} // namespace jr::app

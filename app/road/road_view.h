@@ -1,0 +1,53 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What Road's pages show: the answers about the job's runs with the names and marks of its setups. Read only.
+#pragma once
+
+#include "core/road/road_answers.h"
+
+#include <QString>
+
+#include <map>
+#include <memory>
+
+namespace jr::app {
+
+struct RoadView {
+    RoadAnswers answers;
+    std::map<std::string, QString> names; ///< of setups, by id
+    std::map<std::string, int> marks;     ///< their shapes and colours
+    std::string baseSetup, withSetup;
+    Rollout rollout = Rollout::None;
+    std::optional<EngineBand> band;
+    QString bandFrom; ///< whose pulls told it
+    double confidence = 0.95;
+
+    QString name(const std::string& setupId) const {
+        const auto found = names.find(setupId);
+        return found == names.end() ? QString() : found->second;
+    }
+    int mark(const std::string& setupId) const {
+        const auto found = marks.find(setupId);
+        return found == marks.end() ? 0 : found->second;
+    }
+    const ValueComparison* at(std::size_t mark) const {
+        if (answers.compared)
+            for (const auto& [m, compared] : answers.compared->marks)
+                if (m == mark)
+                    return &compared;
+        return nullptr;
+    }
+};
+/// A mark as people read it: "1/4 mile", "0–60 mph".
+inline QString markText(const Mark& mark) {
+    QString out;
+    for (QChar c : QString::fromStdString(mark.text)) {
+        if (c.isLetter() && !out.isEmpty() && out.back().isDigit())
+            out += QLatin1Char(' ');
+        out += c == QLatin1Char('-') ? QChar(0x2013) : c;
+    }
+    return out;
+}
+
+using RoadViewPtr = std::shared_ptr<const RoadView>;
+
+} // namespace jr::app

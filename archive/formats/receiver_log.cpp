@@ -1,0 +1,245 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "archive/formats/receiver_log.h"
+
+#include "archive/formats/nmea.h"
+#include "archive/formats/text.h"
+#include "core/nan.h"
+#include "core/units/units.h"
+
+#include <QByteArray>
+#include <QDateTime>
+#include <QXmlStreamReader>
+
+#include <algorithm>
+#include <cmath>
+#include <cstdio>
+
+namespace jr {
+namespace {
+
+constexpr double kDayS = 86400.;
+constexpr std::size_t kMostFixes = 2'000'000; // a day at 25 a second
+
+struct Fix {
+    double timeS = kNaN; ///< since 1970, or of the day where no date is known
+    double speedMPerS = kNaN, latitudeDeg = kNaN, longitudeDeg = kNaN, altitudeM = kNaN, satellites = kNaN, hdop = kNaN;
+    long line = 0;
+};
+
+struct Fixes {
+    std::vector<Fix> all;
+    std::vector<LeftOutRow> leftOut;
+    std::vector<std::string> remarks;
+    bool dated = false;
+};
+
+/// Great-circle distance; the mean radius of the Earth.
+double metresBetween(const Fix& a, const Fix& b) {
+    constexpr double kRadiusM = 6371008.8, kRad = kPi / 180.;
+    const double dLat = (b.latitudeDeg - a.latitudeDeg) * kRad, dLon = (b.longitudeDeg - a.longitudeDeg) * kRad;
+    const double h = std::pow(std::sin(dLat / 2.), 2) +
+                     std::cos(a.latitudeDeg * kRad) * std::cos(b.latitudeDeg * kRad) * std::pow(std::sin(dLon / 2.), 2);
+    return 2. * kRadiusM * std::asin(std::min(1., std::sqrt(h)));
+}
+
+/// Speeds from places where nobody wrote any.
+void speedsFromPlaces(Fixes& fixes) {
+    const bool any =
+        std::any_of(fixes.all.begin(), fixes.all.end(), [](const Fix& f) { return std::isfinite(f.speedMPerS); });
+    if (any || fixes.all.size() < 3)
+        return;
+    for (std::size_t i = 0; i < fixes.all.size(); ++i) {
+        const Fix &a = fixes.all[i > 0 ? i - 1 : i], &b = fixes.all[std::min(i + 1, fixes.all.size() - 1)];
+        const double lasts = b.timeS - a.timeS;
+        if (lasts > 0.)
+            fixes.all[i].speedMPerS = metresBetween(a, b) / lasts;
+    }
+    fixes.remarks.emplace_back(
+        "the file has no speed: it was worked out from the places, which are out by a metre each, "
+        "so times are rough");
+}
+
+Fixes fromNmea(std::string_view text) {
+    Fixes out;
+    Lines lines(text);
+    Fix now;
+    std::optional<double> dayS, ofDay;
+    double nights = 0.;
+    const auto end = [&] {
+        if (ofDay && (std::isfinite(now.speedMPerS) || std::isfinite(now.latitudeDeg)) && out.all.size() < kMostFixes) {
+            now.timeS = dayS.value_or(0.) + *ofDay + (dayS ? 0. : nights);
+            out.all.push_back(now);
+        }
+        now = {};
+    };
+    while (const auto line = lines.next()) {
+        const std::string_view sentence = trimmed(line->text);
+        if (sentence.empty())
+            continue;
+        const auto read = readNmea(sentence);
+        // Other sentences are not ours; what looks like one of ours and cannot be read, or tells no time where it
+        // should, was damaged.
+        const std::string_view kind = sentence.size() > 6 && sentence[0] == '$' ? sentence.substr(3, 3) : "";
+        const bool timed = kind == "RMC" || kind == "GGA";
+        if (!read || (timed && !read->timeOfDayS)) {
+            const bool ours = timed || kind == "VTG";
+            if (ours || sentence[0] != '$')
+                out.leftOut.push_back({line->number, ours ? "checksum or fields are wrong" : "no sentence"});
+            continue;
+        }
+        if (read->timeOfDayS && (!ofDay || *read->timeOfDayS != *ofDay)) { // the next fix begins
+            end();
+            if (ofDay && *read->timeOfDayS < *ofDay - kDayS / 2.)
+                nights += kDayS;
+            ofDay = read->timeOfDayS;
+        }
+        if (read->dayEpochS) {
+            dayS = read->dayEpochS;
+            out.dated = true;
+        }
+        now.line = line->number;
+        const auto put = [](double& field, const auto& value) {
+            if (value)
+                field = static_cast<double>(*value);
+        };
+        put(now.speedMPerS, read->speedMS);
+        put(now.latitudeDeg, read->latitudeDeg);
+        put(now.longitudeDeg, read->longitudeDeg);
+        put(now.altitudeM, read->altitudeM);
+        put(now.satellites, read->satellites);
+        put(now.hdop, read->hdop);
+    }
+    end();
+    return out;
+}
+
+Fixes fromGpx(std::string_view text) {
+    Fixes out;
+    QXmlStreamReader xml(QByteArray(text.data(), static_cast<qsizetype>(text.size())));
+    Fix now;
+    bool inPoint = false;
+    const auto number = [](const QString& cell) {
+        bool good = false;
+        const double value = cell.trimmed().toDouble(&good);
+        return good ? value : kNaN;
+    };
+    while (!xml.atEnd() && out.all.size() < kMostFixes) {
+        const auto token = xml.readNext();
+        const auto name = xml.name();
+        if (token == QXmlStreamReader::StartElement) {
+            if (name == QLatin1String("trkpt")) {
+                inPoint = true;
+                now = {};
+                now.line = static_cast<long>(xml.lineNumber());
+                now.latitudeDeg = number(xml.attributes().value(QLatin1String("lat")).toString());
+                now.longitudeDeg = number(xml.attributes().value(QLatin1String("lon")).toString());
+            } else if (inPoint) {
+                const auto take = [&](double& field) {
+                    field = number(xml.readElementText(QXmlStreamReader::SkipChildElements));
+                };
+                if (name == QLatin1String("ele"))
+                    take(now.altitudeM);
+                else if (name == QLatin1String("speed"))
+                    take(now.speedMPerS);
+                else if (name == QLatin1String("sat"))
+                    take(now.satellites);
+                else if (name == QLatin1String("hdop"))
+                    take(now.hdop);
+                else if (name == QLatin1String("time")) {
+                    const std::string when =
+                        xml.readElementText(QXmlStreamReader::SkipChildElements).trimmed().toStdString();
+                    now.timeS = parseDateTime(when).value_or(kNaN);
+                    out.dated = out.dated || std::isfinite(now.timeS);
+                }
+            }
+        } else if (token == QXmlStreamReader::EndElement && name == QLatin1String("trkpt")) {
+            inPoint = false;
+            if (std::isfinite(now.timeS))
+                out.all.push_back(now);
+            else
+                out.leftOut.push_back({now.line, "a point without a time"});
+        }
+    }
+    if (xml.hasError())
+        out.leftOut.push_back(
+            {static_cast<long>(xml.lineNumber()), "from here on it is no XML: " + xml.errorString().toStdString()});
+    return out;
+}
+
+std::string isoOf(double epochS) {
+    return QDateTime::fromSecsSinceEpoch(static_cast<qint64>(std::floor(epochS)), Qt::OffsetFromUTC)
+        .toString(Qt::ISODate)
+        .toStdString();
+}
+
+ReceiverLog tableOf(Fixes fixes) {
+    speedsFromPlaces(fixes);
+    ReceiverLog out;
+    out.leftOut = std::move(fixes.leftOut);
+    out.remarks = std::move(fixes.remarks);
+    struct Column {
+        const char* heading;
+        double Fix::*field;
+        int decimals;
+    };
+    const Column all[] = {{"vehicle_speed [m/s]", &Fix::speedMPerS, 4}, {"latitude [deg]", &Fix::latitudeDeg, 8},
+                          {"longitude [deg]", &Fix::longitudeDeg, 8},   {"altitude [m]", &Fix::altitudeM, 2},
+                          {"satellites [1]", &Fix::satellites, 0},      {"hdop [1]", &Fix::hdop, 2}};
+    std::vector<Column> used;
+    for (const Column& c : all)
+        if (std::any_of(fixes.all.begin(), fixes.all.end(), [&](const Fix& f) { return std::isfinite(f.*c.field); }))
+            used.push_back(c);
+    out.text = "time [s]";
+    for (const Column& c : used)
+        out.text += std::string(",") + c.heading;
+    out.text += "\n";
+    const double first = fixes.all.front().timeS;
+    char cell[48];
+    for (const Fix& fix : fixes.all) {
+        std::snprintf(cell, sizeof cell, "%.3f", fix.timeS - first);
+        out.text += cell;
+        for (const Column& c : used) {
+            out.text += ',';
+            if (std::isfinite(fix.*c.field)) {
+                std::snprintf(cell, sizeof cell, "%.*f", c.decimals, fix.*c.field);
+                out.text += cell;
+            }
+        }
+        out.text += "\n";
+        out.line.push_back(fix.line);
+    }
+    if (fixes.dated)
+        out.started = isoOf(first);
+    return out;
+}
+
+} // namespace
+
+std::optional<Result<ReceiverLog>> readReceiverLog(std::string_view text, const std::string& fileName) {
+    constexpr std::size_t kHead = 4096;
+    const std::string_view head = text.substr(0, kHead);
+    const bool gpx = head.find("<gpx") != std::string_view::npos;
+    std::string_view first = trimmed(head);
+    first = first.substr(0, first.find('\n'));
+    const bool nmea = !gpx && first.size() > 6 && first[0] == '$' && first.find(',') != std::string_view::npos &&
+                      (readNmea(first).has_value() || first.find('*') != std::string_view::npos);
+    if (!gpx && !nmea)
+        return std::nullopt;
+    Fixes fixes = gpx ? fromGpx(text) : fromNmea(text);
+    if (fixes.all.empty())
+        return Result<ReceiverLog>(Error{"there is no fix with a time and a place or speed in it", fileName,
+                                         fixes.leftOut.empty() ? 0 : fixes.leftOut.front().line});
+    return Result<ReceiverLog>(tableOf(std::move(fixes)));
+}
+
+void tellByFile(ForeignReading& reading, const ReceiverLog& log) {
+    for (LeftOutRow& row : reading.leftOut)
+        if (row.line >= 2 && static_cast<std::size_t>(row.line - 2) < log.line.size())
+            row.line = log.line[static_cast<std::size_t>(row.line - 2)];
+    reading.leftOut.insert(reading.leftOut.end(), log.leftOut.begin(), log.leftOut.end());
+    std::stable_sort(reading.leftOut.begin(), reading.leftOut.end(),
+                     [](const LeftOutRow& a, const LeftOutRow& b) { return a.line < b.line; });
+    reading.remarks.insert(reading.remarks.end(), log.remarks.begin(), log.remarks.end());
+}
+
+} // namespace jr

@@ -1,0 +1,26 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a job's runs are timed over, kept with the job as JSON: docs/archive.md, "Sheets".
+#pragma once
+
+#include "core/road/mark_times.h"
+
+#include <string>
+#include <vector>
+
+namespace jr {
+
+namespace sheet_kind {
+inline constexpr const char* road = "road";
+}
+
+struct RoadSheet {
+    std::vector<Mark> marks = usualMarks();
+    Rollout rollout = Rollout::None;
+
+    bool operator==(const RoadSheet&) const = default;
+};
+std::string sheetBody(const RoadSheet& sheet);
+/// Marks that cannot be read are left out; without any the usual ones.
+RoadSheet roadSheetOf(const std::string& body);
+
+} // namespace jr

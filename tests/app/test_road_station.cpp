@@ -1,0 +1,151 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Road in the real window: the demo's runs with their truths inside the margins, marks walked by keys, a poor run
+// counted all the same and back, another clock, another mark, and jobs without runs.
+#include "app/look/look_station.h"
+#include "app/road/map_page.h"
+#include "app/road/marks_page.h"
+#include "app/road/road_station.h"
+#include "app/road/won_page.h"
+#include "demo_job/demo_road.h"
+#include "tests/support/demo_window.h"
+#include "tests/support/suites.h"
+
+#include <QComboBox>
+#include <QLineEdit>
+#include <QPushButton>
+
+#include <cmath>
+
+using namespace jr;
+using namespace jr::app;
+
+class TestRoadStation : public QObject {
+    Q_OBJECT
+
+    testsupport::DemoWindow m_demo;
+
+    RoadStation& road() { return m_demo.window().road(); }
+    void settle() {
+        m_demo.model();
+        QApplication::processEvents();
+        m_demo.model();
+    }
+    void arrive(const char* job) {
+        QVERIFY(m_demo.open(job));
+        m_demo.window().showStation(MainWindow::Road);
+        settle();
+    }
+    std::size_t markOf(const char* text) {
+        const auto& marks = road().view()->answers.marks;
+        for (std::size_t m = 0; m < marks.size(); ++m)
+            if (marks[m].text == text)
+                return m;
+        return marks.size();
+    }
+
+private slots:
+    void initTestCase() { QCOMPARE(m_demo.begin(), QString()); }
+    void cleanupTestCase() { m_demo.end(); }
+
+    void theDemosTruthsLieInsideTheMargins() {
+        arrive("Weights on the belt");
+        const RoadViewPtr view = road().view();
+        QVERIFY(view && view->answers.compared && view->answers.along);
+        const standin::RoadSetting still;
+        const auto truth = [&](int grams, double metres) {
+            const standin::RoadTruth t = standin::rideRoad(demo::quillOnTheRoad(grams), still).truth;
+            return t.timeAtM(metres) - t.timeAtM(0.3048);
+        };
+        for (const auto& [text, metres] :
+             {std::pair{"330ft", 100.584}, std::pair{"1/8mile", 201.168}, std::pair{"1/4mile", 402.336}}) {
+            const ValueComparison* at = view->at(markOf(text));
+            QVERIFY2(at && at->low, text);
+            const double is = truth(14, metres) - truth(16, metres);
+            QVERIFY2(*at->low < is && is < *at->high, text);
+        }
+        QCOMPARE(view->at(markOf("1/4mile"))->call, CallKind::Gain);
+        // The map: what the weights hold it at, and the band by the pulls on the bench.
+        QCOMPARE(view->answers.map.size(), std::size_t(3));
+        QVERIFY(view->band && view->band->fromRpm < 7500. && view->band->toRpm > 7500.); // where its engine peaks
+        QVERIFY2(road().mapPage().words().contains("held at"), qPrintable(road().mapPage().words()));
+    }
+    void marksAreWalkedByKeys() {
+        arrive("Weights on the belt");
+        road().show(RoadStation::Marks);
+        MarkPanels& panels = road().marksPage().panels();
+        panels.choose(0);
+        panels.setFocus();
+        QTest::keyClick(&panels, Qt::Key_Right);
+        QCOMPARE(panels.chosen(), std::size_t(1));
+        QTest::keyClick(&panels, Qt::Key_Down);
+        QCOMPARE(panels.chosen(), std::size_t(4));
+        QTest::keyClick(&panels, Qt::Key_Up);
+        QTest::keyClick(&panels, Qt::Key_Left);
+        QCOMPARE(panels.chosen(), std::size_t(0));
+        panels.choose(markOf("1/4mile"));
+        QVERIFY2(road().marksPage().words().contains("quicker than weights 16 g to 1/4 mile"),
+                 qPrintable(road().marksPage().words()));
+        // Along the strip by keys.
+        road().show(RoadStation::Won);
+        WonPage& won = road().wonPage();
+        won.setFocus();
+        QTest::keyClick(&won, Qt::Key_Right);
+        QVERIFY2(won.readout().contains(" s won") || won.readout().contains(" s lost"), qPrintable(won.readout()));
+        won.setCursor(400.);
+        QVERIFY2(won.readout().startsWith("400 m") && won.readout().contains("s won"), qPrintable(won.readout()));
+    }
+    void aPoorRunIsCountedAllTheSameAndBack() {
+        arrive("Weights on the belt");
+        road().show(RoadStation::Marks);
+        const auto usedRuns = [&] {
+            const auto& runs = road().view()->answers.runs;
+            return std::count_if(runs.begin(), runs.end(), [](const TimedRun& r) { return r.run.used(); });
+        };
+        QCOMPARE(road().view()->answers.runs.size(), std::size_t(13));
+        QCOMPARE(usedRuns(), 12);
+        QVERIFY(road().marksPage().words().contains("a poor fix"));
+        QPushButton* keep = nullptr;
+        for (QPushButton* b : road().marksPage().findChildren<QPushButton*>())
+            if (b->text().contains("Count it"))
+                keep = b;
+        QVERIFY(keep);
+        keep->click();
+        QTRY_COMPARE(usedRuns(), 13);
+        m_demo.model().undoStack().undo();
+        QTRY_COMPARE(usedRuns(), 12);
+    }
+    void anotherClockAndAnotherMark() {
+        arrive("Weights on the belt");
+        const double after = road().view()->answers.setups.front().meanS;
+        road().setRollout(Rollout::None);
+        QTRY_VERIFY(road().view()->answers.setups.front().meanS > after + 0.3);
+        QVERIFY(road().marksPage().words().contains("first movement"));
+        QVERIFY(!road().addMark("banana"));
+        QVERIFY(road().addMark("100m"));
+        QTRY_VERIFY(markOf("100m") < road().view()->answers.marks.size());
+        m_demo.model().undoStack().undo();
+        m_demo.model().undoStack().undo();
+        QTRY_VERIFY(road().view()->rollout == Rollout::OneFoot);
+    }
+    void jobsWithoutRunsSayWhatToDo() {
+        arrive("Stack length");
+        QVERIFY(!road().view());
+        bool said = false;
+        for (QLabel* label : road().findChildren<QLabel*>())
+            said = said || (label->isVisible() && label->text().contains("GPX"));
+        QVERIFY(said);
+        // Bench pages live on with runs beside them, and the strip's tile of a run says so.
+        QVERIFY(m_demo.open("Weights on the belt"));
+        QVERIFY(m_demo.model().answers().comparison());
+        m_demo.model().setCurrentPull(static_cast<int>(m_demo.model().pulls().size()) - 1);
+        m_demo.window().showStation(MainWindow::Look);
+        settle();
+        bool told = false;
+        for (QLabel* label : m_demo.window().lookStation().findChildren<QLabel*>())
+            told = told || label->text().contains("A run on the road");
+        QVERIFY(told);
+    }
+};
+
+JR_SUITE(TestRoadStation)
+#include "test_road_station.moc"
