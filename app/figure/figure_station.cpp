@@ -13,12 +13,15 @@
 #include "app/figure/ports_page.h"
 #include "app/figure/worth_page.h"
 #include "archive/formats/job_sheets.h"
+#include "archive/formats/road_sheet.h"
 #include "core/judge/sweep.h"
+#include "core/road/road_answers.h"
 #include "core/units/leading_number.h"
 
 #include <QComboBox>
 
 #include <algorithm>
+#include <limits>
 
 namespace jr::app {
 namespace {
@@ -53,6 +56,24 @@ std::vector<FigureFacts::Swept> sweptOf(const Study& study) {
             out.push_back({found.part, found.unit, answer->sweep->next, answer->sweep->bestX});
     }
     return out;
+}
+
+} // namespace
+
+namespace {
+
+/// What the runs tell of each setup, beside its pulls.
+void takeTimes(FigureFacts& facts, const RoadAsked& asked) {
+    if (asked.runs.empty())
+        return;
+    const RoadAnswers answers = roadAnswers(asked);
+    constexpr double kUnknown = std::numeric_limits<double>::quiet_NaN();
+    for (const MarkOfSetup& row : answers.setups) {
+        SetupFacts& setup = facts.others[row.setup];
+        setup.setupId = row.setup;
+        setup.markTimesS[answers.marks[row.mark].text] = {
+            row.runs, {row.meanS, row.lowS.value_or(kUnknown), row.highS.value_or(kUnknown)}};
+    }
 }
 
 } // namespace
@@ -172,6 +193,21 @@ void FigureStation::askArchive() {
         });
 }
 
+/// The job's runs at the marks of its sheet and of its pins.
+RoadAsked FigureStation::runsAsked(const std::vector<Prediction>& pins) const {
+    RoadAsked asked;
+    asked.marks = roadSheetOf(m_model.sheet(sheet_kind::road)).marks;
+    asked.marks.push_back(*parseMark("60-100km/h")); // what a kilogram is worth is told over this
+    for (const Prediction& pin : pins)
+        if (Result<Mark> mark = parseMark(pin.mark);
+            mark && std::find(asked.marks.begin(), asked.marks.end(), *mark) == asked.marks.end())
+            asked.marks.push_back(std::move(mark).value());
+    for (const LoadedPull& p : m_model.pulls())
+        if (p.road)
+            asked.runs.push_back({p.record.id, p.record.setupId, p.record.number, !p.record.aside, p.road});
+    return asked;
+}
+
 void FigureStation::refresh() {
     if (!isVisible() || m_model.loading())
         return;
@@ -183,10 +219,12 @@ void FigureStation::refresh() {
         take(bare);
         return;
     }
-    m_model.answers().ask(this, [this, bare, pins = m_pins.sheet().pins](const StudyPtr& study) -> StudyDesk::Draw {
+    const std::vector<Prediction> pins = m_pins.sheet().pins;
+    m_model.answers().ask(this, [this, bare, pins, asked = runsAsked(pins)](const StudyPtr& study) -> StudyDesk::Draw {
         FigureFacts facts = bare;
         for (const std::string& id : study->pulledSetups())
             facts.others[id] = setupFacts(*study, id);
+        takeTimes(facts, asked);
         if (const auto mine = facts.others.find(facts.setupId); mine != facts.others.end())
             facts.pulls = mine->second;
         facts.sweeps = sweptOf(*study);

@@ -5,6 +5,7 @@
 
 #include "app/figure/figure_page.h"
 #include "app/widgets/page_stack.h"
+#include "core/road/road_answers.h"
 
 class QComboBox;
 
@@ -36,7 +37,8 @@ private:
     void refresh();
     void listSetups();
     FigureFacts bareFacts() const; ///< what needs no study
-    void askArchive();             ///< what its other jobs tell, once for each job that is opened
+    RoadAsked runsAsked(const std::vector<Prediction>& pins) const;
+    void askArchive(); ///< what its other jobs tell, once for each job that is opened
     void take(const FigureFacts& facts);
 
     JobModel& m_model;

@@ -3,6 +3,7 @@
 
 #include "app/charts/nice_ticks.h"
 #include "core/figure/cylinder/piston_motion.h"
+#include "core/figure/predict/next_part.h"
 #include "core/units/leading_number.h"
 #include "core/units/units.h"
 
@@ -119,7 +120,7 @@ void GearsPage::fill(const FigureFacts& f) {
     in.offer("new_limiter_rpm", std::optional(n("limiter_rpm") + 300.), Origin::Handbook);
 }
 
-GearsAsked GearsPage::asked() const {
+GearsAsked GearsPage::askedOf(const std::function<double(const char*)>& n) const {
     GearsAsked a;
     if (ownCurve())
         a.curve = {m_facts.pulls.rpm, m_facts.pulls.powerW, m_facts.pulls.lowW, m_facts.pulls.highW};
@@ -147,6 +148,46 @@ GearsAsked GearsPage::asked() const {
     return a;
 }
 
+GearsAsked GearsPage::asked() const {
+    return askedOf([this](const char* key) { return n(key); });
+}
+
+/// Gearing or weight that a hand moved, as the next setup, with the seconds over the stretch that runs can grade.
+void GearsPage::offerGearing() {
+    static constexpr const char* kGearing[] = {"front",  "rear",   "primary", "gear_1", "gear_2",
+                                               "gear_3", "gear_4", "gear_5",  "gear_6"};
+    const auto moved = std::find_if(std::begin(kGearing), std::end(kGearing), [&](const char* key) {
+        return inputs().byHand(key) && n(key) != inputs().before(key).value.value;
+    });
+    if (moved == std::end(kGearing) || !m_answer->run.reached)
+        return;
+    const GearsAsked was = askedOf([this](const char* key) { return inputs().before(key).value.value; });
+    const Result<GearsAnswer> before = gearsAnswer(was);
+    if (!before || !before->run.reached)
+        return;
+    PinOffer pin;
+    const InputSpec& s = spec(*moved);
+    pin.setupName = tr("%1 %2").arg(s.label, number(n(*moved), s.decimals));
+    pin.changes = {{s.label.toStdString(), stored(inputs().before(*moved).value.value, s.decimals),
+                    stored(n(*moved), s.decimals)}};
+    for (const char* key : kGearing)
+        if (key != *moved)
+            alsoMoved(pin, {key});
+    alsoMoved(pin, {"limiter_rpm", "wheel_mm", "machine_kg"});
+    pin.quantity = PredictedQuantity::MarkTime;
+    pin.mark = stored(n("from_kmh"), 0) + "-" + stored(std::max(n("to_kmh"), n("from_kmh") + 5.), 0) + "km/h";
+    std::optional<Estimate> timed;
+    if (const auto found = m_facts.pulls.markTimesS.find(pin.mark); found != m_facts.pulls.markTimesS.end())
+        timed = found->second.meanS;
+    // Its own curve moves both the same way; the stretch is timed by the shifts of the page either side.
+    pin.predicted = timeAfterChange(timed, before->run.seconds, m_answer->run.seconds);
+    say(timed ? tr("Pinned, its runs over %1 are expected to take %2 s (%3 timed before).")
+                    .arg(QString::fromStdString(pin.mark), ranged(pin.predicted, 2, {}), number(timed->mid, 2))
+              : tr("Pinned, its runs over %1 are expected to take %2 s; no run has timed that stretch yet.")
+                    .arg(QString::fromStdString(pin.mark), ranged(pin.predicted, 2, {})));
+    offerPin(pin);
+}
+
 QString GearsPage::road(double mPerS, int decimals) const {
     const Unit& unit = m_model.units().road;
     return tr("%1 %2").arg(number(fromSi(mPerS, unit), decimals), QString::fromUtf8(unit.symbol.data()));
@@ -170,6 +211,7 @@ void GearsPage::workOut() {
     m_answer = *answer;
     sayShifts();
     sayLimiter();
+    offerGearing();
     const double piston =
         meanPistonSpeedMPerS(n("stroke_mm") / 1000., std::max(n("limiter_rpm"), n("new_limiter_rpm")));
     if (piston > kHighPistonSpeed)

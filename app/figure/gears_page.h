@@ -17,7 +17,6 @@ public:
 protected:
     void fill(const FigureFacts& facts) override;
     void workOut() override;
-    bool canPin() const override { return false; }
     std::vector<Handle> handles(const QRectF& area) const override;
     void draw(QPainter& painter, const QRectF& area) override;
 
@@ -31,7 +30,9 @@ private:
     };
     Plot plot(const QRectF& area) const;
     AlongScale strip(const QRectF& area) const; ///< of engine speed, with the limiters
+    GearsAsked askedOf(const std::function<double(const char*)>& n) const;
     GearsAsked asked() const;
+    void offerGearing();
     std::size_t gearCount() const { return static_cast<std::size_t>(n("gears")) + 2; }
     bool ownCurve() const { return m_facts.pulls.rpm.size() >= 2; }
     QString road(double mPerS, int decimals = 0) const;

@@ -45,6 +45,7 @@ void Pins::pin(const std::string& page, const std::string& parentId, const PinOf
     made.predicted = offer.predicted;
     made.constant = offer.constant;
     made.perConstant = offer.perConstant;
+    made.mark = offer.mark;
     made.madeAt = QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
     m_model.addSetup(offer.setupName, parentId, offer.changes,
                      [this, made, then = std::move(then)](const std::string& setupId) mutable {

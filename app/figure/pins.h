@@ -20,6 +20,7 @@ struct PinOffer {
     Ranged predicted;
     std::string constant;
     double perConstant = 0.;
+    std::string mark; ///< of a time on the road
 };
 
 class Pins : public QObject {

@@ -106,10 +106,9 @@ void PinsBoard::paintLine(QPainter& p, int line, const QRectF& box) const {
     p.drawRoundedRect(QRectF(QPointF(x(pin.predicted.low), y - 9.), QPointF(x(pin.predicted.high), y + 9.)), 4, 4);
     p.drawLine(QPointF(x(pin.predicted.value), y - 9.), QPointF(x(pin.predicted.value), y + 9.));
     const QLocale l;
-    const bool mixture = pin.quantity == PredictedQuantity::Mixture;
     const bool power = pin.quantity == PredictedQuantity::PeakPower;
     const auto text = [&](double v) {
-        return power ? m_model.units().powerText(v) : l.toString(v, 'f', mixture ? 2 : 0);
+        return power ? m_model.units().powerText(v) : l.toString(v, 'f', predictedQuantityDecimals(pin.quantity));
     };
     p.setFont(Theme::font(Size::Small));
     p.setPen(t.muted);

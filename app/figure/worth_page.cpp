@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/figure/worth_page.h"
 
+#include "core/figure/predict/next_part.h"
+
 #include "archive/formats/rules_sheet.h"
 #include "core/plan/setup_tree.h"
 #include "core/ready/setup_rules.h"
@@ -124,6 +126,7 @@ void WorthPage::workOut() {
     sayCurve();
     sayBuys();
     saySound();
+    offerWeight(a);
     formula(tr("%1 kg and %2 kg make %3 kg; t from m · v · dv / (P − W · v) at 0.8 of the peak. Sound: L − 20 log₁₀(%4 "
                "/ %5). Any text.")
                 .arg(number(a.machineKg + a.riderKg, 1), QLocale().toString(net, 'f', 2), number(out.movedKg, 1),
@@ -131,6 +134,27 @@ void WorthPage::workOut() {
     unknown(tr("Seconds are by a handbook's drag and no gears; Gears has those. Sound is in the open and from one "
                "place: walls, ground and the bike's length "
                "change it, and the rule that applies says where and how it is measured."));
+}
+
+/// Weight that a hand moved on the scale, as the next setup: the seconds of a roll-on that runs can grade.
+void WorthPage::offerWeight(const WorthAsked& asked) {
+    constexpr double kWorthTimingKg = 0.2; // less no run shows
+    const double was = inputs().before("on_kg").value.value - inputs().before("off_kg").value.value;
+    if ((!inputs().byHand("on_kg") && !inputs().byHand("off_kg")) || std::abs(m_answer->netKg - was) < kWorthTimingKg)
+        return;
+    PinOffer pin;
+    pin.setupName = m_answer->netKg < was ? tr("%1 kg lighter").arg(number(was - m_answer->netKg, 1))
+                                          : tr("%1 kg heavier").arg(number(m_answer->netKg - was, 1));
+    const double before = asked.machineKg + asked.riderKg + was;
+    pin.changes = {{"weight", stored(before, 1) + " kg", stored(m_answer->movedKg, 1) + " kg"}};
+    pin.quantity = PredictedQuantity::MarkTime;
+    pin.mark = "60-100km/h";
+    std::optional<Estimate> timed;
+    if (const auto found = m_facts.pulls.markTimesS.find(pin.mark); found != m_facts.pulls.markTimesS.end())
+        timed = found->second.meanS;
+    pin.predicted =
+        timeAfterChange(timed, rollOnS(before, asked.peakW.value), rollOnS(m_answer->movedKg, asked.peakW.value));
+    offerPin(pin);
 }
 
 /// Power for the weight over the whole curve, not only at its top.

@@ -18,7 +18,6 @@ public:
 protected:
     void fill(const FigureFacts& facts) override;
     void workOut() override;
-    bool canPin() const override { return false; }
     std::vector<Handle> handles(const QRectF& area) const override;
     void draw(QPainter& painter, const QRectF& area) override;
 
@@ -28,6 +27,7 @@ private:
     };
     static Places places(const QRectF& area);
     void saySound();
+    void offerWeight(const WorthAsked& asked);
     void sayCurve();
     void sayBuys();
     void drawBalance(QPainter& painter, const QRectF& box) const;

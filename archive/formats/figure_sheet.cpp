@@ -26,7 +26,8 @@ std::string sheetBody(const FigureSheet& sheet) {
                         {"high", p.predicted.high},
                         {"constant", p.constant},
                         {"per_constant", p.perConstant},
-                        {"made_at", p.madeAt}});
+                        {"made_at", p.madeAt},
+                        {"mark", p.mark}});
     return writeJson({{"pages", pages}, {"pins", pins}});
 }
 
@@ -48,7 +49,7 @@ FigureSheet figureSheetOf(const std::string& body) {
             continue;
         out.pins.push_back({textOf(one, "id"), textOf(one, "page"), textOf(one, "setup"), *quantity,
                             Ranged{*value, *low, *high}, textOf(one, "constant"),
-                            numberOf(one, "per_constant").value_or(0.), textOf(one, "made_at")});
+                            numberOf(one, "per_constant").value_or(0.), textOf(one, "made_at"), textOf(one, "mark")});
     }
     return out;
 }

@@ -5,6 +5,7 @@
 #include "app/figure/carburettor_page.h"
 #include "app/figure/cylinder_page.h"
 #include "app/figure/figure_station.h"
+#include "app/figure/gears_page.h"
 #include "app/figure/intake_page.h"
 #include "app/figure/ports_page.h"
 #include "app/figure/worth_page.h"
@@ -86,6 +87,36 @@ private slots:
         QCOMPARE(jets.offer()->changes.size(), std::size_t(2));
         QCOMPARE(jets.offer()->changes.back().to, std::string("1 grooves"));
         jets.backToJob();
+    }
+    /// Another sprocket is pinned with the seconds of its stretch, which runs will grade; weight likewise.
+    void gearsAndWeightArePinnedByTheirSeconds() {
+        arrive("Stack length");
+        auto& gears = page<GearsPage>("gears");
+        QVERIFY(!gears.offer()); // nothing moved yet: nothing to pin
+        gears.type("new_limiter_rpm", 9800.);
+        QVERIFY(!gears.offer()); // a limiter that is looked at is no part
+        gears.type("rear", gears.inputs().number("rear") + 2.);
+        QVERIFY2(gears.offer(), qPrintable(gears.words()));
+        QCOMPARE(gears.offer()->quantity, PredictedQuantity::MarkTime);
+        QVERIFY(QString::fromStdString(gears.offer()->mark).endsWith("km/h"));
+        QVERIFY(gears.offer()->predicted.low < gears.offer()->predicted.high);
+        QTRY_VERIFY2(gears.words().contains("no run has timed that stretch yet"), qPrintable(gears.words()));
+        gears.backToJob();
+        auto& worth = page<WorthPage>("worth");
+        worth.type("off_kg", worth.inputs().number("off_kg") + 5.);
+        QVERIFY(worth.offer());
+        QCOMPARE(worth.offer()->mark, std::string("60-100km/h"));
+        QCOMPARE(worth.offer()->changes.size(), std::size_t(1));
+        worth.backToJob();
+        QVERIFY(!worth.offer());
+        // A machine that was run on the road is foretold from its own times, and its pins are graded by them.
+        arrive("Weights on the belt");
+        const auto& times = figure().facts().others.begin()->second.markTimesS;
+        QVERIFY(times.contains("30-70km/h"));
+        auto& scale = page<WorthPage>("worth");
+        scale.type("off_kg", 6.);
+        QVERIFY(scale.offer() && scale.offer()->predicted.high > scale.offer()->predicted.low);
+        scale.backToJob();
     }
     void topCentreStepByStep() {
         arrive("Reeds and pipe");

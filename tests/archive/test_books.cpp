@@ -49,7 +49,8 @@ private slots:
         FigureSheet figure;
         figure.pages["pipe"]["header_mm"] = {312.5, "tried"};
         figure.pages["ports"]["stroke_mm"] = {54.1, "measured"};
-        figure.pins = {{"p1", "pipe", "s1", PredictedQuantity::PeakSpeed, {8400., 8150., 8700.}, "wave speed", 0.06, "2026-05-02T09:00:00"}};
+        figure.pins = {{"p1", "pipe", "s1", PredictedQuantity::PeakSpeed, {8400., 8150., 8700.}, "wave speed", 0.06, "2026-05-02T09:00:00", ""},
+                       {"p2", "gears", "s2", PredictedQuantity::MarkTime, {6.2, 6.0, 6.4}, "", 0., "2026-05-02T09:00:00", "40-80km/h"}};
         QCOMPARE(figureSheetOf(sheetBody(figure)), figure);
         // Written by hand and wrong: what has no range, no setup or no known quantity is no prediction.
         QVERIFY(figureSheetOf(R"({"pages":[],"pins":[{"setup":"s","quantity":"peak-speed","value":1,"low":3,"high":2},

@@ -179,8 +179,28 @@ private slots:
         facts.peakRpm = Estimate{8800., std::nan(""), std::nan("")}; // one pull: nobody knows by how much
         QCOMPARE(gradeOf(p, facts).verdict, GradeVerdict::Edge);
         QCOMPARE(gradeMessage(p, gradeOf(p, facts)).code, std::string_view("figure.grade-edge-bare"));
-        for (PredictedQuantity q : {PredictedQuantity::PeakSpeed, PredictedQuantity::HeldSpeed,
-                                    PredictedQuantity::Mixture, PredictedQuantity::PeakPower})
+        // A time is graded by the runs at its mark alone, and in words of runs.
+        Prediction time = pinned(PredictedQuantity::MarkTime, {6.2, 6.0, 6.4});
+        time.mark = "40-80km/h";
+        SetupFacts ridden;
+        ridden.pulls = 5;
+        QCOMPARE(gradeOf(time, ridden).verdict, GradeVerdict::Waiting);
+        QCOMPARE(gradeMessage(time, gradeOf(time, ridden)).code, std::string_view("figure.grade-not-run"));
+        ridden.markTimesS["0-60mph"] = {3, {9., 8.9, 9.1}};
+        QVERIFY(!gradeOf(time, ridden).measured);
+        ridden.markTimesS["40-80km/h"] = {3, {6.3, 6.2, 6.4}};
+        QCOMPARE(gradeOf(time, ridden).verdict, GradeVerdict::Inside);
+        QCOMPARE(gradeOf(time, ridden).pulls, 3);
+        QVERIFY(said(gradeMessage(time, gradeOf(time, ridden))).find("3 runs over 40-80km/h") != std::string::npos);
+        ridden.markTimesS["40-80km/h"] = {3, {6.9, 6.8, 7.0}};
+        QCOMPARE(gradeMessage(time, gradeOf(time, ridden)).code, std::string_view("figure.grade-run-outside"));
+        // What was timed before carries the change; without it the model's own seconds, far less sure.
+        const Ranged sure = timeAfterChange(Estimate{6.5, 6.45, 6.55}, 6.0, 5.8), rough = timeAfterChange({}, 6.0, 5.8);
+        QVERIFY(std::abs(sure.value - 6.3) < 1e-9 && sure.high - sure.low < 0.5);
+        QVERIFY(std::abs(rough.value - 5.8) < 1e-9 && rough.high - rough.low > 1.);
+        for (PredictedQuantity q :
+             {PredictedQuantity::PeakSpeed, PredictedQuantity::HeldSpeed, PredictedQuantity::Mixture,
+              PredictedQuantity::PeakPower, PredictedQuantity::MarkTime})
             QCOMPARE(parsePredictedQuantity(predictedQuantityId(q)), std::optional(q));
     }
     void changesGoTheWayTheyShould() {

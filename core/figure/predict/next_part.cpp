@@ -78,4 +78,13 @@ Ranged heldAfterWeights(const Ranged& heldRpm, double weightBeforeKg, double wei
     return {held.value, held.low * (1. - kRunToRun), held.high * (1. + kRunToRun)};
 }
 
+Ranged timeAfterChange(const std::optional<Estimate>& timedS, double modelBeforeS, double modelAfterS) {
+    constexpr double kUnseen = 0.3, kBeside = 0.005, kHandbook = 0.1;
+    if (!timedS)
+        return {modelAfterS, (1. - kHandbook) * modelAfterS, (1. + kHandbook) * modelAfterS};
+    const double change = modelAfterS - modelBeforeS, middle = timedS->mid + change;
+    const double half = kUnseen * std::abs(change) + kBeside * middle + timedS->mid * halfShare(*timedS, 2. * kBeside);
+    return {middle, middle - half, middle + half};
+}
+
 } // namespace jr

@@ -6,6 +6,8 @@
 #include "core/figure/ranged.h"
 #include "core/judge/difference.h"
 
+#include <optional>
+
 namespace jr {
 
 /// Wave speed that a pipe's own pulls tell: 12 n L / D, from the mean speed of their peaks. Its range: the margin of
@@ -37,5 +39,11 @@ Ranged mixtureAsRead(const Ranged& afr);
 
 /// Where a belt holds the engine with other weights: n (m1/m2)^e, with half a per cent for belt and heat.
 Ranged heldAfterWeights(const Ranged& heldRpm, double weightBeforeKg, double weightAfterKg, const Ranged& exponent);
+
+/// Seconds over a stretch of road after gearing or weight was changed: what was timed before and the change that the
+/// model of the run makes, of which 0.7 to 1.3 is seen (drag, grip and who rides; common practice, no source), and half
+/// a per cent beside. Where nothing was timed, the model's own seconds, a tenth either side for a handbook's drag and
+/// loss.
+Ranged timeAfterChange(const std::optional<Estimate>& timedS, double modelBeforeS, double modelAfterS);
 
 } // namespace jr

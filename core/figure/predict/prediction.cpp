@@ -16,11 +16,12 @@ struct QuantityRow {
     std::optional<Estimate> SetupFacts::*measured;
 };
 
-constexpr std::array<QuantityRow, 4> kQuantities{{
+constexpr std::array<QuantityRow, 5> kQuantities{{
     {PredictedQuantity::PeakSpeed, "peak-speed", "rpm", 0, &SetupFacts::peakRpm},
     {PredictedQuantity::HeldSpeed, "held-speed", "rpm", 0, &SetupFacts::heldRpm},
     {PredictedQuantity::Mixture, "mixture", "AFR", 2, &SetupFacts::meanAfr},
     {PredictedQuantity::PeakPower, "peak-power", "W", 0, &SetupFacts::peakW},
+    {PredictedQuantity::MarkTime, "mark-time", "s", 2, nullptr}, // one of many: by the prediction's mark
 }};
 
 const QuantityRow& rowOf(PredictedQuantity quantity) {
@@ -50,10 +51,21 @@ std::string_view predictedQuantityUnit(PredictedQuantity quantity) {
     return rowOf(quantity).unit;
 }
 
+int predictedQuantityDecimals(PredictedQuantity quantity) {
+    return rowOf(quantity).decimals;
+}
+
 Grade gradeOf(const Prediction& prediction, const SetupFacts& facts) {
     Grade out;
-    out.pulls = facts.pulls;
-    out.measured = facts.*rowOf(prediction.quantity).measured;
+    if (prediction.quantity == PredictedQuantity::MarkTime) {
+        if (const auto found = facts.markTimesS.find(prediction.mark); found != facts.markTimesS.end()) {
+            out.pulls = found->second.runs;
+            out.measured = found->second.meanS;
+        }
+    } else {
+        out.pulls = facts.pulls;
+        out.measured = facts.*rowOf(prediction.quantity).measured;
+    }
     if (!out.measured)
         return out;
     const Estimate& m = *out.measured;
@@ -76,13 +88,23 @@ Message gradeMessage(const Prediction& prediction, const Grade& grade) {
     const std::string unit = power ? "" : " " + std::string(row.unit);
     std::vector<Argument> facts{Count{grade.pulls}, shown(row, p.value, half), shown(row, p.low, half),
                                 shown(row, p.high, half), unit};
+    const bool runs = row.quantity == PredictedQuantity::MarkTime;
     if (!grade.measured)
-        return {"figure.grade-waiting", facts};
+        return {runs ? "figure.grade-not-run" : "figure.grade-waiting", facts};
     const Estimate& m = *grade.measured;
     const bool margin = std::isfinite(m.low);
     facts.push_back(shown(row, m.mid, margin ? m.half() : half));
     if (margin)
         facts.push_back(shown(row, m.half(), m.half()));
+    if (runs) {
+        facts.emplace_back(prediction.mark);
+        if (!margin)
+            facts.insert(facts.end() - 1, Number{0., row.decimals}); // the sentences count on a margin's place
+        return {grade.verdict == GradeVerdict::Inside    ? "figure.grade-run-inside"
+                : grade.verdict == GradeVerdict::Outside ? "figure.grade-run-outside"
+                                                         : "figure.grade-run-edge",
+                facts};
+    }
     switch (grade.verdict) {
     case GradeVerdict::Inside:
         return {margin ? "figure.grade-inside" : "figure.grade-inside-bare", facts};

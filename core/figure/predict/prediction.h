@@ -22,10 +22,12 @@ enum class PredictedQuantity {
     HeldSpeed, ///< at which a belt holds the engine, rpm
     Mixture,   ///< mean of the band, AFR
     PeakPower, ///< W
+    MarkTime,  ///< of runs on the road at a mark, s
 };
 std::string_view predictedQuantityId(PredictedQuantity quantity); ///< "peak-speed", as kept
 std::optional<PredictedQuantity> parsePredictedQuantity(std::string_view id);
-std::string_view predictedQuantityUnit(PredictedQuantity quantity); ///< "rpm", "AFR", "W"
+std::string_view predictedQuantityUnit(PredictedQuantity quantity); ///< "rpm", "AFR", "W", "s"
+int predictedQuantityDecimals(PredictedQuantity quantity);
 
 struct Prediction {
     std::string id;
@@ -36,6 +38,7 @@ struct Prediction {
     std::string constant;    ///< what the page may learn from it: "wave speed", "exponent"; empty: nothing
     double perConstant = 0.; ///< measured times this is the constant that would have been right
     std::string madeAt;      ///< ISO 8601
+    std::string mark;        ///< of a time: over what, as core/road/marks.h reads it
 
     bool operator==(const Prediction&) const = default;
 };
