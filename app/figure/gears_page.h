@@ -21,6 +21,10 @@ protected:
     void draw(QPainter& painter, const QRectF& area) override;
 
 private:
+    static constexpr std::size_t kMostGears = 6;
+    static constexpr const char* kShiftKeys[kMostGears - 1] = {"shift_1_rpm", "shift_2_rpm", "shift_3_rpm",
+                                                               "shift_4_rpm", "shift_5_rpm"};
+    static std::vector<InputSpec> gearsInputs();
     struct Plot {
         QRectF box;
         double mostMPerS, mostN;
