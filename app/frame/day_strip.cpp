@@ -138,7 +138,7 @@ QString DayStrip::describePull(int i) const {
     if (!pull.problem.isEmpty())
         text += QStringLiteral("\n") + pull.problem;
     if (pull.road && pull.road->leftOut)
-        text += QStringLiteral("\n") + QString::fromStdString(said(*pull.road->leftOut));
+        text += QStringLiteral("\n") + QString::fromStdString(said(*pull.road->leftOut, m_model.units().wording()));
     if (pull.road)
         for (const Flag& f : pull.road->flags)
             text += QStringLiteral("\n") + QString::fromStdString(said(f.message, m_model.units().wording()));

@@ -130,7 +130,7 @@ void MarksPage::sayLeftOut() {
         const LoadedPull& pull = m_model.pulls()[static_cast<std::size_t>(index)];
         QStringList said_;
         if (run.run.leftOut)
-            said_ << tr("left out: %1").arg(QString::fromStdString(said(*run.run.leftOut)));
+            said_ << tr("left out: %1").arg(QString::fromStdString(said(*run.run.leftOut, m_model.units().wording())));
         for (const Flag& flag : run.run.flags)
             said_ << QString::fromStdString(said(flag.message, m_model.units().wording()));
         line(tr("Run %1 %2").arg(pull.record.number).arg(said_.join(QStringLiteral("; "))), "caution");
