@@ -3,6 +3,7 @@
 
 #include "app/road/map_page.h"
 #include "app/road/marks_page.h"
+#include "app/road/round_page.h"
 #include "app/road/won_page.h"
 #include "app/widgets/chart_words.h"
 #include "archive/formats/road_sheet.h"
@@ -22,6 +23,8 @@ RoadStation::RoadStation(const Theme& theme, JobModel& model, QWidget* parent) :
     addPage(tr("Marks"), m_marks);
     addPage(tr("Where it was won"), m_won);
     addPage(tr("Speed map"), m_map);
+    m_round = new RoundPage(theme, model);
+    addPage(tr("Before riding"), m_round);
     m_mark = new QLineEdit;
     m_mark->setPlaceholderText(tr("add: 100m, 30-70km/h"));
     m_mark->setAccessibleName(tr("Another mark to time"));
@@ -54,11 +57,14 @@ RoadStation::RoadStation(const Theme& theme, JobModel& model, QWidget* parent) :
         else
             m_mark->selectAll();
     });
+    connect(this, &PageStack::shown, this, &RoadStation::refresh);
     connect(&model, &JobModel::jobChanged, this, &RoadStation::refresh);
     connect(&model, &JobModel::pullsChanged, this, &RoadStation::refresh);
     connect(&model, &JobModel::selectionChanged, this, &RoadStation::refresh);
     connect(&model, &JobModel::sheetChanged, this, [this](const QString& kind) {
-        if (kind == QLatin1String(sheet_kind::road) || kind == QLatin1String("machine"))
+        if (kind == QLatin1String(sheet_kind::roadRound))
+            m_round->refresh();
+        else if (kind == QLatin1String(sheet_kind::road) || kind == QLatin1String("machine"))
             refresh();
     });
     connect(&model.answers(), &JobStudy::changed, this, &RoadStation::refresh);
@@ -116,7 +122,10 @@ void RoadStation::listSides() {
 void RoadStation::refresh() {
     if (!isVisible() || m_model.loading())
         return;
-    if (!m_model.hasJob() || !hasRuns()) {
+    if (m_model.hasJob())
+        m_round->refresh();
+    // The round comes before the first run: a job without one has that page at least.
+    if (!m_model.hasJob() || (!hasRuns() && current() != Before)) {
         sayInstead(
             m_model.hasJob()
                 ? tr("This job has no runs on the road yet. Log one with a satellite receiver on closed ground or "
@@ -126,6 +135,10 @@ void RoadStation::refresh() {
         return;
     }
     sayInstead({});
+    if (!hasRuns()) {
+        take({});
+        return;
+    }
     listSides();
     const RoadSheet sheet = roadSheetOf(m_model.sheet(sheet_kind::road));
     m_clock->setCurrentIndex(sheet.rollout == Rollout::OneFoot ? 1 : 0);

@@ -16,11 +16,12 @@ namespace jr::app {
 class MarksPage;
 class WonPage;
 class MapPage;
+class RoundPage;
 
 class RoadStation : public PageStack {
     Q_OBJECT
 public:
-    enum Page { Marks, Won, Map };
+    enum Page { Marks, Won, Map, Before };
 
     RoadStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
     StationFace face() const override;
@@ -29,6 +30,7 @@ public:
     MarksPage& marksPage() { return *m_marks; }
     WonPage& wonPage() { return *m_won; }
     MapPage& mapPage() { return *m_map; }
+    RoundPage& roundPage() { return *m_round; }
     const RoadViewPtr& view() const { return m_view; }
     void setRollout(Rollout rollout); ///< can be undone
     /// A distance or a pair of speeds beside those that are timed; false when it is none.
@@ -47,6 +49,7 @@ private:
     MarksPage* m_marks;
     WonPage* m_won;
     MapPage* m_map;
+    RoundPage* m_round;
     QComboBox *m_base, *m_with, *m_clock;
     QLineEdit* m_mark;
     RoadViewPtr m_view;

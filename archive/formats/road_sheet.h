@@ -11,6 +11,7 @@ namespace jr {
 
 namespace sheet_kind {
 inline constexpr const char* road = "road";
+inline constexpr const char* roadRound = "road-round"; ///< as the walk-round's (job_sheets.h)
 }
 
 struct RoadSheet {

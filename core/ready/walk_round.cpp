@@ -73,6 +73,32 @@ WalkRound usualWalkRound(MachineKind machine, BenchType bench) {
     return out;
 }
 
+WalkRound roadRound() {
+    WalkRound out;
+    const auto tick = [&](const char* key, const char* words, WalkArea area) {
+        out.lines.push_back({key, words, area, true, {}, {}, {}, false, {}, {}, {}, {}, {}, false});
+    };
+    tick("closed_ground", "closed ground, or a place where this is allowed", WalkArea::People);
+    tick("others_away", "other people and animals out of the way, someone keeps watch", WalkArea::People);
+    tick("run_off", "room to stop twice over, no hole, gravel or oil on it", WalkArea::People);
+    tick("clothing", "helmet, gloves, boots and protective clothing on", WalkArea::People);
+    tick("road_tyres", "tyres inspected, at their pressure and warm", WalkArea::Machine);
+    tick("brakes", "brakes tried at walking pace, throttle snaps shut by itself", WalkArea::Machine);
+    tick("road_fasteners", "wheels, chain or belt cover and what was worked on are tight", WalkArea::Machine);
+    tick("receiver_fixed", "receiver and logger fixed, nothing dangles or slides", WalkArea::Machine);
+    tick("starts_itself", "logging is started before the ride; nothing is read or pressed while riding",
+         WalkArea::Machine);
+    return out;
+}
+
+const std::vector<std::string>& roadCautions() {
+    static const std::vector<std::string> cautions = {
+        "Nothing is read or pressed while riding: a run is looked at when the machine stands.",
+        "A run is not worth a fall: wind, wet, cold tyres or a tired rider end the day.",
+        "Local law, the track's own rules and the machine's maker come first."};
+    return cautions;
+}
+
 bool outsideWindow(const WalkLine& line) {
     return line.value && ((line.low && *line.value < *line.low) || (line.high && *line.value > *line.high));
 }

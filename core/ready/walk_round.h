@@ -46,6 +46,12 @@ struct WalkRound {
 
 WalkRound usualWalkRound(MachineKind machine, BenchType bench);
 
+/// Before somebody rides: a round of its own, every line of it a safety line. Common practice, no source; the law of
+/// the place, the track's own rules and the machine's maker come first.
+WalkRound roadRound();
+/// The usual cautions of a ride, one sentence each, with the deference at the end.
+const std::vector<std::string>& roadCautions();
+
 /// Which day it was walked on: the one written, else that of its newest line (rounds of older programs); empty when
 /// nothing was looked at.
 std::string dayOf(const WalkRound& round);

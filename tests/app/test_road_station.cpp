@@ -5,11 +5,13 @@
 #include "app/road/map_page.h"
 #include "app/road/marks_page.h"
 #include "app/road/road_station.h"
+#include "app/road/round_page.h"
 #include "app/road/won_page.h"
 #include "demo_job/demo_road.h"
 #include "tests/support/demo_window.h"
 #include "tests/support/suites.h"
 
+#include <QCheckBox>
 #include <QComboBox>
 #include <QLineEdit>
 #include <QPushButton>
@@ -126,6 +128,39 @@ private slots:
         m_demo.model().undoStack().undo();
         m_demo.model().undoStack().undo();
         QTRY_VERIFY(road().view()->rollout == Rollout::OneFoot);
+    }
+    /// The round before riding: ticked by key, a reason in place of a tick, of its day, and there before the first run.
+    void theRoundBeforeRiding() {
+        arrive("Stack length");
+        QVERIFY(!road().view());
+        RoundPage& page = road().roundPage();
+        page.setToday([] { return QDate(2026, 6, 14); });
+        road().show(RoadStation::Before);
+        QApplication::processEvents();
+        QVERIFY2(page.isVisible(), "before the first run");
+        QVERIFY2(page.stateWords().startsWith("9 of 9"), qPrintable(page.stateWords()));
+        auto* box = page.findChild<QCheckBox*>("brakes");
+        QVERIFY(box);
+        box->setFocus();
+        QTest::keyClick(box, Qt::Key_Space);
+        QTRY_VERIFY2(page.stateWords().startsWith("8 of 9"), qPrintable(page.stateWords()));
+        auto* why = page.findChild<QLineEdit*>("run_off_why");
+        QVERIFY(why);
+        why->setText("airfield, two kilometres");
+        emit why->editingFinished();
+        QTRY_VERIFY2(page.stateWords().startsWith("7 of 9"), qPrintable(page.stateWords()));
+        m_demo.model().undoStack().undo();
+        QTRY_VERIFY(page.stateWords().startsWith("8 of 9"));
+        page.setToday([] { return QDate(2026, 6, 15); }); // another day: all of it again
+        page.refresh();
+        QVERIFY(page.stateWords().startsWith("9 of 9"));
+        m_demo.model().undoStack().undo();
+        road().show(RoadStation::Marks);
+        // Law, track and maker come first, and it says so.
+        bool deferred = false;
+        for (QLabel* label : page.findChildren<QLabel*>())
+            deferred = deferred || label->text().contains("come first");
+        QVERIFY(deferred);
     }
     void jobsWithoutRunsSayWhatToDo() {
         arrive("Stack length");
