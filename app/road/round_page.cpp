@@ -82,6 +82,7 @@ QWidget* RoundPage::lineWidget(const WalkLine& line) {
     down->setContentsMargins(0, 0, 0, 0);
     down->setSpacing(2);
     auto* box = new QCheckBox(QCoreApplication::translate("WalkRound", line.words.c_str()));
+    box->setAccessibleName(box->text());
     box->setChecked(line.ticked);
     box->setObjectName(QString::fromStdString(line.key));
     down->addWidget(box);
