@@ -12,7 +12,7 @@ namespace {
 constexpr double kPi = 3.14159265358979323846;
 constexpr double kRpmPerRadS = 30. / kPi;
 constexpr double kGravity = 9.80665;
-constexpr double kStepS = 0.001;
+constexpr double kStepS = 0.002;
 // Where the road lies: open sea, so that it is nowhere.
 constexpr double kLatitudeDeg = 44., kLongitudeDeg = -30., kMetresPerDegree = 111195., kRoadAltitudeM = 120.;
 
@@ -32,7 +32,7 @@ double crossing(const std::vector<double>& x, const std::vector<double>& t, doub
     return t[i - 1] + (t[i] - t[i - 1]) * (at - x[i - 1]) / (x[i] - x[i - 1]) - t.front();
 }
 
-/// The machine on its way, one millisecond after the other.
+/// The machine on its way, step after step.
 class Rider {
 public:
     Rider(const RoadMachine& machine, const RoadSetting& setting)
@@ -148,7 +148,7 @@ RoadRide rideRoad(const RoadMachine& machine, const RoadSetting& s) {
     Rider rider(machine, s);
     // The rider goes at no sample in particular.
     const double startS = s.waitS + dice.uniform() / s.rateHz;
-    std::vector<double> past; // speeds by the millisecond: a receiver tells what was, not what is
+    std::vector<double> past; // speeds step by step: a receiver tells what was, not what is
     const auto late = static_cast<std::size_t>(std::lround(s.latencyS / kStepS));
     double nextS = 0.;
     for (std::size_t k = 0; !rider.finished(); ++k) {

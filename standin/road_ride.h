@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A machine and its rider on a road that never existed: full throttle from a standstill, on a belt or through gears,
 // against drag, tyres, slope and gusts; what a satellite receiver and a tachometer would have written down of it,
-// errors and all; and the truth beside. Newton along the road in milliseconds; docs/standin.md says each formula in
+// errors and all; and the truth beside. Newton along the road in steps of two milliseconds; docs/standin.md says each formula in
 // words.
 #pragma once
 
@@ -57,7 +57,7 @@ struct RoadSetting {
 /// What really happened, in the machine's own time. `timeS` counts from the record's first sample.
 struct RoadTruth {
     double startS = 0.;                                 ///< when it began to move
-    std::vector<double> timeS, metres, speedMPerS, rpm; ///< every millisecond from the start
+    std::vector<double> timeS, metres, speedMPerS, rpm; ///< every other millisecond from the start
     /// Seconds from the start; negative where it was not reached.
     double timeAtM(double metres) const;
     double timeAtSpeed(double mPerS) const;
