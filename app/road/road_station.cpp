@@ -26,13 +26,13 @@ RoadStation::RoadStation(const Theme& theme, JobModel& model, QWidget* parent) :
     m_round = new RoundPage(theme, model);
     addPage(tr("Before riding"), m_round);
     m_mark = new QLineEdit;
-    m_mark->setPlaceholderText(tr("add: 100m, 30-70km/h"));
+    m_mark->setPlaceholderText(tr("add: 30-70km/h"));
     m_mark->setAccessibleName(tr("Another mark to time"));
-    constexpr int kMarkWidth = 190;
+    constexpr int kMarkWidth = 140;
     m_mark->setFixedWidth(kMarkWidth);
     addCorner(m_mark);
     m_clock = new QComboBox;
-    m_clock->addItems({tr("clock from the first move"), tr("clock after one foot")});
+    m_clock->addItems({tr("clock: first move"), tr("clock: after one foot")});
     m_clock->setAccessibleName(tr("When the clock starts"));
     m_clock->setToolTip(tr("A strip's clock starts when a wheel has rolled one foot (30.5 cm) out of its light beam"));
     addCorner(m_clock);
@@ -42,7 +42,7 @@ RoadStation::RoadStation(const Theme& theme, JobModel& model, QWidget* parent) :
     m_with->setAccessibleName(tr("Set against it"));
     for (QComboBox* side : {m_base, m_with}) {
         side->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-        side->setMinimumContentsLength(12);
+        side->setMinimumContentsLength(10);
         addCorner(side);
     }
     connect(m_base, &QComboBox::activated, this,

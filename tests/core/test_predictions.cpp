@@ -7,6 +7,7 @@
 #include "core/figure/predict/prediction.h"
 #include "core/study/study.h"
 #include "core/units/units.h"
+#include "core/words/wording.h"
 #include "standin/belt_pull.h"
 #include "standin/machine.h"
 #include "tests/support/simulated_trace.h"
