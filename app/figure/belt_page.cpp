@@ -82,7 +82,10 @@ void BeltPage::fill(const FigureFacts& f) {
         in.offer("from_rpm", Ranged{f.pulls.heldRpm->mid, f.pulls.heldRpm->low, f.pulls.heldRpm->high}, Origin::Pulls);
     if (const auto fitted = ownWeightExponent(m_runs))
         in.offer("exponent", *fitted, Origin::Own);
-    if (f.pulls.peakRpm) { // a belt wants the engine from a little below its peak to a little past it
+    if (f.bestBand) { // by what its weights made at the speeds they hold
+        in.offer("band_from_rpm", std::optional(f.bestBand->fromRpm), Origin::Pulls);
+        in.offer("band_to_rpm", std::optional(f.bestBand->toRpm), Origin::Pulls);
+    } else if (f.pulls.peakRpm) { // a belt wants the engine from a little below its peak to a little past it
         in.offer("band_from_rpm", std::optional(0.95 * f.pulls.peakRpm->mid), Origin::Pulls);
         in.offer("band_to_rpm", std::optional(1.05 * f.pulls.peakRpm->mid), Origin::Pulls);
     }
@@ -126,6 +129,9 @@ void BeltPage::workOut() {
     if (const auto share = shareInBand(m_facts.pulls.roadRpm, from, to))
         say(tr("In the pulls of %1 the engine was in that band over %2 % of the road speeds.")
                 .arg(m_facts.setupName, number(100. * *share, 0)));
+    if (const auto share = shareInBand(m_facts.runRpm, from, to))
+        say(tr("In its runs on the road the engine was in that band for %1 % of the time.")
+                .arg(number(100. * *share, 0)));
     const double middle = 0.5 * (from + to);
     say(tr("For the middle of the band: %1 g.")
             .arg(number(weightForSpeedKg(n("from_g") / kGramsPerKg, n("from_rpm"), middle, n("exponent")) * kGramsPerKg,

@@ -10,6 +10,7 @@
 #include "app/figure/pins.h"
 #include "core/figure/cam/ends_of_range.h"
 #include "core/machine/machine_sheet.h"
+#include "core/road/engine_band.h"
 #include "core/study/setup_facts.h"
 
 #include <QTimer>
@@ -41,7 +42,9 @@ struct FigureFacts {
     std::vector<Swept> sweeps;
     std::map<std::string, EndsOfRange> camEnds; ///< of each pulled setup with another cam, against what it comes from
 
-    std::vector<FlowShare> flowShares; ///< of the archive's other jobs
+    std::vector<FlowShare> flowShares;  ///< of the archive's other jobs
+    std::optional<EngineBand> bestBand; ///< of a belt's engine, by the pulls of all its weights
+    std::vector<double> runRpm;         ///< engine speed of the setup's runs on the road, sample by sample
 
     /// A line of the sheet, unless the setup changed that part.
     std::optional<double> sheet(std::string_view key) const;

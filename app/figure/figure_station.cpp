@@ -21,6 +21,7 @@
 #include <QComboBox>
 
 #include <algorithm>
+#include <cmath>
 #include <limits>
 
 namespace jr::app {
@@ -67,6 +68,13 @@ void takeTimes(FigureFacts& facts, const RoadAsked& asked) {
     if (asked.runs.empty())
         return;
     const RoadAnswers answers = roadAnswers(asked);
+    for (const TimedRun& run : answers.runs) {
+        if (run.setup != facts.setupId || !run.run.used() || !run.run.launch || run.run.engineRpm.empty())
+            continue;
+        for (std::size_t i = 0; i <= run.run.topRow; ++i)
+            if (run.run.timeS[i] >= run.run.launch->startS && std::isfinite(run.run.engineRpm[i]))
+                facts.runRpm.push_back(run.run.engineRpm[i]);
+    }
     constexpr double kUnknown = std::numeric_limits<double>::quiet_NaN();
     for (const MarkOfSetup& row : answers.setups) {
         SetupFacts& setup = facts.others[row.setup];
@@ -224,6 +232,10 @@ void FigureStation::refresh() {
         FigureFacts facts = bare;
         for (const std::string& id : study->pulledSetups())
             facts.others[id] = setupFacts(*study, id);
+        std::vector<SetupFacts> pulled;
+        for (const auto& [id, one] : facts.others)
+            pulled.push_back(one);
+        facts.bestBand = bestBandOfBelt(pulled);
         takeTimes(facts, asked);
         if (const auto mine = facts.others.find(facts.setupId); mine != facts.others.end())
             facts.pulls = mine->second;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Figure's pages one by one: what they offer to pin, what they warn of, what a closing window must not lose, and stored
 // figures that no language changes.
+#include "app/figure/belt_page.h"
 #include "app/figure/cam_page.h"
 #include "app/figure/carburettor_page.h"
 #include "app/figure/cylinder_page.h"
@@ -109,6 +110,13 @@ private slots:
         QCOMPARE(worth.offer()->changes.size(), std::size_t(1));
         worth.backToJob();
         QVERIFY(!worth.offer());
+        // On a belt the band comes from what its weights made, and its runs say how long they were in it.
+        arrive("Weights on the belt");
+        auto& belt = page<BeltPage>("belt");
+        QCOMPARE(belt.inputs().origin("band_from_rpm"), Origin::Pulls);
+        QVERIFY(belt.inputs().number("band_from_rpm") < 7500. && belt.inputs().number("band_to_rpm") > 7500.);
+        QTRY_VERIFY2(belt.words().contains("In its runs on the road the engine was in that band for"),
+                     qPrintable(belt.words()));
         // A machine that was run on the road is foretold from its own times, and its pins are graded by them.
         arrive("Weights on the belt");
         const auto& times = figure().facts().others.begin()->second.markTimesS;
