@@ -173,7 +173,17 @@ void GearsPage::offerGearing() {
     if (const auto found = m_facts.pulls.markTimesS.find(pin.mark); found != m_facts.pulls.markTimesS.end())
         timed = found->second.meanS;
     // Its own curve moves both the same way; the stretch is timed by the shifts of the page either side.
-    pin.predicted = timeAfterChange(timed, before->run.seconds, m_answer->run.seconds);
+    const auto own = m_pins.own("loss");
+    pin.predicted = timeAfterChange(timed, before->run.seconds, m_answer->run.seconds,
+                                    own ? std::optional(own->value) : std::nullopt);
+    // What its graded runs need over the model's seconds is this machine's own loss.
+    pin.constant = "loss";
+    pin.perConstant = 1. / m_answer->run.seconds;
+    if (own)
+        say(tr("By %1 graded runs this machine needs %2 of the model's seconds: what driveline, tyre and wind lose.")
+                .arg(own->graded)
+                .arg(ranged({100. * own->value.value, 100. * own->value.low, 100. * own->value.high}, 0,
+                            QStringLiteral("%"))));
     say(timed ? tr("Pinned, its runs over %1 are expected to take %2 s (%3 timed before).")
                     .arg(QString::fromStdString(pin.mark), ranged(pin.predicted, 2, {}), number(timed->mid, 2))
               : tr("Pinned, its runs over %1 are expected to take %2 s; no run has timed that stretch yet.")

@@ -16,6 +16,7 @@
 #include <QLineEdit>
 #include <QLocale>
 
+#include <algorithm>
 #include <cmath>
 
 using namespace jr;
@@ -99,6 +100,8 @@ private slots:
         gears.type("rear", gears.inputs().number("rear") + 2.);
         QVERIFY2(gears.offer(), qPrintable(gears.words()));
         QCOMPARE(gears.offer()->quantity, PredictedQuantity::MarkTime);
+        QCOMPARE(gears.offer()->constant, std::string("loss")); // what its graded runs teach
+        QVERIFY(std::abs(gears.offer()->perConstant * gears.answer()->run.seconds - 1.) < 1e-9);
         QVERIFY(QString::fromStdString(gears.offer()->mark).endsWith("km/h"));
         QVERIFY(gears.offer()->predicted.low < gears.offer()->predicted.high);
         QTRY_VERIFY2(gears.words().contains("no run has timed that stretch yet"), qPrintable(gears.words()));
@@ -119,8 +122,10 @@ private slots:
                      qPrintable(belt.words()));
         // A machine that was run on the road is foretold from its own times, and its pins are graded by them.
         arrive("Weights on the belt");
-        const auto& times = figure().facts().others.begin()->second.markTimesS;
-        QVERIFY(times.contains("30-70km/h"));
+        const auto& others = figure().facts().others;
+        QCOMPARE(std::count_if(others.begin(), others.end(),
+                               [](const auto& one) { return one.second.markTimesS.contains("30-70km/h"); }),
+                 3); // of the four sets of weights three were ridden
         auto& scale = page<WorthPage>("worth");
         scale.type("off_kg", 6.);
         QVERIFY(scale.offer() && scale.offer()->predicted.high > scale.offer()->predicted.low);

@@ -199,6 +199,22 @@ private slots:
         const Ranged sure = timeAfterChange(Estimate{6.5, 6.45, 6.55}, 6.0, 5.8), rough = timeAfterChange({}, 6.0, 5.8);
         QVERIFY(std::abs(sure.value - 6.3) < 1e-9 && sure.high - sure.low < 0.5);
         QVERIFY(std::abs(rough.value - 5.8) < 1e-9 && rough.high - rough.low > 1.);
+        // Three graded times make the machine's own loss, and it takes the place of the handbook's tenth.
+        std::vector<double> implied;
+        for (const auto& [model, run] : {std::pair{6.0, 6.5}, std::pair{5.8, 6.26}, std::pair{6.4, 6.95}}) {
+            Prediction graded = pinned(PredictedQuantity::MarkTime, {model, 0.9 * model, 1.1 * model});
+            graded.mark = "40-80km/h";
+            graded.constant = "loss";
+            graded.perConstant = 1. / model;
+            SetupFacts ran;
+            ran.markTimesS["40-80km/h"] = {4, {run, run - 0.1, run + 0.1}};
+            implied.push_back(*gradeOf(graded, ran).impliedConstant);
+        }
+        const auto loss = ownConstant(implied);
+        QVERIFY(loss && loss->value.low < 1.083 && loss->value.high > 1.083 &&
+                loss->value.high - loss->value.low < 0.05);
+        const Ranged known = timeAfterChange({}, 6.0, 6.1, loss->value);
+        QVERIFY(known.low < 6.1 * 1.083 && known.high > 6.1 * 1.083 && known.high - known.low < 0.3);
         for (PredictedQuantity q :
              {PredictedQuantity::PeakSpeed, PredictedQuantity::HeldSpeed, PredictedQuantity::Mixture,
               PredictedQuantity::PeakPower, PredictedQuantity::MarkTime})

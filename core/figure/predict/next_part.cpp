@@ -78,8 +78,11 @@ Ranged heldAfterWeights(const Ranged& heldRpm, double weightBeforeKg, double wei
     return {held.value, held.low * (1. - kRunToRun), held.high * (1. + kRunToRun)};
 }
 
-Ranged timeAfterChange(const std::optional<Estimate>& timedS, double modelBeforeS, double modelAfterS) {
+Ranged timeAfterChange(const std::optional<Estimate>& timedS, double modelBeforeS, double modelAfterS,
+                       const std::optional<Ranged>& loss) {
     constexpr double kUnseen = 0.3, kBeside = 0.005, kHandbook = 0.1;
+    if (!timedS && loss)
+        return {modelAfterS * loss->value, modelAfterS * loss->low, modelAfterS * loss->high};
     if (!timedS)
         return {modelAfterS, (1. - kHandbook) * modelAfterS, (1. + kHandbook) * modelAfterS};
     const double change = modelAfterS - modelBeforeS, middle = timedS->mid + change;

@@ -44,6 +44,9 @@ Ranged heldAfterWeights(const Ranged& heldRpm, double weightBeforeKg, double wei
 /// model of the run makes, of which 0.7 to 1.3 is seen (drag, grip and who rides; common practice, no source), and half
 /// a per cent beside. Where nothing was timed, the model's own seconds, a tenth either side for a handbook's drag and
 /// loss.
-Ranged timeAfterChange(const std::optional<Estimate>& timedS, double modelBeforeS, double modelAfterS);
+/// `loss`: this machine's own, from its graded runs: seconds run over the model's (driveline, tyre, wind); it takes the
+/// place of that tenth.
+Ranged timeAfterChange(const std::optional<Estimate>& timedS, double modelBeforeS, double modelAfterS,
+                       const std::optional<Ranged>& loss = {});
 
 } // namespace jr
