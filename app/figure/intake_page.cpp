@@ -347,9 +347,11 @@ void IntakePage::drawSchools(QPainter& p, const AlongScale& scale) const {
         p.drawRoundedRect(box, 4, 4);
         p.setPen(colour);
         const double width = p.fontMetrics().horizontalAdvance(word) + 8.;
-        p.drawText(QRectF(box.right() + 5. + width < strip.right() + 20. ? box.right() + 5. : box.left() - width, y,
-                          width, 20.),
-                   Qt::AlignVCenter | Qt::AlignLeft, word);
+        // On its right, unless the scale ends there or the line of the engine's speed runs through it.
+        constexpr double kGap = 5., kBeyond = 20.;
+        const double right = box.right() + kGap, line = x(n("rpm"));
+        const bool free = right + width < strip.right() + kBeyond && (line < right - kGap || line > right + width);
+        p.drawText(QRectF(free ? right : box.left() - width, y, width, 20.), Qt::AlignVCenter | Qt::AlignLeft, word);
     };
     for (std::size_t i = 0; i < kOrders.size(); ++i)
         bar(strip.top() + 8. + 26. * static_cast<double>(i), m_answer->waveRpm[i], t.marks[1], Qt::SolidPattern,
