@@ -39,10 +39,16 @@ MarksPage::MarksPage(const Theme& theme, JobModel& model, QWidget* parent)
     m_words->setContentsMargins(0, 0, 8, 0);
     m_words->setSpacing(8);
     down->addWidget(scroll, 1);
+    m_below = new QVBoxLayout;
+    down->addLayout(m_below);
     down->addWidget(methodLink(QStringLiteral("Timed runs"), this));
     across->addWidget(side);
     connect(m_panels, &MarkPanels::chosenChanged, this, &MarksPage::say);
     connect(&model, &JobModel::unitsChanged, this, &MarksPage::say);
+}
+
+void MarksPage::addBelow(QWidget* widget) {
+    m_below->addWidget(widget);
 }
 
 void MarksPage::setView(RoadViewPtr view) {

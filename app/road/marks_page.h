@@ -16,7 +16,8 @@ public:
     MarksPage(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
     void setView(RoadViewPtr view);
     MarkPanels& panels() { return *m_panels; }
-    QString words() const; ///< for tests
+    void addBelow(QWidget* widget); ///< under what is said
+    QString words() const;          ///< for tests
 
 private:
     void say();
@@ -28,7 +29,7 @@ private:
     RoadViewPtr m_view;
     MarkPanels* m_panels;
     QLabel* m_headline;
-    QVBoxLayout* m_words;
+    QVBoxLayout *m_words, *m_below;
 };
 
 } // namespace jr::app

@@ -4,6 +4,7 @@
 #include "app/road/map_page.h"
 #include "app/road/marks_page.h"
 #include "app/road/round_page.h"
+#include "app/road/track_page.h"
 #include "app/road/won_page.h"
 #include "app/widgets/chart_words.h"
 #include "archive/formats/road_sheet.h"
@@ -23,14 +24,14 @@ RoadStation::RoadStation(const Theme& theme, JobModel& model, QWidget* parent) :
     addPage(tr("Marks"), m_marks);
     addPage(tr("Where it was won"), m_won);
     addPage(tr("Speed map"), m_map);
+    m_track = new TrackPage(theme, model);
+    addPage(tr("Bench and track"), m_track);
     m_round = new RoundPage(theme, model);
     addPage(tr("Before riding"), m_round);
     m_mark = new QLineEdit;
-    m_mark->setPlaceholderText(tr("add: 30-70km/h"));
+    m_mark->setPlaceholderText(tr("another mark: 100m, 30-70km/h"));
     m_mark->setAccessibleName(tr("Another mark to time"));
-    constexpr int kMarkWidth = 140;
-    m_mark->setFixedWidth(kMarkWidth);
-    addCorner(m_mark);
+    m_marks->addBelow(m_mark);
     m_clock = new QComboBox;
     m_clock->addItems({tr("clock: first move"), tr("clock: after one foot")});
     m_clock->setAccessibleName(tr("When the clock starts"));
@@ -178,6 +179,16 @@ void RoadStation::refresh() {
             view->bandFrom = tr("all weights");
         asked.band = view->band;
         view->answers = roadAnswers(asked);
+        // The longest distance that was timed: there all of a part has had its say.
+        const auto& marks = view->answers.marks;
+        std::optional<std::size_t> longest;
+        for (std::size_t m = 0; m < marks.size(); ++m)
+            if (marks[m].isDistance() && (!longest || marks[m].metres > marks[*longest].metres))
+                longest = m;
+        if (longest) {
+            view->partsMark = marks[*longest];
+            view->parts = benchAndTrack(*study, view->answers.runs, marks, *longest);
+        }
         return [this, view] { take(view); };
     });
 }
@@ -187,6 +198,7 @@ void RoadStation::take(const RoadViewPtr& view) {
     m_marks->setView(view);
     m_won->setView(view);
     m_map->setView(view);
+    m_track->setView(view);
 }
 
 } // namespace jr::app

@@ -17,11 +17,12 @@ class MarksPage;
 class WonPage;
 class MapPage;
 class RoundPage;
+class TrackPage;
 
 class RoadStation : public PageStack {
     Q_OBJECT
 public:
-    enum Page { Marks, Won, Map, Before };
+    enum Page { Marks, Won, Map, Track, Before };
 
     RoadStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
     StationFace face() const override;
@@ -30,6 +31,7 @@ public:
     MarksPage& marksPage() { return *m_marks; }
     WonPage& wonPage() { return *m_won; }
     MapPage& mapPage() { return *m_map; }
+    TrackPage& trackPage() { return *m_track; }
     RoundPage& roundPage() { return *m_round; }
     const RoadViewPtr& view() const { return m_view; }
     void setRollout(Rollout rollout); ///< can be undone
@@ -49,6 +51,7 @@ private:
     MarksPage* m_marks;
     WonPage* m_won;
     MapPage* m_map;
+    TrackPage* m_track;
     RoundPage* m_round;
     QComboBox *m_base, *m_with, *m_clock;
     QLineEdit* m_mark;

@@ -2,6 +2,7 @@
 // What Road's pages show: the answers about the job's runs with the names and marks of its setups. Read only.
 #pragma once
 
+#include "core/road/bench_and_track.h"
 #include "core/road/road_answers.h"
 
 #include <QString>
@@ -20,6 +21,8 @@ struct RoadView {
     std::optional<EngineBand> band;
     QString bandFrom; ///< whose pulls told it
     double confidence = 0.95;
+    std::vector<BenchAndTrack> parts; ///< by bench and by track…
+    Mark partsMark;                   ///< …at this mark
 
     QString name(const std::string& setupId) const {
         const auto found = names.find(setupId);

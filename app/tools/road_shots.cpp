@@ -13,7 +13,7 @@ bool grabRoad(MainWindow& window, Theme& theme, const QDir& out, bool (*openName
     bool good = openNamed(window, "Weights on the belt");
     window.showStation(MainWindow::Road);
     PictureStack stack;
-    for (int page : {RoadStation::Marks, RoadStation::Won, RoadStation::Map, RoadStation::Before}) {
+    for (int page : {RoadStation::Marks, RoadStation::Won, RoadStation::Map, RoadStation::Track, RoadStation::Before}) {
         window.road().show(page);
         good = stack.add(window) && good;
     }

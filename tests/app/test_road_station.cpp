@@ -6,6 +6,7 @@
 #include "app/road/marks_page.h"
 #include "app/road/road_station.h"
 #include "app/road/round_page.h"
+#include "app/road/track_page.h"
 #include "app/road/won_page.h"
 #include "demo_job/demo_road.h"
 #include "tests/support/demo_window.h"
@@ -115,6 +116,23 @@ private slots:
         QTRY_COMPARE(usedRuns(), 13);
         m_demo.model().undoStack().undo();
         QTRY_COMPARE(usedRuns(), 12);
+    }
+    /// Each set of weights by the bench and by the track: both saw the lighter ones gain; one was never ridden.
+    void benchAgainstTrack() {
+        arrive("Weights on the belt");
+        road().show(RoadStation::Track);
+        const auto& parts = road().view()->parts;
+        QCOMPARE(parts.size(), std::size_t(3)); // 15, 14 and 13 g, each from 16 g
+        int ridden = 0;
+        for (const BenchAndTrack& part : parts) {
+            QVERIFY(part.benchPct);
+            ridden += part.trackPct.has_value();
+            QVERIFY(!contradicts(part));
+            if (part.trackPct)
+                QVERIFY(part.benchPct->mid > 0. && part.trackPct->mid > 0.);
+        }
+        QCOMPARE(ridden, 2);
+        QVERIFY2(road().trackPage().words().contains("only the bench speaks"), qPrintable(road().trackPage().words()));
     }
     void anotherClockAndAnotherMark() {
         arrive("Weights on the belt");

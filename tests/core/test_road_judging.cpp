@@ -3,6 +3,7 @@
 // difference, and a whole set in order of time.
 #include "core/figure/worth/quarter_mile.h"
 #include "core/plan/plan.h"
+#include "core/road/bench_and_track.h"
 #include "core/road/road_answers.h"
 #include "tests/support/road_machine.h"
 #include "tests/support/simulated_trace.h"
@@ -211,6 +212,23 @@ private slots:
             square += (r - mean) * (r - mean) / 31.;
         QVERIFY2(mean > 1.05 && mean < 1.09, qPrintable(QString::number(mean)));
         QVERIFY2(std::sqrt(square) > 0.05 && std::sqrt(square) < 0.075, qPrintable(QString::number(std::sqrt(square))));
+    }
+    void benchAndTrackSideBySide() {
+        const Estimate gain{2., 1., 3.}, loss{-2., -3., -1.}, open{0.5, -1., 2.};
+        const auto code = [](std::optional<Estimate> bench, std::optional<Estimate> track) {
+            return benchAndTrackMessage({"b", "a", bench, track}, "lid off").code;
+        };
+        QVERIFY(contradicts({"b", "a", gain, loss}) && contradicts({"b", "a", loss, gain}));
+        QVERIFY(!contradicts({"b", "a", gain, open}) && !contradicts({"b", "a", gain, gain}));
+        QCOMPARE(code(gain, loss), std::string_view("track.contradict"));
+        QCOMPARE(code(gain, gain), std::string_view("track.agree"));
+        QCOMPARE(code(gain, open), std::string_view("track.bench-only"));
+        QCOMPARE(code(open, gain), std::string_view("track.track-only")); // it may show nothing on the bench
+        QCOMPARE(code(open, open), std::string_view("track.neither"));
+        QCOMPARE(code(gain, std::nullopt), std::string_view("track.not-run"));
+        QCOMPARE(code(std::nullopt, gain), std::string_view("track.not-pulled"));
+        // One run a side has no margin, so it is sure of nothing.
+        QCOMPARE(code(gain, Estimate{1., std::nan(""), std::nan("")}), std::string_view("track.bench-only"));
     }
     void setupsInTheirOrder() {
         const Day day = rideDay(testsupport::quillOnTheRoad(), testsupport::quillOnTheRoad(14.), 3, 9);
