@@ -3,7 +3,7 @@
 
 #include "core/figure/cylinder/piston_motion.h"
 #include "core/figure/predict/next_part.h"
-#include "core/units/leading_number.h"
+#include "core/machine/gear_ratios.h"
 #include "core/units/units.h"
 
 #include <algorithm>
@@ -88,14 +88,7 @@ void GearsPage::fill(const FigureFacts& f) {
                                     std::pair{"limiter_rpm", "limiter_rpm"}, std::pair{"machine_kg", "weight_kg"},
                                     std::pair{"rider_kg", "rider_kg"}, std::pair{"stroke_mm", "stroke_mm"}})
         in.offer(key, f.sheet(line), Origin::Sheet);
-    // All ratios as people write them: "2.6, 1.9, 1.5" or with slashes.
-    std::string text = f.hasMachine ? sheetText(f.machine, "gear_ratios") : std::string();
-    std::replace_if(
-        text.begin(), text.end(), [](char c) { return c == '/' || c == ';' || c == ' '; }, ',');
-    std::vector<double> ratios;
-    for (const QString& one : QString::fromStdString(text).split(QLatin1Char(','), Qt::SkipEmptyParts))
-        if (const auto number = leadingNumber(one.toStdString()))
-            ratios.push_back(number->first);
+    const std::vector<double> ratios = f.hasMachine ? gearRatiosOf(f.machine) : std::vector<double>();
     if (ratios.size() >= 2 && ratios.size() <= kMostGears) {
         in.offer("gears", std::optional(static_cast<double>(ratios.size()) - 2.), Origin::Sheet);
         for (std::size_t g = 0; g < ratios.size(); ++g)

@@ -7,7 +7,7 @@
 #include "app/widgets/method_dialog.h"
 #include "app/widgets/paragraph_scroll.h"
 #include "archive/formats/job_sheets.h"
-#include "core/units/leading_number.h"
+#include "core/machine/gear_ratios.h"
 #include "core/units/units.h"
 
 #include <QHBoxLayout>
@@ -26,15 +26,11 @@ std::vector<double> gearsOf(const MachineSheet& sheet) {
                rear = sheetNumber(sheet, "rear_sprocket"), radiusMm = sheetNumber(sheet, "wheel_radius_mm");
     if (!primary || !front || !rear || !radiusMm || !(*front > 0.) || !(*radiusMm > 0.))
         return {};
-    QString text = QString::fromStdString(sheetText(sheet, "gear_ratios"));
-    for (QChar separator : {QLatin1Char('/'), QLatin1Char(';'), QLatin1Char(' ')})
-        text.replace(separator, QLatin1Char(','));
     std::vector<double> out;
     constexpr double kMmPerMetre = 1000.;
     const double turns = 1. / (2. * kPi * *radiusMm / kMmPerMetre) * 60.; // of the wheel, rpm at one metre a second
-    for (const QString& one : text.split(QLatin1Char(','), Qt::SkipEmptyParts))
-        if (const auto ratio = leadingNumber(one.toStdString()))
-            out.push_back(turns * *primary * *rear / *front * ratio->first);
+    for (double ratio : gearRatiosOf(sheet))
+        out.push_back(turns * *primary * *rear / *front * ratio);
     return out;
 }
 

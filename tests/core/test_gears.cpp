@@ -2,6 +2,7 @@
 // Gears and shifts: the crossing against a simulated run that tries every shift, times against closed forms.
 #include "core/figure/gears/run_time.h"
 #include "core/figure/gears/shift_point.h"
+#include "core/machine/gear_ratios.h"
 #include "core/units/units.h"
 #include "tests/support/suites.h"
 
@@ -63,6 +64,14 @@ double simulated(const PowerCurve& c, double shiftRpm, double fromV, double metr
 class TestGears : public QObject {
     Q_OBJECT
 private slots:
+    void ratiosAsPeopleWriteThem() {
+        MachineSheet sheet;
+        QVERIFY(gearRatiosOf(sheet).empty());
+        for (const char* text : {"2.6, 1.9, 1.5", "2.6/1.9/1.5", "2.6 1.9 1.5", "2.6; 1.9;1.5 ", "2.6, x, 1.9, 1.5"}) {
+            sheet.values["gear_ratios"] = text;
+            QCOMPARE(gearRatiosOf(sheet), (std::vector<double>{2.6, 1.9, 1.5}));
+        }
+    }
     void theCrossingIsTheQuickestShift_data() {
         QTest::addColumn<double>("peakRpm");
         for (double rpm : {8200., 8800., 9300.})
