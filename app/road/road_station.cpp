@@ -129,8 +129,9 @@ void RoadStation::refresh() {
     if (!m_model.hasJob() || (!hasRuns() && current() != Before)) {
         sayInstead(
             m_model.hasJob()
-                ? tr("This job has no runs on the road yet. Log one with a satellite receiver on closed ground or "
-                     "where it is allowed, and bring the file in (Ctrl+I): text, GPX or NMEA.")
+                ? tr("This job has no runs on the road yet. Go through \"Before riding\", log a run with a satellite "
+                     "receiver on closed ground or where it is allowed, and bring the file in (Ctrl+I): text, GPX "
+                     "or NMEA.")
                 : tr("Open a job first (Ctrl+0)."));
         take({});
         return;

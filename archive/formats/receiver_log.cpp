@@ -65,9 +65,11 @@ Fixes fromNmea(std::string_view text) {
     Fix now;
     std::optional<double> dayS, ofDay;
     double nights = 0.;
+    std::size_t undated = 0; // fixes before the first date was said
     const auto end = [&] {
         if (ofDay && (std::isfinite(now.speedMPerS) || std::isfinite(now.latitudeDeg)) && out.all.size() < kMostFixes) {
             now.timeS = dayS.value_or(0.) + *ofDay + (dayS ? 0. : nights);
+            undated += dayS ? 0 : 1;
             out.all.push_back(now);
         }
         now = {};
@@ -110,6 +112,11 @@ Fixes fromNmea(std::string_view text) {
         put(now.hdop, read->hdop);
     }
     end();
+    if (out.dated && undated > 0 && undated < out.all.size()) {
+        const double day = kDayS * std::floor(out.all[undated].timeS / kDayS);
+        for (std::size_t i = 0; i < undated; ++i)
+            out.all[i].timeS += day - nights;
+    }
     return out;
 }
 

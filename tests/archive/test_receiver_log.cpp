@@ -85,6 +85,17 @@ private slots:
         const double is = ride.truth.timeAtM(402.336) - ride.truth.timeAtM(0.3048);
         QVERIFY2(std::abs(times[0].timeS - is) < 0.05, qPrintable(QString::number(times[0].timeS - is)));
     }
+    /// A log that begins in the middle of a fix tells its first place before any date: no leap of half a century.
+    void theDateComesLate() {
+        const std::string text = sentence("GPGGA,100000.000,4400.0,N,03000.0,W,1,09,0.9,120.0,M,,M,,") +
+                                 sentence("GPRMC,100000.200,A,4400.0,N,03000.0,W,1.0,0.0,240526,,") +
+                                 sentence("GPRMC,100000.400,A,4400.0,N,03000.0,W,2.0,0.0,240526,,");
+        const auto log = readReceiverLog(text, "late.nmea");
+        QVERIFY(log && *log);
+        QCOMPARE((**log).started, std::string("2026-05-24T10:00:00Z"));
+        QCOMPARE((**log).line.size(), std::size_t(3));
+        QVERIFY2((**log).text.find("\n0.400,") != std::string::npos, (**log).text.c_str());
+    }
     void gpxOfBothVersions() {
         std::string text =
             "<?xml version=\"1.0\"?>\n<gpx version=\"1.0\" xmlns=\"http://www.topografix.com/GPX/1/0\"><trk><trkseg>\n";
