@@ -226,7 +226,7 @@ void BenchSession::arrived() {
         return;
     if (m_link == LinkState::Introducing || m_link == LinkState::Silent) {
         if (frames == 0) {
-            if (m_sinceAsked.elapsed() > 300 || m_link == LinkState::Introducing) {
+            if (!m_options.plain && (m_sinceAsked.elapsed() > 300 || m_link == LinkState::Introducing)) {
                 (void)write("start"); // asked again by the tick
                 m_sinceAsked.start();
             }
@@ -251,10 +251,10 @@ void BenchSession::arrived() {
         beginCaptureAnew();
     const PullCutter& cutter = *m_catcher.cutter();
     const std::lock_guard held(m_lock);
-    m_snapshot.state = cutter.watch().state();
+    m_snapshot.state = cutter.state();
     m_snapshot.figures = cutter.figures();
-    m_snapshot.stateForS = m_snapshot.figures.timeS - cutter.watch().sinceS();
-    m_snapshot.coastFromRadS = cutter.watch().coastFromRadS();
+    m_snapshot.stateForS = m_snapshot.figures.timeS - cutter.stateSinceS();
+    m_snapshot.coastFromRadS = cutter.coastFromRadS();
     m_snapshot.health = m_catcher.feed().health();
     m_snapshot.air = m_catcher.feed().air() ? std::optional(*m_catcher.feed().air()) : std::nullopt;
     m_snapshot.capturedBytes = m_capture ? m_capture->size() : 0;
@@ -269,15 +269,15 @@ void BenchSession::afterFrame(PullCutter& cutter) {
         if (m_capture)
             (void)m_capture->remark(anchorRemark(epochS, figures.timeS));
     }
-    m_orders.feed(figures.timeS, figures.rpm, figures.throttle, cutter.watch().state() == BenchState::Pulling, nowS());
+    m_orders.feed(figures.timeS, figures.rpm, figures.throttle, cutter.state() == BenchState::Pulling, nowS());
     // Stopped in the same breath as the sample that asked for it.
     for (const GuardTrip& trip : m_catcher.takeTrips()) {
         m_orders.stop(jr::said(guardMessage(trip)), nowS());
         carryOut();
         emit tripped(trip);
     }
-    if (cutter.watch().state() != m_lastState) {
-        m_lastState = cutter.watch().state();
+    if (cutter.state() != m_lastState) {
+        m_lastState = cutter.state();
         if (m_lastState == BenchState::Pulling)
             emit pullBegan();
         emit stateChanged(m_lastState);
@@ -328,9 +328,9 @@ void BenchSession::tick() {
     const double quiet = static_cast<double>(m_sinceData.elapsed()) / 1000.;
     if (m_link == LinkState::Streaming && quiet > m_options.silentS)
         setLink(LinkState::Silent);
-    if (m_link == LinkState::Introducing && m_sinceAsked.elapsed() > 1000) {
+    if (!m_options.plain && m_link == LinkState::Introducing && m_sinceAsked.elapsed() > 1000) {
         // A greeting or an order may have been lost on the line.
-        (void)write(m_catcher.feed().description() && !m_options.plain ? "start" : "hello");
+        (void)write(m_catcher.feed().description() ? "start" : "hello");
         m_sinceAsked.start();
     }
     if (quiet > m_options.giveUpS)

@@ -61,6 +61,7 @@ struct Frame {
     double timeS = 0.;                               ///< bench time, made continuous over jumps of its clock
     std::vector<double> values;                      ///< SI, in the order of the channels; NaN where the bench had none
     std::shared_ptr<const BenchDescription> bench{}; ///< whose channels these are; they may change in mid-stream
+    bool afterJump = false; ///< the clock jumped just before it: how long that took nobody knows
 };
 
 } // namespace jr

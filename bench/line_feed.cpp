@@ -4,6 +4,7 @@
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
 #include "core/nan.h"
+#include "core/units/units.h"
 
 #include <cmath>
 
@@ -26,7 +27,7 @@ BenchChannel channelOf(const std::string& name, const std::string& unitText) {
     out.unitText = unitText;
     out.name = {ChannelId::Other, 0};
     const auto known = parseChannelName(name);
-    const auto unit = findUnit(unitText);
+    const auto unit = known ? findChannelUnit(known->id, unitText) : std::nullopt;
     if (known && unit && unitFits(known->id, *unit)) {
         out.name = *known;
         out.factor = unit->factor;
@@ -35,6 +36,15 @@ BenchChannel channelOf(const std::string& name, const std::string& unitText) {
         out.unitText = unit->symbol;
     }
     return out;
+}
+
+/// Of a fix, in the order of valuesOf.
+constexpr std::pair<const char*, const char*> kFixChannels[] = {{"vehicle_speed", "m/s"}, {"latitude", "deg"},
+                                                                {"longitude", "deg"},     {"altitude", "m"},
+                                                                {"satellites", "1"},      {"hdop", "1"}};
+std::vector<double> valuesOf(const ReceiverFix& fix) {
+    constexpr double kRad = kPi / 180.;
+    return {fix.speedMPerS, fix.latitudeDeg * kRad, fix.longitudeDeg * kRad, fix.altitudeM, fix.satellites, fix.hdop};
 }
 
 } // namespace
@@ -58,6 +68,12 @@ Result<PlainLayout> parsePlainLayout(std::string_view text) {
     if (trimmed(text) == "nmea") { // a satellite receiver alone
         out.satellite = true;
         out.columns.push_back(channelOf("vehicle_speed", "m/s"));
+        return out;
+    }
+    if (trimmed(text) == "road") { // one that rides along
+        out.road = true;
+        for (const auto& [name, unit] : kFixChannels)
+            out.columns.push_back(channelOf(name, unit));
         return out;
     }
     std::vector<std::string_view> cells;
@@ -86,7 +102,7 @@ Result<PlainLayout> parsePlainLayout(std::string_view text) {
         if (unitText.empty())
             unitText = channel->id == ChannelId::EngineSpeed ? "rpm"
                                                              : std::string(siSymbol(channelInfo(channel->id).quantity));
-        const auto unit = findUnit(unitText);
+        const auto unit = findChannelUnit(channel->id, unitText);
         if (!unit || !unitFits(channel->id, *unit))
             return Error{"unit \"" + unitText + "\" does not fit " + name};
         if (channel->id == ChannelId::Time) {
@@ -107,9 +123,13 @@ Result<PlainLayout> parsePlainLayout(std::string_view text) {
 
 LineFeed::LineFeed(PlainLayout plain, PullHeader header) : m_plain(std::move(plain)) {
     auto d = std::make_shared<BenchDescription>();
-    d->name = "plain lines";
+    d->name = m_plain->road ? "receiver" : "plain lines";
     d->plain = true;
     d->header = std::move(header);
+    if (m_plain->road) {
+        d->header.kind = PullKind::Road;
+        (void)setHeaderValue(d->header, header_key::speedFrom.key, "receiver");
+    }
     for (const auto& column : m_plain->columns)
         if (column)
             d->channels.push_back(*column);
@@ -165,14 +185,8 @@ void LineFeed::line(std::string_view text, std::vector<Frame>& frames) {
     text = trimmed(text);
     if (text.empty())
         return;
-    if (text.front() == '$') {
-        if (const auto reading = readNmea(text)) {
-            weather(*reading);
-            if (m_plain && m_plain->satellite && reading->timeOfDayS && reading->fix && !reading->hdop)
-                frame(*reading->timeOfDayS, {m_speedMS.value_or(kNaN)}, frames);
-        }
-        return; // a sentence of no interest is no fault
-    }
+    if (text.front() == '$' || (m_plain && m_plain->road))
+        return sentence(text, frames);
     if (m_plain && !m_plain->satellite)
         return plain(text, frames);
     BenchLine message;
@@ -191,6 +205,22 @@ void LineFeed::line(std::string_view text, std::vector<Frame>& frames) {
         ++m_health.garbage;
         break;
     }
+}
+
+/// Of a weather station or a receiver; one of no interest is no fault.
+void LineFeed::sentence(std::string_view text, std::vector<Frame>& frames) {
+    const auto reading = readNmea(text);
+    if (reading)
+        weather(*reading);
+    if (m_plain && m_plain->satellite && reading && reading->timeOfDayS && reading->fix && !reading->hdop)
+        frame(*reading->timeOfDayS, {m_speedMS.value_or(kNaN)}, frames);
+    if (!m_plain || !m_plain->road)
+        return;
+    const SentenceFault fault = m_fixes.take(text);
+    m_health.badChecksums += fault == SentenceFault::Damaged;
+    m_health.garbage += fault == SentenceFault::NoSentence;
+    if (const auto fix = m_fixes.takeFix())
+        frame(fix->clockS, valuesOf(*fix), frames);
 }
 
 /// hello, fact, channel, offer, begin: what the bench is. Bounded: a bench that says more than BenchBounds is taken at
@@ -339,6 +369,7 @@ void LineFeed::plain(std::string_view text, std::vector<Frame>& frames) {
 
 void LineFeed::frame(double timeS, std::vector<double> values, std::vector<Frame>& frames) {
     double t = timeS + m_clockOffsetS;
+    bool jumped = false;
     if (m_lastTimeS) {
         const double step = t - *m_lastTimeS;
         if (!(step >= kShortestStepS && step <= kJumpS)) {
@@ -346,14 +377,14 @@ void LineFeed::frame(double timeS, std::vector<double> values, std::vector<Frame
             m_clockOffsetS += *m_lastTimeS + m_usualStepS - t;
             t = *m_lastTimeS + m_usualStepS;
             ++m_health.clockJumps;
-            m_jumped = true;
+            m_jumped = jumped = true;
         } else {
             m_usualStepS += 0.05 * (step - m_usualStepS);
         }
     }
     m_lastTimeS = t;
     ++m_health.samples;
-    frames.push_back({t, std::move(values), m_description});
+    frames.push_back({t, std::move(values), m_description, jumped});
 }
 
 void LineFeed::weather(const NmeaReading& r) {

@@ -4,9 +4,10 @@
 // kind can be shown.
 #pragma once
 
+#include "archive/formats/nmea.h"
+#include "archive/formats/receiver_fixes.h"
 #include "bench/bench_lines.h"
 #include "bench/description.h"
-#include "archive/formats/nmea.h"
 
 #include <deque>
 #include <memory>
@@ -35,6 +36,7 @@ struct PlainLayout {
     double timeFactor = 1.; ///< to seconds
     double stepS = 0.01;
     bool satellite = false; ///< "nmea": nothing but sentences; a sample for each speed
+    bool road = false;      ///< "road": a receiver that rides along; a sample for each fix, its places too
 };
 
 /// "time:ms, -, roller_speed:rpm, engine_speed" with an optional leading "semicolon," or "tab,": a plain layout.
@@ -73,6 +75,7 @@ private:
     void line(std::string_view text, std::vector<Frame>& frames);
     void take(const BenchLine& line, std::vector<Frame>& frames);
     void plain(std::string_view text, std::vector<Frame>& frames);
+    void sentence(std::string_view text, std::vector<Frame>& frames);
     void weather(const NmeaReading& reading);
     void introduce(const BenchLine& message, std::string_view text);
     void say(std::string text);
@@ -84,6 +87,7 @@ private:
     std::unique_ptr<BenchDescription> m_coming; ///< being said
     std::optional<PlainLayout> m_plain;
     std::uint64_t m_plainRows = 0;
+    FixAssembler m_fixes;
     bool m_addSpeed = false;
     LineHealth m_health;
     std::optional<std::uint32_t> m_lastCount;

@@ -53,7 +53,7 @@ void PullCatcher::gather() {
 
 void PullCatcher::use(std::shared_ptr<const BenchDescription> bench) {
     if (m_cutter) {
-        const bool pulling = m_cutter->watch().pullBeganS().has_value();
+        const bool pulling = m_cutter->pullBeganS().has_value();
         m_cutter->broken();
         gather();
         m_remarks.push_back(pulling

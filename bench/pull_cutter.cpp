@@ -15,7 +15,8 @@
 namespace jr {
 namespace {
 
-constexpr double kLeadInS = 1.0, kRunOutS = 0.4;     // kept before and after a pull
+constexpr double kLeadInS = 1.0, kRunOutS = 0.4;     // kept before and after a pull…
+constexpr double kRestBeforeS = 4.;                  // …and before a run: its launch is told from a stretch at rest
 constexpr double kKeptBeforeS = 30.;                 // of what may become the lead-in of a pull
 constexpr std::size_t kMostCoastSamples = 2'000'000; // 32 MB: a thousand a second for half an hour
 constexpr std::size_t kCoastSamplesKept = 6000;      // a smooth fall is told by no more
@@ -60,7 +61,8 @@ GuardLimits limitsOf(const BenchDescription& bench) {
 }
 
 PullCutter::PullCutter(const BenchDescription& bench)
-    : m_bench(bench), m_watch(procedureOf(bench)), m_guards(limitsOf(bench)), m_air(bench.header.air()) {
+    : m_bench(bench), m_isRoad(bench.header.kind == PullKind::Road), m_watch(procedureOf(bench)),
+      m_guards(limitsOf(bench)), m_air(bench.header.air()) {
     m_watch.setFollowsCoast(bench.header.kind == PullKind::Roller);
     const auto find = [&](ChannelId id) { return m_bench.find(id); };
     m_roller = find(ChannelId::RollerSpeed);
@@ -76,6 +78,8 @@ PullCutter::PullCutter(const BenchDescription& bench)
     m_oil = find(ChannelId::Oil);
     m_fuel = find(ChannelId::FuelFlow);
     m_air_flow = find(ChannelId::AirFlow);
+    m_satellites = find(ChannelId::Satellites);
+    m_hdop = find(ChannelId::Hdop);
     for (std::size_t i = 0; i < m_bench.channels.size(); ++i) {
         const ChannelId id = m_bench.channels[i].name.id;
         if (id == ChannelId::Afr)
@@ -143,15 +147,48 @@ void PullCutter::measure(const Frame& f) {
 /// Kept in memory: a pull in progress with its lead-in, or the last half minute for the one to come; never more values
 /// than a thousand samples a second of sixty-four channels make in the longest pull, whatever the bench's clock says.
 void PullCutter::forgetOldFrames(double nowS) {
-    const double keepFrom = std::min(nowS - kKeptBeforeS, m_watch.pullBeganS().value_or(nowS) - kLeadInS - 1.);
+    const double keepFrom = std::min(nowS - kKeptBeforeS, pullBeganS().value_or(nowS) - kRestBeforeS - 1.);
     const std::size_t most = kMostValuesKept / std::max<std::size_t>(m_bench.channels.size(), 1);
     while (!m_frames.empty() && (m_frames.front().timeS < keepFrom || m_frames.size() > most))
         m_frames.pop_front();
 }
 
+void PullCutter::endByHand() {
+    if (m_isRoad)
+        m_run.endByHand();
+    else
+        m_watch.endByHand();
+}
+
+void PullCutter::feedRoad(const Frame& f) {
+    if (f.afterJump)
+        breakOff("the receiver's clock jumped"); // how long that took nobody knows: it costs the run it falls in
+    LiveFigures& v = m_figures;
+    v.timeS = f.timeS;
+    v.roadMPerS = at(f, m_road);
+    v.satellites = at(f, m_satellites);
+    v.hdop = at(f, m_hdop);
+    m_frames.push_back(f);
+    m_frames.back().bench.reset();
+    forgetOldFrames(f.timeS);
+    const auto event = m_run.feed(f.timeS, v.roadMPerS);
+    if (const auto began = m_run.runBeganS())
+        v.runS = f.timeS - *began;
+    v.runM = m_run.runM();
+    v.topMPerS = m_run.topMPerS();
+    if (!event)
+        return;
+    if (event->kind == WatchEvent::Kind::PullEnded)
+        cut(event->fromS, event->toS, event->why);
+    else if (m_remarks.size() < kMostRemarks)
+        m_remarks.push_back("not kept as a run: " + std::string(event->why));
+}
+
 void PullCutter::feed(const Frame& raw) {
     if (raw.values.size() != m_bench.channels.size())
         return;
+    if (m_isRoad)
+        return feedRoad(raw);
     Frame f = raw;
     f.bench.reset(); // known: it is the one this cutter was made for
     if (m_force >= 0 && (m_loadFactor != 1. || m_loadZero != 0.)) {
@@ -197,7 +234,7 @@ void PullCutter::feed(const Frame& raw) {
     }
     switch (event->kind) {
     case WatchEvent::Kind::PullEnded:
-        cut(event->fromS, event->toS, false);
+        cut(event->fromS, event->toS, {});
         break;
     case WatchEvent::Kind::CoastEnded:
         if (h.kind == PullKind::Roller)
@@ -206,7 +243,7 @@ void PullCutter::feed(const Frame& raw) {
     case WatchEvent::Kind::NotAPull:
         // A guard that stopped it early is worth keeping with its reason, however short it was.
         if (!m_trips.empty()) {
-            cut(event->fromS, event->toS, false);
+            cut(event->fromS, event->toS, {});
             break;
         }
         if (m_remarks.size() < kMostRemarks)
@@ -218,15 +255,22 @@ void PullCutter::feed(const Frame& raw) {
 }
 
 void PullCutter::broken() {
-    if (const auto began = m_watch.pullBeganS();
-        began && !m_frames.empty() && m_frames.back().timeS - *began >= m_watch.procedure().leastPullS)
-        cut(*began, m_frames.back().timeS, true);
+    breakOff("the line to the bench broke off");
+}
+
+void PullCutter::breakOff(std::string_view why) {
+    const auto began = pullBeganS();
+    const bool longEnough =
+        began && !m_frames.empty() && m_frames.back().timeS - *began >= m_watch.procedure().leastPullS;
+    if (longEnough && (!m_isRoad || m_run.worthKeeping()))
+        cut(*began, m_frames.back().timeS, why);
     m_watch.reset();
+    m_run.reset();
     m_frames.clear();
     m_trips.clear();
 }
 
-void PullCutter::cut(double fromS, double toS, bool cutShort) {
+void PullCutter::cut(double fromS, double toS, std::string_view cutShort) {
     CaughtPull pull;
     Trace& t = pull.trace;
     t.header = m_bench.header;
@@ -266,10 +310,9 @@ void PullCutter::cut(double fromS, double toS, bool cutShort) {
     for (const GuardTrip& trip : m_trips)
         trips += (trips.empty() ? "" : "; ") + said(guardMessage(trip));
     key("guard_trips", trips);
-    if (cutShort)
-        key("cut_short", "the line to the bench broke off");
+    key(std::string(header_key::cutShort.key), std::string(cutShort));
     pull.trips = std::exchange(m_trips, {});
-    pull.cutShort = cutShort;
+    pull.cutShort = !cutShort.empty();
 
     Channel time;
     time.name = {ChannelId::Time, 0};
@@ -286,7 +329,7 @@ void PullCutter::cut(double fromS, double toS, bool cutShort) {
         t.channels.push_back(std::move(channel));
     }
     for (const Frame& f : m_frames) {
-        if (f.timeS < fromS - kLeadInS || f.timeS > toS + kRunOutS)
+        if (f.timeS < fromS - (m_isRoad ? kRestBeforeS : kLeadInS) || f.timeS > toS + kRunOutS)
             continue;
         t.channels[0].values.push_back(f.timeS - fromS);
         for (std::size_t i = 0; i < f.values.size(); ++i) {

@@ -1,13 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // From frames to pulls: watches the bench, cuts each pull out with a lead-in and a run-out, keeps the free deceleration
-// after it, trips the guards, and works out the power of the moment. Plain values, no threads: the live session and the
-// replay of a capture both use it.
+// after it, trips the guards, and works out the power of the moment. From a receiver's fixes to runs the same way, with
+// a watch of its own and no guards. Plain values, no threads: the live session and the replay of a capture both use it.
 #pragma once
 
 #include "bench/description.h"
 #include "core/calibrate/calibrate.h"
 #include "core/live/guards.h"
 #include "core/live/pull_watch.h"
+#include "core/live/run_watch.h"
 #include "core/nan.h"
 
 #include <deque>
@@ -42,6 +43,9 @@ struct LiveFigures {
            intakeC = kNaN, oilC = kNaN, fuelKgS = kNaN, airKgS = kNaN;
     double loadN = kNaN; ///< of the scale, calibrated; NaN without one
     std::vector<double> afr, egtC, manifoldPa;
+    // Of a receiver on the road.
+    double roadMPerS = kNaN, satellites = kNaN, hdop = kNaN;
+    double runS = kNaN, runM = kNaN, topMPerS = kNaN; ///< of the run in hand, or the last one
 };
 
 class PullCutter {
@@ -65,8 +69,13 @@ public:
     /// The line broke off: a pull in progress is kept as it is if it is long enough.
     void broken();
 
-    PullWatch& watch() { return m_watch; }
-    const PullWatch& watch() const { return m_watch; }
+    BenchState state() const { return m_isRoad ? m_run.state() : m_watch.state(); }
+    double stateSinceS() const { return m_isRoad ? m_run.sinceS() : m_watch.sinceS(); } ///< bench time
+    double coastFromRadS() const { return m_watch.coastFromRadS(); }
+    /// Bench time at which the pull or run in hand began.
+    std::optional<double> pullBeganS() const { return m_isRoad ? m_run.runBeganS() : m_watch.pullBeganS(); }
+    void beginByHand() { m_watch.beginByHand(); }
+    void endByHand();
     const LiveFigures& figures() const { return m_figures; }
 
     // What has come about since it was last asked; each is handed out once.
@@ -77,14 +86,18 @@ public:
     std::vector<std::string> takeRemarks() { return std::exchange(m_remarks, {}); }
 
 private:
+    void feedRoad(const Frame& frame);
     void measure(const Frame& frame);
-    void cut(double fromS, double toS, bool cutShort);
+    void breakOff(std::string_view why);
+    void cut(double fromS, double toS, std::string_view cutShort); ///< why, where it was
     void followCoast(double timeS);
     void keepCoast(double fromS, double toS);
     void forgetOldFrames(double nowS);
 
     BenchDescription m_bench;
+    bool m_isRoad;
     PullWatch m_watch;
+    RunWatch m_run; ///< instead of the former on the road
     Guards m_guards;
     SittingFacts m_sitting;
     std::optional<Air> m_air;
@@ -94,7 +107,8 @@ private:
     double m_stepS = 0., m_smoothLoadNm = 0., m_lastPointS = 0., m_lastTimeS = 0., m_fuelKg = 0., m_workJ = 0.;
     // Where each channel stands; -1 where there is none.
     int m_roller = -1, m_brakeSpeed = -1, m_engine = -1, m_road = -1, m_force = -1, m_brakeTorque = -1, m_throttle = -1,
-        m_mark = -1, m_coolant = -1, m_intake = -1, m_oil = -1, m_fuel = -1, m_air_flow = -1;
+        m_mark = -1, m_coolant = -1, m_intake = -1, m_oil = -1, m_fuel = -1, m_air_flow = -1, m_satellites = -1,
+        m_hdop = -1;
     double m_loadFactor = 1., m_loadZero = 0.;
     std::vector<std::pair<int, double>> m_mixture; // channel and its scale to petrol AFR
     std::vector<int> m_exhaust, m_manifold;

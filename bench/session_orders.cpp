@@ -105,12 +105,12 @@ void BenchSession::setFact(const std::string& key, const std::string& value) {
 
 void BenchSession::beginByHand() {
     if (PullCutter* cutter = m_catcher.cutter())
-        cutter->watch().beginByHand();
+        cutter->beginByHand();
 }
 
 void BenchSession::endByHand() {
     if (PullCutter* cutter = m_catcher.cutter())
-        cutter->watch().endByHand();
+        cutter->endByHand();
 }
 
 } // namespace jr

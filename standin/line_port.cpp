@@ -49,6 +49,9 @@ LinePort LinePort::openPty() {
     ::tcgetattr(out.m_peer, &raw);
     ::cfmakeraw(&raw);
     ::tcsetattr(out.m_peer, TCSANOW, &raw);
+    // Opened and left once: from then on the terminal tells whether anybody has it open.
+    if (const int other = ::open(name, O_RDWR | O_NOCTTY | O_CLOEXEC); other >= 0)
+        ::close(other);
     out.m_address = std::string("serial:") + name;
     return out;
 }
@@ -70,6 +73,14 @@ void LinePort::hangUp() {
     }
     m_in.clear();
     m_out.clear();
+}
+
+bool LinePort::heard() const {
+    if (m_peer < 0 || !m_pty)
+        return m_peer >= 0;
+    pollfd own{m_peer, 0, 0};
+    ::poll(&own, 1, 0);
+    return (own.revents & POLLHUP) == 0;
 }
 
 bool LinePort::listen(int timeoutMs, std::vector<std::string>& lines) {

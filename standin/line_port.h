@@ -25,6 +25,8 @@ public:
     /// Writes what the other side takes at once; the rest waits for the next call. Drops the caller that hung up.
     void say(const std::string& text);
     bool connected() const { return m_peer >= 0; }
+    /// Somebody is at the other end.
+    bool heard() const;
     void hangUp();
 
 private:

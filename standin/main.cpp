@@ -2,6 +2,7 @@
 // jolly-ram-standin: a bench that never existed, to try everything on.
 #include "standin/bench_speech.h"
 #include "standin/line_port.h"
+#include "standin/road_live.h"
 #include "standin/road_log.h"
 
 #include <CLI/CLI.hpp>
@@ -26,8 +27,9 @@ struct Options {
     std::vector<std::string> parts, fits;
     Weather weather;
     Knobs knobs;
-    std::string road; ///< a ride as a log, and leave: pull or nmea
+    std::string road; ///< a ride as a log, and leave: pull or nmea; live: a receiver that speaks
     RoadSetting ride;
+    ReceiverTrouble trouble;
     double garbage = 0., lose = 0., corrupt = 0., hangUpAfterS = 0.;
 };
 
@@ -46,14 +48,19 @@ int printTruth(const Machine& m, const Weather& weather, const std::string& stan
     return 0;
 }
 
-/// One ride on the road as a log on standard output, its truth on standard error.
-int printRide(const Machine& m, const Options& o) {
+RoadSetting settingOf(const Options& o, const RoadMachine& machine) {
     RoadSetting setting = o.ride;
     setting.seed = o.seed;
-    const RoadMachine machine = onTheRoad(m, o.weather);
     constexpr double kHeldByAHandN = 1100.; // a clutch that is fed by hand lets more through than a scooter's
     if (!machine.gears.empty())
         setting.mostThrustN = kHeldByAHandN;
+    return setting;
+}
+
+/// One ride on the road as a log on standard output, its truth on standard error.
+int printRide(const Machine& m, const Options& o) {
+    const RoadMachine machine = onTheRoad(m, o.weather);
+    const RoadSetting setting = settingOf(o, machine);
     RoadRide ride = rideRoad(machine, setting);
     std::vector<std::pair<std::string, std::string>> keys = {{"kind", "road"}, {"machine", m.name}};
     keys.insert(keys.end(), ride.recording.keys.begin(), ride.recording.keys.end());
@@ -89,6 +96,37 @@ void introduce(LinePort& port, const LiveWorld& world, const Options& o) {
         if (line == "begin" && o.speedOverGround)
             port.say(spoken("fact satellite_speed yes"));
         port.say(spoken(line));
+    }
+}
+
+/// A receiver that rides along: speaks unasked from the first caller on, its truths on standard error.
+int serveReceiver(const Options& o, const Machine& m) {
+    LinePort port = o.pty ? LinePort::openPty() : LinePort::listenOn(o.port);
+    std::printf("%s\n", port.address().c_str());
+    std::fflush(stdout);
+    const RoadMachine machine = onTheRoad(m, o.weather);
+    RoadReceiver receiver(machine, settingOf(o, machine), o.trouble, o.autoPulls);
+    Dice dice(o.seed * 77 + 5);
+    std::vector<std::string> lines;
+    double timeS = -1.; // switched on with the first caller
+    auto last = std::chrono::steady_clock::now();
+    for (;;) {
+        lines.clear();
+        port.listen(2, lines);
+        if (timeS < 0. && port.heard())
+            timeS = 0.;
+        if (o.leaveWithInput && inputEnded())
+            return 0;
+        const auto now = std::chrono::steady_clock::now();
+        const double real = std::chrono::duration<double>(now - last).count();
+        last = now;
+        if (timeS < 0.)
+            continue;
+        timeS += std::min(real, 0.25) * o.speed;
+        const std::string heard = receiver.heardBy(timeS);
+        if (!heard.empty())
+            port.say(o.lose + o.corrupt + o.garbage > 0. ? troubled(heard, o, dice) : heard);
+        std::fputs(receiver.takeTruths().c_str(), stderr);
     }
 }
 
@@ -185,9 +223,17 @@ int main(int argc, char** argv) {
     app.add_option("--part", o.parts, "NAME=VALUE, e.g. runner_mm=250 (see docs/standin.md)");
     app.add_option("--fit", o.fits, "Begin with this offer fitted, e.g. long-stack");
     app.add_option("--print-truth", o.truth, "Print the true curve under this standard in the day's air, and leave");
-    app.add_option("--road", o.road,
-                   "Ride the machine on a road: print the receiver's log, the truth on standard error, and leave")
-        ->check(CLI::IsMember({"pull", "nmea"}));
+    app.add_option(
+           "--road", o.road,
+           "Ride the machine on a road, the truth on standard error: pull or nmea prints the receiver's log and "
+           "leaves; live speaks as the receiver would (--auto rides, else on and on)")
+        ->check(CLI::IsMember({"pull", "nmea", "live"}));
+    app.add_option("--in-ride", o.trouble.inRide, "Of a live receiver: the ride in which things go wrong")
+        ->check(CLI::PositiveNumber)
+        ->capture_default_str();
+    app.add_option("--reset-at", o.trouble.resetAtS, "The receiver starts anew, s");
+    app.add_option("--clock-jump-at", o.trouble.jumpAtS, "Its clock jumps by an hour, s");
+    app.add_option("--torn-at", o.trouble.tornAtS, "A line is torn, s");
     app.add_option("--receiver-hz", o.ride.rateHz, "Fixes a second")
         ->check(CLI::Range(0.5, 50.))
         ->capture_default_str();
@@ -205,6 +251,13 @@ int main(int argc, char** argv) {
     app.add_option("--gusts", o.ride.gustMPerS, "Gusts, standard deviation, m/s")->check(CLI::Range(0., 10.));
     app.add_option("--poor-fix-at", o.ride.poorFromS, "Few satellites from here on for two seconds, s");
     app.add_option("--lost-fix-at", o.ride.lostAtS, "No fix from here on for a second and a half, s");
+    app.add_option("--lost-fix-for", o.ride.lostForS, "…and for so long, s")
+        ->check(CLI::Range(0.1, 60.))
+        ->capture_default_str();
+    app.add_option_function<double>(
+           "--coast-from", [&o](const double& kmh) { o.ride.coastFromMPerS = kmh / kKmhPerMPerS; },
+           "No run but a coast-down from this speed, km/h, until it all but stands")
+        ->check(CLI::Range(10., 300.));
     app.add_option("--lift-at-m", o.ride.liftAtM, "The rider shuts the throttle for a moment there, m");
     app.add_option("--temp-c", o.weather.tempC, "Air, °C")->capture_default_str();
     app.add_option("--pressure-hpa", o.weather.pressureHpa, "Station pressure, hPa")->capture_default_str();
@@ -279,9 +332,11 @@ int main(int argc, char** argv) {
     }
     if (!o.truth.empty())
         return printTruth(machine, o.weather, o.truth);
-    if (!o.road.empty())
+    if (!o.road.empty() && o.road != "live")
         return printRide(machine, o);
     try {
+        if (o.road == "live")
+            return serveReceiver(o, machine);
         return serve(o, std::move(machine));
     } catch (const std::exception& problem) {
         std::fprintf(stderr, "%s\n", problem.what());

@@ -32,33 +32,49 @@ std::size_t columnOf(const Recording& recording, const std::string& name) {
 
 } // namespace
 
-std::string nmeaOf(const RoadRide& ride) {
+std::vector<FixNow> fixesOf(const RoadRide& ride) {
     const Recording& r = ride.recording;
     const std::size_t speed = columnOf(r, "vehicle_speed"), latitude = columnOf(r, "latitude"),
-                      longitude = columnOf(r, "longitude"), altitude = columnOf(r, "altitude"),
-                      satellites = columnOf(r, "satellites"), hdop = columnOf(r, "hdop");
-    std::string out;
-    constexpr double kTenOClockS = 36000., kKmhPerKnot = 1.852;
+                      altitude = columnOf(r, "altitude"), satellites = columnOf(r, "satellites"),
+                      hdop = columnOf(r, "hdop");
+    std::vector<FixNow> out;
     for (const auto& row : r.rows) {
-        const double t = kTenOClockS + row[0];
-        const int whole = static_cast<int>(t);
-        char clock[24], body[200];
-        std::snprintf(clock, sizeof clock, "%02d%02d%06.3f", whole / 3600 % 24, whole / 60 % 60,
-                      whole % 60 + t - whole);
-        if (latitude >= row.size() || !std::isfinite(row[latitude]) || !std::isfinite(row[speed])) {
-            std::snprintf(body, sizeof body, "GPRMC,%s,V,,,,,,,240526,,", clock);
-            out += sentence(body);
-            continue;
-        }
-        const char ns = row[latitude] < 0. ? 'S' : 'N', ew = row[longitude] < 0. ? 'W' : 'E';
-        std::snprintf(body, sizeof body, "GPRMC,%s,A,%011.6f,%c,%012.6f,%c,%.4f,0.0,240526,,", clock,
-                      minutesOf(row[latitude]), ns, minutesOf(row[longitude]), ew, row[speed] / kKmhPerKnot);
-        out += sentence(body);
-        std::snprintf(body, sizeof body, "GPGGA,%s,%011.6f,%c,%012.6f,%c,1,%02d,%.1f,%.2f,M,,M,,", clock,
-                      minutesOf(row[latitude]), ns, minutesOf(row[longitude]), ew, static_cast<int>(row[satellites]),
-                      row[hdop], row[altitude]);
-        out += sentence(body);
+        FixNow fix;
+        fix.heard = latitude < row.size() && std::isfinite(row[latitude]) && std::isfinite(row[speed]);
+        if (fix.heard)
+            fix = {true,      row[speed] / kKmhPerMPerS,        northOfM(row[latitude]), row[altitude] - kRoadAltitudeM,
+                   row[hdop], static_cast<int>(row[satellites])};
+        out.push_back(fix);
     }
+    return out;
+}
+
+std::string sentencesOf(const FixNow& fix, double sinceTenS) {
+    constexpr double kTenOClockS = 36000., kDayS = 86400., kKnotsPerMPerS = 3600. / 1852.;
+    const double t = std::fmod(kTenOClockS + sinceTenS, kDayS);
+    const int whole = static_cast<int>(t);
+    char clock[24], body[200];
+    std::snprintf(clock, sizeof clock, "%02d%02d%06.3f", whole / 3600 % 24, whole / 60 % 60, whole % 60 + t - whole);
+    if (!fix.heard) {
+        std::snprintf(body, sizeof body, "GPRMC,%s,V,,,,,,,240526,,", clock);
+        return sentence(body);
+    }
+    const double latitude = latitudeOfDeg(fix.northM);
+    const char ns = latitude < 0. ? 'S' : 'N', ew = kLongitudeDeg < 0. ? 'W' : 'E';
+    std::snprintf(body, sizeof body, "GPRMC,%s,A,%011.6f,%c,%012.6f,%c,%.4f,0.0,240526,,", clock, minutesOf(latitude),
+                  ns, minutesOf(kLongitudeDeg), ew, fix.speedMPerS * kKnotsPerMPerS);
+    std::string out = sentence(body);
+    std::snprintf(body, sizeof body, "GPGGA,%s,%011.6f,%c,%012.6f,%c,1,%02d,%.1f,%.2f,M,,M,,", clock,
+                  minutesOf(latitude), ns, minutesOf(kLongitudeDeg), ew, fix.satellites, fix.hdop,
+                  kRoadAltitudeM + fix.upM);
+    return out + sentence(body);
+}
+
+std::string nmeaOf(const RoadRide& ride) {
+    std::string out;
+    const auto fixes = fixesOf(ride);
+    for (std::size_t i = 0; i < fixes.size(); ++i)
+        out += sentencesOf(fixes[i], ride.recording.rows[i][0]);
     return out;
 }
 

@@ -7,8 +7,19 @@
 #include "standin/road_ride.h"
 
 #include <string>
+#include <vector>
 
 namespace standin {
+
+/// What a receiver knows at one moment.
+struct FixNow {
+    bool heard = true; ///< the satellites
+    double speedMPerS = 0., northM = 0., upM = 0., hdop = 0.8;
+    int satellites = 11;
+};
+std::vector<FixNow> fixesOf(const RoadRide& ride);
+/// RMC and GGA of it, so many seconds after ten o'clock; without a fix a void RMC.
+std::string sentencesOf(const FixNow& fix, double sinceTenS);
 
 /// RMC and GGA of every sample with a fix, from ten o'clock on; a lost fix is a void sentence.
 std::string nmeaOf(const RoadRide& ride);

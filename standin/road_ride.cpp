@@ -13,8 +13,7 @@ constexpr double kPi = 3.14159265358979323846;
 constexpr double kRpmPerRadS = 30. / kPi;
 constexpr double kGravity = 9.80665;
 constexpr double kStepS = 0.002;
-// Where the road lies: open sea, so that it is nowhere.
-constexpr double kLatitudeDeg = 44., kLongitudeDeg = -30., kMetresPerDegree = 111195., kRoadAltitudeM = 120.;
+constexpr double kCoastsToMPerS = 2.;
 
 std::string number(double value, int digits) {
     char buffer[64];
@@ -36,10 +35,12 @@ double crossing(const std::vector<double>& x, const std::vector<double>& t, doub
 class Rider {
 public:
     Rider(const RoadMachine& machine, const RoadSetting& setting)
-        : m_machine(machine), m_s(setting), m_gusts(setting.seed * 7 + 3) {}
+        : m_machine(machine), m_s(setting), m_gusts(setting.seed * 7 + 3) {
+        speed = setting.coastFromMPerS;
+    }
 
     double metres = 0., speed = 0., rpm = 1500., throttle = 0.;
-    bool finished() const { return m_coastedS > 2.; }
+    bool finished() const { return m_s.coastFromMPerS > 0. ? speed < kCoastsToMPerS : m_coastedS > 2.; }
 
     void step(double sinceStartS) {
         if (std::fmod(m_gustAgeS, m_s.gustLastsS) < kStepS / 2.)
@@ -51,7 +52,7 @@ public:
         const double drag = 0.5 * m_s.airKgM3 * m_machine.dragAreaM2 * through * std::abs(through);
         const double rolls = speed > 0.01 || sinceStartS >= 0. ? mass * kGravity * m_machine.rolling : 0.;
         const double slope = mass * kGravity * m_s.slopePct / 100.;
-        const double pull = sinceStartS >= 0. ? thrust(sinceStartS) : 0.;
+        const double pull = sinceStartS >= 0. && m_s.coastFromMPerS <= 0. ? thrust(sinceStartS) : 0.;
         const double gain = pull - drag - rolls - slope;
         if (sinceStartS < 0.)
             return; // the brake is on
@@ -147,7 +148,7 @@ RoadRide rideRoad(const RoadMachine& machine, const RoadSetting& s) {
     const double nan = std::numeric_limits<double>::quiet_NaN();
     Rider rider(machine, s);
     // The rider goes at no sample in particular.
-    const double startS = s.waitS + dice.uniform() / s.rateHz;
+    const double startS = s.coastFromMPerS > 0. ? 0. : s.waitS + dice.uniform() / s.rateHz;
     std::vector<double> past; // speeds step by step: a receiver tells what was, not what is
     const auto late = static_cast<std::size_t>(std::lround(s.latencyS / kStepS));
     double nextS = 0.;
@@ -173,14 +174,12 @@ RoadRide rideRoad(const RoadMachine& machine, const RoadSetting& s) {
         const bool poor = s.poorFromS >= 0. && t >= s.poorFromS && t < s.poorFromS + s.poorForS;
         const double noise = s.speedNoiseMPerS * (poor ? 8. : 1.);
         const double read = s.dial ? rider.speed * (1. + s.dialShare) : std::max(0., then + noise * dice.normal());
-        constexpr double kKmhPerMPerS = 3.6;
         std::vector<double> row{t, lost && !s.dial ? nan : read * kKmhPerMPerS,
                                 rider.rpm * (1. + s.tachoShare * dice.normal())};
         if (!s.dial) {
             const double north = rider.metres + s.positionNoiseM * dice.normal();
             const double up = kRoadAltitudeM + rider.metres * s.slopePct / 100. + s.altitudeNoiseM * dice.normal();
-            row.insert(row.end(), {lost ? nan : kLatitudeDeg + north / kMetresPerDegree, lost ? nan : kLongitudeDeg,
-                                   lost ? nan : up,
+            row.insert(row.end(), {lost ? nan : latitudeOfDeg(north), lost ? nan : kLongitudeDeg, lost ? nan : up,
                                    static_cast<double>(lost   ? 0
                                                        : poor ? 4
                                                               : s.satellites),

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A machine and its rider on a road that never existed: full throttle from a standstill, on a belt or through gears,
 // against drag, tyres, slope and gusts; what a satellite receiver and a tachometer would have written down of it,
-// errors and all; and the truth beside. Newton along the road in steps of two milliseconds; docs/standin.md says each formula in
-// words.
+// errors and all; and the truth beside. Newton along the road in steps of two milliseconds; docs/standin.md says each
+// formula in words.
 #pragma once
 
 #include "standin/simulated_bench.h"
@@ -37,6 +37,7 @@ struct RoadSetting {
     double mostThrustN = 520.;            ///< what tyre and clutch let through
     double spinsForS = 0.;                ///< the tyre spins so long as the clutch comes home, with half the thrust
     double liftAtM = -1., liftForS = 0.8; ///< the rider shuts the throttle there; below 0: never
+    double coastFromMPerS = 0.;           ///< above 0 a coast-down from there, clutch out, until it all but stands
     double untilM = 430., mostS = 60.;    ///< then he coasts for two seconds
     double offsetShare = 0.;              ///< this run's own ratio of power to the truth
     // Receiver.
@@ -62,6 +63,16 @@ struct RoadTruth {
     double timeAtM(double metres) const;
     double timeAtSpeed(double mPerS) const;
 };
+
+// Where the road lies: open sea, so that it is nowhere.
+inline constexpr double kRoadLatitudeDeg = 44., kLongitudeDeg = -30., kMetresPerDegree = 111195., kRoadAltitudeM = 120.;
+inline double latitudeOfDeg(double northM) {
+    return kRoadLatitudeDeg + northM / kMetresPerDegree;
+}
+inline double northOfM(double latitudeDeg) {
+    return (latitudeDeg - kRoadLatitudeDeg) * kMetresPerDegree;
+}
+inline constexpr double kKmhPerMPerS = 3.6;
 
 struct RoadRide {
     Recording recording; ///< rows: time, vehicle_speed, engine_speed, latitude … as `columns` say

@@ -69,7 +69,7 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     m_look = new LookStation(theme, m_model);
     m_judge = new JudgeStation(theme, m_model);
     m_figure = new FigureStation(theme, m_model);
-    m_road = new RoadStation(theme, m_model);
+    m_road = new RoadStation(theme, m_model, *m_bench);
     m_handover = new HandoverStation(theme, m_model);
     m_list = {m_jobs, m_ask, m_ready, m_pull, m_look, m_judge, m_figure, m_road, m_handover};
     for (Station* station : m_list) {

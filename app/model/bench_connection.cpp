@@ -36,6 +36,7 @@ void BenchConnection::connectTo(const QString& text, const QString& plain) {
         return;
     }
     SessionOptions options;
+    m_onTheRoad = false;
     options.address = *address;
     options.captureFolder = captureFolder();
     if (!plain.trimmed().isEmpty()) {
@@ -46,7 +47,8 @@ void BenchConnection::connectTo(const QString& text, const QString& plain) {
         }
         options.plain = std::move(layout).value();
         options.plainText = plain.toStdString();
-        if (!m_job.pulls().empty()) // the facts of such a bench are those of the job's last pull
+        m_onTheRoad = options.plain->road;
+        if (!m_onTheRoad && !m_job.pulls().empty()) // the facts of such a bench are those of the job's last pull
             options.plainHeader = m_job.pulls().back().trace->header;
     }
     const quint64 call = ++m_calls;
@@ -102,6 +104,8 @@ void BenchConnection::takeDescription(BenchDescription bench) {
         record.facts.emplace_back(key, value);
     useCalibrations();
     emit described();
+    if (m_onTheRoad) // a receiver is no bench of the house
+        return;
     if (m_job.keeper())
         m_job.keeper()->ask(
             this, [record](Archive& archive) { return knowBench(archive, record); },
@@ -126,7 +130,24 @@ QString BenchConnection::standinProgram() const {
     return QStandardPaths::findExecutable(name);
 }
 
+void BenchConnection::listenTo(const QString& receiver) {
+    connectTo(receiver, QStringLiteral("road"));
+}
+
 void BenchConnection::tryStandin(const QString& machine, double speed, const QStringList& more) {
+    startStandin(QStringList{QStringLiteral("--machine"), machine, QStringLiteral("--speed"), QString::number(speed)} +
+                     more,
+                 {});
+}
+
+void BenchConnection::tryReceiver(const QString& machine, double speed, const QStringList& more) {
+    startStandin(QStringList{QStringLiteral("--machine"), machine, QStringLiteral("--speed"), QString::number(speed),
+                             QStringLiteral("--road"), QStringLiteral("live")} +
+                     more,
+                 QStringLiteral("road"));
+}
+
+void BenchConnection::startStandin(const QStringList& options, const QString& plain) {
     disconnectBench();
     const QString program = standinProgram();
     if (program.isEmpty()) {
@@ -135,16 +156,13 @@ void BenchConnection::tryStandin(const QString& machine, double speed, const QSt
     }
     m_standin = std::make_unique<QProcess>();
     m_standin->setProcessChannelMode(QProcess::ForwardedErrorChannel);
-    connect(m_standin.get(), &QProcess::readyReadStandardOutput, this, [this] {
+    connect(m_standin.get(), &QProcess::readyReadStandardOutput, this, [this, plain] {
         // Its first line is its address.
         if (m_standin->canReadLine())
-            connectTo(QString::fromUtf8(m_standin->readLine()).trimmed());
+            connectTo(QString::fromUtf8(m_standin->readLine()).trimmed(), plain);
     });
-    m_standin->start(program,
-                     // It goes with this program, however that ends: its standard input closes then.
-                     QStringList{QStringLiteral("--leave-with-input"), QStringLiteral("--machine"), machine,
-                                 QStringLiteral("--speed"), QString::number(speed)} +
-                         more);
+    // It goes with this program, however that ends: its standard input closes then.
+    m_standin->start(program, QStringList{QStringLiteral("--leave-with-input")} + options);
 }
 
 void BenchConnection::closeSession() {

@@ -25,8 +25,14 @@ public:
     void connectTo(const QString& address, const QString& plain = {});
     /// Starts the simulated bench that ships with the program and connects to it.
     void tryStandin(const QString& machine, double speed = 1., const QStringList& more = {});
+    /// A simulated receiver on a machine that rides on a road, and listens to it.
+    void tryReceiver(const QString& machine, double speed = 1., const QStringList& more = {});
+    /// The receiver of a machine on the road; as connectTo.
+    void listenTo(const QString& receiver);
     void disconnectBench();
     bool wanted() const { return m_session != nullptr || m_calling; }
+    /// What is connected is a receiver on the road, and no bench.
+    bool onTheRoad() const { return wanted() && m_onTheRoad; }
     LiveSnapshot snapshot() const { return m_session ? m_session->snapshot() : LiveSnapshot{}; }
     std::vector<LivePoint> takePoints() { return m_session ? m_session->takePoints() : std::vector<LivePoint>{}; }
     /// As it describes itself, with the archive's calibrations over that.
@@ -71,6 +77,7 @@ signals:
     void said(const QString& words);
 
 private:
+    void startStandin(const QStringList& options, const QString& plain);
     void call(SessionOptions options);
     void takeDescription(BenchDescription bench);
     void useCalibrations();
@@ -82,6 +89,7 @@ private:
     QThread m_thread;
     BenchSession* m_session = nullptr;
     bool m_calling = false; ///< the archive is asked first
+    bool m_onTheRoad = false;
     quint64 m_calls = 0;    ///< the newest call of a bench
     std::unique_ptr<QProcess> m_standin;
     std::optional<BenchDescription> m_bench;

@@ -129,14 +129,21 @@ void BenchModel::take(const std::shared_ptr<CaughtPull>& pull) {
         // The capture still has it: it was not told to be kept.
         emit said(tr("The pull could not be kept: no archive is open. It stays in the capture and is offered at the "
                      "next start."));
+        if (pull->trace.header.kind == PullKind::Road)
+            emit runNotKept();
         return;
     }
     PullHeader& h = pull->trace.header;
-    h.job = m_job.hasJob()
-                ? m_job.job().name
-                : tr("Bench day %1").arg(QLocale().toString(QDate::currentDate(), QLocale::ShortFormat)).toStdString();
+    const bool road = h.kind == PullKind::Road;
+    const QString today = QLocale().toString(QDate::currentDate(), QLocale::ShortFormat);
+    h.job =
+        m_job.hasJob() ? m_job.job().name : (road ? tr("Road day %1") : tr("Bench day %1")).arg(today).toStdString();
     if (h.setup.empty())
         h.setup = JobModel::asItStands().toStdString();
+    if (road) { // neither warm-up nor tank are followed there
+        keepPull(pull, false, {});
+        return;
+    }
     const int strokes = h.strokes.value_or(4);
     const bool measured = pull->fuelMl > 0.;
     const MachineKind machine = machineSheetOf(m_job.sheet(sheet_kind::machine)).kind;
@@ -185,8 +192,10 @@ void BenchModel::keepPull(const std::shared_ptr<CaughtPull>& pull, bool fuelMeas
             Result<std::string> id = archive.addPull(jobId, pull->trace, "bench", how);
             return {std::move(id), archive.job(jobId)};
         },
-        [this, pull, fuelMeasured](const Kept& kept) {
+        [this, pull, fuelMeasured, road = pull->trace.header.kind == PullKind::Road](const Kept& kept) {
             if (!kept.pullId) {
+                if (road)
+                    emit runNotKept();
                 emit said(
                     tr("The pull could not be kept: %1. It stays in the capture and is offered at the next start.")
                         .arg(QString::fromStdString(kept.pullId.error().text())));
@@ -195,13 +204,16 @@ void BenchModel::keepPull(const std::shared_ptr<CaughtPull>& pull, bool fuelMeas
             tellKept(*kept.pullId);
             if (!kept.job)
                 return;
-            m_waiting = WaitingCard{*kept.pullId, pull, fuelMeasured};
+            if (!road)
+                m_waiting = WaitingCard{*kept.pullId, pull, fuelMeasured};
             if (kept.job->id == m_job.job().id)
                 m_job.takeIn(*kept.job, *kept.pullId, std::shared_ptr<const Trace>(pull, &pull->trace));
             else if (!m_job.hasJob())
                 m_job.openJob(kept.job->id);
             else // another job was opened in between
                 emit said(tr("The pull is kept in %1.").arg(QString::fromStdString(kept.job->name)));
+            if (road)
+                emit runKept(*kept.pullId);
             showCard();
         });
 }

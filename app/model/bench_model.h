@@ -65,6 +65,8 @@ signals:
     void stateChanged(jr::BenchState state);
     void pullBegan();
     void cardReady();
+    void runKept(const std::string& pullId); ///< a run on the road is safe on disk
+    void runNotKept();
     void tripped(const QString& words);
     void stopChanged(const jr::StopStatus& status);
     void said(const QString& words);

@@ -246,16 +246,33 @@ void BenchSitting::useLimits() {
     emit changed();
 }
 
+namespace {
+
+/// Keys that belong to runs on the road; the air too, which a bench tells itself.
+bool saidOfRuns(const std::string& key) {
+    for (const HeaderKey& known : headerKeys())
+        if (known.key == key)
+            return known.askedAt == "Road";
+    return key == "air_temp_c" || key == "air_pressure_hpa" || key == "humidity_pct";
+}
+
+} // namespace
+
 void BenchSitting::tell() {
     SittingFacts facts;
     facts.job = m_job.job().name;
     facts.machine = m_job.job().machine;
     facts.setup = m_setup.toStdString();
-    facts.keys = m_keys;
+    // Who rode is no fact of a pull on the bench, nor a strap one of a run on the road.
+    const bool road = m_link.onTheRoad();
+    for (const auto& [key, value] : m_keys)
+        if (saidOfRuns(key) == road)
+            facts.keys.emplace_back(key, value);
     m_lastFitting = fitting();
     facts.keys.emplace_back(header_key::fitting.key, std::to_string(m_lastFitting));
     // The pull carries the procedure it was to be run by, so that Judge can hold it to that.
-    facts.keys.emplace_back(header_key::procedure.key, procedureText(m_procedure));
+    if (!road)
+        facts.keys.emplace_back(header_key::procedure.key, procedureText(m_procedure));
     m_link.inSession([facts](BenchSession& session) { session.setSitting(facts); });
 }
 

@@ -94,7 +94,7 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     connect(m_running, &RunningPage::leaveWanted, &bench.link(), &BenchConnection::disconnectBench);
     connect(&bench, &BenchModel::linkChanged, this, [this] {
         choosePage();
-        if (!m_bench.link().wanted())
+        if (!benchWanted())
             m_connect->setWords({});
     });
     connect(&bench, &BenchModel::described, this, [this] {
@@ -114,7 +114,7 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     });
     connect(&bench, &BenchModel::sittingChanged, m_chart, &LiveChart::prepare);
     connect(&bench, &BenchModel::sittingChanged, this, &PullStation::showOpen);
-    connect(&bench, &BenchModel::tripped, this, [this] { m_alarm.sound(); });
+    connect(&bench, &BenchModel::tripped, this, [this] { m_tones.play(Tune::Alarm); });
     connect(&bench, &BenchModel::stopChanged, this, &PullStation::showStop);
     connect(&bench, &BenchModel::said, this, [this](const QString& words) { m_connect->setWords(words); });
     connect(&job, &JobModel::unitsChanged, this, [this] {
@@ -151,16 +151,16 @@ void PullStation::hideEvent(QHideEvent* event) {
 }
 
 void PullStation::choosePage() {
-    QWidget* page = m_bench.card()            ? static_cast<QWidget*>(m_card)
-                    : m_bench.link().wanted() ? static_cast<QWidget*>(m_running)
-                                              : m_connect;
+    QWidget* page = m_bench.card()  ? static_cast<QWidget*>(m_card)
+                    : benchWanted() ? static_cast<QWidget*>(m_running)
+                                    : m_connect;
     if (m_pages->currentWidget() != page) {
         m_pages->setCurrentWidget(page);
         // Not into the first field of the new page: the next step's key must work with gloves on, without a click.
         if (isVisible())
             setFocus();
     }
-    m_stop->setVisible(m_bench.link().wanted());
+    m_stop->setVisible(benchWanted());
     showStop(m_bench.link().snapshot().stop);
 }
 
@@ -168,7 +168,11 @@ void PullStation::showStop(const StopStatus& status) {
     m_stop->setText(stopButtonWords(status));
     m_banner->setText(stopBannerWords(status));
     m_banner->setVisible(status.latched);
-    m_clear->setVisible(status.latched && m_bench.link().wanted());
+    m_clear->setVisible(status.latched && benchWanted());
+}
+
+bool PullStation::benchWanted() const {
+    return m_bench.link().wanted() && !m_bench.link().onTheRoad();
 }
 
 void PullStation::showOpen() {
@@ -211,6 +215,11 @@ QString PullStation::coastWords(const LiveSnapshot& now) const {
 }
 
 void PullStation::showState(const LiveSnapshot& now) {
+    if (m_bench.link().onTheRoad()) {
+        m_state->setText(tr("On the road"));
+        m_next->setText(tr("A receiver is listened to: see Road (Ctrl+6). Calling a bench leaves it."));
+        return;
+    }
     if (!m_bench.link().wanted()) {
         m_state->setText(tr("No bench"));
         m_next->setText(tr("Call one on the right, or try a simulated one. Nothing needs a real bench to try."));
@@ -283,7 +292,7 @@ void PullStation::showState(const LiveSnapshot& now) {
 }
 
 void PullStation::tick() {
-    const LiveSnapshot now = m_bench.link().snapshot();
+    const LiveSnapshot now = m_bench.link().onTheRoad() ? LiveSnapshot{} : m_bench.link().snapshot();
     ++m_paints;
     showState(now);
     if (now.stop.latched && now.stop.waitingS > 0.)
@@ -321,7 +330,7 @@ void PullStation::tick() {
     if (const auto& bench = m_bench.link().bench())
         m_chart->setRoadPerShaft(bench->header.rollerRadiusM.value_or(0.));
     m_chart->add(m_bench.link().takePoints(), factor);
-    if (m_bench.link().wanted() && m_pages->currentWidget() == m_running && m_paints % 4 == 0)
+    if (benchWanted() && m_pages->currentWidget() == m_running && m_paints % 4 == 0)
         m_running->showLive(now);
 }
 
@@ -350,10 +359,7 @@ void PullStation::keyPressEvent(QKeyEvent* event) {
 }
 
 StationFace PullStation::face() const {
-    return {tr("Pull"),
-            QStringLiteral("gauge"),
-            QStringLiteral("Ctrl+3"),
-            {QStringLiteral("pull.png")}};
+    return {tr("Pull"), QStringLiteral("gauge"), QStringLiteral("Ctrl+3"), {QStringLiteral("pull.png")}};
 }
 
 } // namespace jr::app

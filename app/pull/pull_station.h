@@ -3,8 +3,8 @@
 // the last pull of this setup, the guards, one large stop; after the pull one card.
 #pragma once
 
-#include "app/pull/alarm.h"
-#include "app/pull/big_figure.h"
+#include "app/widgets/tones.h"
+#include "app/widgets/big_figure.h"
 #include "app/pull/card_page.h"
 #include "app/pull/connect_page.h"
 #include "app/pull/live_chart.h"
@@ -40,6 +40,7 @@ protected:
 private:
     void tick();
     void choosePage();
+    bool benchWanted() const; ///< and no receiver on the road
     void showOpen();
     void showStop(const StopStatus& status);
     void showState(const LiveSnapshot& now);
@@ -48,7 +49,7 @@ private:
     const Theme& m_theme;
     JobModel& m_job;
     BenchModel& m_bench;
-    Alarm m_alarm;
+    Tones m_tones;
     QTimer m_ticker;
     QLabel* m_state;
     QLabel* m_next;

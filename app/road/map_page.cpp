@@ -2,10 +2,7 @@
 #include "app/road/map_page.h"
 
 #include "app/charts/nice_ticks.h"
-#include "app/theme/words.h"
-#include "app/widgets/clear_layout.h"
-#include "app/widgets/method_dialog.h"
-#include "app/widgets/paragraph_scroll.h"
+#include "app/road/side_words.h"
 #include "archive/formats/job_sheets.h"
 #include "core/machine/gear_ratios.h"
 #include "core/units/units.h"
@@ -155,25 +152,8 @@ MapPage::MapPage(const Theme& theme, JobModel& model, QWidget* parent) : QWidget
     across->setSpacing(14);
     m_drawing = new MapDrawing(theme, model);
     across->addWidget(m_drawing, 1);
-    auto* side = new QFrame;
-    side->setProperty("card", true);
-    constexpr int kSide = 340;
-    side->setFixedWidth(kSide);
-    auto* down = new QVBoxLayout(side);
-    down->setContentsMargins(16, 12, 12, 12);
-    down->setSpacing(8);
-    m_headline = new Words;
-    m_headline->setWordWrap(true);
-    m_headline->setProperty("headline", true);
-    m_headline->setAccessibleName(tr("Share of the run in the band"));
-    down->addWidget(m_headline);
-    auto* scroll = new ParagraphScroll;
-    m_words = scroll->paragraphs();
-    m_words->setContentsMargins(0, 0, 8, 0);
-    m_words->setSpacing(8);
-    down->addWidget(scroll, 1);
-    down->addWidget(methodLink(QStringLiteral("The speed map"), this));
-    across->addWidget(side);
+    m_side = new SideWords(tr("Share of the run in the band"), QStringLiteral("The speed map"));
+    across->addWidget(m_side);
     connect(&model, &JobModel::unitsChanged, this, &MapPage::say);
 }
 
@@ -186,18 +166,10 @@ void MapPage::setView(RoadViewPtr view) {
 }
 
 void MapPage::say() {
-    clearLayout(m_words);
-    m_headline->clear();
+    m_side->clear();
     if (!m_view)
         return;
     const QLocale l;
-    const auto line = [&](const QString& text, const char* property = nullptr) {
-        auto* label = new Words(text);
-        label->setWordWrap(true);
-        if (property)
-            label->setProperty(property, true);
-        m_words->addWidget(label);
-    };
     const auto rpm = [&](double v) { return l.toString(std::round(v / 10.) * 10., 'f', 0); };
     const auto speed = [&](double v) {
         const Unit& road = m_model.units().road;
@@ -224,29 +196,27 @@ void MapPage::say() {
                         .arg(rpm(*map.heldRpm), speed(*map.heldFromMPerS), speed(*map.heldToMPerS));
         if (map.endRpm)
             told << tr("ends at %1 rpm").arg(rpm(*map.endRpm));
-        line(tr("%1: %2.").arg(m_view->name(map.setup), told.join(tr("; "))));
+        m_side->line(tr("%1: %2.").arg(m_view->name(map.setup), told.join(tr("; "))));
         if (map.timeShare && *map.timeShare > most - kAlike)
             best << m_view->name(map.setup);
     }
-    m_headline->setText(
+    m_side->setHeadline(
         best.isEmpty()
             ? tr("Engine speed over road speed")
             : tr("%1 % of the run in the band: %2").arg(l.toString(100. * most, 'f', 0), best.join(tr(", "))));
     if (!m_view->answers.map.empty() && !m_view->band)
-        line(tr("Pulls of this machine on a bench would tell the engine's best band; with them it is drawn here."),
-             "muted");
-    line(tr("Thin: single runs. In one gear a run follows its ray; on a belt it stays between the drive's two ends. A "
-            "receiver tells a little late, so a thread leans to the left where it accelerates hardest."),
-         "muted");
-    m_words->addStretch(1);
+        m_side->line(
+            tr("Pulls of this machine on a bench would tell the engine's best band; with them it is drawn here."),
+            "muted");
+    m_side->line(
+        tr("Thin: single runs. In one gear a run follows its ray; on a belt it stays between the drive's two ends. A "
+           "receiver tells a little late, so a thread leans to the left where it accelerates hardest."),
+        "muted");
+    m_side->finish();
 }
 
 QString MapPage::words() const {
-    QStringList out{m_headline->text()};
-    for (int i = 0; i < m_words->count(); ++i)
-        if (auto* label = qobject_cast<QLabel*>(m_words->itemAt(i)->widget()))
-            out << label->text();
-    return out.join(QLatin1Char('\n'));
+    return m_side->words();
 }
 
 } // namespace jr::app

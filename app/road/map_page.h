@@ -9,10 +9,9 @@
 
 #include <QWidget>
 
-class QLabel;
-class QVBoxLayout;
-
 namespace jr::app {
+
+class SideWords;
 
 class MapDrawing : public QWidget {
     Q_OBJECT
@@ -45,8 +44,7 @@ private:
     JobModel& m_model;
     RoadViewPtr m_view;
     MapDrawing* m_drawing;
-    QLabel* m_headline;
-    QVBoxLayout* m_words;
+    SideWords* m_side;
 };
 
 } // namespace jr::app

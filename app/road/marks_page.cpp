@@ -1,10 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/road/marks_page.h"
 
+#include "app/road/side_words.h"
 #include "app/theme/words.h"
-#include "app/widgets/clear_layout.h"
-#include "app/widgets/method_dialog.h"
-#include "app/widgets/paragraph_scroll.h"
 
 #include <QHBoxLayout>
 #include <QLocale>
@@ -22,33 +20,14 @@ MarksPage::MarksPage(const Theme& theme, JobModel& model, QWidget* parent)
     across->setSpacing(14);
     m_panels = new MarkPanels(theme);
     across->addWidget(m_panels, 1);
-    auto* side = new QFrame;
-    side->setProperty("card", true);
-    constexpr int kSide = 340;
-    side->setFixedWidth(kSide);
-    auto* down = new QVBoxLayout(side);
-    down->setContentsMargins(16, 12, 12, 12);
-    down->setSpacing(8);
-    m_headline = new Words;
-    m_headline->setWordWrap(true);
-    m_headline->setProperty("headline", true);
-    m_headline->setAccessibleName(tr("Result at this mark"));
-    down->addWidget(m_headline);
-    auto* scroll = new ParagraphScroll;
-    m_words = scroll->paragraphs();
-    m_words->setContentsMargins(0, 0, 8, 0);
-    m_words->setSpacing(8);
-    down->addWidget(scroll, 1);
-    m_below = new QVBoxLayout;
-    down->addLayout(m_below);
-    down->addWidget(methodLink(QStringLiteral("Timed runs"), this));
-    across->addWidget(side);
+    m_side = new SideWords(tr("Result at this mark"), QStringLiteral("Timed runs"));
+    across->addWidget(m_side);
     connect(m_panels, &MarkPanels::chosenChanged, this, &MarksPage::say);
     connect(&model, &JobModel::unitsChanged, this, &MarksPage::say);
 }
 
 void MarksPage::addBelow(QWidget* widget) {
-    m_below->addWidget(widget);
+    m_side->addBelow(widget);
 }
 
 void MarksPage::setView(RoadViewPtr view) {
@@ -57,18 +36,8 @@ void MarksPage::setView(RoadViewPtr view) {
     say();
 }
 
-void MarksPage::line(const QString& text, const char* property) {
-    auto* label = new Words(text);
-    label->setWordWrap(true);
-    label->setTextInteractionFlags(Qt::TextSelectableByMouse);
-    if (property)
-        label->setProperty(property, true);
-    m_words->addWidget(label);
-}
-
 void MarksPage::say() {
-    clearLayout(m_words);
-    m_headline->clear();
+    m_side->clear();
     if (!m_view)
         return;
     const RoadAnswers& a = m_view->answers;
@@ -78,14 +47,14 @@ void MarksPage::say() {
     const QLocale l;
     if (m_panels->chosen() < a.marks.size()) {
         const Mark& mark = a.marks[m_panels->chosen()];
-        m_headline->setText(markText(mark));
+        m_side->setHeadline(markText(mark));
         if (const ValueComparison* at = m_view->at(m_panels->chosen())) {
             RoadCompared named = *a.compared;
             named.base = m_view->name(m_view->baseSetup).toStdString();
             named.with = m_view->name(m_view->withSetup).toStdString();
             Mark shown = mark;
             shown.text = markText(mark).toStdString();
-            line(words(roadVerdict(named, shown, *at)), "strong");
+            m_side->line(words(roadVerdict(named, shown, *at)), "strong");
         }
         for (const MarkOfSetup& row : a.setups) {
             if (row.mark != m_panels->chosen())
@@ -94,11 +63,11 @@ void MarksPage::say() {
                 row.lowS ? tr("%1 s ± %2")
                                .arg(l.toString(row.meanS, 'f', 2), l.toString(0.5 * (*row.highS - *row.lowS), 'f', 2))
                          : tr("%1 s").arg(l.toString(row.meanS, 'f', 2));
-            line(row.runs == 1 ? tr("%1: %2, one run").arg(m_view->name(row.setup), mean)
-                               : tr("%1: %2 in the mean of %3 runs, best %4 s")
-                                     .arg(m_view->name(row.setup), mean)
-                                     .arg(row.runs)
-                                     .arg(l.toString(row.bestS, 'f', 2)));
+            m_side->line(row.runs == 1 ? tr("%1: %2, one run").arg(m_view->name(row.setup), mean)
+                                       : tr("%1: %2 in the mean of %3 runs, best %4 s")
+                                             .arg(m_view->name(row.setup), mean)
+                                             .arg(row.runs)
+                                             .arg(l.toString(row.bestS, 'f', 2)));
         }
         double own = 0.;
         int timed = 0;
@@ -108,22 +77,27 @@ void MarksPage::say() {
                 ++timed;
             }
         if (timed > 0)
-            line(tr("One run's own time is known within %1 s; %2.")
-                     .arg(l.toString(own / timed, 'f', 2),
-                          mark.standing()
-                              ? (m_view->rollout == Rollout::OneFoot
-                                     ? tr("the clock starts when the first foot is run")
-                                     : tr("the clock starts with the first movement, which a soft clutch hides"))
-                              : tr("between two speeds the start does not matter")),
-                 "muted");
+            m_side->line(
+                tr("One run's own time is known within %1 s; %2.")
+                    .arg(l.toString(own / timed, 'f', 2),
+                         mark.standing()
+                             ? (m_view->rollout == Rollout::OneFoot
+                                    ? tr("the clock starts when the first foot is run")
+                                    : tr("the clock starts with the first movement, which a soft clutch hides"))
+                             : tr("between two speeds the start does not matter")),
+                "muted");
     }
+    if (a.restated)
+        m_side->line(words(*a.restated), "muted");
+    if (a.notRestated)
+        m_side->line(words(*a.notRestated), "caution");
     if (a.problem && a.setups.size() > 0)
-        line(tr("Not compared: %1.").arg(errorWords(*a.problem)), "muted");
+        m_side->line(tr("Not compared: %1.").arg(errorWords(*a.problem)), "muted");
     if (a.compared)
         for (const Caution& caution : a.compared->cautions)
-            line(QString::fromStdString(said(caution, m_model.units().wording())), "caution");
+            m_side->line(QString::fromStdString(said(caution, m_model.units().wording())), "caution");
     sayLeftOut();
-    m_words->addStretch(1);
+    m_side->finish();
 }
 
 /// The runs that are not counted, and what is said of those that are.
@@ -139,7 +113,7 @@ void MarksPage::sayLeftOut() {
             said_ << tr("left out: %1").arg(QString::fromStdString(said(*run.run.leftOut, m_model.units().wording())));
         for (const Flag& flag : run.run.flags)
             said_ << QString::fromStdString(said(flag.message, m_model.units().wording()));
-        line(tr("Run %1 %2").arg(pull.record.number).arg(said_.join(QStringLiteral("; "))), "caution");
+        m_side->line(tr("Run %1 %2").arg(pull.record.number).arg(said_.join(QStringLiteral("; "))), "caution");
         const auto fix = std::find_if(run.run.flags.begin(), run.run.flags.end(), [](const Flag& f) {
             return f.kind == FlagKind::FixPoor || f.kind == FlagKind::FixLost;
         });
@@ -150,17 +124,13 @@ void MarksPage::sayLeftOut() {
             button->setAccessibleName(tr("%1: run %2").arg(button->text()).arg(pull.record.number));
             connect(button, &QPushButton::clicked, this,
                     [this, index, flag = *fix, kept] { m_model.setOverruled(index, flag, !kept); });
-            m_words->addWidget(button);
+            m_side->add(button);
         }
     }
 }
 
 QString MarksPage::words() const {
-    QStringList out{m_headline->text()};
-    for (int i = 0; i < m_words->count(); ++i)
-        if (auto* label = qobject_cast<QLabel*>(m_words->itemAt(i)->widget()))
-            out << label->text();
-    return out.join(QLatin1Char('\n'));
+    return m_side->words();
 }
 
 } // namespace jr::app

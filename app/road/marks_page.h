@@ -6,9 +6,9 @@
 #include "app/model/job_model.h"
 #include "app/road/mark_panels.h"
 
-class QVBoxLayout;
-
 namespace jr::app {
+
+class SideWords;
 
 class MarksPage : public QWidget {
     Q_OBJECT
@@ -21,15 +21,13 @@ public:
 
 private:
     void say();
-    void line(const QString& text, const char* property = nullptr);
     void sayLeftOut();
 
     const Theme& m_theme;
     JobModel& m_model;
     RoadViewPtr m_view;
     MarkPanels* m_panels;
-    QLabel* m_headline;
-    QVBoxLayout *m_words, *m_below;
+    SideWords* m_side;
 };
 
 } // namespace jr::app

@@ -3,37 +3,54 @@
 
 #include "app/road/map_page.h"
 #include "app/road/marks_page.h"
+#include "app/road/ride_page.h"
+#include "app/road/road_work.h"
 #include "app/road/round_page.h"
+#include "app/road/thrust_page.h"
+#include "app/road/time_steps_page.h"
 #include "app/road/track_page.h"
 #include "app/road/won_page.h"
 #include "app/widgets/chart_words.h"
 #include "archive/formats/road_sheet.h"
-#include "core/road/engine_band.h"
 
+#include <QCheckBox>
 #include <QComboBox>
 #include <QLineEdit>
 
 #include <algorithm>
 
 namespace jr::app {
-
-RoadStation::RoadStation(const Theme& theme, JobModel& model, QWidget* parent) : PageStack(parent), m_model(model) {
+RoadStation::RoadStation(const Theme& theme, JobModel& model, BenchModel& bench, QWidget* parent)
+    : PageStack(parent), m_model(model) {
     m_marks = new MarksPage(theme, model);
     m_won = new WonPage(theme, model);
     m_map = new MapPage(theme, model);
     addPage(tr("Marks"), m_marks);
-    addPage(tr("Where it was won"), m_won);
+    addPage(tr("The strip"), m_won);
+    m_steps = new TimeStepsPage(theme, model);
+    addPage(tr("Steps"), m_steps);
+    connect(m_steps, &TimeStepsPage::markChanged, this, &RoadStation::refresh);
     addPage(tr("Speed map"), m_map);
+    m_thrust = new ThrustPage(theme, model);
+    addPage(tr("Thrust"), m_thrust);
     m_track = new TrackPage(theme, model);
     addPage(tr("Bench and track"), m_track);
     m_round = new RoundPage(theme, model);
-    addPage(tr("Before riding"), m_round);
+    addPage(tr("Before"), m_round);
+    m_ride = new RidePage(theme, model, bench);
+    addPage(tr("Ride"), m_ride);
     m_mark = new QLineEdit;
     m_mark->setPlaceholderText(tr("another mark: 100m, 30-70km/h"));
     m_mark->setAccessibleName(tr("Another mark to time"));
     m_marks->addBelow(m_mark);
+    m_restate = new QCheckBox(tr("in the standard's air"));
+    m_restate->setToolTip(
+        tr("Times as they would have been in the air of the standard above, by the rule of the cube root. "
+           "As run is the default."));
+    m_marks->addBelow(m_restate);
+    connect(m_restate, &QCheckBox::clicked, this, &RoadStation::setRestated);
     m_clock = new QComboBox;
-    m_clock->addItems({tr("clock: first move"), tr("clock: after one foot")});
+    m_clock->addItems({tr("from first move"), tr("from one foot on")});
     m_clock->setAccessibleName(tr("When the clock starts"));
     m_clock->setToolTip(tr("A strip's clock starts when a wheel has rolled one foot (30.5 cm) out of its light beam"));
     addCorner(m_clock);
@@ -43,7 +60,7 @@ RoadStation::RoadStation(const Theme& theme, JobModel& model, QWidget* parent) :
     m_with->setAccessibleName(tr("Set against it"));
     for (QComboBox* side : {m_base, m_with}) {
         side->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-        side->setMinimumContentsLength(10);
+        side->setMinimumContentsLength(8);
         addCorner(side);
     }
     connect(m_base, &QComboBox::activated, this,
@@ -81,6 +98,14 @@ void RoadStation::setRollout(Rollout rollout) {
     RoadSheet sheet = roadSheetOf(m_model.sheet(sheet_kind::road));
     sheet.rollout = rollout;
     m_model.setSheet(sheet_kind::road, sheetBody(sheet), tr("time the first foot, or not"));
+}
+
+void RoadStation::setRestated(bool on) {
+    if (!m_model.hasJob())
+        return;
+    RoadSheet sheet = roadSheetOf(m_model.sheet(sheet_kind::road));
+    sheet.restated = on;
+    m_model.setSheet(sheet_kind::road, sheetBody(sheet), tr("restate times for the air, or not"));
 }
 
 bool RoadStation::addMark(const QString& text) {
@@ -125,14 +150,15 @@ void RoadStation::refresh() {
         return;
     if (m_model.hasJob())
         m_round->refresh();
-    // The round comes before the first run: a job without one has that page at least.
-    if (!m_model.hasJob() || (!hasRuns() && current() != Before)) {
-        sayInstead(
-            m_model.hasJob()
-                ? tr("This job has no runs on the road yet. Go through \"Before riding\", log a run with a satellite "
-                     "receiver on closed ground or where it is allowed, and bring the file in (Ctrl+I): text, GPX "
-                     "or NMEA.")
-                : tr("Open a job first (Ctrl+0)."));
+    // Round and riding come before the first run: a job without one has those pages at least; a ride needs no job yet.
+    const bool early = current() == Ride || (m_model.hasJob() && current() == Before);
+    if (!early && (!m_model.hasJob() || !hasRuns())) {
+        sayInstead(m_model.hasJob()
+                       ? tr("This job has no runs on the road yet. Go through \"Before\", then ride with a "
+                            "satellite receiver on closed ground or where it is allowed: listened to on \"Ride\", or "
+                            "as a file brought in "
+                            "afterwards (Ctrl+I): text, GPX or NMEA.")
+                       : tr("Open a job first (Ctrl+0)."));
         take({});
         return;
     }
@@ -144,6 +170,7 @@ void RoadStation::refresh() {
     listSides();
     const RoadSheet sheet = roadSheetOf(m_model.sheet(sheet_kind::road));
     m_clock->setCurrentIndex(sheet.rollout == Rollout::OneFoot ? 1 : 0);
+    m_restate->setChecked(sheet.restated);
     auto view = std::make_shared<RoadView>();
     for (const SetupRecord& s : m_model.job().setups) {
         view->names[s.id] = s.name.empty() ? JobModel::asItStands() : QString::fromStdString(s.name);
@@ -152,44 +179,10 @@ void RoadStation::refresh() {
     view->baseSetup = m_model.compare().now().baseSetup;
     view->withSetup = m_model.compare().now().withSetup;
     view->rollout = sheet.rollout;
-    RoadAsked asked;
-    asked.marks = sheet.marks;
-    asked.rollout = sheet.rollout;
-    asked.baseSetup = view->baseSetup;
-    asked.withSetup = view->withSetup;
-    asked.worthPct = m_model.compare().now().worthPct;
-    const auto& picked = m_model.picked();
-    for (std::size_t i = 0; i < m_model.pulls().size(); ++i)
-        if (const LoadedPull& p = m_model.pulls()[i]; p.road)
-            asked.runs.push_back({p.record.id, p.record.setupId, p.record.number,
-                                  !p.record.aside && (picked.empty() || picked.contains(static_cast<int>(i))), p.road});
-    m_model.answers().ask(this, [this, view, asked](const StudyPtr& study) mutable -> StudyDesk::Draw {
-        asked.confidence = view->confidence = study->settings().confidence;
-        // The band of the setup looked at, else of the first that was pulled on a bench.
-        std::vector<std::string> order{view->withSetup, view->baseSetup};
-        for (const std::string& id : study->pulledSetups())
-            order.push_back(id);
-        std::vector<SetupFacts> all;
-        for (const std::string& id : order)
-            if (!study->countingPulls(id).empty()) {
-                all.push_back(setupFacts(*study, id));
-                if (!view->band && (view->band = bestBand(all.back())))
-                    view->bandFrom = view->name(id);
-            }
-        if (!view->band && (view->band = bestBandOfBelt(all)))
-            view->bandFrom = tr("all weights");
-        asked.band = view->band;
-        view->answers = roadAnswers(asked);
-        // The longest distance that was timed: there all of a part has had its say.
-        const auto& marks = view->answers.marks;
-        std::optional<std::size_t> longest;
-        for (std::size_t m = 0; m < marks.size(); ++m)
-            if (marks[m].isDistance() && (!longest || marks[m].metres > marks[*longest].metres))
-                longest = m;
-        if (longest) {
-            view->partsMark = marks[*longest];
-            view->parts = benchAndTrack(*study, view->answers.runs, marks, *longest);
-        }
+    RoadWork work = gatherRoadWork(m_model, sheet);
+    work.stepsMark = m_steps->mark();
+    m_model.answers().ask(this, [this, view, work](const StudyPtr& study) -> StudyDesk::Draw {
+        workOut(*view, *study, work);
         return [this, view] { take(view); };
     });
 }
@@ -199,7 +192,10 @@ void RoadStation::take(const RoadViewPtr& view) {
     m_marks->setView(view);
     m_won->setView(view);
     m_map->setView(view);
+    m_steps->setView(view);
+    m_thrust->setView(view);
     m_track->setView(view);
+    m_ride->setView(view);
 }
 
 } // namespace jr::app

@@ -3,11 +3,12 @@
 // the job's runs, has them worked out beside the window and gives the answers to its pages.
 #pragma once
 
-#include "app/model/job_model.h"
+#include "app/model/bench_model.h"
 #include "app/road/road_view.h"
 #include "app/theme/theme.h"
 #include "app/widgets/page_stack.h"
 
+class QCheckBox;
 class QComboBox;
 class QLineEdit;
 
@@ -15,6 +16,9 @@ namespace jr::app {
 
 class MarksPage;
 class WonPage;
+class RidePage;
+class ThrustPage;
+class TimeStepsPage;
 class MapPage;
 class RoundPage;
 class TrackPage;
@@ -22,19 +26,23 @@ class TrackPage;
 class RoadStation : public PageStack {
     Q_OBJECT
 public:
-    enum Page { Marks, Won, Map, Track, Before };
+    enum Page { Marks, Won, Steps, Map, Thrust, Track, Before, Ride };
 
-    RoadStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    RoadStation(const Theme& theme, JobModel& model, BenchModel& bench, QWidget* parent = nullptr);
     StationFace face() const override;
     void arrive() override { refresh(); }
 
     MarksPage& marksPage() { return *m_marks; }
     WonPage& wonPage() { return *m_won; }
     MapPage& mapPage() { return *m_map; }
+    TimeStepsPage& stepsPage() { return *m_steps; }
+    ThrustPage& thrustPage() { return *m_thrust; }
     TrackPage& trackPage() { return *m_track; }
     RoundPage& roundPage() { return *m_round; }
+    RidePage& ridePage() { return *m_ride; }
     const RoadViewPtr& view() const { return m_view; }
     void setRollout(Rollout rollout); ///< can be undone
+    void setRestated(bool on);
     /// A distance or a pair of speeds beside those that are timed; false when it is none.
     bool addMark(const QString& text);
 
@@ -51,10 +59,14 @@ private:
     MarksPage* m_marks;
     WonPage* m_won;
     MapPage* m_map;
+    TimeStepsPage* m_steps;
+    ThrustPage* m_thrust;
     TrackPage* m_track;
     RoundPage* m_round;
+    RidePage* m_ride;
     QComboBox *m_base, *m_with, *m_clock;
     QLineEdit* m_mark;
+    QCheckBox* m_restate;
     RoadViewPtr m_view;
 };
 

@@ -2,8 +2,11 @@
 // What Road's pages show: the answers about the job's runs with the names and marks of its setups. Read only.
 #pragma once
 
+#include "app/model/display_units.h"
 #include "core/road/bench_and_track.h"
-#include "core/road/road_answers.h"
+#include "core/road/run_plan.h"
+#include "core/road/steps_by_time.h"
+#include "core/road/thrust_answers.h"
 
 #include <QString>
 
@@ -14,6 +17,7 @@ namespace jr::app {
 
 struct RoadView {
     RoadAnswers answers;
+    ThrustAnswers thrust;                 ///< of base and changed
     std::map<std::string, QString> names; ///< of setups, by id
     std::map<std::string, int> marks;     ///< their shapes and colours
     std::string baseSetup, withSetup;
@@ -21,6 +25,9 @@ struct RoadView {
     std::optional<EngineBand> band;
     QString bandFrom; ///< whose pulls told it
     double confidence = 0.95;
+    std::optional<StepsByTime> steps; ///< of all setups, at one mark…
+    std::optional<Error> noSteps;     ///< …or why not
+    std::optional<PlannedRuns> plan;  ///< to see a tenth there
     std::vector<BenchAndTrack> parts; ///< by bench and by track…
     Mark partsMark;                   ///< …at this mark
 
@@ -50,6 +57,12 @@ inline QString markText(const Mark& mark) {
     }
     return out;
 }
+
+/// Distances read in feet where speeds read in miles an hour.
+inline bool readsFeet(const DisplayUnits& units) {
+    return units.road.symbol == "mph";
+}
+inline constexpr double kMetresPerFoot = 0.3048;
 
 using RoadViewPtr = std::shared_ptr<const RoadView>;
 

@@ -14,17 +14,6 @@
 #include <cmath>
 
 namespace jr::app {
-namespace {
-
-constexpr double kMPerFt = 0.3048;
-
-/// Distances read in feet where speeds read in miles an hour.
-bool inFeet(const JobModel& model) {
-    return model.units().road.symbol == "mph";
-}
-
-} // namespace
-
 WonPage::WonPage(const Theme& theme, JobModel& model, QWidget* parent)
     : QWidget(parent), m_theme(theme), m_model(model) {
     setFocusPolicy(Qt::StrongFocus);
@@ -50,8 +39,8 @@ void WonPage::setCursor(double metres) {
 }
 
 QString WonPage::distance(double metres) const {
-    return inFeet(m_model) ? tr("%1 ft").arg(QLocale().toString(metres / kMPerFt, 'f', 0))
-                           : tr("%1 m").arg(QLocale().toString(metres, 'f', 0));
+    return readsFeet(m_model.units()) ? tr("%1 ft").arg(QLocale().toString(metres / kMetresPerFoot, 'f', 0))
+                                      : tr("%1 m").arg(QLocale().toString(metres, 'f', 0));
 }
 
 std::size_t WonPage::rowAt(double metres) const {
@@ -145,8 +134,8 @@ void WonPage::paintPosts(QPainter& p, const Plot& g) const {
         p.drawText(QRectF(x - 50., g.ribbon.top() - 22., 100., 16.), Qt::AlignCenter, markText(mark));
     }
     p.setPen(t.muted);
-    const bool feet = inFeet(m_model);
-    const double unit = feet ? kMPerFt : 1.;
+    const bool feet = readsFeet(m_model.units());
+    const double unit = feet ? kMetresPerFoot : 1.;
     for (double tick : niceTicks(0., g.longestM / unit, 8))
         p.drawText(QRectF(g.x(tick * unit) - 30., g.speed.bottom() + 4., 60., 15.), Qt::AlignCenter,
                    QLocale().toString(tick, 'f', 0));

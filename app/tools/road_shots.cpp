@@ -13,7 +13,8 @@ bool grabRoad(MainWindow& window, Theme& theme, const QDir& out, bool (*openName
     bool good = openNamed(window, "Weights on the belt");
     window.showStation(MainWindow::Road);
     PictureStack stack;
-    for (int page : {RoadStation::Marks, RoadStation::Won, RoadStation::Map, RoadStation::Track, RoadStation::Before}) {
+    for (int page : {RoadStation::Marks, RoadStation::Won, RoadStation::Steps, RoadStation::Map, RoadStation::Thrust,
+                     RoadStation::Track, RoadStation::Before, RoadStation::Ride}) {
         window.road().show(page);
         good = stack.add(window) && good;
     }

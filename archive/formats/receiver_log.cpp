@@ -2,6 +2,7 @@
 #include "archive/formats/receiver_log.h"
 
 #include "archive/formats/nmea.h"
+#include "archive/formats/receiver_fixes.h"
 #include "archive/formats/text.h"
 #include "core/nan.h"
 #include "core/units/units.h"
@@ -20,11 +21,7 @@ namespace {
 constexpr double kDayS = 86400.;
 constexpr std::size_t kMostFixes = 2'000'000; // a day at 25 a second
 
-struct Fix {
-    double timeS = kNaN; ///< since 1970, or of the day where no date is known
-    double speedMPerS = kNaN, latitudeDeg = kNaN, longitudeDeg = kNaN, altitudeM = kNaN, satellites = kNaN, hdop = kNaN;
-    long line = 0;
-};
+using Fix = ReceiverFix;
 
 struct Fixes {
     std::vector<Fix> all;
@@ -62,60 +59,34 @@ void speedsFromPlaces(Fixes& fixes) {
 Fixes fromNmea(std::string_view text) {
     Fixes out;
     Lines lines(text);
-    Fix now;
-    std::optional<double> dayS, ofDay;
-    double nights = 0.;
+    FixAssembler assembler;
     std::size_t undated = 0; // fixes before the first date was said
-    const auto end = [&] {
-        if (ofDay && (std::isfinite(now.speedMPerS) || std::isfinite(now.latitudeDeg)) && out.all.size() < kMostFixes) {
-            now.timeS = dayS.value_or(0.) + *ofDay + (dayS ? 0. : nights);
-            undated += dayS ? 0 : 1;
-            out.all.push_back(now);
-        }
-        now = {};
+    const auto gather = [&] {
+        const auto fix = assembler.takeFix();
+        if (!fix || !fix->tells() || out.all.size() >= kMostFixes)
+            return;
+        out.dated = out.dated || fix->dated;
+        undated += fix->dated ? 0 : 1;
+        out.all.push_back(*fix);
     };
     while (const auto line = lines.next()) {
         const std::string_view sentence = trimmed(line->text);
         if (sentence.empty())
             continue;
-        const auto read = readNmea(sentence);
-        // Other sentences are not ours; what looks like one of ours and cannot be read, or tells no time where it
-        // should, was damaged.
-        const std::string_view kind = sentence.size() > 6 && sentence[0] == '$' ? sentence.substr(3, 3) : "";
-        const bool timed = kind == "RMC" || kind == "GGA";
-        if (!read || (timed && !read->timeOfDayS)) {
-            const bool ours = timed || kind == "VTG";
-            if (ours || sentence[0] != '$')
-                out.leftOut.push_back({line->number, ours ? "checksum or fields are wrong" : "no sentence"});
-            continue;
-        }
-        if (read->timeOfDayS && (!ofDay || *read->timeOfDayS != *ofDay)) { // the next fix begins
-            end();
-            if (ofDay && *read->timeOfDayS < *ofDay - kDayS / 2.)
-                nights += kDayS;
-            ofDay = read->timeOfDayS;
-        }
-        if (read->dayEpochS) {
-            dayS = read->dayEpochS;
-            out.dated = true;
-        }
-        now.line = line->number;
-        const auto put = [](double& field, const auto& value) {
-            if (value)
-                field = static_cast<double>(*value);
-        };
-        put(now.speedMPerS, read->speedMS);
-        put(now.latitudeDeg, read->latitudeDeg);
-        put(now.longitudeDeg, read->longitudeDeg);
-        put(now.altitudeM, read->altitudeM);
-        put(now.satellites, read->satellites);
-        put(now.hdop, read->hdop);
+        const SentenceFault fault = assembler.take(sentence, line->number);
+        if (fault == SentenceFault::Damaged || fault == SentenceFault::NoSentence)
+            out.leftOut.push_back(
+                {line->number, fault == SentenceFault::Damaged ? "checksum or fields are wrong" : "no sentence"});
+        gather();
     }
-    end();
+    assembler.end();
+    gather();
     if (out.dated && undated > 0 && undated < out.all.size()) {
-        const double day = kDayS * std::floor(out.all[undated].timeS / kDayS);
+        // The nights that had passed by the first dated fix belong to those before it.
+        const ReceiverFix& first = out.all[undated];
+        const double day = kDayS * (std::floor(first.timeS / kDayS) - std::floor(first.clockS / kDayS));
         for (std::size_t i = 0; i < undated; ++i)
-            out.all[i].timeS += day - nights;
+            out.all[i].timeS += day;
     }
     return out;
 }

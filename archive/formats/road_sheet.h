@@ -3,7 +3,9 @@
 #pragma once
 
 #include "core/road/mark_times.h"
+#include "core/road/ride_conditions.h"
 
+#include <map>
 #include <string>
 #include <vector>
 
@@ -17,6 +19,8 @@ inline constexpr const char* roadRound = "road-round"; ///< as the walk-round's 
 struct RoadSheet {
     std::vector<Mark> marks = usualMarks();
     Rollout rollout = Rollout::None;
+    bool restated = false; ///< times as they would have been in the standard's air, by rule; else as run
+    std::map<std::string, RideConditions> conditions; ///< said of a run afterwards, by its id; over its header
 
     bool operator==(const RoadSheet&) const = default;
 };

@@ -30,7 +30,7 @@ struct WatchSample {
 struct WatchEvent {
     enum class Kind { PullEnded, CoastEnded, NotAPull } kind;
     double fromS, toS;    ///< of the pull or of the free deceleration
-    std::string_view why; ///< for NotAPull
+    std::string_view why; ///< for NotAPull; else why it ended before its time, empty when it did not
 };
 
 class PullWatch {

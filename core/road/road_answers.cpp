@@ -1,9 +1,30 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/road/road_answers.h"
 
+#include "core/road/resistance.h"
+#include "core/road/restated_air.h"
+#include "core/road/ways.h"
+
 #include <algorithm>
 
 namespace jr {
+namespace {
+
+/// All of them or none, so that no list mixes the two; says which runs stand in the way.
+std::optional<Message> restateAll(std::vector<TimedRun>& runs, const std::vector<Mark>& marks,
+                                  const Standard& standard) {
+    const auto without = std::count_if(runs.begin(), runs.end(),
+                                       [](const TimedRun& run) { return run.run.used() && !run.run.header.air(); });
+    if (without > 0)
+        return Message{"road.air-missing", {Count{static_cast<long>(without)}}};
+    for (TimedRun& run : runs)
+        if (const auto air = run.run.header.air())
+            for (MarkTime& time : run.marks)
+                time = restated(time, marks[time.mark], standard.factor(*air));
+    return std::nullopt;
+}
+
+} // namespace
 
 RoadAnswers roadAnswers(const RoadAsked& asked) {
     RoadAnswers out;
@@ -12,12 +33,23 @@ RoadAnswers roadAnswers(const RoadAsked& asked) {
     for (const RoadJobRun& one : asked.runs) {
         RoadRun run = *one.run;
         run.header.setup = one.setupId;
+        layOver(run.header, one.said);
         timed.push_back(timedRun(one.id, std::move(run), asked.marks, asked.rollout));
-        if (!one.counts && timed.back().run.used())
+        if (!one.counts && (timed.back().run.used() || timed.back().run.leftOut == coastDownReason()))
             timed.back().run.leftOut = Message{"road.aside"};
         if (timed.back().run.used())
             for (const MarkTime& time : timed.back().marks)
                 reached[time.mark] = true;
+    }
+    std::vector<RoadRun*> used;
+    for (TimedRun& run : timed)
+        if (run.run.used())
+            used.push_back(&run.run);
+    nameWays(used);
+    if (asked.restateIn) {
+        out.notRestated = restateAll(timed, asked.marks, *asked.restateIn);
+        if (!out.notRestated)
+            out.restated = Message{"road.restated", {std::string(asked.restateIn->label)}};
     }
     // Marks nobody reached are not shown; the times are told again by those that are left.
     std::vector<std::size_t> now(asked.marks.size());

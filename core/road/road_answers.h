@@ -2,7 +2,9 @@
 // All that is shown of a job's runs, worked out at once from the runs and what was chosen: a value that pages read.
 #pragma once
 
+#include "core/air/standards.h"
 #include "core/road/along_road.h"
+#include "core/road/ride_conditions.h"
 #include "core/road/speed_map.h"
 
 #include <optional>
@@ -17,6 +19,7 @@ struct RoadJobRun {
     int number = 0;
     bool counts = true; ///< not set aside, and picked
     std::shared_ptr<const RoadRun> run;
+    RideConditions said{}; ///< over its header
 };
 
 struct RoadAsked {
@@ -25,12 +28,15 @@ struct RoadAsked {
     Rollout rollout = Rollout::None;
     std::string baseSetup, withSetup; ///< ids
     double worthPct = 1., confidence = 0.95;
-    std::optional<EngineBand> band; ///< the engine's best, from the pulls of the same machine
+    const Standard* restateIn = nullptr; ///< null: times as run
+    std::optional<EngineBand> band;      ///< the engine's best, from the pulls of the same machine
 };
 
 struct RoadAnswers {
     std::vector<TimedRun> runs; ///< in the order asked; `setup` is the setup's id
-    std::vector<Mark> marks;    ///< that some used run reached
+    std::optional<Message> restated;    ///< what was done to the times; nothing: they stand as run…
+    std::optional<Message> notRestated; ///< …and why, though it was asked for
+    std::vector<Mark> marks;            ///< that some used run reached
     std::vector<MarkOfSetup> setups;
     std::optional<RoadCompared> compared;
     std::optional<Error> problem; ///< why it is not compared

@@ -259,6 +259,8 @@ void Account::coldAndShort() {
     if (endS - beginS < o.shortS) {
         run.flags.push_back(flagged(FlagKind::Short, beginS, endS, {"flag.road-short", {Number{endS - beginS, 1}}}));
         leaveOut({"road.short", {Number{endS - beginS, 1}}});
+    } else if (!run.header.text(header_key::cutShort).empty()) {
+        run.flags.push_back(flagged(FlagKind::Short, endS, run.timeS.back(), {"flag.road-cut-short"}));
     }
 }
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/road/timed_runs.h"
 
+#include "core/road/resistance.h"
+
 #include <algorithm>
 #include <atomic>
 #include <cmath>
@@ -241,7 +243,37 @@ TimedRun timedRun(std::string name, RoadRun run, const std::vector<Mark>& marks,
     out.marks = markTimes(run, marks, rollout);
     out.run = std::move(run);
     if (out.marks.empty() && out.run.used())
-        out.run.leftOut = out.run.launch ? Message{"road.no-mark"} : Message{"road.no-start"};
+        out.run.leftOut = out.run.launch         ? Message{"road.no-mark"}
+                          : isCoastDown(out.run) ? coastDownReason()
+                                                 : Message{"road.no-start"};
+    return out;
+}
+
+std::vector<std::string> setupsRunTo(const std::vector<TimedRun>& runs, std::size_t mark) {
+    std::vector<std::string> out;
+    for (const TimedRun* run : usedRuns(runs))
+        if (run->at(mark) && std::find(out.begin(), out.end(), run->setup) == out.end())
+            out.push_back(run->setup);
+    return out;
+}
+
+std::vector<Observation> observationsAt(const std::vector<TimedRun>& runs, const std::vector<std::string>& setups,
+                                        std::size_t mark) {
+    std::vector<std::vector<const TimedRun*>> sides(setups.size());
+    for (const TimedRun* run : usedRuns(runs))
+        if (const auto at = std::find(setups.begin(), setups.end(), run->setup); at != setups.end())
+            sides[static_cast<std::size_t>(at - setups.begin())].push_back(run);
+    const bool paired = std::all_of(sides.begin(), sides.end(), bothWays);
+    std::vector<Observation> out;
+    bool fittings = true;
+    for (std::size_t s = 0; s < sides.size(); ++s)
+        for (const Seen& one : seenAt(sides[s], mark, paired)) {
+            out.push_back({static_cast<int>(s), one.seconds, one.startedS, one.fitting});
+            fittings = fittings && one.fitting;
+        }
+    if (!fittings) // told for all or for none
+        for (Observation& one : out)
+            one.fitting.reset();
     return out;
 }
 

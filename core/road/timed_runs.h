@@ -28,6 +28,13 @@ struct TimedRun {
 /// Times a run; one that reaches no mark at all is left out for that.
 TimedRun timedRun(std::string name, RoadRun run, const std::vector<Mark>& marks, Rollout rollout);
 
+/// Setups with a used run that reached the mark, in the order they were first run.
+std::vector<std::string> setupsRunTo(const std::vector<TimedRun>& runs, std::size_t mark);
+/// Times of these setups at a mark, seconds, in the order of time; `group` is the setup's place among them. Where all
+/// of them were run both ways, pairs.
+std::vector<Observation> observationsAt(const std::vector<TimedRun>& runs, const std::vector<std::string>& setups,
+                                        std::size_t mark);
+
 /// One setup at one mark.
 struct MarkOfSetup {
     std::size_t mark = 0;

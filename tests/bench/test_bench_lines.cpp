@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The line protocol, NMEA and plain streams: whole, damaged, cut up, lying about time.
+#include "archive/formats/nmea.h"
 #include "bench/bench_address.h"
 #include "bench/bench_lines.h"
 #include "bench/line_feed.h"
-#include "archive/formats/nmea.h"
 #include "bench/pull_cutter.h"
 #include "standin/bench_speech.h"
 #include "tests/fuzz/hostile.h"

@@ -69,7 +69,8 @@ private slots:
                 x(i, 1 + static_cast<Eigen::Index>(row[1])) = 1.;
             y[i] = row[3];
         }
-        const auto fit = MixedModel::fit(x, y, {{indicatorsOf(block), {}, 1., 0.}, {indicatorsOf(plot), {}, 1., 0.}}, {});
+        const auto fit =
+            MixedModel::fit(x, y, {{indicatorsOf(block), {}, 1., 0.}, {indicatorsOf(plot), {}, 1., 0.}}, {});
         QVERIFY(fit);
         QCOMPARE(oats.against("residual_variance", fit->variance(0)), QString());
         QCOMPARE(oats.against("block_variance", fit->variance(1)), QString());
@@ -153,8 +154,7 @@ private slots:
 
     void whatStandsOnOneFittingSaysSo() {
         const PullScatter once = scatterOf("AAABBB");
-        const Eigen::VectorXd difference =
-            (once.mixed().weights().row(1) - once.mixed().weights().row(0)).transpose();
+        const Eigen::VectorXd difference = (once.mixed().weights().row(1) - once.mixed().weights().row(0)).transpose();
         QVERIFY(once.fittedOnce(difference));
         const PullScatter told = scatterOf("AABBAABB");
         QVERIFY(!told.fittedOnce((told.mixed().weights().row(1) - told.mixed().weights().row(0)).transpose()));

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/pull/big_figure.h"
+#include "app/widgets/big_figure.h"
 
 #include <QPainter>
 
