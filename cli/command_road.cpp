@@ -2,7 +2,9 @@
 // Timed runs: what each made, what the setups make in the mean, and one set against the other.
 #include "archive/formats/pull_file.h"
 #include "cli/commands.h"
-#include "core/road/timed_runs.h"
+#include "core/road/dial.h"
+#include "core/road/restated_air.h"
+#include "core/road/ways.h"
 #include "core/words/wording.h"
 
 #include <CLI/CLI.hpp>
@@ -16,7 +18,7 @@ namespace {
 
 struct RoadAsked {
     std::vector<std::string> files, base, with, keep;
-    std::string marks;
+    std::string marks, restate;
     std::optional<std::string> rollout;
     double worth = 1., confidence = 0.95;
     KnownOptions known;
@@ -152,9 +154,27 @@ int runRoad(const RoadAsked& o) {
         say("road: " + Error{Message{"error.road-rollout-differs"}}.reason);
         return kUsage;
     }
+    std::vector<RoadRun> prepared;
+    prepared.reserve(read->size());
+    std::vector<RoadRun*> all, used;
+    for (const ReadRun& one : *read) {
+        prepared.push_back(one.run);
+        all.push_back(&prepared.back());
+        if (one.run.used())
+            used.push_back(&prepared.back());
+    }
+    setDialsRight(all);
+    nameWays(used);
     std::vector<TimedRun> runs;
-    for (const ReadRun& one : *read)
-        runs.push_back(timedRun(one.file, one.run, *marks, *rollout));
+    for (std::size_t i = 0; i < read->size(); ++i)
+        runs.push_back(timedRun((*read)[i].file, std::move(prepared[i]), *marks, *rollout));
+    std::vector<Caution> cautions;
+    if (!o.restate.empty()) {
+        if (const auto missing = restateAll(runs, *marks, *findStandard(o.restate)))
+            cautions.push_back({"air-missing", *missing});
+        else
+            cautions.push_back({"restated", {"road.restated", {std::string(findStandard(o.restate)->label)}}});
+    }
     const auto side = [&](const std::vector<std::string>& names) {
         std::vector<TimedRun> out;
         for (const TimedRun& run : runs)
@@ -164,13 +184,12 @@ int runRoad(const RoadAsked& o) {
     };
     Json out = {{"rollout", rolloutText(*rollout)}};
     Json& runRows = out["runs"] = Json::array();
-    std::vector<Caution> cautions;
     long leftOut = 0;
     bool dial = false;
     for (const TimedRun& run : runs) {
         runRows.push_back(runJson(run, *marks, *rollout));
         leftOut += !run.run.used();
-        dial = dial || (run.run.used() && !run.run.fromReceiver());
+        dial = dial || (run.run.used() && !run.run.fromReceiver() && !run.run.dialFactor);
     }
     if (leftOut > 0)
         cautions.push_back({"left-out", {"road.left-out", {Count{leftOut}}}});
@@ -216,6 +235,8 @@ void addRoad(CLI::App& app, Action& action) {
                   "other distance or pair of speeds");
     c->add_option("--rollout", o->rollout, "Whether the first foot is timed; not given: as the files say")
         ->check(CLI::IsMember({"none", "1ft"}));
+    c->add_option("--restate", o->restate, "Times as they would be in this standard's air, by rule; not given: as run")
+        ->check(CLI::IsMember({"sae-j1349", "std-j607", "din-70020", "iso-1585"}));
     c->add_option("--base", o->base, "Runs of the base")->take_all();
     c->add_option("--with", o->with, "Runs of the changed setup")->take_all();
     c->add_option("--keep", o->keep, "Count this run though its fix was poor")->take_all();

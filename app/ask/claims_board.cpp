@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/claims_board.h"
 
+#include "app/model/run_times.h"
 #include "app/theme/words.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/method_dialog.h"
-#include "archive/formats/job_readings.h"
 #include "archive/formats/job_sheets.h"
 #include "core/words/wording.h"
 
@@ -108,7 +108,7 @@ ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent)
         const QSignalBlocker block(m_quantity);
         const QString was = m_quantity->currentText();
         m_quantity->clear();
-        for (const JobQuantity& q : jobReadingsOf(m_model.sheet(sheet_kind::readings)))
+        for (const JobQuantity& q : allReadings(m_model))
             m_quantity->addItem(QString::fromStdString(q.quantity), QString::fromStdString(q.unit));
         m_quantity->setCurrentIndex(std::max(0, m_quantity->findText(was)));
         fitToKind();
@@ -309,7 +309,7 @@ void ClaimsBoard::showClaims(const std::vector<ClaimRecord>& kept) {
     if (m_model.loading())
         return;
     // The verdict follows from the pulls as they stand now; a new one joins the history.
-    const std::vector<JobQuantity> readings = jobReadingsOf(m_model.sheet(sheet_kind::readings));
+    const std::vector<JobQuantity> readings = allReadings(m_model);
     m_model.answers().ask(this, [this, claims = kept, readings](const StudyPtr& study) -> StudyDesk::Draw {
         std::vector<std::optional<Judgement>> found;
         for (const ClaimRecord& c : claims) {

@@ -7,7 +7,7 @@
 #include "app/figure/flow_shares.h"
 #include "app/figure/hand_drawing.h"
 #include "app/figure/input_list.h"
-#include "app/figure/pins.h"
+#include "app/model/pins.h"
 #include "core/figure/cam/ends_of_range.h"
 #include "core/machine/machine_sheet.h"
 #include "core/road/engine_band.h"

@@ -76,6 +76,13 @@ void takeTimes(FigureFacts& facts, const RoadAsked& asked) {
                 facts.runRpm.push_back(run.run.engineRpm[i]);
     }
     constexpr double kUnknown = std::numeric_limits<double>::quiet_NaN();
+    // Where a belt held the engine on the road stands in where no pull told it.
+    for (const SetupOnMap& map : answers.map)
+        if (SetupFacts& setup = facts.others[map.setup]; map.heldRpm && !setup.heldRpm) {
+            setup.setupId = map.setup;
+            setup.heldRpm = heldOnRoad(map);
+            setup.heldRuns = static_cast<int>(map.threads.size());
+        }
     for (const MarkOfSetup& row : answers.setups) {
         SetupFacts& setup = facts.others[row.setup];
         setup.setupId = row.setup;

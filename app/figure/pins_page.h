@@ -3,7 +3,7 @@
 // verdict in words and shape. What the machine has taught stands beneath.
 #pragma once
 
-#include "app/figure/pins.h"
+#include "app/model/pins.h"
 #include "app/theme/theme.h"
 
 #include <QWidget>

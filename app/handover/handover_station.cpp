@@ -13,6 +13,7 @@
 #include <QVBoxLayout>
 #include <QtConcurrent>
 
+#include <algorithm>
 #include <cmath>
 
 namespace jr::app {
@@ -48,6 +49,19 @@ private:
     int m_page = 0;
 };
 
+namespace {
+
+bool bothSidesRan(const JobModel& model) {
+    const auto ran = [&](const std::string& setup) {
+        return std::any_of(model.pulls().begin(), model.pulls().end(),
+                           [&](const LoadedPull& p) { return p.road && !p.record.aside && p.record.setupId == setup; });
+    };
+    const auto& now = model.compare().now();
+    return !now.baseSetup.empty() && !now.withSetup.empty() && ran(now.baseSetup) && ran(now.withSetup);
+}
+
+} // namespace
+
 HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* parent)
     : Station(parent), m_model(model), m_desk(model) {
     auto* across = new QHBoxLayout(this);
@@ -70,6 +84,7 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     const auto button = [&](const QString& text, const QString& suffix, SheetFormat format, bool primary = false) {
         auto* b = new QPushButton(text);
         b->setProperty("primary", primary);
+        b->setProperty("paper", format != SheetFormat::Csv && format != SheetFormat::Json);
         connect(b, &QPushButton::clicked, this, [this, text, suffix, format] { save(text, suffix, format); });
         layout->addWidget(b);
         m_buttons.push_back(b);
@@ -108,8 +123,10 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
 }
 
 void HandoverStation::refresh() {
+    // Runs alone make a sheet as well, but no table of a curve.
+    const bool curve = m_model.answers().comparison().has_value(), runs = bothSidesRan(m_model);
     for (QPushButton* b : m_buttons)
-        b->setEnabled(m_model.answers().comparison().has_value());
+        b->setEnabled(curve || (runs && b->property("paper").toBool()));
     const QDate over = QDate::fromString(QString::fromStdString(m_desk.order().handedOver), Qt::ISODate);
     m_over->setEnabled(m_model.hasJob());
     m_over->setChecked(over.isValid());

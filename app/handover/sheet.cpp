@@ -22,6 +22,7 @@ Sheet sheetOf(const JobModel& model, const MachineBook* book) {
                 .comparison = model.answers().comparison(),
                 .problem = model.answers().problem(),
                 .readings = {},
+                .runs = {},
                 .sections = sectionsOf(model, book),
                 .units = model.units()};
     const WorkOrder order = workOrderOf(model.sheet(sheet_kind::workOrder));
@@ -56,11 +57,14 @@ Sheet sheetOf(const JobModel& model, const MachineBook* book) {
             if (auto compared =
                     compareSides(q, a->id, a->name, b->id, b->name, {model.compare().now().worthPct, 0.95, {}}))
                 sheet.readings.push_back(std::move(*compared));
+    sheet.runs = runsOfSides(model);
     return sheet;
 }
 
 std::vector<Caution> cautionsOf(const Sheet& sheet) {
     std::vector<Caution> out = sheet.order;
+    if (sheet.runs)
+        out.insert(out.end(), sheet.runs->cautions.begin(), sheet.runs->cautions.end());
     if (sheet.comparison)
         out.insert(out.end(), sheet.comparison->cautions.begin(), sheet.comparison->cautions.end());
     out.insert(out.end(), sheet.rules.begin(), sheet.rules.end());

@@ -3,6 +3,7 @@
 // thread.
 #pragma once
 
+#include "app/handover/sheet_runs.h"
 #include "app/handover/sheet_sections.h"
 #include "app/model/job_model.h"
 #include "core/judge/readings.h"
@@ -24,6 +25,7 @@ struct Sheet {
     std::optional<Comparison> comparison;
     QString problem;                       ///< why there is none
     std::vector<ValueComparison> readings; ///< of the two, what was read off beside the pulls
+    std::optional<SheetRuns> runs;         ///< of the two on the road
     std::vector<SheetSection> sections;    ///< of the second page; none: there is none
     DisplayUnits units;
 };

@@ -11,7 +11,7 @@ class QRectF;
 namespace jr::app {
 
 /// A4 in points of a 1/96 inch: the size the sheet is designed at.
-inline constexpr double kSheetWidth = 794., kSheetHeight = 1123.;
+inline constexpr double kSheetWidth = 794., kSheetHeight = 1123., kSheetEdge = 54.;
 
 /// One where there is nothing to say beside the result.
 int sheetPages(const Sheet& sheet);

@@ -219,6 +219,8 @@ void BenchConnection::ask(const QString& offer) {
 }
 
 void BenchConnection::stop() {
+    if (onTheRoad()) // a receiver can stop nothing, and nobody is to think that it did
+        return;
     inSession([](BenchSession& session) { session.stop(); });
 }
 

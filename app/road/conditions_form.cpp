@@ -21,7 +21,7 @@ constexpr Field kFieldsAsked[] = {
     {QT_TRANSLATE_NOOP("ConditionsForm", "Rider, as dressed"), "kg", &RideConditions::riderKg, 1.},
     {QT_TRANSLATE_NOOP("ConditionsForm", "Fuel in the tank"), "kg", &RideConditions::fuelKg, 1.},
     {QT_TRANSLATE_NOOP("ConditionsForm", "Wind against the rider"), "m/s", &RideConditions::windMPerS, 1.},
-    {QT_TRANSLATE_NOOP("ConditionsForm", "Air"), "°C", &RideConditions::airTempC, 1.},
+    {QT_TRANSLATE_NOOP("ConditionsForm", "Air temperature"), "°C", &RideConditions::airTempC, 1.},
     {QT_TRANSLATE_NOOP("ConditionsForm", "Pressure here"), "hPa", &RideConditions::airPressurePa, 100.},
     {QT_TRANSLATE_NOOP("ConditionsForm", "Humidity"), "%", &RideConditions::humidity, 0.01},
 };

@@ -52,7 +52,9 @@ std::vector<LastRun::Told> LastRun::told() const {
                     sum += its->timeS;
                     ++others;
                 }
-        const double apart = others > 0 ? time.timeS - sum / others : 0.;
+        double apart = others > 0 ? time.timeS - sum / others : 0.;
+        constexpr double kShown = 0.005; // no sign of nothing
+        apart = std::abs(apart) < kShown ? 0. : apart;
         out.push_back({markText(m_view->answers.marks[time.mark]), tr("%1 s").arg(l.toString(time.timeS, 'f', 2)),
                        others == 0
                            ? tr("± %1").arg(l.toString(time.uncertaintyS, 'f', 2))

@@ -1,15 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/road/map_page.h"
 
-#include "app/charts/nice_ticks.h"
+#include "app/road/map_drawing.h"
 #include "app/road/side_words.h"
 #include "archive/formats/job_sheets.h"
 #include "core/machine/gear_ratios.h"
 #include "core/units/units.h"
 
+#include <QComboBox>
 #include <QHBoxLayout>
 #include <QLocale>
-#include <QPainter>
+#include <QPushButton>
 
 #include <algorithm>
 #include <cmath>
@@ -33,128 +34,40 @@ std::vector<double> gearsOf(const MachineSheet& sheet) {
 
 } // namespace
 
-MapDrawing::MapDrawing(const Theme& theme, JobModel& model, QWidget* parent)
-    : QWidget(parent), m_theme(theme), m_model(model) {
-    setMinimumSize(360, 240);
-    setAccessibleName(tr("Engine speed over road speed"));
-    connect(&theme, &Theme::changed, this, qOverload<>(&QWidget::update));
-    connect(&model, &JobModel::unitsChanged, this, qOverload<>(&QWidget::update));
-}
-
-void MapDrawing::setView(RoadViewPtr view) {
-    m_view = std::move(view);
-    update();
-}
-
-void MapDrawing::setGears(std::vector<double> gears) {
-    m_gears = std::move(gears);
-    update();
-}
-
-void MapDrawing::paintEvent(QPaintEvent*) {
-    QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
-    const Tokens& t = m_theme.tokens();
-    p.setPen(QPen(t.line, 1));
-    p.setBrush(t.raised);
-    p.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 8, 8);
-    if (!m_view || m_view->answers.map.empty()) {
-        p.setPen(t.muted);
-        p.setFont(Theme::font(Size::Strong));
-        p.drawText(rect().adjusted(40, 0, -40, 0), Qt::AlignCenter | Qt::TextWordWrap,
-                   tr("Runs with an engine speed beside the road speed are drawn here."));
-        return;
-    }
-    double mostV = 1., mostRpm = 1000.;
-    for (const SetupOnMap& map : m_view->answers.map)
-        for (const SpeedThread& thread : map.threads)
-            for (std::size_t i = 0; i < thread.mPerS.size(); ++i) {
-                mostV = std::max(mostV, thread.mPerS[i]);
-                mostRpm = std::max(mostRpm, thread.rpm[i]);
-            }
-    if (m_view->band)
-        mostRpm = std::max(mostRpm, m_view->band->toRpm);
-    mostV *= 1.04;
-    mostRpm *= 1.12;
-    const QRectF g = QRectF(rect()).adjusted(66, 40, -22, -46);
-    const auto x = [&](double v) { return g.left() + v / mostV * g.width(); };
-    const auto y = [&](double rpm) { return g.bottom() - rpm / mostRpm * g.height(); };
-    const Unit& road = m_model.units().road;
-    p.setFont(Theme::font(Size::Small));
-    for (double tick : niceTicks(0., mostRpm, 6)) {
-        p.setPen(QPen(t.line, 1, Qt::DotLine));
-        p.drawLine(QPointF(g.left(), y(tick)), QPointF(g.right(), y(tick)));
-        p.setPen(t.muted);
-        p.drawText(QRectF(g.left() - 58., y(tick) - 8., 52., 16.), Qt::AlignRight | Qt::AlignVCenter,
-                   QLocale().toString(tick, 'f', 0));
-    }
-    for (double tick : niceTicks(0., fromSi(mostV, road), 8))
-        p.drawText(QRectF(x(toSi(tick, road)) - 30., g.bottom() + 4., 60., 15.), Qt::AlignCenter,
-                   QLocale().toString(tick, 'f', 0));
-    p.drawText(QRectF(g.left(), g.bottom() + 20., g.width(), 15.), Qt::AlignCenter,
-               tr("road speed [%1]").arg(QString::fromUtf8(road.symbol.data())));
-    p.drawText(QRectF(14., 12., 200., 16.), Qt::AlignLeft, tr("engine [rpm]"));
-    if (m_view->band) {
-        QColor soft = t.gain;
-        soft.setAlphaF(0.14f);
-        const QRectF band(QPointF(g.left(), y(m_view->band->toRpm)), QPointF(g.right(), y(m_view->band->fromRpm)));
-        p.fillRect(band, soft);
-        p.setPen(t.gain);
-        p.drawText(band.adjusted(8, 2, -8, 0), Qt::AlignLeft | Qt::AlignTop,
-                   tr("the engine's best, by the pulls of %1").arg(m_view->bandFrom));
-    }
-    p.save();
-    p.setClipRect(g);
-    int gear = 0;
-    for (double ray : m_gears) {
-        p.setPen(QPen(t.muted, 1.2, Qt::DashLine));
-        const double end = std::min(mostV, mostRpm / ray);
-        p.drawLine(QPointF(x(0.), y(0.)), QPointF(x(end), y(end * ray)));
-        p.drawText(QPointF(x(end) - 22., y(end * ray) + 14.), QString::number(++gear));
-    }
-    for (const SetupOnMap& map : m_view->answers.map) {
-        const int mark = m_view->mark(map.setup);
-        QColor thin = t.marks[mark % 8];
-        thin.setAlphaF(0.35f);
-        p.setPen(QPen(thin, 1));
-        for (const SpeedThread& thread : map.threads) {
-            QPolygonF line;
-            for (std::size_t i = 0; i < thread.mPerS.size(); ++i)
-                line << QPointF(x(thread.mPerS[i]), y(thread.rpm[i]));
-            p.drawPolyline(line);
-        }
-    }
-    for (const SetupOnMap& map : m_view->answers.map) {
-        const int mark = m_view->mark(map.setup);
-        QPolygonF line;
-        for (std::size_t i = 0; i < map.mPerS.size(); ++i)
-            line << QPointF(x(map.mPerS[i]), y(map.rpm[i]));
-        p.setPen(m_theme.markPen(mark, 2.4));
-        p.drawPolyline(line);
-    }
-    p.restore();
-    // The setups' names stand together in the empty corner: below the lines on the right.
-    const double step = 20.;
-    double at = g.bottom() - step * static_cast<double>(m_view->answers.map.size()) - 4.;
-    for (const SetupOnMap& map : m_view->answers.map) {
-        const int mark = m_view->mark(map.setup);
-        Theme::drawMark(p, {g.right() - 210., at}, 6., mark, t.marks[mark % 8]);
-        p.setPen(t.ink);
-        p.drawText(QRectF(g.right() - 196., at - 9., 190., 18.), Qt::AlignLeft | Qt::AlignVCenter,
-                   m_view->name(map.setup));
-        at += step;
-    }
-}
-
-MapPage::MapPage(const Theme& theme, JobModel& model, QWidget* parent) : QWidget(parent), m_model(model) {
+MapPage::MapPage(const Theme& theme, JobModel& model, QWidget* parent)
+    : QWidget(parent), m_model(model), m_pins(model) {
     auto* across = new QHBoxLayout(this);
     across->setContentsMargins(14, 8, 14, 10);
     across->setSpacing(14);
     m_drawing = new MapDrawing(theme, model);
     across->addWidget(m_drawing, 1);
     m_side = new SideWords(tr("Share of the run in the band"), QStringLiteral("The speed map"));
+    m_what = new QComboBox;
+    m_what->addItems({tr("the hand holds the weights"), tr("the hand holds the contra spring")});
+    m_what->setAccessibleName(tr("What the hand holds"));
+    m_side->addBelow(m_what);
+    m_pin = new QPushButton(tr("&Pin it as the next setup"));
+    theme.dressButton(*m_pin, QStringLiteral("pin"), theme.tokens().ink);
+    m_side->addBelow(m_pin);
     across->addWidget(m_side);
     connect(&model, &JobModel::unitsChanged, this, &MapPage::say);
+    connect(m_drawing, &MapDrawing::dragged, this, &MapPage::hold);
+    connect(m_drawing, &MapDrawing::stepped, this, &MapPage::step);
+    connect(m_what, &QComboBox::activated, this, &MapPage::expect);
+    connect(m_pin, &QPushButton::clicked, this, &MapPage::pin);
+}
+
+const SetupOnMap* MapPage::held(double* grams) const {
+    if (!m_view)
+        return nullptr;
+    for (const std::string& side : {m_view->withSetup, m_view->baseSetup})
+        for (std::size_t i = 0; i < m_view->answers.map.size(); ++i)
+            if (const SetupOnMap& map = m_view->answers.map[i]; map.setup == side && map.heldRpm) {
+                if (grams)
+                    *grams = m_view->grams[i].value_or(0.);
+                return &map;
+            }
+    return nullptr;
 }
 
 void MapPage::setView(RoadViewPtr view) {
@@ -162,7 +75,116 @@ void MapPage::setView(RoadViewPtr view) {
     m_drawing->setView(m_view);
     m_drawing->setGears(m_model.hasJob() ? gearsOf(machineSheetOf(m_model.sheet(sheet_kind::machine)))
                                          : std::vector<double>{});
+    double grams = 0.;
+    const SetupOnMap* map = held(&grams);
+    if (const std::string now = map ? map->setup : std::string(); now != m_heldSetup || grams != m_fromG) {
+        m_heldSetup = now;
+        m_fromG = m_toG = grams;
+        m_springPct = 0.;
+        m_what->setCurrentIndex(grams > 0. ? 0 : 1);
+    }
+    expect();
+}
+
+void MapPage::holdSpring(bool spring) {
+    m_what->setCurrentIndex(spring ? 1 : 0);
+    expect();
+}
+
+/// The hand holds the engine at a speed: what that takes of weights or spring.
+void MapPage::hold(double rpm) {
+    const SetupOnMap* map = held(nullptr);
+    if (!map || !(rpm > 0.))
+        return;
+    if (m_what->currentIndex() == 0 && m_fromG > 0.) {
+        constexpr double kSteps = 10.; // tenths of a gram
+        const double grams = weightForHeldG(m_fromG, *map->heldRpm, rpm, m_view->exponent.value.value);
+        m_toG = std::clamp(std::round(kSteps * grams) / kSteps, 0.5 * m_fromG, 2. * m_fromG);
+    } else {
+        const double force = std::pow(rpm / *map->heldRpm, 2.), share = kSpringShare.value;
+        m_springPct = std::clamp(std::round(100. * (force - 1.) / share), -60., 150.);
+    }
+    expect();
+}
+
+void MapPage::step(int steps) {
+    constexpr double kGrams = 0.1, kPct = 5.;
+    if (m_what->currentIndex() == 0 && m_fromG > 0.)
+        m_toG = std::clamp(m_toG - kGrams * steps, 0.5 * m_fromG, 2. * m_fromG); // lighter holds it higher
+    else
+        m_springPct = std::clamp(m_springPct + kPct * steps, -60., 150.);
+    expect();
+}
+
+void MapPage::expect() {
+    const SetupOnMap* map = held(nullptr);
+    m_expected =
+        map ? expectedLine(*map, {m_fromG, m_toG, m_springPct}, m_view->exponent.value, m_view->band) : std::nullopt;
+    const QLocale l;
+    const bool spring = m_what->currentIndex() == 1;
+    const QString label =
+        spring ? tr("contra spring %1%2 %")
+                     .arg(m_springPct >= 0. ? QStringLiteral("+") : QString(), l.toString(m_springPct, 'f', 0))
+               : tr("%1 g").arg(l.toString(m_toG, 'f', 1));
+    m_drawing->setExpected(m_expected, label);
+    m_what->setVisible(m_expected.has_value());
+    m_pin->setVisible(m_expected.has_value());
+    m_pin->setEnabled(m_toG != m_fromG || m_springPct != 0.);
     say();
+}
+
+bool MapPage::pin() {
+    if (!m_expected || !m_model.hasJob() || (m_toG == m_fromG && m_springPct == 0.))
+        return false;
+    const QLocale l;
+    PinOffer offer;
+    QStringList names;
+    if (m_toG != m_fromG) {
+        names << tr("weights %1 g").arg(l.toString(m_toG, 'f', 1));
+        offer.changes.push_back({"flyweights", QString::number(m_fromG).toStdString() + " g",
+                                 QString::number(m_toG, 'f', 1).toStdString() + " g"});
+    }
+    if (m_springPct != 0.) {
+        const QString pct = QString::number(m_springPct, 'f', 0);
+        names << tr("contra spring %1 %").arg(pct);
+        offer.changes.push_back({"contra spring", "as it was", pct.toStdString() + " % stiffer"});
+    }
+    offer.setupName = names.join(QStringLiteral(", "));
+    offer.quantity = PredictedQuantity::HeldSpeed;
+    // Half a per cent for belt and heat beside the rule's own range, as on Figure.
+    constexpr double kBeltShare = 0.005;
+    offer.predicted = {m_expected->heldRpm.value, (1. - kBeltShare) * m_expected->heldRpm.low,
+                       (1. + kBeltShare) * m_expected->heldRpm.high};
+    m_pins.pin("belt", m_heldSetup, offer);
+    return true;
+}
+
+void MapPage::sayExpected() {
+    if (!m_expected)
+        return;
+    const QLocale l;
+    const auto rpm = [&](double v) { return l.toString(std::round(v / 10.) * 10., 'f', 0); };
+    const bool moved = m_toG != m_fromG || m_springPct != 0.;
+    if (!moved) {
+        m_side->line(tr("Take the ring at the end of the line of %1, or the arrow keys, to see where other weights or "
+                        "another spring "
+                        "would hold it.")
+                         .arg(m_view->name(m_heldSetup)),
+                     "muted");
+        return;
+    }
+    QString text =
+        tr("Expected: held at %1 rpm (%2 to %3)")
+            .arg(rpm(m_expected->heldRpm.value), rpm(m_expected->heldRpm.low), rpm(m_expected->heldRpm.high));
+    if (m_expected->timeShare)
+        text += tr(", %1 % of its time in the band").arg(l.toString(100. * *m_expected->timeShare, 'f', 0));
+    m_side->line(text + QLatin1Char('.'), "strong");
+    m_side->line(
+        m_view->exponent.own
+            ? tr("By this machine's own runs: exponent %1.").arg(l.toString(m_view->exponent.value.value, 'f', 2))
+            : tr("By the rule of the root, and up to 0.7 as is often seen: three sets of weights run fit "
+                 "it. A spring gives about half of what holds the weights back. Common practice."),
+        "muted");
 }
 
 void MapPage::say() {
@@ -204,6 +226,7 @@ void MapPage::say() {
         best.isEmpty()
             ? tr("Engine speed over road speed")
             : tr("%1 % of the run in the band: %2").arg(l.toString(100. * most, 'f', 0), best.join(tr(", "))));
+    sayExpected();
     if (!m_view->answers.map.empty() && !m_view->band)
         m_side->line(
             tr("Pulls of this machine on a bench would tell the engine's best band; with them it is drawn here."),

@@ -2,6 +2,7 @@
 #include "app/road/marks_page.h"
 
 #include "app/road/side_words.h"
+#include "app/theme/plural.h"
 #include "app/theme/words.h"
 
 #include <QHBoxLayout>
@@ -103,8 +104,13 @@ void MarksPage::say() {
 /// The runs that are not counted, and what is said of those that are.
 void MarksPage::sayLeftOut() {
     const RoadAnswers& a = m_view->answers;
+    int coasts = 0;
     for (const TimedRun& run : a.runs) {
         const int index = m_model.indexOf(run.name);
+        if (run.run.leftOut == coastDownReason()) {
+            ++coasts;
+            continue;
+        }
         if (index < 0 || (run.run.used() && run.run.flags.empty()))
             continue;
         const LoadedPull& pull = m_model.pulls()[static_cast<std::size_t>(index)];
@@ -127,6 +133,10 @@ void MarksPage::sayLeftOut() {
             m_side->add(button);
         }
     }
+    if (coasts > 0)
+        m_side->line(plural(coasts, tr("1 coast-down has no time: it tells air and tyres (Thrust)."),
+                            tr("%1 coast-downs have no time: they tell air and tyres (Thrust).")),
+                     "muted");
 }
 
 QString MarksPage::words() const {

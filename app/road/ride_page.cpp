@@ -67,6 +67,12 @@ RidePage::RidePage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     m_next->setStyleSheet(QStringLiteral("font-size: 17px;"));
     left->addWidget(m_state);
     left->addWidget(m_next);
+    m_open = new Words;
+    m_open->setProperty("caution", true);
+    m_open->setWordWrap(true);
+    m_open->setAccessibleName(tr("Still open before riding"));
+    m_open->hide();
+    left->addWidget(m_open);
     auto* figures = new QHBoxLayout;
     m_speed = new BigFigure(theme, tr("road speed"), QString::fromUtf8(job.units().road.symbol.data()));
     m_distance = new BigFigure(theme, tr("run so far"), tr("m"));
@@ -295,6 +301,11 @@ void RidePage::takeConditions() {
     for (const KeyOfCondition& one : kConditionKeys)
         m_bench.sitting().setKey(QLatin1String(one.key),
                                  said.*one.value ? QString::number(*(said.*one.value) / one.perUnit) : QString());
+}
+
+void RidePage::setOpen(const QString& words) {
+    m_open->setText(words);
+    m_open->setVisible(!words.isEmpty());
 }
 
 void RidePage::setView(RoadViewPtr view) {

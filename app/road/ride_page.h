@@ -26,6 +26,8 @@ class RidePage : public QWidget {
 public:
     RidePage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent = nullptr);
     void setView(RoadViewPtr view);
+    /// What is still open before riding, in words; empty: nothing.
+    void setOpen(const QString& words);
     Tones& tones() { return m_tones; }
     QString stateWords() const;
     QString lastRunWords() const;
@@ -58,7 +60,7 @@ private:
     QTimer m_ticker, m_owed; ///< a run that is over and was not kept in time is told so
     std::string m_lastRun;   ///< id
     LinkState m_link = LinkState::Off;
-    QLabel *m_state, *m_next, *m_words, *m_about;
+    QLabel *m_state, *m_next, *m_open, *m_words, *m_about;
     BigFigure *m_speed, *m_distance, *m_time, *m_satellites;
     LastRun* m_last;
     QStackedWidget* m_pages;

@@ -81,7 +81,7 @@ RoadStation::RoadStation(const Theme& theme, JobModel& model, BenchModel& bench,
     connect(&model, &JobModel::selectionChanged, this, &RoadStation::refresh);
     connect(&model, &JobModel::sheetChanged, this, [this](const QString& kind) {
         if (kind == QLatin1String(sheet_kind::roadRound))
-            m_round->refresh();
+            refreshRound();
         else if (kind == QLatin1String(sheet_kind::road) || kind == QLatin1String("machine"))
             refresh();
     });
@@ -145,11 +145,19 @@ void RoadStation::listSides() {
     }
 }
 
+void RoadStation::refreshRound() {
+    if (!m_model.hasJob())
+        return m_ride->setOpen({});
+    m_round->refresh();
+    m_ride->setOpen(m_round->clear()
+                        ? QString()
+                        : tr("%1: settle them on \"Before\", or write there why not.").arg(m_round->stateWords()));
+}
+
 void RoadStation::refresh() {
     if (!isVisible() || m_model.loading())
         return;
-    if (m_model.hasJob())
-        m_round->refresh();
+    refreshRound();
     // Round and riding come before the first run: a job without one has those pages at least; a ride needs no job yet.
     const bool early = current() == Ride || (m_model.hasJob() && current() == Before);
     if (!early && (!m_model.hasJob() || !hasRuns())) {

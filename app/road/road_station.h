@@ -51,6 +51,7 @@ protected:
 
 private:
     void refresh();
+    void refreshRound();
     void listSides();
     bool hasRuns() const;
     void take(const RoadViewPtr& view);

@@ -3,7 +3,9 @@
 #pragma once
 
 #include "app/model/display_units.h"
+#include "app/model/run_times.h"
 #include "core/road/bench_and_track.h"
+#include "core/road/expected_line.h"
 #include "core/road/run_plan.h"
 #include "core/road/steps_by_time.h"
 #include "core/road/thrust_answers.h"
@@ -25,11 +27,13 @@ struct RoadView {
     std::optional<EngineBand> band;
     QString bandFrom; ///< whose pulls told it
     double confidence = 0.95;
-    std::optional<StepsByTime> steps; ///< of all setups, at one mark…
-    std::optional<Error> noSteps;     ///< …or why not
-    std::optional<PlannedRuns> plan;  ///< to see a tenth there
-    std::vector<BenchAndTrack> parts; ///< by bench and by track…
-    Mark partsMark;                   ///< …at this mark
+    std::vector<std::optional<double>> grams; ///< of each setup on the map, its flyweights
+    WeightExponent exponent;                  ///< of weights, by what was run
+    std::optional<StepsByTime> steps;         ///< of all setups, at one mark…
+    std::optional<Error> noSteps;             ///< …or why not
+    std::optional<PlannedRuns> plan;          ///< to see a tenth there
+    std::vector<BenchAndTrack> parts;         ///< by bench and by track…
+    Mark partsMark;                           ///< …at this mark
 
     QString name(const std::string& setupId) const {
         const auto found = names.find(setupId);
@@ -47,17 +51,6 @@ struct RoadView {
         return nullptr;
     }
 };
-/// A mark as people read it: "1/4 mile", "0–60 mph".
-inline QString markText(const Mark& mark) {
-    QString out;
-    for (QChar c : QString::fromStdString(mark.text)) {
-        if (c.isLetter() && !out.isEmpty() && out.back().isDigit())
-            out += QLatin1Char(' ');
-        out += c == QLatin1Char('-') ? QChar(0x2013) : c;
-    }
-    return out;
-}
-
 /// Distances read in feet where speeds read in miles an hour.
 inline bool readsFeet(const DisplayUnits& units) {
     return units.road.symbol == "mph";

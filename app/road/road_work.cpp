@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/road/road_work.h"
 
+#include "app/model/run_times.h"
 #include "archive/formats/job_sheets.h"
+#include "core/plan/part_number.h"
 #include "core/road/engine_band.h"
 
 #include <QCoreApplication>
@@ -10,11 +12,6 @@
 
 namespace jr::app {
 namespace {
-
-RideConditions saidOf(const RoadSheet& sheet, const std::string& runId) {
-    const auto said = sheet.conditions.find(runId);
-    return said == sheet.conditions.end() ? RideConditions{} : said->second;
-}
 
 /// The band of the setup looked at, else of the first that was pulled on a bench; of a belt that of all its weights.
 void tellBand(RoadView& view, const Study& study) {
@@ -57,24 +54,17 @@ void tellSteps(RoadView& view, const Study& study, std::size_t mark) {
 
 RoadWork gatherRoadWork(const JobModel& model, const RoadSheet& sheet) {
     RoadWork out;
-    const auto& now = model.compare().now();
-    out.asked.marks = sheet.marks;
-    out.asked.rollout = out.thrust.rollout = sheet.rollout;
-    out.asked.baseSetup = now.baseSetup;
-    out.asked.withSetup = now.withSetup;
-    out.asked.worthPct = now.worthPct;
+    out.asked = runsAsked(model);
+    const auto& picked = model.picked();
+    for (RoadJobRun& run : out.asked.runs)
+        run.counts = run.counts && (picked.empty() || picked.contains(model.indexOf(run.id)));
+    out.thrust.rollout = out.asked.rollout;
     out.restate = sheet.restated;
-    for (const std::string& side : {now.baseSetup, now.withSetup})
+    for (const std::string& side : {out.asked.baseSetup, out.asked.withSetup})
         if (!side.empty() && (out.thrust.setups.empty() || side != out.thrust.setups.front()))
             out.thrust.setups.push_back(side);
     const MachineSheet machine = machineSheetOf(model.sheet(sheet_kind::machine));
     out.thrust.sheet = {sheetNumber(machine, "weight_kg"), sheetNumber(machine, "rider_kg")};
-    const auto& picked = model.picked();
-    for (std::size_t i = 0; i < model.pulls().size(); ++i)
-        if (const LoadedPull& p = model.pulls()[i]; p.road)
-            out.asked.runs.push_back({p.record.id, p.record.setupId, p.record.number,
-                                      !p.record.aside && (picked.empty() || picked.contains(static_cast<int>(i))),
-                                      p.road, saidOf(sheet, p.record.id)});
     return out;
 }
 
@@ -85,6 +75,9 @@ void workOut(RoadView& view, const Study& study, RoadWork work) {
     tellBand(view, study);
     work.asked.band = view.band;
     view.answers = roadAnswers(work.asked);
+    for (const SetupOnMap& map : view.answers.map)
+        view.grams.push_back(partNumber(study.tree(), map.setup, {"weight"}));
+    view.exponent = exponentFromMap(view.answers.map, view.grams);
     view.thrust = thrustAnswers(study, view.answers, work.thrust);
     const auto& marks = view.answers.marks;
     const auto longest = longestOf(marks);

@@ -114,6 +114,10 @@ void RoundPage::refresh() {
                          : tr("%1 of %2 lines before riding are open").arg(state.missingSafety.size()).arg(state.all));
 }
 
+bool RoundPage::clear() const {
+    return walkState(round()).clear();
+}
+
 QString RoundPage::stateWords() const {
     return m_state->text();
 }

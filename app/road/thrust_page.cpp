@@ -42,8 +42,10 @@ void ThrustPage::saySetup(const PowerOfSetup& setup) {
                      .arg(power.runs),
                  "strong");
     if (setup.ratio)
-        m_side->line(tr("%1 ± %2 of what the bench made there.")
-                         .arg(l.toString(setup.ratio->mean, 'f', 2), l.toString(setup.ratio->meanHalf, 'f', 2)));
+        m_side->line(tr("%1 ± %2 of what the bench made, from %3 %4 on, where clutch and tyre let all of it through.")
+                         .arg(l.toString(setup.ratio->mean, 'f', 2), l.toString(setup.ratio->meanHalf, 'f', 2),
+                              l.toString(fromSi(setup.ratio->meanFromMPerS, road), 'f', 0),
+                              QString::fromUtf8(road.symbol.data())));
     const auto open =
         std::count_if(setup.parts.begin(), setup.parts.end(), [](const RunPart& p) { return !p.explained(); });
     if (!setup.parts.empty())

@@ -15,6 +15,7 @@ namespace {
 
 constexpr double kNamesShare = 0.22, kLineShare = 0.5; // shares of a row's width
 constexpr double kTallestRow = 74.;
+constexpr double kTick = 11.; ///< half of the stroke that stands for a setup
 
 QString signedSeconds(double seconds) {
     const QString text = QLocale().toString(seconds, 'f', 2);
@@ -115,10 +116,10 @@ void TimeStepsDrawing::paintRow(QPainter& p, const QRectF& row, std::size_t i, d
     }
     if (i > 0) { // from the step before to this one
         p.setPen(QPen(t.muted, 1, Qt::DotLine));
-        p.drawLine(QPointF(x(steps[i - 1].wonInAllS), y - row.height() / 2.), QPointF(x(step.wonInAllS), y));
+        p.drawLine(QPointF(x(steps[i - 1].wonInAllS), y - row.height() + kTick), QPointF(x(step.wonInAllS), y - kTick));
     }
     p.setPen(QPen(t.ink, 2.6));
-    p.drawLine(QPointF(x(step.wonInAllS), y - 11.), QPointF(x(step.wonInAllS), y + 11.));
+    p.drawLine(QPointF(x(step.wonInAllS), y - kTick), QPointF(x(step.wonInAllS), y + kTick));
     const QRectF words(left + wide + 10., row.top(), row.right() - left - wide - 10., row.height());
     p.setFont(Theme::font(Size::Body, true));
     p.setPen(colour == t.same ? t.ink : colour);
@@ -126,9 +127,14 @@ void TimeStepsDrawing::paintRow(QPainter& p, const QRectF& row, std::size_t i, d
     p.drawText(words.adjusted(0, 0, 0, -words.height() / 2.), Qt::AlignLeft | Qt::AlignBottom,
                i == 0 ? time : tr("%1 · %2 s on the step").arg(time, signedSeconds(step.wonS)));
     QStringList cost;
-    if (step.price)
-        cost << tr("%1 money").arg(l.toString(*step.price, 'f', 0));
-    if (step.hours)
+    for (const BenchAndTrack& part : m_view->parts) // of the same step, by the bench
+        if (i > 0 && part.setupId == step.setupId && part.baseId == steps[i - 1].setupId && part.benchPct)
+            cost << tr("%1 % power")
+                        .arg((part.benchPct->mid > 0. ? QStringLiteral("+") : QString()) +
+                             l.toString(part.benchPct->mid, 'f', 1));
+    if (step.price && *step.price != 0.)
+        cost << tr("cost %1").arg(l.toString(*step.price, 'f', 0));
+    if (step.hours && *step.hours != 0.)
         cost << tr("%1 h").arg(l.toString(*step.hours, 'f', 1));
     if (step.pricePerTenth)
         cost << tr("%1 a tenth").arg(l.toString(*step.pricePerTenth, 'f', 0));
@@ -176,7 +182,7 @@ void TimeStepsDrawing::paintSweep(QPainter& p, const QRectF& area, const SweepBy
         p.drawText(QRectF(g.left() - 54., y(tick) - 8., 48., 16.), Qt::AlignRight | Qt::AlignVCenter,
                    l.toString(tick, 'f', 2));
     }
-    if (swept.sweep.bestLow && swept.sweep.bestHigh) {
+    if (swept.sweep.shape != SweepShape::Flat && swept.sweep.bestLow && swept.sweep.bestHigh) {
         QColor soft = t.gain;
         soft.setAlphaF(0.14f);
         p.fillRect(QRectF(QPointF(x(*swept.sweep.bestLow), g.top()), QPointF(x(*swept.sweep.bestHigh), g.bottom())),

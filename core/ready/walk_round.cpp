@@ -82,7 +82,7 @@ WalkRound roadRound() {
     tick("others_away", "other people and animals out of the way, someone keeps watch", WalkArea::People);
     tick("run_off", "room to stop twice over, no hole, gravel or oil on it", WalkArea::People);
     tick("clothing", "helmet, gloves, boots and protective clothing on", WalkArea::People);
-    tick("road_tyres", "tyres inspected, at their pressure and warm", WalkArea::Machine);
+    tick("road_tyres", "tyres inspected and at their pressure; tyres, belt and engine warm", WalkArea::Machine);
     tick("brakes", "brakes tried at walking pace, throttle snaps shut by itself", WalkArea::Machine);
     tick("road_fasteners", "wheels, chain or belt cover and what was worked on are tight", WalkArea::Machine);
     tick("receiver_fixed", "receiver and logger fixed, nothing dangles or slides", WalkArea::Machine);

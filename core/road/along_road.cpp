@@ -5,6 +5,8 @@
 #include "core/nan.h"
 #include "core/pull/local_line.h"
 
+#include <Eigen/Dense>
+
 #include <algorithm>
 #include <cmath>
 #include <random>
@@ -62,33 +64,33 @@ double widening(const std::vector<std::vector<double>>& residuals, const std::ve
     constexpr unsigned kSeed = 20260613;
     std::mt19937_64 source(kSeed);
     const auto uniform = [&] { return (static_cast<double>(source() >> 11) + 0.5) * 0x1p-53; };
-    std::vector<double> largest, first;
-    std::vector<double> size(places, 0.);
-    for (std::size_t d = 0; d < places; ++d)
+    const auto rows = static_cast<Eigen::Index>(runs);
+    Eigen::MatrixXd standardised = Eigen::MatrixXd::Zero(static_cast<Eigen::Index>(places), rows);
+    for (std::size_t d = 0; d < places; ++d) {
+        double size = 0.;
         for (std::size_t i = 0; i < runs; ++i)
-            size[d] += weights[d][i] * weights[d][i] * residuals[i][d] * residuals[i][d];
+            size += weights[d][i] * weights[d][i] * residuals[i][d] * residuals[i][d];
+        for (std::size_t i = 0; size > 0. && i < runs; ++i)
+            standardised(static_cast<Eigen::Index>(d), static_cast<Eigen::Index>(i)) =
+                weights[d][i] * residuals[i][d] / std::sqrt(size);
+    }
+    Eigen::MatrixXd xi(rows, kDraws);
+    std::vector<double> scale;
+    const int squares = std::max(1, static_cast<int>(std::lround(freedom)));
     for (int draw = 0; draw < kDraws; ++draw) {
-        std::vector<double> xi(runs);
-        for (double& x : xi) // Box and Muller
-            x = std::sqrt(-2. * std::log(uniform())) * std::cos(2. * kPi * uniform());
+        for (Eigen::Index i = 0; i < rows; ++i) // Box and Muller
+            xi(i, draw) = std::sqrt(-2. * std::log(uniform())) * std::cos(2. * kPi * uniform());
         double chi = 0.;
-        const int squares = std::max(1, static_cast<int>(std::lround(freedom)));
         for (int k = 0; k < squares; ++k) {
             const double z = std::sqrt(-2. * std::log(uniform())) * std::cos(2. * kPi * uniform());
             chi += z * z;
         }
-        const double scale = std::sqrt(squares / chi);
-        double most = 0.;
-        for (std::size_t d = 0; d < places; ++d) {
-            if (!(size[d] > 0.))
-                continue;
-            double sum = 0.;
-            for (std::size_t i = 0; i < runs; ++i)
-                sum += weights[d][i] * residuals[i][d] * xi[i];
-            most = std::max(most, scale * std::abs(sum) / std::sqrt(size[d]));
-        }
-        largest.push_back(most);
+        scale.push_back(std::sqrt(squares / chi));
     }
+    const Eigen::RowVectorXd most = (standardised * xi).cwiseAbs().colwise().maxCoeff();
+    std::vector<double> largest;
+    for (int draw = 0; draw < kDraws; ++draw)
+        largest.push_back(scale[static_cast<std::size_t>(draw)] * most(draw));
     const double single = studentQuantile(confidence, std::max(1., std::round(freedom)));
     return std::max(1., quantile(std::move(largest), confidence) / single);
 }

@@ -4,6 +4,7 @@
 #include "core/pull/local_line.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <limits>
 
@@ -140,31 +141,46 @@ std::optional<Window> windowOf(const std::vector<double>& t, const std::vector<d
     return w;
 }
 
+/// Sums over the window of both forms from one start; before the start a sample adds nothing.
+std::array<Sums, 2> sumsFrom(double start, Ease ease, double c, const std::vector<double>& t,
+                             const std::vector<double>& v, const Window& w) {
+    std::array<Sums, 2> out{};
+    for (std::size_t i = w.first; i <= w.join; ++i) {
+        if (t[i] <= start)
+            continue;
+        const double r = easedSpeed(ease, t[i] - start, c);
+        for (Form form : {Form::Thrust, Form::Power}) {
+            const auto [p, q] = shapesAt(form, r);
+            Sums& s = out[static_cast<std::size_t>(form)];
+            s.pp += p * p;
+            s.pq += p * q;
+            s.qq += q * q;
+            s.pv += p * v[i];
+            s.qv += q * v[i];
+        }
+    }
+    return out;
+}
+
 /// All shapes and forms from starts evenly between two times; `into` grows by those that can be.
 void tryStarts(std::vector<Tried>& into, const std::vector<double>& t, const std::vector<double>& v, const Window& w,
                double fromS, double toS, int starts, const LaunchOptions& o) {
+    double vv = 0.;
+    for (std::size_t i = w.first; i <= w.join; ++i)
+        vv += v[i] * v[i];
     for (Ease ease : {Ease::Straight, Ease::Smooth})
-        for (Form form : {Form::Thrust, Form::Power})
-            for (int k = 0; k < kSofts; ++k) {
-                const double c = o.hardestS * std::pow(o.softestS / o.hardestS, static_cast<double>(k) / (kSofts - 1));
-                for (int j = 0; j < starts; ++j) {
-                    const double start = fromS + (toS - fromS) * (j + 0.5) / starts;
-                    Sums s;
-                    double vv = 0.;
-                    for (std::size_t i = w.first; i <= w.join; ++i) {
-                        const auto [p, q] = shapesAt(form, easedSpeed(ease, t[i] - start, c));
-                        s.pp += p * p;
-                        s.pq += p * q;
-                        s.qq += q * q;
-                        s.pv += p * v[i];
-                        s.qv += q * v[i];
-                        vv += v[i] * v[i];
-                    }
-                    const Fitted fit = fitTwo(s, vv);
+        for (int k = 0; k < kSofts; ++k) {
+            const double c = o.hardestS * std::pow(o.softestS / o.hardestS, static_cast<double>(k) / (kSofts - 1));
+            for (int j = 0; j < starts; ++j) {
+                const double start = fromS + (toS - fromS) * (j + 0.5) / starts;
+                const auto sums = sumsFrom(start, ease, c, t, v, w);
+                for (Form form : {Form::Thrust, Form::Power}) {
+                    const Fitted fit = fitTwo(sums[static_cast<std::size_t>(form)], vv);
                     if (fit.apart > 0. && fit.a > 0.)
                         into.push_back({fit, start, c, ease, form});
                 }
             }
+        }
 }
 
 double leastLeft(const std::vector<Tried>& tried) {
@@ -224,15 +240,20 @@ std::optional<Launch> findLaunch(const std::vector<double>& t, const std::vector
     out.joinS = t[window->join];
     double sum = 0.;
     constexpr double kSoftLikelier = 0.25; // a clutch takes a moment; beside the even scale of logarithms
+    std::vector<double> weights;
+    double most = 0.;
     for (const Tried& one : tried) {
-        const double weight = std::exp(-0.5 * (one.fit.left - least) / variance) / std::sqrt(one.fit.apart) *
-                              std::pow(one.c, kSoftLikelier);
-        constexpr double kNothing = 1e-9;
-        if (!(weight > kNothing * sum))
+        weights.push_back(std::exp(-0.5 * (one.fit.left - least) / variance) / std::sqrt(one.fit.apart) *
+                          std::pow(one.c, kSoftLikelier));
+        most = std::max(most, weights.back());
+    }
+    for (std::size_t k = 0; k < tried.size(); ++k) {
+        constexpr double kNothing = 1e-6; // of the likeliest: a thousand of such are still nothing
+        if (!(weights[k] > kNothing * most))
             continue;
-        const Way way = wayOf(one, out.joinS);
-        out.cases.push_back({weight, one.startS, way.joinM, way.rolloutS});
-        sum += weight;
+        const Way way = wayOf(tried[k], out.joinS);
+        out.cases.push_back({weights[k], tried[k].startS, way.joinM, way.rolloutS});
+        sum += weights[k];
     }
     for (LaunchCase& one : out.cases) {
         one.weight /= sum;

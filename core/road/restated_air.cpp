@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/road/restated_air.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace jr {
@@ -13,6 +14,19 @@ MarkTime restated(const MarkTime& asRun, const Mark& mark, double factor) {
     if (mark.isDistance()) // between speeds the speed is the mark's own
         out.speedMPerS *= cubeRoot;
     return out;
+}
+
+std::optional<Message> restateAll(std::vector<TimedRun>& runs, const std::vector<Mark>& marks,
+                                  const Standard& standard) {
+    const auto without = std::count_if(runs.begin(), runs.end(),
+                                       [](const TimedRun& run) { return run.run.used() && !run.run.header.air(); });
+    if (without > 0)
+        return Message{"road.air-missing", {Count{static_cast<long>(without)}}};
+    for (TimedRun& run : runs)
+        if (const auto air = run.run.header.air())
+            for (MarkTime& time : run.marks)
+                time = restated(time, marks[time.mark], standard.factor(*air));
+    return std::nullopt;
 }
 
 } // namespace jr

@@ -11,11 +11,19 @@
 // none of it. Source: Newton at constant power; the cube root is the common rule of thumb for the quarter mile.
 #pragma once
 
-#include "core/road/mark_times.h"
+#include "core/air/standards.h"
+#include "core/road/timed_runs.h"
+
+#include <optional>
+#include <vector>
 
 namespace jr {
 
 /// `factor` above 0.
 MarkTime restated(const MarkTime& asRun, const Mark& mark, double factor);
+
+/// All used runs or none, so that no list mixes the two; says which runs stand in the way.
+std::optional<Message> restateAll(std::vector<TimedRun>& runs, const std::vector<Mark>& marks,
+                                  const Standard& standard);
 
 } // namespace jr

@@ -143,9 +143,23 @@ Result<BenchRatio> ratioToBench(const RoadPower& road, const BenchCurve& bench, 
         return Error{Message{"error.road-no-rpm"}};
     if (out.mPerS.empty())
         return Error{Message{"error.road-apart"}};
-    out.mean = meanOfAll(out.ratio);
+    constexpr double kAllThrough = 0.95;
+    const double most = *std::max_element(road.powerW.begin(), road.powerW.end());
+    std::vector<double> ratios, halves;
+    for (std::size_t i = 0; i < road.mPerS.size(); ++i) {
+        const auto here = std::find(out.mPerS.begin(), out.mPerS.end(), road.mPerS[i]);
+        if (here == out.mPerS.end() || (ratios.empty() && road.powerW[i] < kAllThrough * most))
+            continue;
+        if (ratios.empty())
+            out.meanFromMPerS = road.mPerS[i];
+        ratios.push_back(out.ratio[static_cast<std::size_t>(here - out.mPerS.begin())]);
+        halves.push_back(out.half[static_cast<std::size_t>(here - out.mPerS.begin())]);
+    }
+    if (ratios.empty())
+        return Error{Message{"error.road-apart"}};
+    out.mean = meanOfAll(ratios);
     // What is not known of the load is the same all along: the margin of the mean is no smaller than theirs.
-    out.meanHalf = meanOfAll(out.half);
+    out.meanHalf = meanOfAll(halves);
     return out;
 }
 

@@ -28,7 +28,8 @@ std::optional<double> powerAt(const BenchCurve& bench, double place, double* hal
 
 struct BenchRatio {
     std::vector<double> mPerS, ratio, half; ///< road over bench; half of its interval
-    double mean = 0., meanHalf = 0.;
+    double mean = 0., meanHalf = 0.;        ///< from where the clutch is home and the tyre lets it all through…
+    double meanFromMPerS = 0.;              ///< …on: the first place with 0.95 of the road's most power
 };
 /// Where both are known: at the road's speed on a belt's bench curve, else at the engine speed it had there. `factor`
 /// turns the bench's corrected power to the road's air (divided by it); 1 when the air is not known. Errors: no place

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/road/road_answers.h"
 
+#include "core/road/dial.h"
 #include "core/road/resistance.h"
 #include "core/road/restated_air.h"
 #include "core/road/ways.h"
@@ -8,33 +9,23 @@
 #include <algorithm>
 
 namespace jr {
-namespace {
-
-/// All of them or none, so that no list mixes the two; says which runs stand in the way.
-std::optional<Message> restateAll(std::vector<TimedRun>& runs, const std::vector<Mark>& marks,
-                                  const Standard& standard) {
-    const auto without = std::count_if(runs.begin(), runs.end(),
-                                       [](const TimedRun& run) { return run.run.used() && !run.run.header.air(); });
-    if (without > 0)
-        return Message{"road.air-missing", {Count{static_cast<long>(without)}}};
-    for (TimedRun& run : runs)
-        if (const auto air = run.run.header.air())
-            for (MarkTime& time : run.marks)
-                time = restated(time, marks[time.mark], standard.factor(*air));
-    return std::nullopt;
-}
-
-} // namespace
-
-RoadAnswers roadAnswers(const RoadAsked& asked) {
+RoadAnswers timeRuns(const RoadAsked& asked) {
     RoadAnswers out;
     std::vector<bool> reached(asked.marks.size(), false);
     std::vector<TimedRun> timed;
+    std::vector<RoadRun> runs;
+    std::vector<RoadRun*> all;
+    runs.reserve(asked.runs.size());
     for (const RoadJobRun& one : asked.runs) {
-        RoadRun run = *one.run;
-        run.header.setup = one.setupId;
-        layOver(run.header, one.said);
-        timed.push_back(timedRun(one.id, std::move(run), asked.marks, asked.rollout));
+        runs.push_back(*one.run);
+        runs.back().header.setup = one.setupId;
+        layOver(runs.back().header, one.said);
+        all.push_back(&runs.back());
+    }
+    setDialsRight(all);
+    for (std::size_t r = 0; r < runs.size(); ++r) {
+        const RoadJobRun& one = asked.runs[r];
+        timed.push_back(timedRun(one.id, std::move(runs[r]), asked.marks, asked.rollout));
         if (!one.counts && (timed.back().run.used() || timed.back().run.leftOut == coastDownReason()))
             timed.back().run.leftOut = Message{"road.aside"};
         if (timed.back().run.used())
@@ -64,6 +55,11 @@ RoadAnswers roadAnswers(const RoadAsked& asked) {
             time.mark = now[time.mark];
     }
     out.runs = std::move(timed);
+    return out;
+}
+
+RoadAnswers roadAnswers(const RoadAsked& asked) {
+    RoadAnswers out = timeRuns(asked);
     out.setups = marksOfSetups(out.runs, out.marks, asked.confidence);
     out.map = speedMap(out.runs, asked.band);
     std::vector<TimedRun> base, with;

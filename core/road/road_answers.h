@@ -33,7 +33,7 @@ struct RoadAsked {
 };
 
 struct RoadAnswers {
-    std::vector<TimedRun> runs; ///< in the order asked; `setup` is the setup's id
+    std::vector<TimedRun> runs;         ///< in the order asked; `setup` is the setup's id
     std::optional<Message> restated;    ///< what was done to the times; nothing: they stand as run…
     std::optional<Message> notRestated; ///< …and why, though it was asked for
     std::vector<Mark> marks;            ///< that some used run reached
@@ -44,5 +44,7 @@ struct RoadAnswers {
     std::vector<SetupOnMap> map;
 };
 RoadAnswers roadAnswers(const RoadAsked& asked);
+/// The runs and the marks of them alone: no setup's mean, no comparison, no map.
+RoadAnswers timeRuns(const RoadAsked& asked);
 
 } // namespace jr

@@ -12,7 +12,7 @@
 namespace jr {
 namespace {
 
-constexpr double kHalf95 = 2.;       ///< standard deviations of half an interval, for what nobody can count
+constexpr double kSdsOfHalf = 2.;    ///< standard deviations of half an interval, for what nobody can count
 constexpr double kShiftShare = 0.08; ///< engine speed that falls by so much while the road speed does not is a shift
 
 struct RunAt {
@@ -130,14 +130,14 @@ Result<RoadPower> roadPower(const std::vector<const RoadRun*>& runs, const RoadL
         out.mPerS.push_back(v);
         out.powerW.push_back(mean);
         out.scatterW.push_back(n > 1. ? critical * std::sqrt(square / (n - 1.) / n) : kNaN);
-        out.doubtW.push_back(kHalf95 *
+        out.doubtW.push_back(kSdsOfHalf *
                              std::sqrt(massW * massW + resistanceW * resistanceW + slopeW * slopeW + windW * windW));
         out.rpm.push_back(rpm / n);
         constexpr double kPct = 100.;
-        out.massPct += kPct * kHalf95 * massW / mean;
-        out.resistancePct += kPct * kHalf95 * resistanceW / mean;
-        out.slopePct += kPct * kHalf95 * slopeW / mean;
-        out.windPct += kPct * kHalf95 * windW / mean;
+        out.massPct += kPct * kSdsOfHalf * massW / mean;
+        out.resistancePct += kPct * kSdsOfHalf * resistanceW / mean;
+        out.slopePct += kPct * kSdsOfHalf * slopeW / mean;
+        out.windPct += kPct * kSdsOfHalf * windW / mean;
         places += 1.;
     }
     if (places < 3.)

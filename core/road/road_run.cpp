@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/road/road_run.h"
 
+#include "core/road/resistance.h"
+
 #include "core/nan.h"
 #include "core/pull/local_line.h"
 #include "core/road/distance.h"
@@ -256,7 +258,9 @@ void Account::coldAndShort() {
         if (count > 0 && sum / count < o.coldC)
             run.flags.push_back(flagged(FlagKind::Cold, beginS, endS, {"flag.road-cold", {Number{sum / count, 0}}}));
     }
-    if (endS - beginS < o.shortS) {
+    if (isCoastDown(run)) {
+        leaveOut(coastDownReason());
+    } else if (endS - beginS < o.shortS) {
         run.flags.push_back(flagged(FlagKind::Short, beginS, endS, {"flag.road-short", {Number{endS - beginS, 1}}}));
         leaveOut({"road.short", {Number{endS - beginS, 1}}});
     } else if (!run.header.text(header_key::cutShort).empty()) {
@@ -264,7 +268,29 @@ void Account::coldAndShort() {
     }
 }
 
+void launchAndDistance(RoadRun& run, const LaunchOptions& options) {
+    run.distanceM.clear();
+    run.launch = findLaunch(run.timeS, run.speedMPerS, run.noiseMPerS, options);
+    if (!run.launch)
+        return;
+    run.distanceM.assign(run.timeS.size(), kNaN);
+    double metres = 0.;
+    for (const LaunchCase& one : run.launch->cases)
+        metres += one.weight * one.joinM;
+    run.distanceM[run.launch->joinRow] = metres;
+    for (std::size_t i = run.launch->joinRow + 1; i < run.timeS.size(); ++i)
+        run.distanceM[i] = metres += metresWithin(run.timeS, run.speedMPerS, i, 1.);
+}
+
 } // namespace
+
+RoadRun withSpeedsScaled(RoadRun run, double factor, const LaunchOptions& options) {
+    for (double& speed : run.speedMPerS)
+        speed *= factor;
+    run.noiseMPerS *= factor;
+    launchAndDistance(run, options);
+    return run;
+}
 
 Result<RoadRun> roadRun(const Trace& trace, const RoadOptions& options) {
     const Channel *time = trace.find(ChannelId::Time), *speed = trace.find(ChannelId::VehicleSpeed);
@@ -295,16 +321,7 @@ Result<RoadRun> roadRun(const Trace& trace, const RoadOptions& options) {
     run.noiseMPerS = speedNoiseMPerS(run.timeS, run.speedMPerS);
     run.topRow = static_cast<std::size_t>(std::max_element(run.speedMPerS.begin(), run.speedMPerS.end()) -
                                           run.speedMPerS.begin());
-    run.launch = findLaunch(run.timeS, run.speedMPerS, run.noiseMPerS, options.launch);
-    if (run.launch) {
-        run.distanceM.assign(run.timeS.size(), kNaN);
-        double metres = 0.;
-        for (const LaunchCase& one : run.launch->cases)
-            metres += one.weight * one.joinM;
-        run.distanceM[run.launch->joinRow] = metres;
-        for (std::size_t i = run.launch->joinRow + 1; i < run.timeS.size(); ++i)
-            run.distanceM[i] = metres += metresWithin(run.timeS, run.speedMPerS, i, 1.);
-    }
+    launchAndDistance(run, options.launch);
     account.beginS = run.launch ? run.launch->startS : run.timeS.front();
     account.endS = run.timeS[run.topRow];
     account.clock(rows);

@@ -47,11 +47,16 @@ struct RoadRun {
     std::vector<Flag> flags;
     std::optional<Message> leftOut; ///< why it is not used
 
+    std::optional<double> dialFactor; ///< a dial's speeds were multiplied by this (dial.h)
+
     bool used() const { return !leftOut; }
     bool fromReceiver() const { return header.text(header_key::speedFrom) != "dial"; }
 };
 
 /// Errors: no time, no speed, too few rows. Everything else is a flag or a reason to leave it out.
 Result<RoadRun> roadRun(const Trace& trace, const RoadOptions& options = {});
+
+/// All speeds multiplied, launch and distances found anew. Flags and the reason to leave it out stay.
+RoadRun withSpeedsScaled(RoadRun run, double factor, const LaunchOptions& options = {});
 
 } // namespace jr

@@ -6,7 +6,8 @@
 
 namespace jr {
 
-Result<PlannedRuns> planRuns(const std::vector<MarkOfSetup>& setups, std::size_t mark, double worthS, double confidence) {
+Result<PlannedRuns> planRuns(const std::vector<MarkOfSetup>& setups, std::size_t mark, double worthS,
+                             double confidence) {
     double squares = 0., mean = 0.;
     int freedom = 0, rows = 0, fewest = 0;
     for (const MarkOfSetup& row : setups) {

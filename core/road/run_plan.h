@@ -22,6 +22,6 @@ struct PlannedRuns {
 
 /// From what the setups' runs at this mark differ in. Errors: no setup with two runs; a part of a second that is none.
 Result<PlannedRuns> planRuns(const std::vector<MarkOfSetup>& setups, std::size_t mark, double worthS,
-                         double confidence = 0.95);
+                             double confidence = 0.95);
 
 } // namespace jr

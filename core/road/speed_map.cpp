@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/road/speed_map.h"
 
+#include "core/judge/band.h"
 #include "core/judge/held_speed.h"
 #include "core/nan.h"
 #include "core/pull/local_line.h"
@@ -80,6 +81,32 @@ void describe(SetupOnMap& map) {
 }
 
 } // namespace
+
+Estimate heldOnRoad(const SetupOnMap& map) {
+    std::vector<double> each;
+    for (const SpeedThread& thread : map.threads) {
+        double sum = 0.;
+        int count = 0;
+        for (std::size_t i = 0; i < thread.mPerS.size(); ++i)
+            if (thread.mPerS[i] >= *map.heldFromMPerS && thread.mPerS[i] <= *map.heldToMPerS) {
+                sum += thread.rpm[i];
+                ++count;
+            }
+        if (count > 0)
+            each.push_back(sum / count);
+    }
+    const auto n = static_cast<double>(each.size());
+    if (n < 2.)
+        return {*map.heldRpm, kNaN, kNaN};
+    double mean = 0., square = 0.;
+    for (double rpm : each)
+        mean += rpm / n;
+    for (double rpm : each)
+        square += (rpm - mean) * (rpm - mean);
+    constexpr double kConfidence = 0.95;
+    const double half = studentQuantile(kConfidence, n - 1.) * std::sqrt(square / (n - 1.) / n);
+    return {mean, mean - half, mean + half};
+}
 
 std::vector<SetupOnMap> speedMap(const std::vector<TimedRun>& runs, const std::optional<EngineBand>& band) {
     std::vector<SetupOnMap> out;

@@ -37,4 +37,8 @@ struct SetupOnMap {
 /// Of each setup in the order first met; setups whose runs have no engine speed are left out.
 std::vector<SetupOnMap> speedMap(const std::vector<TimedRun>& runs, const std::optional<EngineBand>& band);
 
+/// Where its belt held the engine, mean of the runs with what they differ in (95 %; NaN ends with one run). Needs
+/// `heldRpm`.
+Estimate heldOnRoad(const SetupOnMap& map);
+
 } // namespace jr

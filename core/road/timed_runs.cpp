@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/road/timed_runs.h"
 
-#include "core/road/resistance.h"
-
 #include <algorithm>
 #include <atomic>
 #include <cmath>
@@ -243,9 +241,7 @@ TimedRun timedRun(std::string name, RoadRun run, const std::vector<Mark>& marks,
     out.marks = markTimes(run, marks, rollout);
     out.run = std::move(run);
     if (out.marks.empty() && out.run.used())
-        out.run.leftOut = out.run.launch         ? Message{"road.no-mark"}
-                          : isCoastDown(out.run) ? coastDownReason()
-                                                 : Message{"road.no-start"};
+        out.run.leftOut = out.run.launch ? Message{"road.no-mark"} : Message{"road.no-start"};
     return out;
 }
 
@@ -332,8 +328,13 @@ Result<RoadCompared> compareRuns(const std::vector<TimedRun>& baseRuns, const st
         return Error{Message{"error.road-no-common-mark"}};
     for (Caution& caution : sidesDiffer(base, with, paired))
         out.cautions.push_back(std::move(caution));
-    if (dial)
-        out.cautions.push_back({"uncalibrated", {"road.dial"}});
+    if (dial) {
+        const bool right = std::all_of(base.begin(), base.end(), [](const TimedRun* r) { return r->run.dialFactor; }) &&
+                           std::all_of(with.begin(), with.end(), [](const TimedRun* r) { return r->run.dialFactor; });
+        out.cautions.push_back(
+            right ? Caution{"dial", {"road.dial-set-right", {Number{*base.front()->run.dialFactor, 3}}}}
+                  : Caution{"uncalibrated", {"road.dial"}});
+    }
     if (alone > 0)
         out.cautions.push_back({"unpaired", {"road.unpaired", {Count{alone}}}});
     return out;

@@ -2,6 +2,7 @@
 // The customer's sheet and the exports: the same words as the window and the command line, numbers that agree with one
 // another, what is written when there is too much or too little to say, and nothing half written.
 #include "app/handover/handover_station.h"
+#include "app/handover/sheet_painter.h"
 #include "core/judge/sentences.h"
 #include "tests/support/cli_process.h"
 #include "tests/support/demo_window.h"
@@ -13,6 +14,7 @@
 #include <QFile>
 #include <QImage>
 #include <QLabel>
+#include <QPainter>
 #include <QPushButton>
 #include <QRegularExpression>
 #include <QSemaphore>
@@ -230,6 +232,34 @@ private slots:
         QThread::sleep(5);
         const auto how = written(sheet(), SheetFormat::Json, m_demo.file("belt.json"));
         QVERIFY2(how, how ? "" : how.error().text().c_str());
+    }
+
+    void runsOnTheRoadStandOnTheSheet() {
+        QVERIFY(m_demo.open("Weights on the belt"));
+        Sheet sheet = sheetOf(model());
+        QVERIFY(sheet.comparison && sheet.runs);
+        QCOMPARE(sheet.runs->marks.size(), std::size_t(2)); // the quarter mile and the highest speed all reached
+        QCOMPARE(sheet.runs->marks[0].mark, QString("1/4 mile"));
+        QCOMPARE(sheet.runs->marks[0].baseS.size(), std::size_t(4));
+        QVERIFY(sheet.runs->oneFoot);
+        QCOMPARE(sheet.runs->leftOut, 1); // a poor fix; coast-downs are none
+        QVERIFY(runsFootnote(*sheet.runs).contains("from one foot on"));
+        // Runs alone are handed over as well, with their dots in place of a curve.
+        sheet.comparison.reset();
+        QImage page(static_cast<int>(kSheetWidth), static_cast<int>(kSheetHeight), QImage::Format_RGB32);
+        const auto inked = [&](const Sheet& shown) {
+            page.fill(Qt::white);
+            QPainter p(&page);
+            paintSheet(p, shown, 0);
+            int dark = 0;
+            for (int y = 150; y < 420; ++y)
+                for (int x = 200; x < kSheetWidth - 60; ++x)
+                    dark += qGray(page.pixel(x, y)) < 200;
+            return dark;
+        };
+        const int withRuns = inked(sheet);
+        sheet.runs.reset();
+        QVERIFY(withRuns > 3 * inked(sheet));
     }
 
     void withoutAComparisonNothingIsMadeUp() {

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The whole of a bench day through the real window against the real stand-in: base, swap, pulls, back to base, judged.
 #include "app/frame/main_window.h"
-#include "app/widgets/big_figure.h"
 #include "app/pull/pull_station.h"
 #include "app/ready/ready_station.h"
+#include "app/widgets/big_figure.h"
 #include "tests/support/bench_window.h"
 #include "tests/support/standin_process.h"
 #include "tests/support/suites.h"

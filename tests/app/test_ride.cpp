@@ -80,6 +80,13 @@ private slots:
         QVERIFY2(page().lastRunWords().contains("to its own"), qPrintable(page().lastRunWords()));
     }
 
+    void whatIsOpenBeforeRidingIsSaid() {
+        bool said = false;
+        for (QLabel* label : page().findChildren<QLabel*>())
+            said = said || (label->isVisible() && label->text().contains("9 of 9 lines before riding are open"));
+        QVERIFY(said); // a job was made by the first run, and nobody has gone round
+    }
+
     void bothWaysAreToldByThePlaces() {
         QTRY_VERIFY(road().view() && road().view()->answers.runs.size() == 2);
         QCOMPARE(QString::fromUtf8(road().view()->answers.runs[0].run.header.text(header_key::direction).data()),
@@ -91,6 +98,11 @@ private slots:
     void thePullStationSaysThatAReceiverIsConnected() {
         m_bench.window().showStation(MainWindow::Pull);
         QTRY_VERIFY2(m_bench.station().hintWords().contains("receiver"), qPrintable(m_bench.station().hintWords()));
+        QTest::keyClick(&m_bench.station(),
+                        Qt::Key_Escape); // there is nothing that could be stopped, and nothing says it was
+        QTest::qWait(200);
+        QVERIFY(!m_bench.bench().link().snapshot().stop.latched);
+        QCOMPARE(m_bench.station().bannerWords(), QString());
         m_bench.window().showStation(MainWindow::Road);
     }
 

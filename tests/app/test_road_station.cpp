@@ -6,6 +6,8 @@
 #include "app/road/marks_page.h"
 #include "app/road/road_station.h"
 #include "app/road/round_page.h"
+#include "app/road/thrust_page.h"
+#include "app/road/time_steps_page.h"
 #include "app/road/track_page.h"
 #include "app/road/won_page.h"
 #include "demo_job/demo_road.h"
@@ -104,7 +106,7 @@ private slots:
             const auto& runs = road().view()->answers.runs;
             return std::count_if(runs.begin(), runs.end(), [](const TimedRun& r) { return r.run.used(); });
         };
-        QCOMPARE(road().view()->answers.runs.size(), std::size_t(13));
+        QCOMPARE(road().view()->answers.runs.size(), std::size_t(17));
         QCOMPARE(usedRuns(), 12);
         QVERIFY(road().marksPage().words().contains("a poor fix"));
         QPushButton* keep = nullptr;
@@ -133,6 +135,88 @@ private slots:
         }
         QCOMPARE(ridden, 2);
         QVERIFY2(road().trackPage().words().contains("only the bench speaks"), qPrintable(road().trackPage().words()));
+    }
+    void stepsAreToldByTimeAndAtAnotherMark() {
+        arrive("Weights on the belt");
+        road().show(RoadStation::Steps);
+        const auto& steps = road().view()->steps;
+        QVERIFY(steps.has_value());
+        QCOMPARE(QString::fromStdString(steps->mark.text), QString("1/4mile"));
+        QCOMPARE(steps->steps.size(), std::size_t(3));
+        QCOMPARE(steps->sweeps.size(), std::size_t(1)); // 16, 15 and 14 g
+        // The truth of each step lies inside its margin.
+        const standin::RoadSetting still;
+        const auto truth = [&](int grams) {
+            const standin::RoadTruth t = standin::rideRoad(demo::quillOnTheRoad(grams), still).truth;
+            return t.timeAtM(402.336) - t.timeAtM(0.3048);
+        };
+        for (std::size_t i = 1; i < 3; ++i) {
+            const TimeStep& step = steps->steps[i];
+            const double won = truth(17 - static_cast<int>(i)) - truth(16 - static_cast<int>(i));
+            QVERIFY2(*step.wonLowS < won && won < *step.wonHighS, qPrintable(QString::number(won)));
+        }
+        QVERIFY(road().view()->plan && road().view()->plan->runsEach > 2);
+        QVERIFY2(road().stepsPage().words().contains("A run repeats within"), qPrintable(road().stepsPage().words()));
+        road().stepsPage().setMark("1/8mile");
+        QTRY_COMPARE(QString::fromStdString(road().view()->steps->mark.text), QString("1/8mile"));
+        road().stepsPage().setMark("");
+    }
+    void thrustIsToldWithItsMarginAndSetBesideTheBench() {
+        arrive("Weights on the belt");
+        road().show(RoadStation::Thrust);
+        const ThrustAnswers& thrust = road().view()->thrust;
+        QCOMPARE(thrust.resistance.coastDowns, 4);
+        QVERIFY(thrust.resistance.bothWays && thrust.airKnown);
+        const standin::RoadMachine machine = demo::quillOnTheRoad(16);
+        const double mass = machine.machineKg + machine.riderKg + machine.fuelKg;
+        const double holds = mass * 9.80665 * machine.rolling + 0.5 * 1.19 * machine.dragAreaM2 * 400.;
+        QVERIFY2(std::abs(thrust.resistance.newtonAt(20.) - holds) <
+                     2.5 * thrust.resistance.sdNewtonAt(20.) + 0.01 * holds,
+                 qPrintable(QString("%1 %2").arg(thrust.resistance.newtonAt(20.)).arg(holds)));
+        QCOMPARE(thrust.setups.size(), std::size_t(2));
+        for (const PowerOfSetup& setup : thrust.setups) {
+            QVERIFY(setup.ratio.has_value());
+            QVERIFY(std::abs(setup.ratio->mean - 1.) < setup.ratio->meanHalf + 0.03);
+            QCOMPARE(setup.parts.size(), std::size_t(4));
+            QVERIFY(setup.parts.back().explained());
+        }
+        const QString words = road().thrustPage().words();
+        QVERIFY2(words.contains("4 coast-downs, both ways") && words.contains("of what the bench made"),
+                 qPrintable(words));
+    }
+    void theLineIsTakenByTheHandAndPinned() {
+        arrive("Weights on the belt");
+        road().show(RoadStation::Map);
+        MapPage& page = road().mapPage();
+        const double before = page.gramsTried(); // the changed setup's
+        QCOMPARE(before, 14.);
+        QVERIFY(!page.pin()); // nothing is tried
+        auto* drawing = page.findChild<QWidget*>("speed-map");
+        QVERIFY(drawing);
+        drawing->setFocus();
+        QTest::keyClick(drawing, Qt::Key_Up); // lighter holds it higher
+        QTRY_COMPARE(page.gramsTried(), 13.9);
+        for (int k = 0; k < 9; ++k)
+            QTest::keyClick(drawing, Qt::Key_Up);
+        QVERIFY(std::abs(page.gramsTried() - 13.) < 1e-9);
+        QVERIFY2(page.words().contains("Expected: held at"), qPrintable(page.words()));
+        const std::size_t setups = m_demo.model().job().setups.size();
+        QVERIFY(page.pin());
+        QTRY_COMPARE(m_demo.model().job().setups.size(), setups + 1);
+        settle();
+        const FigureSheet sheet = figureSheetOf(m_demo.model().sheet(sheet_kind::figure));
+        const Prediction& pinned = sheet.pins.back();
+        QCOMPARE(pinned.quantity, PredictedQuantity::HeldSpeed);
+        // By the stand-in's own rule.
+        const double truth = demo::quillOnTheRoad(13).shiftRpm;
+        QVERIFY2(pinned.predicted.low < truth + 60. && truth < pinned.predicted.high,
+                 qPrintable(QString("%1 %2 %3").arg(pinned.predicted.low).arg(truth).arg(pinned.predicted.high)));
+        page.holdSpring(true);
+        QTest::keyClick(drawing, Qt::Key_Up);
+        QTRY_COMPARE(page.springTriedPct(), 5.);
+        while (m_demo.model().undoStack().canUndo() && m_demo.model().job().setups.size() > setups)
+            m_demo.model().undoStack().undo();
+        settle();
     }
     void anotherClockAndAnotherMark() {
         arrive("Weights on the belt");

@@ -49,13 +49,31 @@ private slots:
         FigureSheet figure;
         figure.pages["pipe"]["header_mm"] = {312.5, "tried"};
         figure.pages["ports"]["stroke_mm"] = {54.1, "measured"};
-        figure.pins = {{"p1", "pipe", "s1", PredictedQuantity::PeakSpeed, {8400., 8150., 8700.}, "wave speed", 0.06, "2026-05-02T09:00:00", ""},
-                       {"p2", "gears", "s2", PredictedQuantity::MarkTime, {6.2, 6.0, 6.4}, "", 0., "2026-05-02T09:00:00", "40-80km/h"}};
+        figure.pins = {{"p1",
+                        "pipe",
+                        "s1",
+                        PredictedQuantity::PeakSpeed,
+                        {8400., 8150., 8700.},
+                        "wave speed",
+                        0.06,
+                        "2026-05-02T09:00:00",
+                        ""},
+                       {"p2",
+                        "gears",
+                        "s2",
+                        PredictedQuantity::MarkTime,
+                        {6.2, 6.0, 6.4},
+                        "",
+                        0.,
+                        "2026-05-02T09:00:00",
+                        "40-80km/h"}};
         QCOMPARE(figureSheetOf(sheetBody(figure)), figure);
         // Written by hand and wrong: what has no range, no setup or no known quantity is no prediction.
         QVERIFY(figureSheetOf(R"({"pages":[],"pins":[{"setup":"s","quantity":"peak-speed","value":1,"low":3,"high":2},
-            {"quantity":"peak-speed","value":1,"low":0,"high":2},{"setup":"s","quantity":"luck","value":1,"low":0,"high":2},7]})").pins.empty());
-        QCOMPARE(figureSheetOf("{\"pages\":{\"pipe\":{\"header_mm\":5,\"belly_mm\":{\"value\":\"x\"}}}}").pages.size(), 0U);
+            {"quantity":"peak-speed","value":1,"low":0,"high":2},{"setup":"s","quantity":"luck","value":1,"low":0,"high":2},7]})")
+                    .pins.empty());
+        QCOMPARE(figureSheetOf("{\"pages\":{\"pipe\":{\"header_mm\":5,\"belly_mm\":{\"value\":\"x\"}}}}").pages.size(),
+                 0U);
         LeakTests leaks;
         leaks.tests = {{LeakKind::Crankcase, "ported", 3, 40., 37.5, 4., "left seal", "Ada", "2026-05-02T09:00:00"}};
         leaks.intake.leastMinutes = 2.;

@@ -2,8 +2,10 @@
 // Files of satellite receivers: the published examples of NMEA 0183 sentences, GPX of both versions, and everything
 // that such a file can be in place of one.
 #include "archive/formats/nmea.h"
+#include "archive/formats/receiver_fixes.h"
 #include "archive/formats/receiver_log.h"
 #include "archive/formats/road_sheet.h"
+#include "archive/formats/text.h"
 #include "core/road/mark_times.h"
 #include "standin/road_log.h"
 #include "tests/support/road_machine.h"
@@ -159,6 +161,64 @@ private slots:
         QCOMPARE(roadSheetOf("").marks.size(), usualMarks().size());
         QCOMPARE(roadSheetOf("{\"marks\":[\"banana\",7,\"60ft\"],\"rollout\":\"2ft\"}").marks.size(), std::size_t(1));
         QCOMPARE(roadSheetOf("{\"marks\":{},\"rollout\":3}").rollout, Rollout::None);
+    }
+    void whatWasSaidOfARunIsKept() {
+        RoadSheet sheet;
+        sheet.restated = true;
+        sheet.conditions["a"] = {78.5, 3., -1.25, 21., 98700., 0.43, "back"};
+        sheet.conditions["b"] = {};
+        sheet.conditions["b"].windMPerS = 0.;
+        QCOMPARE(roadSheetOf(sheetBody(sheet)), sheet);
+        // What nobody could mean is left out, and so is what belongs to no run.
+        const RoadSheet read =
+            roadSheetOf("{\"conditions\":[{\"run\":\"a\",\"rider_kg\":9000},{\"rider_kg\":70},7,"
+                        "{\"run\":\"c\",\"direction\":\"sideways\"},{\"run\":\"d\",\"fuel_kg\":2}]}");
+        QCOMPARE(read.conditions.size(), std::size_t(1));
+        QCOMPARE(read.conditions.at("d").fuelKg.value_or(0.), 2.);
+        PullHeader header;
+        header.set(header_key::riderKg, 80.);
+        header.set(header_key::direction, "out");
+        layOver(header, sheet.conditions["b"]);
+        QCOMPARE(header.number(header_key::riderKg).value_or(0.), 80.); // what is not said stays
+        layOver(header, sheet.conditions["a"]);
+        QCOMPARE(conditionsOf(header), sheet.conditions["a"]);
+    }
+    void aNightDoesNotBreakARecord() {
+        // Three fixes over midnight, the date said only after it.
+        const auto rmc = [](const char* clock, const char* date) {
+            std::string body = std::string("GPRMC,") + clock + ",A,4400.000,N,03000.000,W,010.0,000.0," + date + ",,";
+            unsigned sum = 0;
+            for (char c : body)
+                sum ^= static_cast<unsigned char>(c);
+            char tail[8];
+            std::snprintf(tail, sizeof tail, "*%02X\n", sum);
+            return "$" + body + tail;
+        };
+        FixAssembler live;
+        std::vector<double> clock;
+        for (const std::string& line : {rmc("235959.5", ""), rmc("000000.0", ""), rmc("000000.5", "250526")}) {
+            QCOMPARE(live.take(trimmed(line)), SentenceFault::None);
+            if (const auto fix = live.takeFix())
+                clock.push_back(fix->clockS);
+        }
+        live.end();
+        clock.push_back(live.takeFix()->clockS);
+        QCOMPARE(clock.size(), std::size_t(3));
+        QVERIFY(std::abs(clock[1] - clock[0] - 0.5) < 1e-6 && std::abs(clock[2] - clock[1] - 0.5) < 1e-6);
+        const auto log =
+            readReceiverLog(rmc("235959.5", "") + rmc("000000.0", "") + rmc("000000.5", "250526"), "night.nmea");
+        QVERIFY(log && *log);
+        QCOMPARE(QString::fromStdString((**log).started), QString("2026-05-24T23:59:59Z"));
+        QVERIFY2((**log).text.find("\n1.000,") != std::string::npos, (**log).text.c_str());
+    }
+    void sentencesAreToldApart() {
+        FixAssembler live;
+        QCOMPARE(live.take("$GPGSV,3,1,11,03,03,111,00*74"), SentenceFault::NotAFix);
+        QCOMPARE(live.take("$GPRMC,123519,A,4807.038,N,01131.000,E,022.4,084.4,230394,003.1,W*6B"),
+                 SentenceFault::Damaged);
+        QCOMPARE(live.take("receiver starts"), SentenceFault::NoSentence);
+        QCOMPARE(live.take("$"), SentenceFault::NotAFix);
+        QVERIFY(!live.takeFix());
     }
 };
 

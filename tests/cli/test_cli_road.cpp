@@ -21,7 +21,11 @@ class TestCliRoad : public QObject {
     /// A run as a pull file; `keys` go before the stand-in's own.
     QString run(const char* setup, double grams, const standin::RoadSetting& setting,
                 std::vector<std::pair<std::string, std::string>> keys = {}) {
-        standin::Recording recording = standin::rideRoad(quillOnTheRoad(grams), setting).recording;
+        return run(setup, quillOnTheRoad(grams), setting, std::move(keys));
+    }
+    QString run(const char* setup, const standin::RoadMachine& machine, const standin::RoadSetting& setting,
+                std::vector<std::pair<std::string, std::string>> keys = {}) {
+        standin::Recording recording = standin::rideRoad(machine, setting).recording;
         keys.insert(keys.begin(), {{"kind", "road"}, {"setup", setup}, {"machine", "Quill 125"}});
         keys.insert(keys.end(), recording.keys.begin(), recording.keys.end());
         recording.keys = keys;
@@ -157,6 +161,42 @@ private slots:
         const Ran mixed = runCli(QStringList{"road", "--rollout", "1ft", "--marks", "1/8mile", "--base"} + baseOut +
                                  QStringList{"--with"} + with);
         QVERIFY(QString::fromUtf8(mixed.out).contains("not run the same ways"));
+    }
+    void timesAreRestatedAllOrNone() {
+        standin::RoadSetting s;
+        const std::vector<std::pair<std::string, std::string>> thin = {
+            {"air_temp_c", "30"}, {"air_pressure_hpa", "880"}, {"humidity_pct", "40"}};
+        const QString known = run("a", 16., s, thin), unknown = run("a", 16., s);
+        const auto quarter = [](const Ran& ran) {
+            for (const QJsonValue& mark : ran.json()["runs"].toArray().first().toObject()["marks"].toArray())
+                if (mark.toObject()["mark"] == QLatin1String("1/4mile"))
+                    return mark.toObject()["time_s"].toDouble();
+            return 0.;
+        };
+        const double asRun = quarter(runCli({"road", known}));
+        const Ran restated = runCli({"road", known, "--restate", "sae-j1349"});
+        QCOMPARE(restated.code, 0);
+        const QJsonObject air = runCli({"air", "--temp-c", "30", "--pressure-hpa", "880", "--humidity", "40"}).json();
+        const double factor = air["factors"].toObject()["sae-j1349"].toDouble();
+        QVERIFY(factor > 1.1);
+        QVERIFY(std::abs(quarter(restated) - asRun / std::cbrt(factor)) < 1e-6);
+        QVERIFY(QString::fromUtf8(restated.out).contains("\"restated\""));
+        const Ran half = runCli({"road", known, unknown, "--restate", "sae-j1349"});
+        QVERIFY(std::abs(quarter(half) - asRun) < 1e-9);
+        QVERIFY(QString::fromUtf8(half.out).contains("air-missing"));
+        QCOMPARE(runCli({"road", known, "--restate", "banana"}).code, 2);
+    }
+    void aDialIsSetRightByReceivers() {
+        standin::RoadSetting s;
+        s.mostThrustN = 1100.;
+        const QString receiver = run("a", gearedOnTheRoad(), s);
+        s.dial = true;
+        s.seed = 9;
+        const QString dial = run("b", gearedOnTheRoad(), s);
+        QVERIFY(QString::fromUtf8(runCli({"road", dial}).out).contains("uncalibrated"));
+        const Ran ran = runCli({"road", receiver, dial});
+        QCOMPARE(ran.code, 0);
+        QVERIFY(!QString::fromUtf8(ran.out).contains("uncalibrated"));
     }
     void whatCannotBeIsRefused() {
         standin::RoadSetting s;

@@ -81,6 +81,10 @@ private slots:
     void whatIsNoCoastDownIsRefusedWithWords() {
         const RoadRun run = roadRunOf(standin::rideRoad(quill(), {}));
         QVERIFY(!isCoastDown(run)); // a run from a standstill
+        // One that is read from a record says so, and is not taken for a run that was too short.
+        const RoadRun record = coast(quill(), coasting(1));
+        QVERIFY(record.leftOut == coastDownReason());
+        QVERIFY(record.flags.empty());
         RoadRun brief;
         for (int k = 0; k < 30; ++k) {
             brief.timeS.push_back(0.1 * k);

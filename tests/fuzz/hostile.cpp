@@ -222,6 +222,23 @@ void nmea(std::string_view bytes) {
         for (const auto& value : {reading->airTempC, reading->pressurePa, reading->humidity, reading->speedMS,
                                   reading->timeOfDayS, reading->hdop})
             require(!value || std::isfinite(*value));
+    // The same as a receiver on the road says it, with right checksums too.
+    jr::PullCatcher catcher(jr::LineFeed(jr::parsePlainLayout("road").value()));
+    for (std::size_t from = 0; from < bytes.size();) {
+        const std::size_t end = std::min(bytes.find('\n', from), bytes.size());
+        const std::string_view line = bytes.substr(from, end - from);
+        unsigned sum = 0;
+        for (const char c : line.substr(std::min<std::size_t>(1, line.size())))
+            sum ^= static_cast<unsigned char>(c);
+        char tail[8];
+        std::snprintf(tail, sizeof tail, "*%02X\n", sum);
+        (void)catcher.take(std::string(line) + tail);
+        (void)catcher.take(std::string(line) + "\n");
+        from = end + 1;
+    }
+    catcher.broken();
+    for (const jr::CaughtPull& pull : catcher.takePulls())
+        whole(pull.trace);
 }
 
 void capture(std::string_view bytes) {

@@ -63,7 +63,8 @@ Grade gradeOf(const Prediction& prediction, const SetupFacts& facts) {
             out.measured = found->second.meanS;
         }
     } else {
-        out.pulls = facts.pulls;
+        const bool byRuns = prediction.quantity == PredictedQuantity::HeldSpeed && facts.heldRuns > 0;
+        out.pulls = byRuns ? facts.heldRuns : facts.pulls;
         out.measured = facts.*rowOf(prediction.quantity).measured;
     }
     if (!out.measured)

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/figure/pins.h"
+#include "app/model/pins.h"
 
 #include <QDateTime>
 #include <QUuid>
