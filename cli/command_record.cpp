@@ -177,12 +177,13 @@ private:
         m_session.pullKept(id);
         ++m_kept;
         Json one{{"file", path}, {"rows", pull.trace.rows()}, {"started", h.started}};
-        const Result<PullFit> fit = fitPull(pull.trace);
+        const bool road = h.kind == PullKind::Road; // it has times and no curve: `road` tells them
+        const Result<PullFit> fit = road ? Result<PullFit>(Error{}) : fitPull(pull.trace);
         Json peak = nullptr;
         if (fit) {
             if (const Result<PullCurve> curve = curveOf(*fit, usualCurveOptions(*fit)))
                 peak = peakJson(curve->peakPower, "w", curve->axis, curve->place, curve->engineRpm);
-        } else {
+        } else if (!road) {
             say(path + ": kept, but no curve: " + fit.error().reason);
         }
         one["peak_power"] = peak;
@@ -330,7 +331,10 @@ void addRecord(CLI::App& app, Action& action) {
     c->add_option("--job", o->job, "Name of the job, for the header");
     c->add_option("--machine", o->machine, "Name of the machine, for the header");
     c->add_option("--set", o->sets, "KEY=VALUE of the header (air, or for a plain bench its facts)");
-    c->add_option("--plain", o->plain, "A bench that only prints numbers: \"time:ms,roller_speed:rpm,-,engine_speed\"");
+    c->add_option(
+        "--plain", o->plain,
+        "A bench that only prints numbers: \"time:ms,roller_speed:rpm,-,engine_speed\"; road: a satellite receiver "
+        "on a machine that rides (NMEA 0183), each run from a standstill becomes a file");
     c->add_option("--start-rpm", o->startRpm, "A pull begins about here")->check(within(100., 50000.));
     c->add_option("--end-rpm", o->endRpm, "and ends about here")->check(within(100., 50000.));
     c->add_option("--ask", o->ask, "Ask the bench for this offer whenever it is ready, e.g. pull on the stand-in");

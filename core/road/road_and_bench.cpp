@@ -4,33 +4,13 @@
 #include "core/calibrate/calibrate.h"
 #include "core/nan.h"
 #include "core/pull/curve.h"
-#include "core/statistics/distributions.h"
+#include "core/statistics/mean_interval.h"
 
 #include <algorithm>
 #include <cmath>
 
 namespace jr {
 namespace {
-
-/// Half of the interval of a mean; NaN for one value.
-double halfOfMean(const std::vector<double>& values, double confidence) {
-    const auto n = static_cast<double>(values.size());
-    if (n < 2.)
-        return kNaN;
-    double mean = 0., square = 0.;
-    for (double v : values)
-        mean += v / n;
-    for (double v : values)
-        square += (v - mean) * (v - mean);
-    return studentQuantileAt(n - 1., 0.5 + 0.5 * confidence) * std::sqrt(square / (n - 1.) / n);
-}
-
-double meanOfAll(const std::vector<double>& values) {
-    double sum = 0.;
-    for (double v : values)
-        sum += v;
-    return sum / static_cast<double>(values.size());
-}
 
 /// Engine speed on the way, as the runs had it; straight between, its ends beyond.
 double rpmAlong(const RoadPower& power, double mPerS) {
@@ -104,8 +84,9 @@ std::optional<BenchCurve> benchCurveOf(const Study& study, const std::string& se
         if (here.size() < curves.size())
             continue;
         out.place.push_back(curves.front()->place[i]);
-        out.powerW.push_back(meanOfAll(here));
-        out.halfW.push_back(halfOfMean(here, study.settings().confidence));
+        const MeanInterval its = meanInterval(here, study.settings().confidence);
+        out.powerW.push_back(its.mean);
+        out.halfW.push_back(its.half);
     }
     return out.place.size() < 2 ? std::nullopt : std::optional(std::move(out));
 }
@@ -157,9 +138,9 @@ Result<BenchRatio> ratioToBench(const RoadPower& road, const BenchCurve& bench, 
     }
     if (ratios.empty())
         return Error{Message{"error.road-apart"}};
-    out.mean = meanOfAll(ratios);
+    out.mean = meanInterval(ratios).mean;
     // What is not known of the load is the same all along: the margin of the mean is no smaller than theirs.
-    out.meanHalf = meanOfAll(halves);
+    out.meanHalf = meanInterval(halves).mean;
     return out;
 }
 
@@ -196,9 +177,10 @@ std::vector<RunPart> partsAgainstModel(const std::vector<const TimedRun*>& runs,
         RunPart part;
         part.fromM = before ? marks[*before].metres : 0.;
         part.toM = marks[m].metres;
-        part.runS = meanOfAll(seconds);
-        part.runHalfS = halfOfMean(seconds, confidence);
-        const double from = meanOfAll(speeds), metres = part.toM - part.fromM;
+        const MeanInterval took = meanInterval(seconds, confidence);
+        part.runS = took.mean;
+        part.runHalfS = took.half;
+        const double from = meanInterval(speeds).mean, metres = part.toM - part.fromM;
         part.modelS = going.secondsOver(metres, from, known.massKg.value, 0.);
         if (!before && rollout == Rollout::OneFoot) // its clock is not started yet
             part.modelS -= going.secondsOver(kRolloutM, 0., known.massKg.value, 0.);

@@ -3,7 +3,7 @@
 
 #include "core/calibrate/calibrate.h"
 #include "core/nan.h"
-#include "core/statistics/distributions.h"
+#include "core/statistics/mean_interval.h"
 
 #include <algorithm>
 #include <cmath>
@@ -93,9 +93,6 @@ Result<RoadPower> roadPower(const std::vector<const RoadRun*>& runs, const RoadL
         way[1] = way[1] || run->header.text(header_key::direction) == "back";
     }
     out.bothWays = way[0] && way[1];
-    const double critical =
-        runs.size() > 1 ? studentQuantileAt(static_cast<double>(runs.size()) - 1., 0.5 + 0.5 * options.confidence)
-                        : kNaN;
     // Slope and wind of the two ways all but cancel; a fifth is left for what changes between them.
     const double remains = out.bothWays ? 0.2 : 1.;
     const double massSd = (known.massKg.high - known.massKg.low) / 4.,
@@ -117,11 +114,7 @@ Result<RoadPower> roadPower(const std::vector<const RoadRun*>& runs, const RoadL
         if (each.size() < runs.size()) // a shift of one of them
             continue;
         const auto n = static_cast<double>(each.size());
-        double mean = 0., square = 0.;
-        for (double p : each)
-            mean += p / n;
-        for (double p : each)
-            square += (p - mean) * (p - mean);
+        const auto [mean, scatter] = meanInterval(each, options.confidence);
         accelerates /= n;
         const double massW = v * std::hypot(massSd * (accelerates + kStandardGravity * 0.02), turningSd * accelerates);
         const double resistanceW = v * known.resistance.sdNewtonAt(v);
@@ -129,7 +122,7 @@ Result<RoadPower> roadPower(const std::vector<const RoadRun*>& runs, const RoadL
         const double windW = v * 2. * known.resistance.squareKgPerM * v * known.windSdMPerS * remains;
         out.mPerS.push_back(v);
         out.powerW.push_back(mean);
-        out.scatterW.push_back(n > 1. ? critical * std::sqrt(square / (n - 1.) / n) : kNaN);
+        out.scatterW.push_back(scatter);
         out.doubtW.push_back(kSdsOfHalf *
                              std::sqrt(massW * massW + resistanceW * resistanceW + slopeW * slopeW + windW * windW));
         out.rpm.push_back(rpm / n);

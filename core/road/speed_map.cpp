@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/road/speed_map.h"
 
-#include "core/judge/band.h"
 #include "core/judge/held_speed.h"
 #include "core/nan.h"
 #include "core/pull/local_line.h"
+#include "core/statistics/mean_interval.h"
 
 #include <algorithm>
 #include <cmath>
@@ -95,17 +95,10 @@ Estimate heldOnRoad(const SetupOnMap& map) {
         if (count > 0)
             each.push_back(sum / count);
     }
-    const auto n = static_cast<double>(each.size());
-    if (n < 2.)
+    if (each.size() < 2)
         return {*map.heldRpm, kNaN, kNaN};
-    double mean = 0., square = 0.;
-    for (double rpm : each)
-        mean += rpm / n;
-    for (double rpm : each)
-        square += (rpm - mean) * (rpm - mean);
-    constexpr double kConfidence = 0.95;
-    const double half = studentQuantile(kConfidence, n - 1.) * std::sqrt(square / (n - 1.) / n);
-    return {mean, mean - half, mean + half};
+    const MeanInterval held = meanInterval(each);
+    return {held.mean, held.mean - held.half, held.mean + held.half};
 }
 
 std::vector<SetupOnMap> speedMap(const std::vector<TimedRun>& runs, const std::optional<EngineBand>& band) {

@@ -63,6 +63,30 @@ private slots:
         QVERIFY2(std::abs(found / (6.2 + 0.021 * w + 6.4e-5 * w * w) - 1.) < 0.05, qPrintable(QString::number(found)));
         QVERIFY(QDir(dir.filePath("day/capture")).entryList({"*.lines"}).isEmpty());
     }
+    void runsOfAReceiverAreRecordedAndTimed() {
+        QTemporaryDir dir;
+        testsupport::StandinProcess receiver({"--machine", "quill", "--road", "live", "--speed", "60", "--auto", "2",
+                                              "--in-ride", "1", "--torn-at", "9"});
+        const Ran r = run({"record", "--device", receiver.address(), "--plain", "road", "--out", dir.filePath("day"),
+                           "--pulls", "2", "--setup", "15 g", "--set", "rider_kg=81", "--timeout", "50"});
+        QVERIFY2(r.code == 0, r.err.constData());
+        QVERIFY2(!r.err.contains("no curve"), r.err.constData());
+        QStringList files;
+        for (const QJsonValue& one : r.json()["pulls"].toArray())
+            files << one.toObject()["file"].toString();
+        QCOMPARE(files.size(), 2);
+        const Ran timed = run(QStringList{"road", "--rollout", "1ft", "--marks", "1/4mile"} + files);
+        QCOMPARE(timed.code, 0);
+        for (const QJsonValue& one : timed.json()["runs"].toArray()) {
+            const QJsonObject o = one.toObject();
+            QVERIFY(o["used"].toBool());
+            QCOMPARE(o["setup"].toString(), QString("15 g"));
+            const double s = o["marks"].toArray().first().toObject()["time_s"].toDouble();
+            QVERIFY2(std::abs(s - 20.686) < 0.03, qPrintable(QString::number(s))); // as the stand-in tells its truth
+        }
+        QFile first(files.first());
+        QVERIFY(first.open(QIODevice::ReadOnly) && first.readAll().contains("# rider_kg: 81"));
+    }
     void recordSaysWhatIsWrong() {
         QTemporaryDir dir;
         QCOMPARE(run({"record", "--device", "usb:7", "--out", dir.path()}).code, 2);
