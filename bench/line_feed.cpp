@@ -12,7 +12,8 @@ namespace jr {
 namespace {
 
 constexpr std::size_t kLongestLine = 2000;
-constexpr double kJumpS = 2.;             // a hole longer than this is another clock, not a lost sample
+constexpr double kJumpS = 2.;      // a hole longer than this is another clock, not a lost sample
+constexpr double kRoadJumpS = 5.5; // a receiver tells the time of day: so long a hole is a hole, and flagged as one
 constexpr double kShortestStepS = 1e-5;   // a hundred thousand samples a second: no bench is that quick
 constexpr std::size_t kMostWaiting = 100; // words nobody has taken yet
 constexpr std::size_t kLongestIntroduction = 256 * 1024;
@@ -372,7 +373,8 @@ void LineFeed::frame(double timeS, std::vector<double> values, std::vector<Frame
     bool jumped = false;
     if (m_lastTimeS) {
         const double step = t - *m_lastTimeS;
-        if (!(step >= kShortestStepS && step <= kJumpS)) {
+        const double longest = m_plain && m_plain->road ? kRoadJumpS : kJumpS;
+        if (!(step >= kShortestStepS && step <= longest)) {
             // Another clock: go on from where we were, and say so.
             m_clockOffsetS += *m_lastTimeS + m_usualStepS - t;
             t = *m_lastTimeS + m_usualStepS;

@@ -54,7 +54,6 @@ ThrustAnswers thrustAnswers(const Study& study, const RoadAnswers& road, const T
         }
     out.airKgM3 = out.airKnown ? air : kUsualAirKgM3;
     RoadLoadKnown known;
-    known.massKg = *mass;
     out.resistance = usualResistance(mass->value, out.airKgM3);
     if (const auto fits = coastDownsOf(road); !fits.empty())
         if (const auto measured = measuredResistance(fits, mass->value, mass->value + known.turningKg.value))
@@ -62,6 +61,10 @@ ThrustAnswers thrustAnswers(const Study& study, const RoadAnswers& road, const T
     known.resistance = out.resistance;
     for (const std::string& setup : asked.setups) {
         const auto runs = usedOf(road, setup);
+        if (runs.empty())
+            continue;
+        // Each side with who rode it.
+        known.massKg = massOf(runs.front()->run.header, asked.sheet).value_or(*mass);
         std::vector<const RoadRun*> plain;
         for (const TimedRun* run : runs)
             plain.push_back(&run->run);
