@@ -3,6 +3,7 @@
 
 #include "app/road/conditions_form.h"
 #include "app/road/last_run.h"
+#include "app/road/live_run.h"
 #include "app/theme/words.h"
 #include "app/widgets/big_figure.h"
 #include "archive/formats/road_sheet.h"
@@ -81,7 +82,8 @@ RidePage::RidePage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     for (BigFigure* figure : {m_speed, m_distance, m_time, m_satellites})
         figures->addWidget(figure, 1);
     left->addLayout(figures);
-    left->addStretch(1);
+    m_live = new LiveRun(theme, job);
+    left->addWidget(m_live, 1);
     m_last = new LastRun(theme, job);
     left->addWidget(m_last);
     auto* sounds =
@@ -318,6 +320,7 @@ void RidePage::setView(RoadViewPtr view) {
             last = pull.record.id;
         }
     m_last->setView(m_view, last, number);
+    m_live->setGhost(m_view, last);
 }
 
 /// What is heard of it; the window may show another station meanwhile.
@@ -326,9 +329,10 @@ void RidePage::heard(BenchState state) {
         return;
     if (state == BenchState::Ready)
         m_tones.play(Tune::Ready);
-    else if (state == BenchState::Pulling)
+    else if (state == BenchState::Pulling) {
+        m_live->begin();
         m_tones.play(Tune::RunBegan);
-    else if (state == BenchState::Coasting) {
+    } else if (state == BenchState::Coasting) {
         m_tones.play(Tune::RunOver);
         m_owed.start();
     }
@@ -392,6 +396,8 @@ void RidePage::tick() {
     for (auto [figure, value, decimals] : {std::tuple{m_distance, f.runM, 0}, std::tuple{m_time, f.runS, 1}})
         figure->setFigure(live && f.topMPerS > 0. ? shownFigure(value, decimals) : QStringLiteral("–"),
                           running ? BigFigure::Tone::Live : BigFigure::Tone::Idle);
+    if (running)
+        m_live->add(f.runM, f.roadMPerS);
     const RoadOptions limits;
     const bool poor = live && (f.satellites < limits.fewSatellites || f.hdop > limits.poorHdop);
     m_satellites->setFigure(live ? shownFigure(f.satellites, 0) : QStringLiteral("–"),

@@ -20,6 +20,7 @@ namespace jr::app {
 class BigFigure;
 class ConditionsForm;
 class LastRun;
+class LiveRun;
 
 class RidePage : public QWidget {
     Q_OBJECT
@@ -31,6 +32,7 @@ public:
     Tones& tones() { return m_tones; }
     QString stateWords() const;
     QString lastRunWords() const;
+    LiveRun& liveRun() { return *m_live; }
     ConditionsForm& conditions() { return *m_conditions; }
     /// Whether the form is about a run that was picked, and no longer about those to come.
     bool asksOfPickedRun() const { return !conditionsRun().empty(); }
@@ -63,6 +65,7 @@ private:
     QLabel *m_state, *m_next, *m_open, *m_words, *m_about;
     BigFigure *m_speed, *m_distance, *m_time, *m_satellites;
     LastRun* m_last;
+    LiveRun* m_live;
     QStackedWidget* m_pages;
     QWidget *m_connect, *m_riding;
     QLineEdit* m_address;

@@ -23,7 +23,7 @@ public:
     RoundPage(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
     void refresh();
     QString stateWords() const;
-    bool clear() const; ///< every line is settled
+    bool clear() const;                         ///< every line is settled
     void tick(const std::string& key, bool on); ///< can be undone
     void giveReason(const std::string& key, const QString& reason);
     void setToday(std::function<QDate()> today) { m_today = std::move(today); } ///< for tests

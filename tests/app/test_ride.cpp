@@ -3,6 +3,7 @@
 // says of a run goes with it, a line that dies is heard, and nothing of it disturbs the bench.
 #include "app/pull/pull_station.h"
 #include "app/road/conditions_form.h"
+#include "app/road/live_run.h"
 #include "app/road/ride_page.h"
 #include "app/road/road_station.h"
 #include "tests/support/bench_window.h"
@@ -113,6 +114,7 @@ private slots:
         m_bench.bench().link().listenTo(receiver.address());
         QVERIFY(QTest::qWaitFor([&] { return m_bench.bench().link().snapshot().figures.runM > 100.; }, 30000));
         QCOMPARE(count(Tune::RunBegan), 1);
+        QTRY_VERIFY(page().liveRun().points() > 2); // whoever stands at the side sees it come
         receiver.stop();
         QVERIFY(heard(Tune::Alarm, 1));
         // What had been run is kept.
