@@ -4,6 +4,7 @@
 #include "app/road/conditions_form.h"
 #include "app/road/last_run.h"
 #include "app/road/live_run.h"
+#include "app/road/sitting_conditions.h"
 #include "app/theme/words.h"
 #include "app/widgets/big_figure.h"
 #include "archive/formats/road_sheet.h"
@@ -26,30 +27,6 @@ constexpr int kRightWide = 336;
 
 QString shownFigure(double value, int decimals) {
     return std::isfinite(value) ? QLocale().toString(value, 'f', decimals) : QStringLiteral("–");
-}
-
-/// Header keys of what is said of the runs to come, and how each is written.
-struct KeyOfCondition {
-    const char* key;
-    std::optional<double> RideConditions::*value;
-    double perUnit;
-};
-constexpr KeyOfCondition kConditionKeys[] = {{"rider_kg", &RideConditions::riderKg, 1.},
-                                             {"fuel_kg", &RideConditions::fuelKg, 1.},
-                                             {"wind_m_s", &RideConditions::windMPerS, 1.},
-                                             {"air_temp_c", &RideConditions::airTempC, 1.},
-                                             {"air_pressure_hpa", &RideConditions::airPressurePa, 100.},
-                                             {"humidity_pct", &RideConditions::humidity, 0.01}};
-
-RideConditions ofSitting(const BenchSitting& sitting) {
-    RideConditions out;
-    for (const KeyOfCondition& one : kConditionKeys) {
-        bool good = false;
-        const double value = sitting.key(QLatin1String(one.key)).toDouble(&good);
-        if (good)
-            out.*one.value = value * one.perUnit;
-    }
-    return out;
 }
 
 } // namespace
@@ -280,7 +257,7 @@ void RidePage::showConditions() {
     m_conditions->setAsksWay(!run.empty());
     if (run.empty()) {
         m_about->setText(tr("The runs to come"));
-        m_conditions->show(ofSitting(m_bench.sitting()));
+        m_conditions->show(conditionsOf(m_bench.sitting()));
         return;
     }
     const LoadedPull& pull = m_job.pulls()[static_cast<std::size_t>(m_job.currentPull())];
@@ -300,9 +277,7 @@ void RidePage::takeConditions() {
         m_job.setSheet(sheet_kind::road, sheetBody(sheet), tr("say how a run was ridden"));
         return;
     }
-    for (const KeyOfCondition& one : kConditionKeys)
-        m_bench.sitting().setKey(QLatin1String(one.key),
-                                 said.*one.value ? QString::number(*(said.*one.value) / one.perUnit) : QString());
+    setConditions(m_bench.sitting(), said);
 }
 
 void RidePage::setOpen(const QString& words) {
