@@ -178,9 +178,8 @@ private:
         ++m_kept;
         Json one{{"file", path}, {"rows", pull.trace.rows()}, {"started", h.started}};
         const bool road = h.kind == PullKind::Road; // it has times and no curve: `road` tells them
-        const Result<PullFit> fit = road ? Result<PullFit>(Error{}) : fitPull(pull.trace);
         Json peak = nullptr;
-        if (fit) {
+        if (const Result<PullFit> fit = road ? Result<PullFit>(Error{"a run"}) : fitPull(pull.trace)) {
             if (const Result<PullCurve> curve = curveOf(*fit, usualCurveOptions(*fit)))
                 peak = peakJson(curve->peakPower, "w", curve->axis, curve->place, curve->engineRpm);
         } else if (!road) {
