@@ -169,7 +169,7 @@ RoadRide rideRoad(const RoadMachine& machine, const RoadSetting& s) {
         if (t + 1e-9 < nextS)
             continue;
         nextS += 1. / s.rateHz;
-        const double then = past.size() > late ? past[past.size() - 1 - late] : 0.;
+        const double then = past.size() > late ? past[past.size() - 1 - late] : s.coastFromMPerS;
         const bool lost = s.lostAtS >= 0. && t >= s.lostAtS && t < s.lostAtS + s.lostForS;
         const bool poor = s.poorFromS >= 0. && t >= s.poorFromS && t < s.poorFromS + s.poorForS;
         const double noise = s.speedNoiseMPerS * (poor ? 8. : 1.);

@@ -56,7 +56,7 @@ void LiveRun::paintEvent(QPaintEvent*) {
             longest = std::max(longest, 1.03 * at.x());
             fastest = std::max(fastest, 1.12 * at.y());
         }
-    const QRectF g = QRectF(rect()).adjusted(58, 12, -16, -24);
+    const QRectF g = QRectF(rect()).adjusted(58, 28, -16, -24);
     const auto place = [&](const QPointF& at) {
         return QPointF(g.left() + at.x() / longest * g.width(), g.bottom() - at.y() / fastest * g.height());
     };
@@ -89,7 +89,7 @@ void LiveRun::paintEvent(QPaintEvent*) {
     draw(m_line, QPen(t.accent, 2.4));
     p.setPen(t.muted);
     p.drawText(
-        QRectF(g.left() + 6., g.top(), g.width() - 12., 16.), Qt::AlignLeft,
+        QRectF(g.left(), 7., g.width(), 16.), Qt::AlignLeft,
         m_ghost.isEmpty()
             ? tr("speed [%1] over distance").arg(QString::fromUtf8(road.symbol.data()))
             : tr("speed [%1] over distance · dotted: the run before").arg(QString::fromUtf8(road.symbol.data())));

@@ -290,7 +290,7 @@ void RidePage::setView(RoadViewPtr view) {
     int number = 0;
     std::string last = m_lastRun;
     for (const LoadedPull& pull : m_job.pulls())
-        if (pull.road && (m_lastRun.empty() || pull.record.id == m_lastRun)) {
+        if (pull.road && (m_lastRun.empty() ? pull.road->launch.has_value() : pull.record.id == m_lastRun)) {
             number = pull.record.number;
             last = pull.record.id;
         }

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/road/timed_runs.h"
 
+#include "core/road/resistance.h"
+
 #include <algorithm>
 #include <atomic>
 #include <cmath>
@@ -240,6 +242,8 @@ TimedRun timedRun(std::string name, RoadRun run, const std::vector<Mark>& marks,
     out.setup = run.header.setup;
     out.marks = markTimes(run, marks, rollout);
     out.run = std::move(run);
+    if (out.run.leftOut == coastDownReason())
+        out.marks.clear(); // whatever a sample or two may look like
     if (out.marks.empty() && out.run.used())
         out.run.leftOut = out.run.launch ? Message{"road.no-mark"} : Message{"road.no-start"};
     return out;

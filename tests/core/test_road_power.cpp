@@ -85,6 +85,9 @@ private slots:
         const RoadRun record = coast(quill(), coasting(1));
         QVERIFY(record.leftOut == coastDownReason());
         QVERIFY(record.flags.empty());
+        RoadRun noisy = record; // a first sample from before the receiver spoke
+        noisy.speedMPerS.front() = 0.;
+        QVERIFY(timedRun("c", noisy, usualMarks(), Rollout::None).marks.empty());
         RoadRun brief;
         for (int k = 0; k < 30; ++k) {
             brief.timeS.push_back(0.1 * k);
