@@ -74,14 +74,25 @@ void drawFoot(QPainter& p, const QString& words) {
 double drawRuns(QPainter& p, const Sheet& sheet, double y, bool alone) {
     const Tokens& t = Theme::dayTokens();
     const SheetRuns& runs = *sheet.runs;
-    for (const SheetMark& one : runs.marks)
-        y = text(p, y,
-                 (alone ? QString() : QStringLiteral("•  ")) +
-                     QString::fromStdString(said(one.verdict, sheet.units.wording())),
-                 Theme::font(alone ? Size::Strong : Size::Small), t.ink) +
-            3;
-    if (alone)
+    bool first = alone; // the first stands as the headline
+    for (const SheetMark& one : runs.marks) {
+        QString words = QString::fromStdString(said(one.verdict, sheet.units.wording()));
+        if (first)
+            words[0] = words[0].toUpper();
+        y = text(p, y, (alone ? QString() : QStringLiteral("•  ")) + words,
+                 Theme::font(first   ? Size::Large
+                             : alone ? Size::Body
+                                     : Size::Small,
+                             first),
+                 first ? t.accent : t.ink) +
+            (first ? 6 : 3);
+        first = false;
+    }
+    if (alone) {
         y = drawRunDots(p, runs, sheet.marks, QRectF(kEdge, y + 8, kSheetWidth - 2 * kEdge, 0)) + 8;
+        if (!sheet.changed.isEmpty())
+            y = text(p, y, QObject::tr("Changed: %1.").arg(sheet.changed), Theme::font(Size::Small), t.ink) + 3;
+    }
     return text(p, y, runsFootnote(runs), Theme::font(Size::Small), t.muted) + 3;
 }
 
@@ -147,15 +158,15 @@ std::size_t paintResult(QPainter& p, const Sheet& sheet) {
                  Theme::font(Size::Small), t.muted) +
             3;
     const std::size_t shown = drawCautions(p, sheet, y);
-    drawFoot(p, QObject::tr("The change is what counts: two benches never agree on absolute figures.") +
-                    QLatin1Char(' ') +
-                    (c.sittingsRun == 1
-                         ? QObject::tr("Measured on one bench, one sitting; what it does not show is another day, "
-                                       "another bench or the road.")
-                         : QObject::tr("Measured on one bench in %1 sittings; what it does not show is another "
-                                       "bench or the road.")
-                               .arg(c.sittingsRun)) +
-                    QLatin1Char(' ') + QObject::tr("Noise, emission and workplace rules apply."));
+    drawFoot(p,
+             QObject::tr("The change is what counts: two benches never agree on absolute figures.") + QLatin1Char(' ') +
+                 (c.sittingsRun == 1 ? QObject::tr("Measured on one bench, one sitting.")
+                                     : QObject::tr("Measured on one bench in %1 sittings.").arg(c.sittingsRun)) +
+                 QLatin1Char(' ') +
+                 (sheet.runs           ? QObject::tr("What it does not show is another day, bench or road.")
+                  : c.sittingsRun == 1 ? QObject::tr("What it does not show is another day, another bench or the road.")
+                                       : QObject::tr("What it does not show is another bench or the road.")) +
+                 QLatin1Char(' ') + QObject::tr("Noise, emission and workplace rules apply."));
     p.restore();
     return shown;
 }

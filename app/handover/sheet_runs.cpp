@@ -99,6 +99,17 @@ double drawRunDots(QPainter& p, const SheetRuns& runs, const std::array<int, 2>&
     const Tokens& t = Theme::dayTokens();
     constexpr double kRow = 62., kLabel = 110.;
     double y = area.top();
+    double left = area.left() + kLabel;
+    p.setFont(Theme::font(Size::Small, true));
+    for (int side = 0; side < 2; ++side) { // which is which
+        const int mark = marks[static_cast<std::size_t>(side)];
+        const QString name = side == 0 ? runs.base : runs.with;
+        Theme::drawMark(p, {left + 5., y + 8.}, 5., mark, t.marks[mark % 8]);
+        p.setPen(t.ink);
+        p.drawText(QRectF(left + 16., y, area.right() - left - 16., 16.), Qt::AlignLeft | Qt::AlignVCenter, name);
+        left += 40. + QFontMetricsF(p.font()).horizontalAdvance(name);
+    }
+    y += 24.;
     for (const SheetMark& one : runs.marks) {
         double least = std::min(one.baseMeanS, one.withMeanS), most = std::max(one.baseMeanS, one.withMeanS);
         for (const auto* side : {&one.baseS, &one.withS})
