@@ -104,17 +104,8 @@ ClaimsBoard::ClaimsBoard(const Theme& theme, JobModel& model, QWidget* parent)
     layout->addLayout(row);
     connect(m_kind, &QComboBox::currentIndexChanged, this, &ClaimsBoard::fitToKind);
     connect(m_quantity, &QComboBox::currentIndexChanged, this, &ClaimsBoard::fitToKind);
-    const auto fillQuantities = [this] {
-        const QSignalBlocker block(m_quantity);
-        const QString was = m_quantity->currentText();
-        m_quantity->clear();
-        for (const JobQuantity& q : allReadings(m_model))
-            m_quantity->addItem(QString::fromStdString(q.quantity), QString::fromStdString(q.unit));
-        m_quantity->setCurrentIndex(std::max(0, m_quantity->findText(was)));
-        fitToKind();
-    };
-    connect(&model, &JobModel::jobChanged, this, fillQuantities);
-    connect(&model, &JobModel::sheetChanged, this, [this, fillQuantities](const QString& kind) {
+    connect(&model, &JobModel::jobChanged, this, &ClaimsBoard::fillQuantities);
+    connect(&model, &JobModel::sheetChanged, this, [this](const QString& kind) {
         if (kind == QLatin1String(sheet_kind::readings)) {
             fillQuantities();
             if (isVisible())
@@ -291,11 +282,23 @@ void ClaimsBoard::argue(const ClaimRecord& claim, const QString& note) {
         });
 }
 
+/// Times of runs among them are known once the pulls are read: filled again whenever the board is looked at.
+void ClaimsBoard::fillQuantities() {
+    const QSignalBlocker block(m_quantity);
+    const QString was = m_quantity->currentText();
+    m_quantity->clear();
+    for (const JobQuantity& q : allReadings(m_model))
+        m_quantity->addItem(QString::fromStdString(q.quantity), QString::fromStdString(q.unit));
+    m_quantity->setCurrentIndex(std::max(0, m_quantity->findText(was)));
+    fitToKind();
+}
+
 void ClaimsBoard::refresh() {
     if (!m_model.keeper() || !m_model.hasJob()) {
         clearLayout(m_list);
         return;
     }
+    fillQuantities();
     m_model.keeper()->ask(
         this, [jobId = m_model.job().id](const Archive& archive) { return std::pair(jobId, archive.claims(jobId)); },
         [this](const std::pair<std::string, Result<std::vector<ClaimRecord>>>& kept) {

@@ -37,6 +37,7 @@ private:
     ClaimKind kindNow() const;
     double amountNow() const;
     void fitToKind();
+    void fillQuantities();
 
     const Theme& m_theme;
     JobModel& m_model;

@@ -2,6 +2,7 @@
 // Road in the real window: the demo's runs with their truths inside the margins, marks walked by keys, a poor run
 // counted all the same and back, another clock, another mark, and jobs without runs.
 #include "app/look/look_station.h"
+#include "app/model/run_times.h"
 #include "app/road/map_page.h"
 #include "app/road/marks_page.h"
 #include "app/road/road_station.h"
@@ -217,6 +218,38 @@ private slots:
         while (m_demo.model().undoStack().canUndo() && m_demo.model().job().setups.size() > setups)
             m_demo.model().undoStack().undo();
         settle();
+    }
+    void aClaimIsMadeOnSecondsOfTheRoad() {
+        arrive("Weights on the belt");
+        const std::vector<JobQuantity> all = allReadings(m_demo.model());
+        const auto quarter =
+            std::find_if(all.begin(), all.end(), [](const JobQuantity& q) { return q.quantity == "1/4mile, road"; });
+        QVERIFY(quarter != all.end());
+        QCOMPARE(quarter->unit, std::string("s"));
+        QCOMPARE(quarter->better, Better::Lower);
+        QCOMPARE(quarter->readings.size(), std::size_t(12)); // the poor one and the coast-downs are no times
+        const auto idOf = [&](const char* name) {
+            for (const SetupRecord& s : m_demo.model().job().setups)
+                if (s.name == name)
+                    return s.id;
+            return std::string();
+        };
+        const auto compared = compareSides(*quarter, idOf("weights 16 g"), "16 g", idOf("weights 14 g"), "14 g", {});
+        QVERIFY(compared && compared->low && *compared->high < 0.); // quicker, for sure
+        Claim claim;
+        claim.kind = ClaimKind::ReadingBetter;
+        claim.quantity = "1/4mile, road";
+        claim.amount = 0.;
+        QCOMPARE(judgeClaimOfReadings(claim, *compared, 1).verdict, Verdict::Held);
+        claim.amount = 1.; // a whole second of it
+        QCOMPARE(judgeClaimOfReadings(claim, *compared, 1).verdict, Verdict::Failed);
+        // The board on Ask offers it.
+        m_demo.window().showStation(MainWindow::Ask);
+        settle();
+        bool offered = false;
+        for (QComboBox* box : m_demo.window().findChildren<QComboBox*>())
+            offered = offered || box->findText("1/4mile, road", Qt::MatchContains) >= 0;
+        QVERIFY(offered);
     }
     void anotherClockAndAnotherMark() {
         arrive("Weights on the belt");

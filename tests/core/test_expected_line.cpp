@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Where other weights would move a belt's line, against what the stand-in's machine then does; and its times against
 // the bench's power.
+#include "core/figure/predict/prediction.h"
 #include "core/nan.h"
 #include "core/road/expected_line.h"
 #include "core/road/road_and_bench.h"
+#include "core/words/wording.h"
 #include "tests/support/road_machine.h"
 #include "tests/support/simulated_trace.h"
 #include "tests/support/suites.h"
@@ -86,6 +88,30 @@ private slots:
         }
         QVERIFY2(std::abs(*line->timeShare - *really.timeShare) < 0.06,
                  qPrintable(QString("%1 %2").arg(*line->timeShare).arg(*really.timeShare)));
+    }
+
+    void runsGradeWhatWasForetold() {
+        const auto map = speedMap(ridden({16., 14.}), std::nullopt);
+        const auto line = expectedLine(mapOf(map, "16"), {16., 14., 0.}, {0.5, 0.45, 0.55}, std::nullopt);
+        Prediction pinned;
+        pinned.quantity = PredictedQuantity::HeldSpeed;
+        pinned.predicted = {line->heldRpm.value, 0.99 * line->heldRpm.low, 1.01 * line->heldRpm.high};
+        SetupFacts facts;
+        facts.heldRpm = heldOnRoad(mapOf(map, "14"));
+        facts.heldRuns = 3;
+        QVERIFY(facts.heldRpm->low < facts.heldRpm->high);
+        const Grade grade = gradeOf(pinned, facts);
+        QCOMPARE(grade.verdict, GradeVerdict::Inside);
+        QCOMPARE(grade.pulls, 3);
+        const QString words = QString::fromStdString(said(gradeMessage(pinned, grade)));
+        QVERIFY2(words.contains("3 runs") && !words.contains("pulls"), qPrintable(words));
+        pinned.predicted = Ranged::within(0.9 * line->heldRpm.value, 1.);
+        QCOMPARE(gradeOf(pinned, facts).verdict, GradeVerdict::Outside);
+        QVERIFY(said(gradeMessage(pinned, gradeOf(pinned, facts))).find("outside") != std::string::npos);
+        facts.heldRpm = heldOnRoad(speedMap({ridden({14.}).front()}, std::nullopt)[0]); // one run has no margin
+        facts.heldRuns = 1;
+        QVERIFY(std::isnan(facts.heldRpm->low));
+        QVERIFY(!said(gradeMessage(pinned, gradeOf(pinned, facts))).empty());
     }
 
     void byTheRuleItIsARange() {

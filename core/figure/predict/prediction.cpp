@@ -63,8 +63,8 @@ Grade gradeOf(const Prediction& prediction, const SetupFacts& facts) {
             out.measured = found->second.meanS;
         }
     } else {
-        const bool byRuns = prediction.quantity == PredictedQuantity::HeldSpeed && facts.heldRuns > 0;
-        out.pulls = byRuns ? facts.heldRuns : facts.pulls;
+        out.byRuns = prediction.quantity == PredictedQuantity::HeldSpeed && facts.heldRuns > 0;
+        out.pulls = out.byRuns ? facts.heldRuns : facts.pulls;
         out.measured = facts.*rowOf(prediction.quantity).measured;
     }
     if (!out.measured)
@@ -104,6 +104,14 @@ Message gradeMessage(const Prediction& prediction, const Grade& grade) {
         return {grade.verdict == GradeVerdict::Inside    ? "figure.grade-run-inside"
                 : grade.verdict == GradeVerdict::Outside ? "figure.grade-run-outside"
                                                          : "figure.grade-run-edge",
+                facts};
+    }
+    if (grade.byRuns) {
+        if (!margin)
+            facts.emplace_back(Number{0., row.decimals});
+        return {grade.verdict == GradeVerdict::Inside    ? "figure.grade-ridden-inside"
+                : grade.verdict == GradeVerdict::Outside ? "figure.grade-ridden-outside"
+                                                         : "figure.grade-ridden-edge",
                 facts};
     }
     switch (grade.verdict) {

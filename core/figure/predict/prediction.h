@@ -54,6 +54,7 @@ struct Grade {
     GradeVerdict verdict = GradeVerdict::Waiting;
     std::optional<Estimate> measured;
     int pulls = 0;
+    bool byRuns = false; ///< those are runs on the road, where pulls are what usually tells it
     std::optional<double> impliedConstant;
 };
 Grade gradeOf(const Prediction& prediction, const SetupFacts& facts);
