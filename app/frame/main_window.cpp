@@ -3,7 +3,6 @@
 
 #include "app/ask/ask_station.h"
 #include "app/figure/figure_station.h"
-#include "app/road/road_station.h"
 #include "app/frame/capture_offer.h"
 #include "app/frame/day_strip.h"
 #include "app/frame/header_line.h"
@@ -15,6 +14,7 @@
 #include "app/look/look_station.h"
 #include "app/pull/pull_station.h"
 #include "app/ready/ready_station.h"
+#include "app/road/road_station.h"
 #include "app/theme/plural.h"
 #include "app/theme/words.h"
 

@@ -90,7 +90,7 @@ private:
     BenchSession* m_session = nullptr;
     bool m_calling = false; ///< the archive is asked first
     bool m_onTheRoad = false;
-    quint64 m_calls = 0;    ///< the newest call of a bench
+    quint64 m_calls = 0; ///< the newest call of a bench
     std::unique_ptr<QProcess> m_standin;
     std::optional<BenchDescription> m_bench;
     std::map<std::string, CalibratedFacts> m_calibrations; ///< of every bench of the archive

@@ -3,13 +3,13 @@
 // the last pull of this setup, the guards, one large stop; after the pull one card.
 #pragma once
 
-#include "app/widgets/tones.h"
-#include "app/widgets/big_figure.h"
 #include "app/pull/card_page.h"
 #include "app/pull/connect_page.h"
 #include "app/pull/live_chart.h"
 #include "app/pull/running_page.h"
+#include "app/widgets/big_figure.h"
 #include "app/widgets/station.h"
+#include "app/widgets/tones.h"
 
 #include <QTimer>
 

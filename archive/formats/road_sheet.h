@@ -14,7 +14,7 @@ namespace jr {
 namespace sheet_kind {
 inline constexpr const char* road = "road";
 inline constexpr const char* roadRound = "road-round"; ///< as the walk-round's (job_sheets.h)
-}
+} // namespace sheet_kind
 
 struct RoadSheet {
     std::vector<Mark> marks = usualMarks();

@@ -37,17 +37,17 @@ inline constexpr NumberKey afrDelayS{"afr_delay_s"}; ///< how late the mixture p
 inline constexpr TextKey fans{"fans"};
 inline constexpr TextKey operatorName{"operator"};
 inline constexpr TextKey soundPlace{"sound_place"}; ///< where the microphone stands
-inline constexpr TextKey cutShort{"cut_short"}; ///< why a pull or run was kept though it broke off
-inline constexpr NumberKey fitting{"fitting"}; ///< which time this setup was put on
+inline constexpr TextKey cutShort{"cut_short"};     ///< why a pull or run was kept though it broke off
+inline constexpr NumberKey fitting{"fitting"};      ///< which time this setup was put on
 // Of a run on the road:
 inline constexpr NumberKey riderKg{"rider_kg"};
 inline constexpr NumberKey machineKg{"machine_kg"};
 inline constexpr NumberKey fuelKg{"fuel_kg"};
-inline constexpr NumberKey slopePct{"slope_pct"};  ///< uphill positive
-inline constexpr NumberKey windMPerS{"wind_m_s"};  ///< towards the rider positive
-inline constexpr TextKey direction{"direction"};   ///< out | back
-inline constexpr TextKey rollout{"rollout"};       ///< none | 1ft
-inline constexpr TextKey speedFrom{"speed_from"};  ///< receiver | dial
+inline constexpr NumberKey slopePct{"slope_pct"}; ///< uphill positive
+inline constexpr NumberKey windMPerS{"wind_m_s"}; ///< towards the rider positive
+inline constexpr TextKey direction{"direction"};  ///< out | back
+inline constexpr TextKey rollout{"rollout"};      ///< none | 1ft
+inline constexpr TextKey speedFrom{"speed_from"}; ///< receiver | dial
 
 } // namespace header_key
 

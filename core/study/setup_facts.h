@@ -39,7 +39,7 @@ struct SetupFacts {
     /// Mean mixture at each eighth of the throttle's travel, where throttle and mixture were recorded; NaN where it was
     /// not long enough.
     std::vector<double> afrAtThrottle;
-    int heldRuns = 0; ///< runs on the road that told `heldRpm`; 0: pulls did
+    int heldRuns = 0;                           ///< runs on the road that told `heldRpm`; 0: pulls did
     std::map<std::string, MarkFact> markTimesS; ///< of its runs, by mark; filled by who has the runs (core/road)
     std::vector<double> roadRpm;                ///< engine speed along the road speeds of a belt, mean of the pulls
 };
