@@ -104,12 +104,15 @@ MarkTime sinceStart(const RoadRun& run, std::size_t mark, const Moment& end, Rol
         const double time = end.timeS + end.perJoinM * (one.joinM - meanJoinM) - start;
         mean += one.weight * time;
         square += one.weight * time * time;
-        if (rollout == Rollout::OneFoot) {     // noise along the foot moves where it ends
-            constexpr double kOwnShare = 0.25; // of it: the fit leans on the samples after the foot as well
+        if (rollout == Rollout::OneFoot) { // noise along the foot moves where it ends
+            // A share of it: the fit leans on the samples after the foot as well, and the more on a quick receiver's
+            // many. Both figures by a thousand simulated runs a rate.
+            constexpr double kMostOwn = 0.25, kOwnPerSample = 1.2;
             const double lasts = std::max(one.rolloutS - one.startS, 1. / run.rateHz);
+            const double own = std::min(kMostOwn, kOwnPerSample / (lasts * run.rateHz));
             constexpr double kEndOverMean = 2.; // of the speed, where it gains steadily
             const double speed = kEndOverMean * kRolloutM / lasts;
-            within += kOwnShare * one.weight * run.noiseMPerS * run.noiseMPerS * lasts / run.rateHz / (speed * speed);
+            within += own * one.weight * run.noiseMPerS * run.noiseMPerS * lasts / run.rateHz / (speed * speed);
         }
     }
     MarkTime out;
