@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/commands.h"
 
+#include "archive/bundle/bundle.h"
 #include "archive/store/archive.h"
 
 #include <CLI/CLI.hpp>
@@ -12,17 +13,8 @@
 namespace jr::cli {
 namespace {
 
-/// Opens an archive that must already be there: a check must not make one.
-Result<std::unique_ptr<Archive>> existing(const std::string& folder) {
-    const QString path = QString::fromStdString(folder);
-    if (!QFileInfo::exists(path + QStringLiteral("/jolly-ram.sqlite")) &&
-        !QFileInfo(path + QStringLiteral("/pulls")).isDir())
-        return Error{"there is no archive here", folder};
-    return Archive::open(path);
-}
-
 int runCheck(const std::string& folder) {
-    const auto archive = existing(folder);
+    const auto archive = openExisting(folder);
     if (!archive) {
         say(archive.error().text());
         return kInput;
@@ -52,7 +44,7 @@ int runCheck(const std::string& folder) {
 }
 
 int runBackup(const std::string& folder, const std::string& place) {
-    const auto archive = existing(folder);
+    const auto archive = openExisting(folder);
     if (!archive) {
         say(archive.error().text());
         return kInput;
@@ -106,11 +98,84 @@ int runRebuild(const std::string& folder) {
     return done->problems.empty() ? printed : kInput;
 }
 
+/// The job of this id or name. Errors: none, or several of the name.
+Result<std::string> jobCalled(const Archive& archive, const std::string& wanted) {
+    const Result<std::vector<JobSummary>> jobs = archive.jobs();
+    if (!jobs)
+        return jobs.error();
+    std::vector<std::string> named;
+    for (const JobSummary& job : *jobs) {
+        if (job.id == wanted)
+            return job.id;
+        if (job.name == wanted)
+            named.push_back(job.id);
+    }
+    if (named.size() == 1)
+        return named.front();
+    Error error{named.empty() ? Message{"bundle.no-such-job"} : Message{"bundle.jobs-of-that-name"}};
+    error.file = wanted;
+    return error;
+}
+
+int runExport(const std::string& folder, const std::string& wanted, const std::string& out) {
+    const auto archive = openExisting(folder);
+    if (!archive) {
+        say(archive.error().text());
+        return kInput;
+    }
+    const Result<std::string> job = jobCalled(**archive, wanted);
+    if (!job) {
+        say(job.error().text());
+        return kInput;
+    }
+    const Result<BundleWritten> written = writeBundle(**archive, *job, out);
+    if (!written) {
+        say(written.error().text());
+        return kWrite;
+    }
+    return print({{"out", out},
+                  {"job", {{"id", written->manifest.jobId}, {"name", written->manifest.job}}},
+                  {"pulls", written->pulls},
+                  {"files", written->manifest.files.size()},
+                  {"bytes", written->bytes}});
+}
+
+int runImport(const std::string& folder, const std::vector<std::string>& files) {
+    const Result<std::unique_ptr<Archive>> archive = Archive::open(QString::fromStdString(folder));
+    if (!archive) {
+        say(archive.error().text());
+        return kWrite;
+    }
+    Json taken = Json::array();
+    bool good = true;
+    for (const std::string& file : files) {
+        const Result<BundleTaken> in = takeInBundle(**archive, file);
+        if (!in) {
+            say(in.error().text());
+            good = false;
+            continue;
+        }
+        for (const std::string& conflict : in->conflicts)
+            say(file + ": " + conflict);
+        good = good && in->conflicts.empty();
+        taken.push_back({{"file", file},
+                         {"job", {{"id", in->jobId}, {"name", in->job}}},
+                         {"job_was_here", in->jobWasHere},
+                         {"pulls_taken", in->pullsTaken},
+                         {"pulls_here", in->pullsHere},
+                         {"files_taken", in->filesTaken},
+                         {"conflicts", in->conflicts}});
+    }
+    const int printed = print({{"archive", folder}, {"taken", taken}});
+    return good ? printed : kInput;
+}
+
 } // namespace
 
 void addArchive(CLI::App& app, Action& action) {
     struct Options {
-        std::string folder, place;
+        std::string folder, place, job, out;
+        std::vector<std::string> bundles;
     };
     auto o = std::make_shared<Options>();
     CLI::App* c = app.add_subcommand("archive", "Looks after an archive folder");
@@ -129,6 +194,22 @@ void addArchive(CLI::App& app, Action& action) {
         "Makes database and open files whole from each other; a damaged database is made anew (exit as check)");
     rebuild->add_option("DIR", o->folder, "The archive's folder")->required();
     rebuild->callback([o, &action] { action = [o] { return runRebuild(o->folder); }; });
+    CLI::App* give = c->add_subcommand("export", "Writes one job as a bundle: a zip that any archive takes in and that "
+                                                 "opens without this program; read back before it counts");
+    give->add_option("DIR", o->folder, "The archive's folder")->required();
+    give->add_option("--job", o->job, "The job, by its name or id")->required();
+    give->add_option("--out", o->out, "The bundle, best ending in .jolly-ram.zip")->required();
+    give->footer(
+        "Example:\n  jolly-ram-cli archive export ~/jolly-ram --job \"Stack length\" --out stack.jolly-ram.zip");
+    give->callback([o, &action] { action = [o] { return runExport(o->folder, o->job, o->out); }; });
+    CLI::App* take = c->add_subcommand(
+        "import", "Takes bundles into an archive (made when there is none); nothing that is there is changed. Exit 3 "
+                  "when one is refused or a pull's id is kept with other contents");
+    take->add_option("DIR", o->folder, "The archive's folder")->required();
+    take->add_option("BUNDLE", o->bundles, "Files that archive export wrote")->required();
+    take->footer("Example:\n  jolly-ram-cli archive import ~/jolly-ram stack.jolly-ram.zip");
+    take->callback([o, &action] { action = [o] { return runImport(o->folder, o->bundles); }; });
+    addCopies(*c, action);
 }
 
 } // namespace jr::cli

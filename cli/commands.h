@@ -10,6 +10,7 @@
 #include <nlohmann/json_fwd.hpp>
 
 #include <functional>
+#include <memory>
 #include <optional>
 #include <string>
 #include <vector>
@@ -18,6 +19,10 @@ namespace CLI {
 class App;
 class Validator;
 } // namespace CLI
+
+namespace jr {
+class Archive;
+}
 
 namespace jr::cli {
 
@@ -40,6 +45,11 @@ void addRecord(CLI::App& app, Action& action);
 void addCalibrate(CLI::App& app, Action& action);
 void addSetups(CLI::App& app, Action& action);
 void addArchive(CLI::App& app, Action& action);
+/// Of the second copy; they stand below "archive".
+void addCopies(CLI::App& archive, Action& action);
+
+/// Opens an archive that must already be there: a check must not make one.
+Result<std::unique_ptr<Archive>> openExisting(const std::string& folder);
 
 /// A message on standard error.
 void say(const std::string& text);

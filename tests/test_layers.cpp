@@ -84,7 +84,7 @@ private slots:
                                                               {"study"},
                                                               {"figure"},
                                                               {"road"}};
-        QTest::newRow("archive") << "archive" << QList<QStringList>{{"disk"}, {"formats"}, {"store"}};
+        QTest::newRow("archive") << "archive" << QList<QStringList>{{"disk"}, {"formats"}, {"store"}, {"bundle"}, {"copies"}};
         QTest::newRow("app") << "app"
                              << QList<QStringList>{
                                     {"theme"},

@@ -83,12 +83,17 @@ Error cannotWrite(const std::string& path, int error) {
     return Error{"cannot be written: " + systemWords(error), path};
 }
 
-/// A temporary file beside `path` with these bytes, on the disk. Returns its path.
-Result<std::string> writePart(const std::string& path, std::string_view bytes) {
+/// The name of a temporary file beside `path` that nobody else has.
+std::string partBeside(const std::string& path) {
     static std::atomic<unsigned> counter{0};
     char name[64];
     std::snprintf(name, sizeof name, "/%s%ld-%u", kPart, static_cast<long>(::getpid()), counter++);
-    const std::string part = folderOf(path) + name;
+    return folderOf(path) + name;
+}
+
+/// A temporary file beside `path` with these bytes, on the disk. Returns its path.
+Result<std::string> writePart(const std::string& path, std::string_view bytes) {
+    const std::string part = partBeside(path);
     Handle handle(::open(part.c_str(), O_WRONLY | O_CREAT | O_EXCL | O_CLOEXEC, 0666));
     if (handle < 0)
         return cannotWrite(path, errno);
@@ -138,6 +143,12 @@ Result<std::string> readBytes(const std::string& path, std::size_t most) {
     if (out.empty() && S_ISFIFO(info.st_mode))
         return Error{"nothing comes out of this pipe or device", path};
     return out;
+}
+
+Result<std::string> readBytesFromDisk(const std::string& path, std::size_t most) {
+    if (Handle handle(::open(path.c_str(), O_RDONLY | O_CLOEXEC)); handle >= 0)
+        (void)::posix_fadvise(handle, 0, 0, POSIX_FADV_DONTNEED);
+    return readBytes(path, most);
 }
 
 Result<Done> writeBytes(const std::string& path, std::string_view bytes) {
@@ -205,6 +216,55 @@ Result<Done> PreparedFile::put() {
     return Done{};
 }
 
+Result<Done> writeInPieces(const std::string& path, const std::function<Result<Done>(const std::string&)>& write,
+                           const std::function<Result<Done>(const std::string&)>& readBack) {
+    const std::string part = partBeside(path);
+    const auto give = [&](Error error) {
+        ::unlink(part.c_str());
+        if (error.file == part)
+            error.file = path; // nobody knows the other name
+        return error;
+    };
+    if (const Result<Done> written = write(part); !written)
+        return give(written.error());
+    {
+        Handle handle(::open(part.c_str(), O_RDONLY | O_CLOEXEC));
+        if (handle < 0 || ::fsync(handle) != 0)
+            return give(cannotWrite(path, errno));
+    }
+    if (const Result<Done> same = readBack(part); !same)
+        return give(same.error());
+    if (::rename(part.c_str(), path.c_str()) != 0)
+        return give(cannotWrite(path, errno));
+    if (!syncFolder(folderOf(path)))
+        return cannotWrite(path, errno);
+    return Done{};
+}
+
+Result<Done> moveFolder(const std::string& from, const std::string& to) {
+    // An empty folder would be taken for nothing by rename().
+    if (struct stat info{}; ::lstat(to.c_str(), &info) == 0)
+        return Error{"something of this name is there already", to};
+    if (::rename(from.c_str(), to.c_str()) != 0 || !syncFolder(folderOf(to)) || !syncFolder(folderOf(from)))
+        return cannotWrite(to, errno);
+    return Done{};
+}
+
+Result<Done> moveFile(const std::string& from, const std::string& to) {
+    if (::link(from.c_str(), to.c_str()) != 0)
+        return errno == EEXIST ? Error{"a file of this name is there already", to} : cannotWrite(to, errno);
+    ::unlink(from.c_str());
+    if (!syncFolder(folderOf(to)))
+        return cannotWrite(to, errno);
+    return Done{};
+}
+
+Result<Done> replaceFile(const std::string& from, const std::string& to) {
+    if (::rename(from.c_str(), to.c_str()) != 0 || !syncFolder(folderOf(to)))
+        return cannotWrite(to, errno);
+    return Done{};
+}
+
 FileStamp stampOf(const std::string& path) {
     struct stat info {};
     if (::stat(path.c_str(), &info) != 0)
@@ -225,6 +285,12 @@ Result<std::string> setAway(const std::string& path) {
         if (::link(path.c_str(), away.c_str()) != 0) {
             if (errno == EEXIST)
                 continue;
+            if (errno == EPERM || errno == ENOTSUP) { // a disk that knows no links
+                if (struct stat info{}; ::lstat(away.c_str(), &info) == 0)
+                    continue;
+                if (::rename(path.c_str(), away.c_str()) == 0)
+                    return away;
+            }
             return Error{"could not be set away: " + systemWords(errno), path};
         }
         if (::unlink(path.c_str()) != 0)

@@ -6,6 +6,7 @@
 #include "core/result.h"
 
 #include <cstdint>
+#include <functional>
 #include <string>
 #include <string_view>
 
@@ -20,6 +21,10 @@ struct ReadBounds {
 
 /// The bytes of a file. Errors: cannot be opened, is a folder, larger than `most`, a pipe with nothing in it.
 Result<std::string> readBytes(const std::string& path, std::size_t most = ReadBounds::mostBytes);
+
+/// The same from the disk itself and not from what the system still has in memory of it, as far as it can be asked to
+/// forget. For files that were just written and synced.
+Result<std::string> readBytesFromDisk(const std::string& path, std::size_t most = ReadBounds::mostBytes);
 
 /// Writes atomically, in place of what was there. A device or a pipe is written to. Errors: cannot be written; then
 /// nothing has changed.
@@ -44,6 +49,19 @@ private:
     PreparedFile(std::string part, std::string path) : m_part(std::move(part)), m_path(std::move(path)) {}
     std::string m_part, m_path;
 };
+
+/// For what is too large to be held at once: `write` makes a file at the place it is given, which is then put on the
+/// disk; `readBack` looks at what came of it; only then does it take its place, in one step. Errors: theirs, or cannot
+/// be written; then nothing has changed.
+Result<Done> writeInPieces(const std::string& path, const std::function<Result<Done>(const std::string& part)>& write,
+                           const std::function<Result<Done>(const std::string& part)>& readBack);
+
+/// Moves a folder to a place where nothing stands, on the same disk, in one step. Errors: something stands there.
+Result<Done> moveFolder(const std::string& from, const std::string& to);
+/// The same for a file, on a disk that knows links.
+Result<Done> moveFile(const std::string& from, const std::string& to);
+/// Moves a file in one step, in place of what was there: also on disks that know no links (most sticks).
+Result<Done> replaceFile(const std::string& from, const std::string& to);
 
 /// Which file stands at a path, as far as the system tells without reading it: another file, or one written to since,
 /// has another stamp.

@@ -18,11 +18,16 @@
 
 namespace jr {
 
-Result<Trace> traceOf(const PackedTrace& kept) {
-    const std::string text = unpacked(kept.raw);
+Result<std::string> pullFileTextOf(const PackedTrace& kept) {
+    std::string text = unpacked(kept.raw);
     if (text.empty())
         return Error{"the kept trace is damaged; a rebuild puts it right from its pull file", kept.mirror};
-    return readPullFile(text, kept.mirror);
+    return text;
+}
+
+Result<Trace> traceOf(const PackedTrace& kept) {
+    const Result<std::string> text = pullFileTextOf(kept);
+    return text ? readPullFile(*text, kept.mirror) : Result<Trace>(text.error());
 }
 
 QByteArray packed(const std::string& text) {

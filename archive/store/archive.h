@@ -39,6 +39,8 @@ struct PackedTrace {
 
 /// Errors: damaged, or no pull file. Safe in any thread.
 Result<Trace> traceOf(const PackedTrace& kept);
+/// Its pull file, word for word as it was kept. Errors: damaged.
+Result<std::string> pullFileTextOf(const PackedTrace& kept);
 
 class Archive {
 public:
@@ -116,6 +118,21 @@ public:
     Result<Done> moveToSetup(const std::string& pullId, const std::string& setupId);
     Result<Done> setComparison(const std::string& jobId, const ComparisonRecord& comparison);
 
+    // A job that comes from elsewhere (archive/bundle/).
+    struct TakenIn {
+        int pulls = 0, files = 0;
+    };
+    /// An empty folder inside the archive, on its own disk; whoever asked takes it away again. One that was left by a
+    /// bad end goes with the next rebuild.
+    Result<QString> placeToUnpack();
+    /// Whether this pull is kept, in whatever job. Errors: its id is kept with other contents.
+    Result<bool> keeps(const std::string& pullId, const Trace& trace) const;
+    /// Moves a file to its place in the archive; false when the very same stands there already. Errors: another does.
+    Result<bool> placeFile(const std::string& from, const std::string& inner);
+    /// `unpacked`/job is the job's folder with its job.json, `unpacked`/beside what lies elsewhere in an archive. All
+    /// of it comes in or nothing; what is there is never written over.
+    Result<TakenIn> takeInJob(const QString& unpacked, const std::string& name, const std::string& jobId);
+
     Result<std::vector<SavedMapping>> mappings() const;
     Result<Done> saveMapping(const SavedMapping& mapping);
 
@@ -135,6 +152,10 @@ public:
 
     /// `thorough` also reads every pull, every mirror file and every job file and holds them against their checksums.
     Result<SafetyReport> check(bool thorough, const Progress& progress = {}) const;
+    /// Of every pull's open file, by its path; what is not known is empty.
+    Result<std::map<std::string, std::string>> pullChecksums() const;
+    /// Notes that a copy was made elsewhere (archive/copies/).
+    Result<Done> noteCopy(const QString& place);
     /// Copies database and open files into a new folder inside `place`. Returns the folder.
     Result<QString> copyTo(const QString& place);
     /// Makes the two halves whole from each other; see docs/archive.md for what it does with what.

@@ -56,11 +56,24 @@ Result<QString> Archive::copyTo(const QString& place) {
     }
     if (!QDir().rename(unfinished, target))
         return give(Error{"the finished copy could not be named", target.toStdString()});
-    if (const auto noted = m_db->run(QStringLiteral("INSERT INTO copy_made (made, place) VALUES (?, ?)"),
-                                     {QDateTime::currentDateTime().toString(Qt::ISODate), target});
-        !noted)
+    if (const auto noted = noteCopy(target); !noted)
         return noted.error();
     return target;
+}
+
+Result<Done> Archive::noteCopy(const QString& place) {
+    return m_db->run(QStringLiteral("INSERT INTO copy_made (made, place) VALUES (?, ?)"),
+                     {QDateTime::currentDateTime().toString(Qt::ISODate), place});
+}
+
+Result<std::map<std::string, std::string>> Archive::pullChecksums() const {
+    const auto rows = m_db->query(QStringLiteral("SELECT mirror, sha256 FROM pull"));
+    if (!rows)
+        return rows.error();
+    std::map<std::string, std::string> out;
+    for (const Row& r : *rows)
+        out.emplace(s(r[0]), s(r[1]));
+    return out;
 }
 
 } // namespace jr

@@ -29,6 +29,9 @@ void removeDatabase(const std::string& path) {
 /// Temporary files of writings that were cut off; under the lock there is no other writer.
 void tidy(const QString& folder) {
     removeUnfinished(folder.toStdString());
+    const QDir root(folder);
+    for (const QString& left : root.entryList({QStringLiteral(".incoming-*")}, QDir::Dirs | QDir::Hidden))
+        QDir(root.filePath(left)).removeRecursively(); // a bundle that was being unpacked: its file still has it all
     QDirIterator it(folder + QStringLiteral("/pulls"), QDir::Dirs | QDir::NoDotAndDotDot | QDir::NoSymLinks,
                     QDirIterator::Subdirectories);
     removeUnfinished((folder + QStringLiteral("/pulls")).toStdString());

@@ -14,10 +14,10 @@
 
 namespace jr {
 
-std::vector<std::string> filesBelow(const QString& folder, const QString& ending) {
+std::vector<std::string> filesBelow(const QString& folder, const QString& ending, const std::string& part) {
     std::vector<std::string> out;
-    QDirIterator it(folder + QStringLiteral("/pulls"), {QStringLiteral("*") + ending}, QDir::Files | QDir::NoSymLinks,
-                    QDirIterator::Subdirectories);
+    QDirIterator it(folder + QLatin1Char('/') + QString::fromStdString(part), {QStringLiteral("*") + ending},
+                    QDir::Files | QDir::NoSymLinks, QDirIterator::Subdirectories);
     const QDir root(folder);
     while (it.hasNext())
         out.push_back(root.relativeFilePath(it.next()).toStdString());

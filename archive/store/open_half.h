@@ -21,8 +21,8 @@ struct LoosePull {
     std::string id, job, machine, setup, started, sha256;
 };
 
-/// All files below `folder`/pulls with this ending, relative to `folder`, sorted.
-std::vector<std::string> filesBelow(const QString& folder, const QString& ending);
+/// All files below `folder`/`part` with this ending, relative to `folder`, sorted.
+std::vector<std::string> filesBelow(const QString& folder, const QString& ending, const std::string& part = "pulls");
 
 /// Reads a pull file as far as it must be read to say whose it is; one without an id is known by its contents. Errors:
 /// as readPullFile.

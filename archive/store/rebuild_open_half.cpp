@@ -22,8 +22,23 @@ std::string idFromName(const std::string& name, const std::string& machine) {
 
 } // namespace
 
+std::vector<std::string> Rebuilder::openFiles(const QString& ending) const {
+    return filesBelow(m_archive.m_folder, ending, m_within.empty() ? "pulls" : m_within);
+}
+
+Result<int> Rebuilder::bringInFolder(const std::string& folder) {
+    m_within = folder;
+    for (const auto step : {&Rebuilder::readJobFiles, &Rebuilder::looseFiles})
+        if (const Result<Done> done = (this->*step)(); !done)
+            return done.error();
+    for (const auto& [jobId, share] : m_shares)
+        if (const Result<Done> done = bringIn(jobId, share); !done)
+            return done.error();
+    return m_out.pullsTaken;
+}
+
 Result<Done> Rebuilder::readJobFiles() {
-    for (const std::string& path : filesBelow(m_archive.m_folder, QStringLiteral("job.json"))) {
+    for (const std::string& path : openFiles(QStringLiteral("job.json"))) {
         if (path.substr(path.rfind('/') + 1) != "job.json")
             continue;
         const std::string absolute = m_archive.m_folder.toStdString() + "/" + path;
@@ -97,7 +112,7 @@ Result<std::string> Rebuilder::ownerOf(const JobFile& file) {
 
 Result<Done> Rebuilder::looseFiles() {
     std::vector<std::string> paths;
-    for (const std::string& path : filesBelow(m_archive.m_folder, QStringLiteral(".pull.csv")))
+    for (const std::string& path : openFiles(QStringLiteral(".pull.csv")))
         if (!m_mirrors.contains(path))
             paths.push_back(path);
     std::vector<std::optional<Result<LoosePull>>> read(paths.size());

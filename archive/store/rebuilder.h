@@ -19,6 +19,8 @@ class Rebuilder {
 public:
     Rebuilder(Archive& archive, const Progress& progress) : m_archive(archive), m_progress(progress) {}
     Result<Rebuilt> run();
+    /// Only the job whose open files lie in `folder` ("pulls/JOB"). Returns the number of its pulls that came in.
+    Result<int> bringInFolder(const std::string& folder);
 
 private:
     /// What is to be brought into the database of one job.
@@ -47,6 +49,8 @@ private:
     Result<Done> openFilesOfJobs();
     Result<std::string> folderFor(const Share& share, const std::string& jobId);
     bool goOn(int more = 1);
+    /// Open files of the part that is looked at.
+    std::vector<std::string> openFiles(const QString& ending) const;
 
     Archive& m_archive;
     const Progress& m_progress;
@@ -59,6 +63,7 @@ private:
     std::map<std::string, std::string> m_taken;  ///< pull id -> path, in this run
     std::set<std::string> m_mirrors;             ///< files that records name
     bool m_stopped = false;
+    std::string m_within; ///< only what lies below; empty: all
 };
 
 } // namespace jr

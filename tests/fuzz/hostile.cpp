@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "tests/fuzz/hostile.h"
 
+#include "archive/bundle/bundle.h"
 #include "archive/formats/baselines_sheet.h"
 #include "archive/formats/figure_sheet.h"
 #include "archive/formats/foreign_log.h"
@@ -251,11 +252,54 @@ void capture(std::string_view bytes) {
         whole(pull.trace);
 }
 
+void bundle(std::string_view bytes) {
+    QByteArray all(bytes.data(), static_cast<qsizetype>(bytes.size()));
+    QBuffer buffer(&all);
+    buffer.open(QIODevice::ReadOnly);
+    jr::ZipBounds small;
+    small.mostEntries = 200;
+    small.mostBytesOfOne = 1u << 20;
+    small.mostBytes = 4u << 20;
+    if (auto zip = jr::ZipReader::open(buffer, "hostile", small)) {
+        std::uint64_t together = 0;
+        (void)zip.value().each([&](const jr::ZipEntry& entry, std::string&& text) -> jr::Result<jr::Done> {
+            require(jr::safeZipName(entry.name) && text.size() == entry.bytes);
+            together += text.size();
+            return jr::Done{};
+        });
+        require(zip->entries().size() <= small.mostEntries && together <= small.mostBytes);
+    }
+    auto opened = jr::BundleReader::open(buffer, "hostile", small);
+    if (!opened)
+        return;
+    require(opened->jobFile().checked && !opened->folder().empty());
+    (void)opened.value().each([](const jr::BundleFile& file, std::string&& text) -> jr::Result<jr::Done> {
+        require(text.size() == file.bytes);
+        return jr::Done{};
+    });
+}
+
+void gpx(std::string_view bytes) {
+    const auto text = jr::decodeText(bytes);
+    if (!text)
+        return;
+    const auto receiver = jr::readReceiverLog(*text, "hostile");
+    if (receiver && *receiver)
+        readLog((**receiver).text, fitted);
+}
+
 const std::vector<Target>& targets() {
-    static const std::vector<Target> all = {
-        {"pull-file", pullFile},   {"readings", readings}, {"foreign-log", foreignLog}, {"job-file", jobFile},
-        {"bench-file", benchFile}, {"sheets", sheets},     {"bench-lines", benchLines}, {"nmea", nmea},
-        {"capture", capture}};
+    static const std::vector<Target> all = {{"pull-file", pullFile},
+                                            {"readings", readings},
+                                            {"foreign-log", foreignLog},
+                                            {"job-file", jobFile},
+                                            {"bench-file", benchFile},
+                                            {"sheets", sheets},
+                                            {"bench-lines", benchLines},
+                                            {"nmea", nmea},
+                                            {"capture", capture},
+                                            {"bundle", bundle},
+                                            {"gpx", gpx}};
     return all;
 }
 

@@ -18,6 +18,8 @@ void sheets(std::string_view bytes);
 void benchLines(std::string_view bytes);
 void nmea(std::string_view bytes);
 void capture(std::string_view bytes);
+void bundle(std::string_view bytes);
+void gpx(std::string_view bytes);
 
 struct Target {
     const char* name; ///< of its folder in the corpus

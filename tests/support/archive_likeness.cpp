@@ -28,6 +28,36 @@ Trace smallTrace(const std::string& id, const std::string& job, const std::strin
     return readPullFile(text, id).value();
 }
 
+std::string fullJob(Archive& archive, const std::string& name, const std::string& machine, int pulls) {
+    const std::string job = *archive.createJob(name, machine);
+    for (int i = 0; i < pulls; ++i)
+        (void)archive.addPull(
+            job, smallTrace(name + "-" + std::to_string(i), name, machine, i % 2 ? "long" : "short", i), "test");
+    const auto record = archive.job(job);
+    const std::string shortId = record->setups.empty() ? "" : record->setups[0].id,
+                      longId = record->setups.size() > 1 ? record->setups[1].id : "";
+    if (!longId.empty()) {
+        (void)archive.setSetupChanges(longId, shortId, {{"stack", "60", "120", 0.1, 0.2, 30., 1., "note", false, 1}});
+        ComparisonRecord c;
+        c.baseSetup = shortId;
+        c.withSetup = longId;
+        c.worthPct = 2.;
+        (void)archive.setComparison(job, c);
+        ClaimRecord claim;
+        claim.said = "long gains";
+        claim.source = "somebody";
+        claim.baseSetup = shortId;
+        claim.withSetup = longId;
+        const auto claimId = archive.saveClaim(job, claim);
+        (void)archive.addVerdict(*claimId, {"2026-05-02", Verdict::Failed, "no", "argued"});
+        (void)archive.setAside(name + "-0", true, "warm-up");
+        (void)archive.setOverrules(name + "-1", {{FlagKind::Limiter, 2.5}});
+    }
+    (void)archive.setSheet(job, "plan", "{\"text\":\"abba\"}");
+    (void)archive.attach(job, "job", "belt looked glazed");
+    return job;
+}
+
 std::string likenessOf(const QString& folder) {
     auto archive = Archive::open(folder);
     if (!archive)

@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The second copy of an archive's open half on another disk. What is new is copied, put on the disk and read back; what
+// was replaced stays under its checksum; nothing else is touched. A copy that is cut off anywhere leaves the one before
+// it whole.
+//
+//     PLACE/jolly-ram-copy-ID/copy.json       the newest list (copy_list.h)
+//                             pulls/ photos/ files/ benches.json    as in the archive: a rebuild makes an archive of
+//                             them earlier/NUMBER-DATE.json, earlier/files/   states before, thinned (copy_thinning.h)
+//
+// Works on files alone, in any thread, while the archive is at work: job files are read before pull files are looked
+// for, so that no list names a pull that is not in it.
+#pragma once
+
+#include "archive/copies/copy_list.h"
+#include "archive/store/archive.h"
+
+#include <optional>
+
+namespace jr {
+
+/// Where a copy lies as seen from its archive.
+enum class CopyDisk { Other, Same, Memory };
+/// `Same`: the same disk, on whichever of its partitions; `Memory`: gone when the machine is switched off. Other: a
+/// disk of its own, or a network.
+CopyDisk copyDisk(const QString& archiveFolder, const QString& place);
+
+struct CopyWanted {
+    QString archiveFolder;
+    std::string archiveId;
+    QString place;                                    ///< an existing folder: the stick, the other disk
+    bool begin = false;                               ///< the first copy to this place: none needs to be there
+    std::map<std::string, std::string> pullChecksums; ///< as the database has them; what is not so is not copied
+};
+
+struct CopyMade {
+    QString folder;
+    CopyList list;
+    int filesCopied = 0;
+    std::uint64_t bytesCopied = 0;
+    std::vector<std::string> problems; ///< files that were left as the copy has them, with the reason
+    int statesThinned = 0;
+};
+
+/// The folder of an archive's copy inside a place.
+QString copyFolder(const QString& place, const std::string& archiveId);
+
+/// Errors: the place is not there, or the copy that was made there is not (another stick); it holds the copy of another
+/// archive; not room enough; cannot be written or does not read back; another program is copying; `progress` stopped
+/// it. Whatever the error, the copy before is whole.
+Result<CopyMade> makeSecondCopy(const CopyWanted& wanted, const Progress& progress = {});
+
+/// The state of a copy with this number. Errors: there is no copy; its list, or one that must be counted back over, is
+/// damaged; there is no such state.
+Result<CopyList> copyState(const QString& copy, long number);
+/// Numbers and dates of the states a copy has, newest first; their files are not filled. Errors: as copyState.
+Result<std::vector<CopyList>> copyStates(const QString& copy);
+
+/// Writes one state of a copy into an empty folder, each file held against its checksum. Errors: the folder is not
+/// empty; a file is missing or not what was copied; cannot be written; stopped.
+Result<Done> layOut(const QString& copy, const CopyList& state, const QString& into, const Progress& progress = {});
+
+} // namespace jr
