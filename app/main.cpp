@@ -5,6 +5,7 @@
 #include "app/model/bench_model.h"
 #include "app/tools/screenshots.h"
 #include "bench/last_words.h"
+#include "core/version.h"
 #include "demo_job/demo_archive.h"
 
 #include <QApplication>
@@ -53,7 +54,7 @@ int main(int argc, char** argv) {
     // Qt has just taken the system's locale for C functions too; figures in files keep their decimal point.
     std::setlocale(LC_NUMERIC, "C");
     QApplication::setApplicationName(QStringLiteral("Jolly Ram"));
-    QApplication::setApplicationVersion(QStringLiteral("0.1.0"));
+    QApplication::setApplicationVersion(QString::fromUtf8(jr::programVersion().data()));
     QApplication::setOrganizationName(QStringLiteral("jolly-ram"));
 
     QCommandLineParser parser;
@@ -71,9 +72,9 @@ int main(int argc, char** argv) {
     const QCommandLineOption shotsOption(QStringLiteral("screenshots"),
                                          QStringLiteral("Write a picture of every view into this folder and leave."),
                                          QStringLiteral("DIR"));
-    const QCommandLineOption onlyOption(QStringLiteral("only"),
-                                        QStringLiteral("Pictures of this station alone (figure)."),
-                                        QStringLiteral("STATION"));
+    const QCommandLineOption onlyOption(
+        QStringLiteral("only"), QStringLiteral("Pictures of this station alone (jobs, figure, road, hand-over)."),
+        QStringLiteral("STATION"));
     const QCommandLineOption benchOption(QStringLiteral("bench"), QStringLiteral("Call this bench at once."),
                                          QStringLiteral("ADDRESS"));
     const QCommandLineOption tryBenchOption(
@@ -118,7 +119,7 @@ int main(int argc, char** argv) {
         // Already open.
     } else if (parser.isSet(demoOption)) {
         // The demo's pulls are simulated and kept while the window stands already.
-        window.say(jr::app::MainWindow::tr("Making the demo's four jobs: a moment."));
+        window.say(jr::app::MainWindow::tr("Making the demo's jobs: a moment."));
         QtConcurrent::run(makeDemo, folder).then(&window, [&window, begin, folder](const jr::Result<std::string>& job) {
             if (!job) {
                 window.say(QString::fromStdString(job.error().text()));

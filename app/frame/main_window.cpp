@@ -12,11 +12,13 @@
 #include "app/jobs/jobs_station.h"
 #include "app/judge/judge_station.h"
 #include "app/look/look_station.h"
+#include "app/model/copy_desk.h"
 #include "app/pull/pull_station.h"
 #include "app/ready/ready_station.h"
 #include "app/road/road_station.h"
 #include "app/theme/plural.h"
 #include "app/theme/words.h"
+#include "archive/bundle/bundle.h"
 
 #include <QAction>
 #include <QDragEnterEvent>
@@ -62,7 +64,8 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     setCentralWidget(whole);
 
     m_bench = std::make_unique<BenchModel>(m_model);
-    m_jobs = new JobsStation(theme, m_model);
+    m_copies = std::make_unique<CopyDesk>();
+    m_jobs = new JobsStation(theme, m_model, *m_copies);
     m_ask = new AskStation(theme, m_model);
     m_ready = new ReadyStation(theme, m_model, *m_bench);
     m_pull = new PullStation(theme, m_model, *m_bench);
@@ -100,6 +103,7 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     });
     connect(&m_model, &JobModel::problem, this, &MainWindow::say);
     connect(m_bench.get(), &BenchModel::said, this, &MainWindow::say);
+    connect(m_copies.get(), &CopyDesk::said, this, &MainWindow::say);
     addShortcuts();
     showStation(Jobs);
     m_dayStrip->setFocus();
@@ -116,6 +120,7 @@ MainWindow::~MainWindow() {
     connect(&m_model, &JobModel::problem, &m_model,
             [](const QString& words) { std::fprintf(stderr, "%s\n", words.toLocal8Bit().constData()); });
     delete takeCentralWidget();
+    m_copies->setKeeper(nullptr);
     m_model.setKeeper(nullptr); // with what it had still to keep
     if (m_keeper)
         m_keeper->finish();
@@ -173,9 +178,11 @@ void MainWindow::adoptKeeper(std::unique_ptr<Keeper> keeper) {
     connect(keeper.get(), &Keeper::workingChanged, m_header, &HeaderLine::setKeeping);
     m_jobs->setDamaged({}, {});
     m_bench->link().disconnectBench();
+    m_copies->setKeeper(nullptr);
     m_model.setKeeper(nullptr);
     m_keeper = std::move(keeper);
     m_model.setKeeper(m_keeper.get());
+    m_copies->setKeeper(m_keeper.get());
     m_bench->lookForCaptures([this](const QStringList& pending) { m_captures->offer(pending); });
     m_jobs->refresh();
     showStation(Jobs);
@@ -208,9 +215,16 @@ void MainWindow::importFiles(const QStringList& paths) {
         say(tr("Open an archive first: there is nowhere to keep these pulls."));
         return;
     }
-    if (paths.isEmpty())
+    QStringList bundles, others;
+    for (const QString& path : paths)
+        (path.endsWith(QLatin1String(".zip"), Qt::CaseInsensitive) ? bundles : others) << path;
+    if (!bundles.isEmpty()) {
+        takeInBundles(bundles, [this, others] { importFiles(others); });
         return;
-    ImportDialog dialog(m_theme, m_model, paths, this);
+    }
+    if (others.isEmpty())
+        return;
+    ImportDialog dialog(m_theme, m_model, others, this);
     if (dialog.exec() != QDialog::Accepted) {
         m_jobs->refresh();
         return;
@@ -218,6 +232,38 @@ void MainWindow::importFiles(const QStringList& paths) {
     openJob(dialog.jobId(), Judge);
     m_jobs->refresh();
     say(dialog.summary());
+}
+
+/// One after the other, by the keeper; each tells what became of it.
+void MainWindow::takeInBundles(QStringList bundles, std::function<void()> then) {
+    const QString path = bundles.takeFirst();
+    say(tr("Taking in %1…").arg(path));
+    m_keeper->ask(
+        this, [path](Archive& archive) { return takeInBundle(archive, path.toStdString()); },
+        [this, bundles, then = std::move(then)](const Result<BundleTaken>& taken) {
+            m_jobs->refresh();
+            if (!taken)
+                say(errorWords(taken.error()));
+            else {
+                const QString name = QString::fromStdString(taken->job);
+                QString words = taken->jobWasHere
+                                    ? plural(taken->pullsTaken, tr("“%2” was here already; 1 pull was added to it."),
+                                             tr("“%2” was here already; %1 pulls were added to it."))
+                                          .arg(name)
+                                    : plural(taken->pullsTaken, tr("“%2” taken in with 1 pull."),
+                                             tr("“%2” taken in with %1 pulls."))
+                                          .arg(name);
+                if (!taken->conflicts.empty())
+                    words += QLatin1Char(' ') + QString::fromStdString(taken->conflicts.front());
+                say(words);
+                if (bundles.isEmpty())
+                    openJob(taken->jobId, Judge);
+            }
+            if (!bundles.isEmpty())
+                takeInBundles(bundles, then);
+            else
+                then();
+        });
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* event) {

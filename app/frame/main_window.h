@@ -16,6 +16,7 @@ class QLabel;
 namespace jr::app {
 
 class CaptureOffer;
+class CopyDesk;
 class DayStrip;
 class FigureStation;
 class RoadStation;
@@ -63,6 +64,7 @@ public:
     RoadStation& road() { return *m_road; }
     HandoverStation& handover() { return *m_handover; }
     JobsStation& jobs() { return *m_jobs; }
+    CopyDesk& copies() { return *m_copies; }
 
 protected:
     void dragEnterEvent(QDragEnterEvent* event) override;
@@ -70,12 +72,14 @@ protected:
 
 private:
     void addShortcuts();
+    void takeInBundles(QStringList bundles, std::function<void()> then);
     void adoptKeeper(std::unique_ptr<Keeper> keeper);
 
     Theme& m_theme;
     std::unique_ptr<Keeper> m_keeper, m_opening;
     JobModel m_model;
     std::unique_ptr<BenchModel> m_bench;
+    std::unique_ptr<CopyDesk> m_copies;
     Rail* m_rail;
     HeaderLine* m_header;
     QStackedWidget* m_stations;

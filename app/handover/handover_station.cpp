@@ -3,8 +3,10 @@
 
 #include "app/handover/sheet_files.h"
 #include "app/handover/sheet_painter.h"
+#include "app/theme/plural.h"
 #include "app/theme/words.h"
 #include "app/widgets/method_dialog.h"
+#include "archive/bundle/bundle.h"
 
 #include <QDir>
 #include <QFileDialog>
@@ -94,6 +96,9 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     button(tr("Sheet as drawing (S&VG)…"), QStringLiteral("svg"), SheetFormat::Svg);
     button(tr("&Table (CSV)…"), QStringLiteral("csv"), SheetFormat::Csv);
     button(tr("&Result (JSON)…"), QStringLiteral("json"), SheetFormat::Json);
+    m_bundle = new QPushButton(tr("Whole job as a &bundle…"));
+    layout->addWidget(m_bundle);
+    connect(m_bundle, &QPushButton::clicked, this, &HandoverStation::saveBundle);
     m_turn = new QPushButton(tr("Turn the pa&ge"));
     m_turn->setEnabled(false);
     layout->addWidget(m_turn);
@@ -129,6 +134,7 @@ void HandoverStation::refresh() {
         b->setEnabled(curve || (runs && b->property("paper").toBool()));
     const QDate over = QDate::fromString(QString::fromStdString(m_desk.order().handedOver), Qt::ISODate);
     m_over->setEnabled(m_model.hasJob());
+    m_bundle->setEnabled(m_model.hasJob());
     m_over->setChecked(over.isValid());
     m_over->setText(over.isValid() ? tr("Handed over on %1").arg(QLocale().toString(over, QLocale::ShortFormat))
                                    : tr("It is in the customer's &hands"));
@@ -170,6 +176,28 @@ void HandoverStation::save(const QString& what, const QString& suffix, SheetForm
     write(format, path, [this, path](const Result<Done>& done) {
         emit message(done ? tr("Written: %1").arg(path) : QString::fromStdString(done.error().text()));
     });
+}
+
+void HandoverStation::saveBundle() {
+    QString name = QString::fromStdString(m_model.job().name);
+    name.replace(QLatin1Char('/'), QLatin1Char('-'));
+    const QString path = QFileDialog::getSaveFileName(this, tr("Whole job as a bundle"),
+                                                      QDir::home().filePath(name + QLatin1String(kBundleEnding)),
+                                                      QStringLiteral("*") + QLatin1String(kBundleEnding));
+    if (path.isEmpty() || !m_model.keeper())
+        return;
+    emit message(tr("Writing %1…").arg(path));
+    m_model.keeper()->ask(
+        this,
+        [path, job = m_model.job().id](const Archive& archive) {
+            return writeBundle(archive, job, path.toStdString());
+        },
+        [this, path](const Result<BundleWritten>& written) {
+            emit message(written ? plural(written->pulls, tr("Written and read back: %2, with 1 pull."),
+                                          tr("Written and read back: %2, with %1 pulls."))
+                                       .arg(path)
+                                 : errorWords(written.error()));
+        });
 }
 
 void HandoverStation::write(SheetFormat format, const QString& path, std::function<void(const Result<Done>&)> then) {

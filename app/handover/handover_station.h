@@ -34,12 +34,14 @@ private:
     void refresh();
     void readBook();
     void save(const QString& what, const QString& suffix, SheetFormat format);
+    void saveBundle();
 
     JobModel& m_model;
     OrderDesk m_desk;
     SheetView* m_sheet;
     std::optional<MachineBook> m_book; ///< of the open job, once it is read
-    QPushButton* m_turn;               ///< to the next page
+    QPushButton* m_bundle;
+    QPushButton* m_turn; ///< to the next page
     int m_page = 0;
     QPushButton* m_over; ///< whether the customer has it
     std::vector<QPushButton*> m_buttons;

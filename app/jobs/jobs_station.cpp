@@ -16,8 +16,8 @@
 
 namespace jr::app {
 
-JobsStation::JobsStation(const Theme& theme, JobModel& model, QWidget* parent)
-    : Station(parent), m_theme(theme), m_model(model) {
+JobsStation::JobsStation(const Theme& theme, JobModel& model, CopyDesk& copies, QWidget* parent)
+    : Station(parent), m_theme(theme), m_model(model), m_copies(copies) {
     auto* across = new QHBoxLayout(this);
     across->setContentsMargins(28, 22, 28, 18);
     across->setSpacing(24);
@@ -95,8 +95,9 @@ QWidget* JobsStation::buildSide() {
     right->addWidget(m_begin);
     m_import = new QPushButton(tr("Bring in pulls…  (Ctrl+I)"));
     right->addWidget(m_import);
-    auto* drop = new Words(
-        tr("or drop files on this window: pull files, or logs of any bench as text (comma, semicolon or tab)."));
+    auto* drop = new Words(tr(
+        "or drop files on this window: pull files, logs of any bench as text (comma, semicolon or tab), or a job that "
+        "somebody handed on as a bundle."));
     drop->setWordWrap(true);
     drop->setProperty("muted", true);
     right->addWidget(drop);
@@ -106,7 +107,7 @@ QWidget* JobsStation::buildSide() {
     m_tryHint->hide();
     right->addWidget(m_tryHint);
     right->addSpacing(8);
-    m_records = new RecordsCard(m_theme, m_model);
+    m_records = new RecordsCard(m_theme, m_model, m_copies);
     right->addWidget(m_records);
     right->addStretch(1);
     auto* safety = new Words(tr("Before every pull: nobody beside or behind the roller or in line with chain, belt or "
@@ -148,7 +149,8 @@ void JobsStation::setTryFolder(const QString& folder) {
 
 void JobsStation::chooseFiles() {
     const QStringList paths = QFileDialog::getOpenFileNames(
-        this, tr("Bring in pulls"), {}, tr("Pulls and logs (*.csv *.txt *.log *.tsv *.dat);;All files (*)"));
+        this, tr("Bring in pulls"), {},
+        tr("Pulls, logs and bundles (*.csv *.txt *.log *.tsv *.dat *.gpx *.nmea *.zip);;All files (*)"));
     if (!paths.isEmpty())
         emit importWanted(paths);
 }
@@ -165,6 +167,7 @@ void JobsStation::arrive() {
 
 void JobsStation::refresh() {
     m_import->setEnabled(m_model.keeper());
+    m_copies.look();
     m_begin->setEnabled(m_model.keeper());
     if (!m_model.keeper()) {
         fillJobs({});

@@ -19,7 +19,7 @@ class MarkedWords;
 class JobsStation : public Station {
     Q_OBJECT
 public:
-    JobsStation(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    JobsStation(const Theme& theme, JobModel& model, CopyDesk& copies, QWidget* parent = nullptr);
     StationFace face() const override;
     void arrive() override;
     void refresh();
@@ -47,6 +47,7 @@ private:
 
     const Theme& m_theme;
     JobModel& m_model;
+    CopyDesk& m_copies;
     JobList m_jobs;
     std::string m_openJob; ///< that was open when the list was last followed
     NewJob* m_newJob;

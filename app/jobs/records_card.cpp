@@ -20,7 +20,8 @@
 
 namespace jr::app {
 
-RecordsCard::RecordsCard(const Theme& theme, JobModel& model, QWidget* parent) : QWidget(parent), m_model(model) {
+RecordsCard::RecordsCard(const Theme& theme, JobModel& model, CopyDesk& copies, QWidget* parent)
+    : QWidget(parent), m_model(model) {
     auto* down = new QVBoxLayout(this);
     down->setContentsMargins(0, 0, 0, 0);
     down->setSpacing(10);
@@ -39,11 +40,10 @@ RecordsCard::RecordsCard(const Theme& theme, JobModel& model, QWidget* parent) :
     down->addWidget(m_forget);
     m_rebuild = new QPushButton(tr("Put it right from the other half"));
     down->addWidget(m_rebuild);
-    m_copy = new QPushButton(tr("Copy everything to…"));
+    m_copy = new CopyCard(theme, copies);
     down->addWidget(m_copy);
     auto* other = new QPushButton(tr("Open another archive…"));
     down->addWidget(other);
-    connect(m_copy, &QPushButton::clicked, this, &RecordsCard::makeCopy);
     connect(m_rebuild, &QPushButton::clicked, this, &RecordsCard::takeInStrays);
     connect(m_forget, &QPushButton::clicked, this, [this] {
         if (m_model.keeper())
@@ -60,9 +60,6 @@ RecordsCard::RecordsCard(const Theme& theme, JobModel& model, QWidget* parent) :
         if (!folder.isEmpty())
             emit archiveWanted(folder);
     });
-    const auto dress = [this, &theme] { theme.dressButton(*m_copy, QStringLiteral("copy"), theme.tokens().ink); };
-    connect(&theme, &Theme::changed, this, dress);
-    dress();
 }
 
 void RecordsCard::setDamaged(const QString& folder, const QString& words) {
@@ -73,7 +70,7 @@ void RecordsCard::setDamaged(const QString& folder, const QString& words) {
 void RecordsCard::fillClosed() {
     for (QWidget* w : {static_cast<QWidget*>(m_unfinished), static_cast<QWidget*>(m_forget)})
         w->hide();
-    m_copy->setEnabled(false);
+    m_copy->setVisible(false);
     m_safety->setText(tr("Nothing is open."));
     m_unfinished->setText(m_damagedWords);
     m_unfinished->setVisible(!m_damagedFolder.isEmpty());
@@ -81,7 +78,7 @@ void RecordsCard::fillClosed() {
 }
 
 void RecordsCard::fillSafety(const Result<SafetyReport>& report) {
-    m_copy->setEnabled(true);
+    m_copy->setVisible(true);
     m_unfinished->hide();
     m_forget->hide();
     m_rebuild->hide();
@@ -96,15 +93,6 @@ void RecordsCard::fillSafety(const Result<SafetyReport>& report) {
                        : tr("%1 of %2 pulls are kept twice.").arg(report->mirrored).arg(report->pulls);
     text += QStringLiteral("\n") + (m_throwAway ? tr("This is a trial: the folder goes when the program ends.")
                                                 : QDir::toNativeSeparators(m_model.keeper()->folder()));
-    text += QStringLiteral("\n\n");
-    if (report->lastCopyMade.empty())
-        text += tr("No copy on another disk yet.");
-    else
-        text += tr("Last copy: %1, %2")
-                    .arg(QLocale().toString(
-                             QDateTime::fromString(QString::fromStdString(report->lastCopyMade), Qt::ISODate),
-                             QLocale::ShortFormat),
-                         QString::fromStdString(report->lastCopyPlace));
     m_safety->setText(text);
     QString trouble;
     for (const std::string& file : report->unfinished)
@@ -126,21 +114,6 @@ void RecordsCard::fillSafety(const Result<SafetyReport>& report) {
         m_unfinished->show();
         m_rebuild->show();
     }
-}
-
-void RecordsCard::makeCopy() {
-    const QString place =
-        QFileDialog::getExistingDirectory(this, tr("Copy everything into this folder (best on another disk)"));
-    if (place.isEmpty())
-        return;
-    emit message(tr("Copying…"));
-    m_copy->setEnabled(false);
-    m_model.keeper()->ask(
-        this, [place](Archive& archive) { return archive.copyTo(place); },
-        [this](const Result<QString>& copy) {
-            emit message(copy ? tr("Copied to %1.").arg(*copy) : QString::fromStdString(copy.error().text()));
-            emit changed();
-        });
 }
 
 void RecordsCard::takeInStrays() {

@@ -2,6 +2,7 @@
 // How safe the records are: kept twice, copied when and where, what was cut off and what is to be put right.
 #pragma once
 
+#include "app/jobs/copy_card.h"
 #include "app/model/job_model.h"
 #include "app/theme/theme.h"
 
@@ -15,7 +16,7 @@ namespace jr::app {
 class RecordsCard : public QWidget {
     Q_OBJECT
 public:
-    RecordsCard(const Theme& theme, JobModel& model, QWidget* parent = nullptr);
+    RecordsCard(const Theme& theme, JobModel& model, CopyDesk& copies, QWidget* parent = nullptr);
     void fillSafety(const Result<SafetyReport>& report);
     void fillClosed();                                 ///< no archive is open
     void setThrowAway(bool yes) { m_throwAway = yes; } ///< the archive is a trial's and goes with the program
@@ -28,7 +29,6 @@ signals:
     void changed(); ///< what was shown is not so any more
 
 private:
-    void makeCopy();
     void takeInStrays();
     void tell(const Result<Rebuilt>& done);
 
@@ -37,7 +37,7 @@ private:
     QLabel* m_unfinished;
     QPushButton* m_forget;
     QPushButton* m_rebuild;
-    QPushButton* m_copy;
+    CopyCard* m_copy;
     bool m_throwAway = false;
     QString m_damagedFolder, m_damagedWords;
 };

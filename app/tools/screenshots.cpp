@@ -10,8 +10,8 @@
 #include "app/pull/pull_station.h"
 #include "app/ready/ready_station.h"
 #include "app/tools/figure_shots.h"
-#include "app/tools/road_shots.h"
 #include "app/tools/picture_stack.h"
+#include "app/tools/road_shots.h"
 
 #include <QApplication>
 #include <QDir>
@@ -162,6 +162,12 @@ bool grabPulls(MainWindow& window, const QDir& out) {
     return good && asked;
 }
 
+bool grabHandover(MainWindow& window, const QDir& out) {
+    window.showStation(MainWindow::Handover);
+    return grab(window, out.filePath(QStringLiteral("hand-over.png"))) &&
+           writeSheet(sheetOf(window.model()), SheetFormat::Png, out.filePath(QStringLiteral("sheet.png"))).ok();
+}
+
 } // namespace
 
 int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, const QString& logsFolder,
@@ -182,6 +188,10 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     if (only == QLatin1String("figure"))
         return grabFigure(window, theme, out, openNamed) ? 0 : 4;
     shot("start.png", MainWindow::Jobs);
+    if (only == QLatin1String("jobs"))
+        return good ? 0 : 4;
+    if (only == QLatin1String("hand-over"))
+        return grabHandover(window, out) ? 0 : 4;
     window.showStation(MainWindow::Ask);
     runUntil([&] { return !window.ask().question().plan().trying(); });
     shot("ask.png", MainWindow::Ask);
@@ -231,9 +241,7 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     theme.setMode(Theme::Mode::Day);
     window.model().setCurrentPull(3);
     shot("look.png", MainWindow::Look);
-    shot("hand-over.png", MainWindow::Handover);
-    good =
-        writeSheet(sheetOf(window.model()), SheetFormat::Png, out.filePath(QStringLiteral("sheet.png"))).ok() && good;
+    good = grabHandover(window, out) && good;
     QStringList logs;
     if (!logsFolder.isEmpty())
         for (const QFileInfo& info : QDir(logsFolder).entryInfoList(QDir::Files, QDir::Name))
