@@ -4,6 +4,7 @@
 
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
+#include "core/version.h"
 #include "core/words/wording.h"
 
 #include <CLI/CLI.hpp>
@@ -167,6 +168,7 @@ int main(int argc, char** argv) {
                  "JSON on standard output, messages on standard error. Numbers are SI with the unit in the key.\n"
                  "Exit codes: 0 done, 2 wrong usage, 3 unreadable or impossible input, 4 could not write.",
                  "jolly-ram-cli"};
+    app.set_version_flag("--version", "jolly-ram-cli " + std::string(jr::programVersion()));
     app.require_subcommand(1);
     app.footer(
         "Examples:\n"
@@ -192,6 +194,8 @@ int main(int argc, char** argv) {
     addSetups(app, action);
     addCalc(app, action);
     addArchive(app, action);
+    addCompletion(app, action);
+    addManual(app, action);
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& problem) {

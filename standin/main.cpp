@@ -205,6 +205,7 @@ int serve(const Options& o, Machine machine) {
 int main(int argc, char** argv) {
     CLI::App app{"A simulated bench with a rider, to try Jolly Ram on. Prints its address, then speaks "
                  "docs/bench-lines.md there."};
+    app.set_version_flag("--version", "jolly-ram-standin " JR_VERSION);
     Options o;
     std::vector<std::string> words;
     for (const Machine& m : machines())
