@@ -4,6 +4,7 @@
 #include "app/jobs/jobs_station.h"
 #include "app/model/bench_model.h"
 #include "app/tools/screenshots.h"
+#include "app/tools/sheet_command.h"
 #include "bench/last_words.h"
 #include "core/version.h"
 #include "demo_job/demo_archive.h"
@@ -80,7 +81,17 @@ int main(int argc, char** argv) {
     const QCommandLineOption tryBenchOption(
         QStringLiteral("try-bench"), QStringLiteral("Start a simulated bench (larkspur, ostra, quill) and call it."),
         QStringLiteral("MACHINE"));
-    parser.addOptions({benchOption, tryBenchOption, archiveOption, demoOption, logsOption, shotsOption, onlyOption});
+    const QCommandLineOption sheetOption(QStringLiteral("sheet"),
+                                         QStringLiteral("Write the customer's sheet of this job and leave."),
+                                         QStringLiteral("JOB"));
+    const QCommandLineOption outOption(QStringLiteral("out"),
+                                       QStringLiteral("Where the sheet goes; its ending says as what."),
+                                       QStringLiteral("FILE"));
+    const QCommandLineOption publicOption(QStringLiteral("public"),
+                                          QStringLiteral("A .png is the picture to show in public: upright or wide."),
+                                          QStringLiteral("SHAPE"));
+    parser.addOptions({sheetOption, outOption, publicOption, benchOption, tryBenchOption, archiveOption, demoOption,
+                       logsOption, shotsOption, onlyOption});
     parser.addPositionalArgument(QStringLiteral("files"), QStringLiteral("Pull files or logs to bring in."),
                                  QStringLiteral("[files…]"));
     parser.process(application);
@@ -93,6 +104,9 @@ int main(int argc, char** argv) {
         folder = parser.isSet(demoOption) || parser.isSet(shotsOption)
                      ? throwAway.filePath(QStringLiteral("archive"))
                      : QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/archive");
+    if (parser.isSet(sheetOption))
+        return jr::app::writeSheetsAsAsked(
+            {folder, parser.value(sheetOption), parser.values(outOption), parser.value(publicOption)});
     jr::app::MainWindow window(theme);
     window.jobs().setThrowAway(folder.startsWith(throwAway.path()));
     if (parser.isSet(shotsOption)) {

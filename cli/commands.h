@@ -45,6 +45,7 @@ void addRecord(CLI::App& app, Action& action);
 void addCalibrate(CLI::App& app, Action& action);
 void addSetups(CLI::App& app, Action& action);
 void addArchive(CLI::App& app, Action& action);
+void addSheet(CLI::App& app, Action& action);
 void addCompletion(CLI::App& app, Action& action);
 void addManual(CLI::App& app, Action& action);
 /// Of the second copy; they stand below "archive".

@@ -194,6 +194,7 @@ int main(int argc, char** argv) {
     addSetups(app, action);
     addCalc(app, action);
     addArchive(app, action);
+    addSheet(app, action);
     addCompletion(app, action);
     addManual(app, action);
     try {

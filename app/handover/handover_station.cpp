@@ -1,16 +1,24 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/handover/handover_station.h"
 
+#include "app/handover/frozen_sheet.h"
+#include "app/handover/hand_over_list.h"
 #include "app/handover/sheet_files.h"
 #include "app/handover/sheet_painter.h"
+#include "app/handover/sheet_pdf.h"
 #include "app/theme/plural.h"
 #include "app/theme/words.h"
 #include "app/widgets/method_dialog.h"
 #include "archive/bundle/bundle.h"
+#include "core/judge/sentences.h"
+#include "core/version.h"
 
 #include <QDir>
 #include <QFileDialog>
+#include <QGridLayout>
 #include <QPainter>
+#include <QPrintDialog>
+#include <QPrinter>
 #include <QPushButton>
 #include <QVBoxLayout>
 #include <QtConcurrent>
@@ -83,21 +91,45 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
                                "where, and what this does not show."));
     about->setWordWrap(true);
     layout->addWidget(about);
-    const auto button = [&](const QString& text, const QString& suffix, SheetFormat format, bool primary = false) {
+    m_give = new QPushButton(tr("&Hand over and keep as no. 1"));
+    m_give->setObjectName(QStringLiteral("hand-over"));
+    m_give->setProperty("primary", true);
+    layout->addWidget(m_give);
+    connect(m_give, &QPushButton::clicked, this, [this] { give(); });
+    m_print = new QPushButton(tr("P&rint…"));
+    layout->addWidget(m_print);
+    connect(m_print, &QPushButton::clicked, this, &HandoverStation::print);
+    auto* files = new QGridLayout;
+    files->setSpacing(6);
+    int at = 0;
+    const auto button = [&](const QString& text, const QString& what, const QString& suffix, SheetFormat format) {
         auto* b = new QPushButton(text);
-        b->setProperty("primary", primary);
-        b->setProperty("paper", format != SheetFormat::Csv && format != SheetFormat::Json);
-        connect(b, &QPushButton::clicked, this, [this, text, suffix, format] { save(text, suffix, format); });
-        layout->addWidget(b);
+        b->setProperty("paper", format != SheetFormat::Csv && format != SheetFormat::Spreadsheet &&
+                                    format != SheetFormat::PublicUpright && format != SheetFormat::PublicWide);
+        b->setAccessibleName(what);
+        b->setToolTip(plainTip(what));
+        connect(b, &QPushButton::clicked, this, [this, what, suffix, format] { save(what, suffix, format); });
+        constexpr int kColumns = 3;
+        files->addWidget(b, at / kColumns, at % kColumns);
+        ++at;
         m_buttons.push_back(b);
     };
-    button(tr("Sheet as &PDF…"), QStringLiteral("pdf"), SheetFormat::Pdf, true);
-    button(tr("Sheet as picture (P&NG)…"), QStringLiteral("png"), SheetFormat::Png);
-    button(tr("Sheet as drawing (S&VG)…"), QStringLiteral("svg"), SheetFormat::Svg);
-    button(tr("&Table (CSV)…"), QStringLiteral("csv"), SheetFormat::Csv);
-    button(tr("&Result (JSON)…"), QStringLiteral("json"), SheetFormat::Json);
-    m_bundle = new QPushButton(tr("Whole job as a &bundle…"));
-    layout->addWidget(m_bundle);
+    button(tr("&PDF…"), tr("Sheet as PDF"), QStringLiteral("pdf"), SheetFormat::Pdf);
+    button(tr("P&NG…"), tr("Sheet as picture (PNG)"), QStringLiteral("png"), SheetFormat::Png);
+    button(tr("S&VG…"), tr("Sheet as drawing (SVG)"), QStringLiteral("svg"), SheetFormat::Svg);
+    button(tr("&XLSX…"), tr("Table and result for office programs (XLSX)"), QStringLiteral("xlsx"),
+           SheetFormat::Spreadsheet);
+    button(tr("CS&V…"), tr("Table (CSV)"), QStringLiteral("csv"), SheetFormat::Csv);
+    button(tr("&JSON…"), tr("Result for programs (JSON)"), QStringLiteral("json"), SheetFormat::Json);
+    button(tr("&Upright…"), tr("Picture to show in public, upright, without names"), QStringLiteral("png"),
+           SheetFormat::PublicUpright);
+    button(tr("&Wide…"), tr("Picture to show in public, wide, without names"), QStringLiteral("png"),
+           SheetFormat::PublicWide);
+    m_bundle = new QPushButton(tr("&Bundle…"));
+    m_bundle->setAccessibleName(tr("Whole job as a bundle"));
+    m_bundle->setToolTip(plainTip(tr("The whole job as one file that another Jolly Ram takes in")));
+    files->addWidget(m_bundle, 2, 2);
+    layout->addLayout(files);
     connect(m_bundle, &QPushButton::clicked, this, &HandoverStation::saveBundle);
     m_turn = new QPushButton(tr("Turn the pa&ge"));
     m_turn->setEnabled(false);
@@ -110,7 +142,20 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     m_over->setCheckable(true);
     layout->addWidget(m_over);
     connect(m_over, &QPushButton::clicked, &m_desk, &OrderDesk::handOver);
-    layout->addStretch(1);
+    m_given = new HandOverList(model);
+    layout->addWidget(m_given, 1);
+    m_since = new Words;
+    m_since->setObjectName(QStringLiteral("since"));
+    m_since->setWordWrap(true);
+    m_since->setProperty("caution", true);
+    m_since->hide();
+    layout->addWidget(m_since);
+    connect(m_given, &HandOverList::message, this, &HandoverStation::message);
+    connect(m_given, &HandOverList::compared, this, [this](const QStringList& changes) {
+        m_since->setText(changes.join(QLatin1Char('\n')));
+        m_since->show();
+    });
+    connect(&model, &JobModel::jobChanged, m_since, &QWidget::hide);
     layout->addWidget(methodLink(QStringLiteral("The margin"), this));
     across->addWidget(side);
     connect(&model.answers(), &JobStudy::changed, this, &HandoverStation::refresh);
@@ -135,6 +180,10 @@ void HandoverStation::refresh() {
     const QDate over = QDate::fromString(QString::fromStdString(m_desk.order().handedOver), Qt::ISODate);
     m_over->setEnabled(m_model.hasJob());
     m_bundle->setEnabled(m_model.hasJob());
+    m_give->setEnabled(curve || runs);
+    m_print->setEnabled(curve || runs);
+    const std::vector<HandOver> given = handOversOf(m_model.sheet(sheet_kind::handOvers));
+    m_give->setText(tr("&Hand over and keep as no. %1").arg(given.empty() ? 1 : given.back().number + 1));
     m_over->setChecked(over.isValid());
     m_over->setText(over.isValid() ? tr("Handed over on %1").arg(QLocale().toString(over, QLocale::ShortFormat))
                                    : tr("It is in the customer's &hands"));
@@ -200,24 +249,78 @@ void HandoverStation::saveBundle() {
         });
 }
 
-void HandoverStation::write(SheetFormat format, const QString& path, std::function<void(const Result<Done>&)> then) {
+void HandoverStation::whole(std::function<void(Result<Sheet>)> then) {
     // What leaves the house is the answer to what is set now.
-    m_model.whenAnswered(this, [this, format, path, then = std::move(then)](bool answered) {
+    m_model.whenAnswered(this, [this, then = std::move(then)](bool answered) {
         if (!answered) {
-            then(Error{
-                tr("%1 was not written: another job was opened before it was worked out.").arg(path).toStdString()});
+            then(Error{tr("another job was opened before it was worked out").toStdString()});
             return;
         }
         // With the machine's book, which is read first.
-        m_model.book().read(this, [this, job = m_model.job().id, format, path, then](const MachineBook& book) {
-            if (job != m_model.job().id) {
-                then(Error{tr("%1 was not written: another job was opened meanwhile.").arg(path).toStdString()});
+        m_model.book().read(this, [this, job = m_model.job().id, then](const MachineBook& book) {
+            if (job != m_model.job().id)
+                then(Error{tr("another job was opened meanwhile").toStdString()});
+            else
+                then(sheetOf(m_model, &book));
+        });
+    });
+}
+
+void HandoverStation::write(SheetFormat format, const QString& path, std::function<void(const Result<Done>&)> then) {
+    whole([this, format, path, then = std::move(then)](Result<Sheet> sheet) {
+        if (!sheet) {
+            then(Error{tr("%1 was not written: %2.").arg(path, errorWords(sheet.error())).toStdString()});
+            return;
+        }
+        QtConcurrent::run([sheet = std::move(sheet).value(), format, path] {
+            return writeSheet(sheet, format, path);
+        }).then(this, then);
+    });
+}
+
+void HandoverStation::give(std::function<void(const HandOver&)> then) {
+    whole([this, then = std::move(then)](Result<Sheet> made) {
+        if (!made) {
+            emit message(tr("Nothing was handed over: %1.").arg(errorWords(made.error())));
+            return;
+        }
+        HandOver about;
+        about.customer = made->customer.toStdString();
+        about.program = "Jolly Ram " + std::string(programVersion());
+        if (made->comparison)
+            about.headline = describe(*made->comparison, made->units.wording()).headline;
+        else if (made->runs && !made->runs->marks.empty())
+            about.headline = said(made->runs->marks.front().verdict, made->units.wording());
+        QtConcurrent::run([sheet = std::move(made).value()] {
+            return freeze(sheet);
+        }).then(this, [this, about, job = m_model.job().id, then](const Result<std::string>& frozen) {
+            if (!frozen || job != m_model.job().id) {
+                emit message(frozen ? tr("Nothing was handed over: another job was opened meanwhile.")
+                                    : errorWords(frozen.error()));
                 return;
             }
-            QtConcurrent::run([sheet = sheetOf(m_model, &book), format, path] {
-                return writeSheet(sheet, format, path);
-            }).then(this, then);
+            m_model.keepHandOver(about, *frozen, [this, then](const HandOver& kept) {
+                m_desk.handOver(true);
+                emit message(
+                    tr("Kept as handed over, no. %1: it stays as it is, whatever is judged later.").arg(kept.number));
+                if (then)
+                    then(kept);
+            });
         });
+    });
+}
+
+void HandoverStation::print() {
+    whole([this](Result<Sheet> sheet) {
+        if (!sheet) {
+            emit message(tr("Nothing was printed: %1.").arg(errorWords(sheet.error())));
+            return;
+        }
+        QPrinter printer(QPrinter::HighResolution);
+        printer.setDocName(sheet->job);
+        QPrintDialog dialog(&printer, this);
+        if (dialog.exec() == QDialog::Accepted)
+            printSheet(*sheet, printer);
     });
 }
 

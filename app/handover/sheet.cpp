@@ -7,7 +7,37 @@
 
 #include <QDateTime>
 
+#include <set>
+
 namespace jr::app {
+namespace {
+
+SheetSettings settingsOf(const JobModel& model) {
+    const CompareSettings& compare = model.compare();
+    SheetSettings out{compare.now().standard,
+                      std::string(axisText(compare.axisInForce())),
+                      compare.from(),
+                      compare.to(),
+                      compare.detail(),
+                      compare.now().worthPct,
+                      {},
+                      {},
+                      {}};
+    std::set<std::string> counting;
+    for (const bool base : {true, false})
+        for (const int pull : model.sidePulls(base)) {
+            const std::string& id = model.pulls()[static_cast<std::size_t>(pull)].record.id;
+            (base ? out.basePulls : out.withPulls).push_back(id);
+            counting.insert(id);
+        }
+    for (const LoadedPull& pull : model.pulls())
+        if (!counting.contains(pull.record.id) &&
+            (pull.record.setupId == compare.now().baseSetup || pull.record.setupId == compare.now().withSetup))
+            out.leftOut.push_back(pull.record.id);
+    return out;
+}
+
+} // namespace
 
 Sheet sheetOf(const JobModel& model, const MachineBook* book) {
     Sheet sheet{.job = QString::fromStdString(model.job().name),
@@ -24,9 +54,12 @@ Sheet sheetOf(const JobModel& model, const MachineBook* book) {
                 .readings = {},
                 .runs = {},
                 .sections = sectionsOf(model, book),
-                .units = model.units()};
+                .units = model.units(),
+                .customer = {},
+                .settings = settingsOf(model)};
     const WorkOrder order = workOrderOf(model.sheet(sheet_kind::workOrder));
     sheet.asked = QString::fromStdString(order.wants);
+    sheet.customer = QString::fromStdString(order.customer);
     sheet.order = orderCautions(order);
     // Worked out before the comparison was told of (JobStudy).
     if (sheet.comparison)

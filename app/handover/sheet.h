@@ -13,6 +13,15 @@
 
 namespace jr::app {
 
+/// What the result was judged by.
+struct SheetSettings {
+    std::string standard, axis;
+    std::optional<double> from, to;
+    double detail = 0., worthPct = 1.;
+    std::vector<std::string> basePulls, withPulls; ///< ids of those that count
+    std::vector<std::string> leftOut;              ///< and of those that were set aside or not picked
+};
+
 struct Sheet {
     QString job, machine, date;  ///< as people read them
     QString asked;               ///< what the customer wanted; empty when it is not written
@@ -28,6 +37,8 @@ struct Sheet {
     std::optional<SheetRuns> runs;         ///< of the two on the road
     std::vector<SheetSection> sections;    ///< of the second page; none: there is none
     DisplayUnits units;
+    QString customer; ///< for what may not name them
+    SheetSettings settings;
 };
 
 /// `book` may be null: not read yet.

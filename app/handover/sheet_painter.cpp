@@ -254,6 +254,17 @@ void paintBlocks(QPainter& p, const Sheet& sheet, int page) {
 
 } // namespace
 
+std::vector<SheetPlace> sheetPlaces(const Sheet& sheet) {
+    std::vector<SheetPlace> out{{QObject::tr("Result"), 0}};
+    const std::vector<Block> blocks = blocksOf(sheet);
+    const std::vector<std::size_t> begins = pageBegins(blocks);
+    for (std::size_t i = 0; i < blocks.size(); ++i)
+        if (blocks[i].kind == Block::Kind::Title)
+            out.push_back({blocks[i].words,
+                           static_cast<int>(std::upper_bound(begins.begin(), begins.end(), i) - begins.begin())});
+    return out;
+}
+
 int sheetPages(const Sheet& sheet) {
     return 1 + static_cast<int>(pageBegins(blocksOf(sheet)).size());
 }

@@ -13,6 +13,13 @@ namespace jr::app {
 /// A4 in points of a 1/96 inch: the size the sheet is designed at.
 inline constexpr double kSheetWidth = 794., kSheetHeight = 1123., kSheetEdge = 54.;
 
+/// A part of the sheet and the page it begins on, from 0.
+struct SheetPlace {
+    QString title;
+    int page = 0;
+};
+std::vector<SheetPlace> sheetPlaces(const Sheet& sheet);
+
 /// One where there is nothing to say beside the result.
 int sheetPages(const Sheet& sheet);
 /// `page` from 0.

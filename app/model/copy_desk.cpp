@@ -11,13 +11,13 @@ namespace jr::app {
 namespace {
 
 /// A sitting is over, or nobody is pulling just now.
-constexpr int kQuietMs = 3 * 60 * 1000;
+constexpr int kQuietBeforeCopyMs = 3 * 60 * 1000;
 
 } // namespace
 
 CopyDesk::CopyDesk(QObject* parent) : QObject(parent) {
     m_quiet.setSingleShot(true);
-    m_quiet.setInterval(kQuietMs);
+    m_quiet.setInterval(kQuietBeforeCopyMs);
     connect(&m_quiet, &QTimer::timeout, this, [this] {
         if (m_keeper && !m_book.place.empty() && m_work == Work::None)
             begin({}, false);

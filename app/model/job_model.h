@@ -23,6 +23,10 @@
 #include <memory>
 #include <set>
 
+namespace jr {
+struct HandOver;
+}
+
 namespace jr::app {
 
 class JobModel : public QObject {
@@ -70,7 +74,7 @@ public:
     void setPicked(std::set<int> picked);
 
     int indexOf(const std::string& pullId) const; ///< below 0: none
-    std::vector<int> sidePulls(bool base) const; ///< indices of pulls that count on a side
+    std::vector<int> sidePulls(bool base) const;  ///< indices of pulls that count on a side
     const DisplayUnits& units() const { return DisplayUnits::choices()[static_cast<std::size_t>(m_units)]; }
     int unitsChoice() const { return m_units; }
     void setUnitsChoice(int choice);
@@ -99,6 +103,9 @@ public:
                 std::function<void()> then = {});
     /// A map or another file of a setup, copied into the archive; `then` is called once it is kept.
     void keepFile(const SetupFile& about, const QString& path, std::function<void()> then = {});
+    /// What is given into the customer's hands now, frozen (app/handover/frozen_sheet.h); `then` hears how it was kept,
+    /// or nothing when it was not, which is said as a problem.
+    void keepHandOver(const HandOver& about, std::string frozen, std::function<void(const HandOver&)> then = {});
     void detach(const std::string& attachmentId);
     /// Where the day stands in its plan; nothing when none was made.
     std::optional<DayProgress> dayProgress() const;

@@ -2,6 +2,7 @@
 // What a person changes of a job: setups, sheets, notes, pulls set aside, overruled or moved. Each can be undone.
 #include "app/model/job_commands.h"
 #include "archive/formats/baselines_sheet.h"
+#include "archive/formats/hand_overs_sheet.h"
 #include "archive/formats/leak_tests_sheet.h"
 #include "archive/formats/setup_files_sheet.h"
 
@@ -244,6 +245,34 @@ void JobModel::keepFile(const SetupFile& about, const QString& path, std::functi
             }
             if (then)
                 then();
+        });
+}
+
+void JobModel::keepHandOver(const HandOver& about, std::string frozen, std::function<void(const HandOver&)> then) {
+    if (!hasJob() || !m_keeper)
+        return;
+    struct Kept {
+        Result<HandOver> one;
+        Result<JobRecord> job;
+    };
+    m_keeper->ask(
+        this,
+        [jobId = m_job.id, about, frozen = std::move(frozen)](Archive& archive) {
+            Result<HandOver> one = archive.keepHandOver(jobId, about, frozen);
+            return Kept{std::move(one), archive.job(jobId)};
+        },
+        [this, then = std::move(then)](const Kept& kept) {
+            if (!kept.one || !kept.job) {
+                emit problem(QString::fromStdString(kept.one ? kept.job.error().text() : kept.one.error().text()));
+                return;
+            }
+            if (kept.job->id == m_job.id) {
+                m_job.attachments = kept.job->attachments;
+                m_job.sheets[sheet_kind::handOvers] = kept.job->sheets.at(sheet_kind::handOvers);
+                emit sheetChanged(QString::fromUtf8(sheet_kind::handOvers));
+            }
+            if (then)
+                then(*kept.one);
         });
 }
 

@@ -164,7 +164,10 @@ bool grabPulls(MainWindow& window, const QDir& out) {
 
 bool grabHandover(MainWindow& window, const QDir& out) {
     window.showStation(MainWindow::Handover);
-    return grab(window, out.filePath(QStringLiteral("hand-over.png"))) &&
+    bool given = false;
+    window.handover().give([&](const HandOver&) { given = true; });
+    (void)runUntil([&] { return given; });
+    return given && grab(window, out.filePath(QStringLiteral("hand-over.png"))) &&
            writeSheet(sheetOf(window.model()), SheetFormat::Png, out.filePath(QStringLiteral("sheet.png"))).ok();
 }
 

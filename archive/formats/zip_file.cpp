@@ -1,13 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/formats/zip_file.h"
 
-#include <quazip/quazip.h>
-#include <quazip/quazipfile.h>
-#include <quazip/quazipfileinfo.h>
-#include <quazip/quazipnewinfo.h>
+#include <minizip/unzip.h>
+#include <minizip/zip.h>
 
 #include <QDateTime>
 #include <QIODevice>
+#include <QString>
 #include <QStringDecoder>
 #include <QTimeZone>
 
@@ -17,12 +16,16 @@
 namespace jr {
 namespace {
 
-constexpr int kDeflated = 8, kUsualLevel = 6; // APPNOTE 4.4.5; zlib's own default
-constexpr quint16 kLockedFlag = 1;            // APPNOTE 4.4.4, bit 0
+constexpr int kUsualLevel = 6;                                // zlib's own default
+constexpr unsigned long kLockedFlag = 1;                      // APPNOTE 4.4.4, bit 0
+constexpr unsigned long kUtf8Flag = 1UL << 11;                // APPNOTE 4.4.4, bit 11
+constexpr unsigned long kMadeOnUnix = 3;                      // APPNOTE 4.4.2.2
+constexpr unsigned long kKindMask = 0170000, kLink = 0120000; // of a Unix mode, in the upper half of the attributes
 constexpr std::size_t kLongestName = 500;
 
-std::string shortly(const QString& name) {
-    return name.left(200).toStdString();
+std::string shortly(const std::string& name) {
+    constexpr qsizetype kEnough = 200;
+    return QString::fromStdString(name).left(kEnough).toStdString();
 }
 
 Error said(Message what, const std::string& place) {
@@ -33,6 +36,42 @@ Error said(Message what, const std::string& place) {
 
 Error noZip(const std::string& place) {
     return said(Message{"zip.none"}, place);
+}
+
+// The library reads and writes what it is given through these; the "name" it is to open is the device itself.
+QIODevice* deviceOf(void* given) {
+    return static_cast<QIODevice*>(given);
+}
+void* openDevice(void*, const void* device, int) {
+    return const_cast<void*>(device);
+}
+uLong readDevice(void*, void* stream, void* into, uLong size) {
+    const qint64 n = deviceOf(stream)->read(static_cast<char*>(into), static_cast<qint64>(size));
+    return n < 0 ? 0 : static_cast<uLong>(n);
+}
+uLong writeDevice(void*, void* stream, const void* from, uLong size) {
+    const qint64 n = deviceOf(stream)->write(static_cast<const char*>(from), static_cast<qint64>(size));
+    return n < 0 ? 0 : static_cast<uLong>(n);
+}
+ZPOS64_T tellDevice(void*, void* stream) {
+    return static_cast<ZPOS64_T>(deviceOf(stream)->pos());
+}
+long seekDevice(void*, void* stream, ZPOS64_T offset, int origin) {
+    QIODevice* device = deviceOf(stream);
+    const qint64 from = origin == ZLIB_FILEFUNC_SEEK_CUR   ? device->pos()
+                        : origin == ZLIB_FILEFUNC_SEEK_END ? device->size()
+                                                           : 0;
+    return device->seek(from + static_cast<qint64>(offset)) ? 0 : -1;
+}
+int closeDevice(void*, void*) {
+    return 0; // it is its owner's
+}
+int errorOfDevice(void*, void*) {
+    return 0; // what could not be read or written is told by its length
+}
+
+zlib_filefunc64_def doorTo() {
+    return {openDevice, readDevice, writeDevice, tellDevice, seekDevice, closeDevice, errorOfDevice, nullptr};
 }
 
 } // namespace
@@ -55,32 +94,36 @@ bool safeZipName(std::string_view name) {
 }
 
 struct ZipReader::State {
-    State(QIODevice& device, std::string where, const ZipBounds& b)
-        : zip(&device), place(std::move(where)), bounds(b) {}
+    State(std::string where, const ZipBounds& b) : place(std::move(where)), bounds(b) {}
+    ~State() {
+        if (zip)
+            unzClose(zip);
+    }
+    State(const State&) = delete;
+    State& operator=(const State&) = delete;
+
     /// The entry the zip stands at.
     Result<std::string> readHere(const ZipEntry& entry) {
-        QuaZipFile file(&zip);
         const auto damaged = [&] { return said(Message{"zip.damaged", {entry.name}}, place); };
-        if (!file.open(QIODevice::ReadOnly))
+        if (unzOpenCurrentFile(zip) != UNZ_OK)
             return damaged();
         std::string out;
         char buffer[65536];
-        for (;;) {
-            const qint64 n = file.read(buffer, sizeof buffer);
-            if (n < 0)
-                return damaged();
-            if (n == 0)
-                break;
+        int n = 0;
+        while ((n = unzReadCurrentFile(zip, buffer, sizeof buffer)) > 0) {
             out.append(buffer, static_cast<std::size_t>(n));
-            if (out.size() > entry.bytes)
+            if (out.size() > entry.bytes) {
+                unzCloseCurrentFile(zip);
                 return said(Message{"zip.more-than-said", {entry.name}}, place);
+            }
         }
-        file.close(); // compares the checksum
-        if (file.getZipError() != UNZ_OK || out.size() != entry.bytes)
+        const int closed = unzCloseCurrentFile(zip); // compares the checksum
+        if (n < 0 || closed != UNZ_OK || out.size() != entry.bytes)
             return damaged();
         return out;
     }
-    QuaZip zip;
+
+    unzFile zip = nullptr;
     std::string place;
     ZipBounds bounds;
 };
@@ -90,48 +133,49 @@ ZipReader::ZipReader(ZipReader&&) noexcept = default;
 ZipReader::~ZipReader() = default;
 
 Result<ZipReader> ZipReader::open(QIODevice& device, const std::string& place, const ZipBounds& bounds) {
-    ZipReader out(std::make_unique<State>(device, place, bounds));
-    QuaZip& zip = out.m_state->zip;
-    zip.setFileNameCodec("UTF-8");
-    zip.setAutoClose(false); // the device is its owner's
-    if (!zip.open(QuaZip::mdUnzip))
+    ZipReader out(std::make_unique<State>(place, bounds));
+    zlib_filefunc64_def door = doorTo();
+    unzFile zip = out.m_state->zip = unzOpen2_64(&device, &door);
+    if (!zip)
         return noZip(place);
     std::set<QString> seen;
     std::uint64_t together = 0;
-    for (bool more = zip.goToFirstFile(); more; more = zip.goToNextFile()) {
-        QuaZipFileInfo64 info;
-        if (!zip.getCurrentFileInfo(&info))
+    int step = unzGoToFirstFile(zip);
+    for (; step == UNZ_OK; step = unzGoToNextFile(zip)) {
+        unz_file_info64 info{};
+        std::string name(kLongestName + 2, '\0');
+        if (unzGetCurrentFileInfo64(zip, &info, name.data(), name.size(), nullptr, 0, nullptr, 0) != UNZ_OK)
             return noZip(place);
-        const QString name = info.name;
+        name.resize(std::min<std::size_t>(info.size_filename, name.size()));
         const auto refuse = [&](const char* code) { return said(Message{code, {shortly(name)}}, place); };
-        QString path = name;
-        const bool folder = path.endsWith(QLatin1Char('/'));
+        std::string path = name;
+        const bool folder = path.ends_with('/');
         if (folder)
-            path.chop(1);
-        if (!safeZipName(path.toStdString()))
+            path.pop_back();
+        if (!safeZipName(path))
             return refuse("zip.name-leads-out");
-        if (info.isSymbolicLink())
+        if (((info.external_fa >> 16) & kKindMask) == kLink)
             return refuse("zip.link");
-        if ((info.flags & kLockedFlag) != 0)
+        if ((info.flag & kLockedFlag) != 0)
             return refuse("zip.locked");
         // Also where only the case differs: on many disks the second would lie on the first.
-        if (!seen.insert(path.toCaseFolded()).second)
+        if (!seen.insert(QString::fromStdString(path).toCaseFolded()).second)
             return refuse("zip.twice");
         if (seen.size() > bounds.mostEntries)
             return said(Message{"zip.too-many", {Number{static_cast<double>(bounds.mostEntries)}}}, place);
         if (folder) {
-            if (info.uncompressedSize != 0)
+            if (info.uncompressed_size != 0)
                 return refuse("zip.folder-with-bytes");
             continue;
         }
-        if (info.uncompressedSize > bounds.mostBytesOfOne)
+        if (info.uncompressed_size > bounds.mostBytesOfOne)
             return refuse("zip.too-large-one");
-        together += info.uncompressedSize;
+        together += info.uncompressed_size;
         if (together > bounds.mostBytes)
             return said(Message{"zip.too-large", {Number{static_cast<double>(bounds.mostBytes >> 20)}}}, place);
-        out.m_entries.push_back({path.toStdString(), info.uncompressedSize});
+        out.m_entries.push_back({path, info.uncompressed_size});
     }
-    if (zip.getZipError() != UNZ_OK)
+    if (step != UNZ_END_OF_LIST_OF_FILE)
         return noZip(place);
     // A file cannot lie in a file.
     std::set<std::string> files;
@@ -147,16 +191,22 @@ Result<ZipReader> ZipReader::open(QIODevice& device, const std::string& place, c
 Result<std::string> ZipReader::read(const std::string& name) {
     const auto entry =
         std::find_if(m_entries.begin(), m_entries.end(), [&](const ZipEntry& e) { return e.name == name; });
-    if (entry == m_entries.end() || !m_state->zip.setCurrentFile(QString::fromStdString(name), QuaZip::csSensitive))
+    constexpr int kAsWritten = 1; // capitals count
+    if (entry == m_entries.end() || unzLocateFile(m_state->zip, name.c_str(), kAsWritten) != UNZ_OK)
         return said(Message{"zip.not-in-it", {name}}, m_state->place);
     return m_state->readHere(*entry);
 }
 
 Result<Done> ZipReader::each(const std::function<Result<Done>(const ZipEntry&, std::string&&)>& take) {
-    QuaZip& zip = m_state->zip;
+    unzFile zip = m_state->zip;
     std::size_t next = 0;
-    for (bool more = zip.goToFirstFile(); more && next < m_entries.size(); more = zip.goToNextFile()) {
-        if (zip.getCurrentFileName() != QString::fromStdString(m_entries[next].name))
+    for (int step = unzGoToFirstFile(zip); step == UNZ_OK && next < m_entries.size(); step = unzGoToNextFile(zip)) {
+        std::string name(kLongestName + 2, '\0');
+        unz_file_info64 info{};
+        if (unzGetCurrentFileInfo64(zip, &info, name.data(), name.size(), nullptr, 0, nullptr, 0) != UNZ_OK)
+            return noZip(m_state->place);
+        name.resize(std::min<std::size_t>(info.size_filename, name.size()));
+        if (name != m_entries[next].name)
             continue; // a folder
         Result<std::string> bytes = m_state->readHere(m_entries[next]);
         if (!bytes)
@@ -169,9 +219,16 @@ Result<Done> ZipReader::each(const std::function<Result<Done>(const ZipEntry&, s
 }
 
 struct ZipWriter::State {
-    State(QIODevice& device, std::string where) : zip(&device), place(std::move(where)) {}
+    explicit State(std::string where) : place(std::move(where)) {}
+    ~State() {
+        if (zip)
+            zipClose(zip, nullptr);
+    }
+    State(const State&) = delete;
+    State& operator=(const State&) = delete;
     Error cannot() const { return said(Message{"zip.cannot-write"}, place); }
-    QuaZip zip;
+
+    zipFile zip = nullptr;
     std::string place;
 };
 
@@ -180,37 +237,38 @@ ZipWriter::ZipWriter(ZipWriter&&) noexcept = default;
 ZipWriter::~ZipWriter() = default;
 
 Result<ZipWriter> ZipWriter::begin(QIODevice& device, const std::string& place) {
-    ZipWriter out(std::make_unique<State>(device, place));
-    QuaZip& zip = out.m_state->zip;
-    zip.setUtf8Enabled(true);
-    zip.setZip64Enabled(false); // only what needs it; older readers stay able to open the rest
-    zip.setAutoClose(false);
-    if (!zip.open(QuaZip::mdCreate))
+    ZipWriter out(std::make_unique<State>(place));
+    zlib_filefunc64_def door = doorTo();
+    out.m_state->zip = zipOpen2_64(&device, APPEND_STATUS_CREATE, nullptr, &door);
+    if (!out.m_state->zip)
         return out.m_state->cannot();
     return out;
 }
 
 Result<Done> ZipWriter::add(const std::string& name, std::string_view bytes, std::int64_t made) {
-    QuaZipNewInfo info(QString::fromStdString(name));
-    info.dateTime = QDateTime::fromSecsSinceEpoch(made, QTimeZone::utc());
-    info.setPermissions(QFileDevice::ReadOwner | QFileDevice::WriteOwner | QFileDevice::ReadGroup |
-                        QFileDevice::ReadOther);
-    QuaZipFile file(&m_state->zip);
-    if (!file.open(QIODevice::WriteOnly, info, nullptr, 0, kDeflated, kUsualLevel))
+    const QDateTime when = QDateTime::fromSecsSinceEpoch(made, QTimeZone::utc());
+    zip_fileinfo info{};
+    info.tmz_date.tm_year = when.date().year();
+    info.tmz_date.tm_mon = when.date().month() - 1;
+    info.tmz_date.tm_mday = when.date().day();
+    info.tmz_date.tm_hour = when.time().hour();
+    info.tmz_date.tm_min = when.time().minute();
+    info.tmz_date.tm_sec = when.time().second();
+    constexpr unsigned long kFileThatAllMayRead = 0100644, kNeeds = 20; // APPNOTE 4.4.3.2: version 2.0
+    info.external_fa = kFileThatAllMayRead << 16;
+    constexpr int kCooked = 0, kOnlyWhatNeedsIt = 0; // not raw; zip64
+    if (zipOpenNewFileInZip4_64(m_state->zip, name.c_str(), &info, nullptr, 0, nullptr, 0, nullptr, Z_DEFLATED,
+                                kUsualLevel, kCooked, -MAX_WBITS, DEF_MEM_LEVEL, Z_DEFAULT_STRATEGY, nullptr, 0,
+                                (kMadeOnUnix << 8) | kNeeds, kUtf8Flag, kOnlyWhatNeedsIt) != ZIP_OK)
         return m_state->cannot();
-    const auto length = static_cast<qint64>(bytes.size());
-    const bool written = file.write(bytes.data(), length) == length;
-    file.close();
-    if (!written || file.getZipError() != ZIP_OK)
-        return m_state->cannot();
-    return Done{};
+    const bool written = zipWriteInFileInZip(m_state->zip, bytes.data(), static_cast<unsigned>(bytes.size())) == ZIP_OK;
+    const bool closed = zipCloseFileInZip(m_state->zip) == ZIP_OK;
+    return written && closed ? Result<Done>(Done{}) : Result<Done>(m_state->cannot());
 }
 
 Result<Done> ZipWriter::finish() {
-    m_state->zip.close();
-    if (m_state->zip.getZipError() != ZIP_OK)
-        return m_state->cannot();
-    return Done{};
+    const int closed = zipClose(std::exchange(m_state->zip, nullptr), nullptr);
+    return closed == ZIP_OK ? Result<Done>(Done{}) : Result<Done>(m_state->cannot());
 }
 
 } // namespace jr

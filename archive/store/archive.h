@@ -25,6 +25,7 @@
 namespace jr {
 
 struct JobFile;
+struct HandOver;
 struct BenchFile;
 
 /// Called now and then with what is done and how much there is; false stops the work at the next safe place.
@@ -106,6 +107,11 @@ public:
     Result<SetupFile> keepFile(const std::string& jobId, const SetupFile& about, const QString& path);
     /// Whether the copy is still what was kept.
     Result<bool> fileIsWhole(const JobRecord& job, const SetupFile& file) const;
+    /// Keeps a sheet as it was handed over (a zip, archive/formats/hand_overs_sheet.h) under the job's next number.
+    /// Returns it as kept. Errors: as keepFile.
+    Result<HandOver> keepHandOver(const std::string& jobId, const HandOver& about, const std::string& frozen);
+    /// Errors: it is gone, or is not what was handed over any more.
+    Result<std::string> frozenSheet(const JobRecord& job, const HandOver& handOver) const;
     /// Writes the copy out again. Errors: it is gone, is not what was kept any more, or cannot be written.
     Result<Done> giveFileBack(const JobRecord& job, const SetupFile& file, const QString& path) const;
     /// A note (no `photo`) or a picture, which is copied into the archive. Returns its id. Errors: not a picture,
@@ -186,6 +192,8 @@ private:
     Result<QString> setupIdFor(const std::string& jobId, const std::string& setup);
     Result<QString> sittingIdFor(const std::string& jobId, const PullHeader& header);
     Result<Done> insertPull(const std::string& jobId, const PullRecord& pull, const std::string& text);
+    /// Puts a new file into the job's folder of files; returns its place, relative to the archive.
+    Result<std::string> putFile(const std::string& jobId, const std::string& name, const std::string& bytes);
     Result<std::string> bytesOfFile(const JobRecord& job, const SetupFile& file) const;
     Result<std::string> jobOfUnpulledSetup(const std::string& setupId) const;
     Result<Done> writeSetupChanges(const std::string& setupId, const std::string& parentId,

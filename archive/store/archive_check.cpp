@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // How safe the records are: both halves held against each other, nothing changed.
 #include "archive/disk/safe_file.h"
+#include "archive/formats/hand_overs_sheet.h"
 #include "archive/formats/json_text.h"
 #include "archive/formats/pull_file.h"
 #include "archive/formats/setup_files_sheet.h"
@@ -180,6 +181,14 @@ Result<SafetyReport> Archive::check(bool thorough, const Progress& progress) con
                         if (const Result<bool> whole = fileIsWhole(*job, file); !whole || !*whole)
                             out.problems.push_back(shown(file.name) +
                                                    ": the file kept with a setup is not what was kept any more");
+    if (thorough)
+        if (const auto kept = sheetsOfKind(sheet_kind::handOvers))
+            for (const auto& [jobId, body] : *kept)
+                if (const Result<JobRecord> job = this->job(jobId))
+                    for (const HandOver& one : handOversOf(body))
+                        if (const Result<std::string> frozen = frozenSheet(*job, one); !frozen)
+                            out.problems.push_back(shown(job->name) + ", hand-over " + std::to_string(one.number) +
+                                                   ": " + frozen.error().reason);
     const auto copies = m_db->query(QStringLiteral("SELECT made, place FROM copy_made ORDER BY id DESC LIMIT 1"));
     if (!copies)
         return copies.error();

@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/store/database.h"
 
-#include <QFile>
-#include <QFileInfo>
 #include <QSqlError>
 #include <QSqlQuery>
 #include <QSqlRecord>
@@ -15,6 +13,12 @@ namespace {
 bool isDamage(const QSqlError& error) {
     const int code = error.nativeErrorCode().toInt() & 0xFF;
     return code == 11 || code == 26;
+}
+
+/// SQLITE_NOTADB.
+bool isNoDatabase(const QSqlError& error) {
+    constexpr int kExtended = 0xFF, kNoDatabase = 26;
+    return (error.nativeErrorCode().toInt() & kExtended) == kNoDatabase;
 }
 
 Error sqlError(const QString& path, const QSqlError& error) {
@@ -40,20 +44,6 @@ Error Database::failed(const QSqlError& error) const {
 }
 
 Result<std::unique_ptr<Database>> Database::open(const QString& path, bool* damaged) {
-    // SQLite opens anything lazily and would only complain later, in the middle of work: look at the file first.
-    QFile file(path);
-    if (file.exists() && file.size() > 0) {
-        if (!file.open(QIODevice::ReadOnly))
-            return Error{"cannot be opened: " + file.errorString().toStdString(), path.toStdString()};
-        const QByteArray head = file.read(16);
-        file.close();
-        if (head != QByteArray("SQLite format 3\0", 16)) {
-            if (damaged)
-                *damaged = true;
-            return Error{"this file is not a Jolly Ram archive (or is damaged at its head); it was left as it is",
-                         path.toStdString()};
-        }
-    }
     const QString connection = QUuid::createUuid().toString(QUuid::WithoutBraces);
     std::unique_ptr<Database> out(new Database(path, connection));
     QSqlDatabase db = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), connection);
@@ -61,6 +51,20 @@ Result<std::unique_ptr<Database>> Database::open(const QString& path, bool* dama
     db.setConnectOptions(QStringLiteral("QSQLITE_BUSY_TIMEOUT=4000"));
     if (!db.open())
         return sqlError(path, db.lastError());
+    // SQLite opens anything lazily and would only complain later, in the middle of work: it is made to read the head.
+    // It itself, never we: a plain open and close of the file would take away the locks that every other connection of
+    // this program holds on it (https://sqlite.org/howtocorrupt.html, 2.2).
+    QSqlQuery head(db);
+    if (!head.exec(QStringLiteral("PRAGMA schema_version"))) {
+        const QSqlError error = head.lastError();
+        if (damaged)
+            *damaged = isDamage(error);
+        if (isNoDatabase(error))
+            return Error{"this file is not a Jolly Ram archive (or is damaged at its head); it was left as it is",
+                         path.toStdString()};
+        return sqlError(path, error);
+    }
+    head.finish();
     for (const char* pragma : {"PRAGMA journal_mode=WAL", "PRAGMA synchronous=FULL", "PRAGMA foreign_keys=ON"}) {
         const auto done = out->query(QLatin1String(pragma));
         if (!done) {

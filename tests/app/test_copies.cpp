@@ -167,7 +167,7 @@ private slots:
         QVERIFY(said);
         bool offered = false;
         for (QPushButton* b : o.window.handover().findChildren<QPushButton*>())
-            offered = offered || (b->text().contains("bundle") && b->isEnabled());
+            offered = offered || (b->text().contains("&Bundle") && b->isEnabled());
         QVERIFY(offered);
     }
 };

@@ -1,9 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The customer's sheet and the exports: the same words as the window and the command line, numbers that agree with one
 // another, what is written when there is too much or too little to say, and nothing half written.
+#include "app/handover/frozen_sheet.h"
 #include "app/handover/handover_station.h"
+#include "app/handover/public_picture.h"
 #include "app/handover/sheet_painter.h"
+#include "app/handover/sheet_pdf.h"
 #include "core/judge/sentences.h"
+#include "tests/support/archive_folder.h"
 #include "tests/support/cli_process.h"
 #include "tests/support/demo_window.h"
 #include "tests/support/settled.h"
@@ -14,7 +18,9 @@
 #include <QFile>
 #include <QImage>
 #include <QLabel>
+#include <QListWidget>
 #include <QPainter>
+#include <QPrinter>
 #include <QPushButton>
 #include <QRegularExpression>
 #include <QSemaphore>
@@ -66,6 +72,7 @@ private slots:
     void initTestCase() {
         const QString problem = m_demo.begin();
         QVERIFY2(problem.isEmpty(), qPrintable(problem));
+        connect(&model(), &JobModel::problem, this, [](const QString& words) { qWarning("%s", qPrintable(words)); });
     }
     void cleanupTestCase() { m_demo.end(); }
     void init() {
@@ -262,6 +269,151 @@ private slots:
         QVERIFY(withRuns > 3 * inked(sheet));
     }
 
+    // ISO 32000-1: a language for whoever has it read aloud, a bookmark a part, the title in the window's frame.
+    void thePdfHasTitleLanguageAndBookmarks() {
+        QVERIFY(written(sheet(), SheetFormat::Pdf, m_demo.file("marks.pdf")));
+        const QByteArray pdf = contents(m_demo.file("marks.pdf"));
+        QVERIFY(pdf.contains("/Lang ") && pdf.contains("/Outlines ") && pdf.contains("/DisplayDocTitle true"));
+        QProcess info;
+        info.start(QStringLiteral("pdfinfo"), {m_demo.file("marks.pdf")});
+        QVERIFY(info.waitForFinished());
+        QVERIFY(
+            QString::fromUtf8(info.readAllStandardOutput()).contains(QRegularExpression("Title: +Stack length\\n")));
+        const Sheet now = sheetOf(model());
+        const std::vector<SheetPlace> places = sheetPlaces(now);
+        QVERIFY(places.size() > 3 && places.front().page == 0);
+        QCOMPARE(pdf.count("/Dest"), static_cast<qsizetype>(places.size()));
+        for (const SheetPlace& place : places)
+            QVERIFY(place.page < sheetPages(now));
+    }
+    /// Outside: a zip of XML parts (ISO/IEC 29500), read here without the library that wrote it.
+    void theWorkbookHasTheTableAsNumbers() {
+        QVERIFY(written(sheet(), SheetFormat::Spreadsheet, m_demo.file("t.xlsx")));
+        QProcess unzip;
+        unzip.start(QStringLiteral("unzip"), {"-p", m_demo.file("t.xlsx"), "xl/worksheets/sheet2.xml"});
+        QVERIFY(unzip.waitForFinished());
+        QXmlStreamReader xml(unzip.readAllStandardOutput());
+        std::vector<double> first; // numbers of the first column
+        QString cell;
+        while (!xml.atEnd()) {
+            if (xml.readNext() != QXmlStreamReader::StartElement)
+                continue;
+            if (xml.name() == QLatin1String("c"))
+                cell = xml.attributes().value("t").isEmpty() ? xml.attributes().value("r").toString() : QString();
+            else if (xml.name() == QLatin1String("v") && cell.startsWith(QLatin1Char('A')))
+                first.push_back(xml.readElementText().toDouble());
+        }
+        QVERIFY2(!xml.hasError(), qPrintable(xml.errorString()));
+        const std::vector<double>& place = model().answers().comparison()->place;
+        QCOMPARE(first.size(), place.size());
+        for (std::size_t i = 0; i < place.size(); ++i)
+            QCOMPARE(first[i], place[i]);
+    }
+    /// Against the schema that is published, by a validator of another house (python3-jsonschema).
+    void theResultKeepsToItsSchema() {
+        for (const char* job : {"Stack length", "Weights on the belt"}) {
+            QVERIFY(m_demo.open(job));
+            QVERIFY(written(sheet(), SheetFormat::Json, m_demo.file("s.json")));
+            QProcess validator;
+            validator.start(QStringLiteral("python3"),
+                            {"-c",
+                             "import json,sys,jsonschema; jsonschema.validate(json.load(open(sys.argv[1])),"
+                             "json.load(open(sys.argv[2])))",
+                             m_demo.file("s.json"), QStringLiteral(JR_SOURCE "/docs/result.schema.json")});
+            QVERIFY(validator.waitForFinished());
+            QVERIFY2(validator.exitCode() == 0, validator.readAllStandardError().right(600).constData());
+        }
+    }
+    void picturesForThePublicNameNobody() {
+        QCOMPARE(withoutName("Rowan's stack", "Rowan, rides it to the hills"), QString("stack"));
+        QCOMPARE(withoutName("rowan stack of ROWANS", "Rowan"), QString("stack of"));
+        QCOMPARE(withoutName("Rowanberry pipe", "Rowan"), QString("Rowanberry pipe"));
+        QCOMPARE(withoutName("long stack", ""), QString("long stack"));
+        for (const SheetFormat shape : {SheetFormat::PublicUpright, SheetFormat::PublicWide}) {
+            QVERIFY(written(sheet(), shape, m_demo.file("public.png")));
+            const QImage image(m_demo.file("public.png"));
+            QCOMPARE(image.size(), shape == SheetFormat::PublicUpright ? QSize(1080, 1350) : QSize(1600, 900));
+            QVERIFY2(image.textKeys().isEmpty(), qPrintable(image.textKeys().join(' ')));
+            QVERIFY(!contents(m_demo.file("public.png")).contains("Rowan"));
+        }
+    }
+    void printedItFillsThePage() {
+        QPrinter printer;
+        printer.setOutputFormat(QPrinter::PdfFormat);
+        printer.setOutputFileName(m_demo.file("printed.pdf"));
+        printer.setPageSize(QPageSize(QPageSize::Letter)); // another shape of paper
+        printSheet(sheetOf(model()), printer);
+        const QString words = pdfWords(m_demo.file("printed.pdf"));
+        QVERIFY(words.contains("Stack length") && words.contains("The change is what counts"));
+    }
+    void whatWasHandedOverStaysAsItWas() {
+        std::optional<HandOver> kept;
+        sheet().give([&](const HandOver& one) { kept = one; });
+        QTRY_VERIFY_WITH_TIMEOUT(kept.has_value(), 30000);
+        QCOMPARE(kept->number, 1);
+        QVERIFY(kept->headline == describe(*model().answers().comparison(), model().units().wording()).headline);
+        model().waitUntilSettled();
+        const auto frozenNow = [&](int number) {
+            const auto job = archiveOf(model())->job(model().job().id);
+            const std::vector<HandOver> all = handOversOf(job->sheets.at("hand-overs"));
+            return archiveOf(model())->frozenSheet(*job, all[static_cast<std::size_t>(number - 1)]);
+        };
+        const Result<std::string> first = frozenNow(1);
+        QVERIFY2(first, first ? "" : first.error().text().c_str());
+        const Result<FrozenSheet> thawed = thaw(*first);
+        QVERIFY(thawed && thawed->pdf.startsWith("%PDF") && thawed->settings.find("sae-j1349") != std::string::npos);
+        QVERIFY2(changesSince(*thawed, sheetOf(model())).isEmpty(),
+                 qPrintable(changesSince(*thawed, sheetOf(model())).join('|')));
+        // Judged otherwise later: the paper stays, and what is otherwise can be told.
+        model().compare().setStandard("din-70020");
+        model().setAside(2, true, "a slip");
+        model().waitUntilSettled();
+        QCOMPARE(*frozenNow(1), *first);
+        const QString since = changesSince(*thawed, sheetOf(model())).join('\n');
+        QVERIFY2(since.contains("sae-j1349") && since.contains("din-70020"), qPrintable(since));
+        QVERIFY2(since.contains("Then 3 against 4 pulls counted, now 2 against 4."), qPrintable(since));
+        // The next one has the next number.
+        kept.reset();
+        sheet().give([&](const HandOver& one) { kept = one; });
+        QTRY_VERIFY_WITH_TIMEOUT(kept.has_value(), 30000);
+        QCOMPARE(kept->number, 2);
+        QCOMPARE(sheet().findChild<QListWidget*>("hand-overs")->count(), 2);
+        QCOMPARE(*frozenNow(1), *first);
+        model().compare().setStandard("sae-j1349");
+        model().setAside(2, false, {});
+        model().waitUntilSettled();
+        // It goes with the bundle, and a damaged one is never given out as what was handed over.
+        const auto job = archiveOf(model())->job(model().job().id);
+        QString file;
+        for (const AttachmentRecord& a : job->attachments)
+            if (a.about == "hand-over:1")
+                file = m_demo.file("archive") + '/' + QString::fromStdString(a.file);
+        QVERIFY(QFile::exists(file));
+        QVERIFY(testsupport::damage(file, 200, 4));
+        QVERIFY(!frozenNow(1));
+        const auto report = archiveOf(model())->check(true);
+        QVERIFY(std::any_of(report->problems.begin(), report->problems.end(),
+                            [](const std::string& p) { return QString::fromStdString(p).contains("hand-over 1"); }));
+    }
+    void theCommandLineWritesTheSameSheet() {
+        QVERIFY(written(sheet(), SheetFormat::Json, m_demo.file("window.json")));
+        model().waitUntilSettled();
+        const QString archive = m_demo.file("archive");
+        const testsupport::Ran ran =
+            runCli({"sheet", archive, "--job", "Stack length", "--out", m_demo.file("cli.json"), "--out",
+                    m_demo.file("cli.pdf"), "--out", m_demo.file("cli.png"), "--public", "wide"});
+        QVERIFY2(ran.code == 0, ran.err);
+        QCOMPARE(ran.json()["written"].toArray().size(), 3);
+        QJsonObject mine = QJsonDocument::fromJson(contents(m_demo.file("window.json"))).object(),
+                    theirs = QJsonDocument::fromJson(contents(m_demo.file("cli.json"))).object();
+        QVERIFY(mine["calls"] == theirs["calls"] && mine["difference_w"] == theirs["difference_w"]);
+        QCOMPARE(QImage(m_demo.file("cli.png")).size(), QSize(1600, 900));
+        QCOMPARE(runCli({"sheet", archive, "--job", "Nobody", "--out", m_demo.file("x.pdf")}).code, 3);
+        QCOMPARE(runCli({"sheet", archive, "--job", "Stack length", "--out", m_demo.file("x.doc")}).code, 2);
+        QCOMPARE(runCli({"sheet", archive, "--job", "Stack length", "--out", "/dev/full/x.pdf"}).code, 4);
+        QCOMPARE(runCli({"sheet", m_demo.file("nowhere"), "--job", "x", "--out", "x.pdf"}).code, 3);
+    }
+
     void withoutAComparisonNothingIsMadeUp() {
         const auto job = archiveOf(model())->createJob("Bare", "Larkspur 410");
         QVERIFY(openJob(m_demo.window(), *job));
@@ -271,7 +423,7 @@ private slots:
         QVERIFY(!QFile::exists(m_demo.file("none.csv")));
         for (QPushButton* b : sheet().findChildren<QPushButton*>())
             QVERIFY2(
-                !b->isEnabled() || b->isCheckable() || b->text().contains("pa&ge") || b->text().contains("&bundle"),
+                !b->isEnabled() || b->isCheckable() || b->text().contains("pa&ge") || b->text().contains("&Bundle"),
                 qPrintable(b->text())); // handed over can be said of any job, its pages turned, and all of it given on
     }
 

@@ -3,6 +3,8 @@
 #include "archive/store/archive.h"
 #include "archive/store/writer_lock.h"
 #include "tests/support/archive_folder.h"
+#include "tests/support/archive_likeness.h"
+#include "tests/support/cli_process.h"
 #include "tests/support/suites.h"
 
 #include <QCoreApplication>
@@ -75,6 +77,33 @@ private slots:
         const auto waits = WriterLock::take(folder, "another", theirs, 100);
         QVERIFY(!waits && QString::fromStdString(waits.error().reason).contains("a test"));
         QVERIFY(QString::fromStdString(waits.error().reason).contains("is writing"));
+    }
+    /// SQLite's locks belong to the process, and the first plain close of the database's file would take all of them
+    /// away
+    /// ("How To Corrupt An SQLite Database File", 2.2): then another program, on leaving, tidies the journal away under
+    /// whoever is still writing.
+    void aSecondLookInThisProgramKeepsTheFirstOnesLocks() {
+        QTemporaryDir dir;
+        auto first = Archive::open(dir.path());
+        QVERIFY(first);
+        const std::string job = *(*first)->createJob("Locks", "Larkspur 410");
+        QVERIFY((*first)->addPull(job, testsupport::smallTrace("l-0", "Locks", "Larkspur 410", "a", 0), "test"));
+        for (int round = 1; round < 4; ++round) {
+            {
+                auto second = Archive::open(dir.path());
+                QVERIFY(second && (*second)->jobs()->size() == 1);
+            }
+            const testsupport::Ran other = testsupport::runCli({"archive", "check", dir.path()});
+            QVERIFY2(other.code == 0, other.err);
+            const auto kept = (*first)->addPull(
+                job, testsupport::smallTrace("l-" + std::to_string(round), "Locks", "Larkspur 410", "a", round),
+                "test");
+            QVERIFY2(kept, kept ? "" : kept.error().text().c_str());
+            QVERIFY((*first)->check(true)->problems.empty());
+        }
+        first.value().reset();
+        QCOMPARE((*Archive::open(dir.path()))->job(job)->pulls.size(), std::size_t{4});
+        QCOMPARE(testsupport::runCli({"archive", "check", dir.path()}).code, 0);
     }
 };
 

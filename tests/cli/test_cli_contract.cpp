@@ -417,7 +417,7 @@ private slots:
         static const QRegularExpression line(QStringLiteral("^  ([a-z-]+) "), QRegularExpression::MultilineOption);
         for (auto found = line.globalMatch(help.section("\n\n", 0, 0)); found.hasNext();)
             commands << found.next().captured(1);
-        QVERIFY2(commands.size() >= 18, qPrintable(commands.join(' ')));
+        QVERIFY2(commands.size() >= 17, qPrintable(commands.join(' ')));
         for (const QString& command : commands) {
             QByteArray inPage = command.toUtf8();
             QVERIFY2(page.contains(".SS " + inPage.replace("-", "\\-") + "\n"), inPage);

@@ -5,6 +5,7 @@
 #include "archive/formats/baselines_sheet.h"
 #include "archive/formats/figure_sheet.h"
 #include "archive/formats/foreign_log.h"
+#include "archive/formats/hand_overs_sheet.h"
 #include "archive/formats/job_readings.h"
 #include "archive/formats/job_sheets.h"
 #include "archive/formats/leak_tests_sheet.h"
@@ -147,7 +148,7 @@ void benchFile(std::string_view bytes) {
 void sheets(std::string_view bytes) {
     const std::string body(bytes);
     // One of them an input, by its length: so many readers of one text find no more than so many texts do.
-    constexpr std::size_t kReaders = 15;
+    constexpr std::size_t kReaders = 16;
     switch (body.size() % kReaders) {
     case 0:
         require(jr::machineSheetOf(body).cylinders >= 1);
@@ -194,6 +195,10 @@ void sheets(std::string_view bytes) {
         break;
     case 13:
         require(!jr::roadSheetOf(body).marks.empty());
+        break;
+    case 14:
+        for (const jr::HandOver& one : jr::handOversOf(body))
+            require(!one.id.empty() && one.number > 0);
         break;
     default:
         (void)jr::repeatabilityNoteOf(body);
