@@ -34,7 +34,9 @@ HandOverList::HandOverList(JobModel& model, QWidget* parent) : QWidget(parent), 
     m_list->setTextElideMode(Qt::ElideRight);
     down->addWidget(m_list, 1);
     auto* across = new QHBoxLayout;
-    m_again = new QPushButton(tr("Give out &again…"));
+    m_again = new QPushButton(tr("&As it was…"));
+    m_again->setAccessibleName(tr("Give out again, as it was handed over"));
+    m_again->setToolTip(plainTip(m_again->accessibleName()));
     m_since = new QPushButton(tr("What &changed?"));
     across->addWidget(m_again);
     across->addWidget(m_since);
@@ -55,7 +57,7 @@ void HandOverList::refresh() {
     m_list->clear();
     for (const HandOver& one : m_all) {
         const QDateTime made = QDateTime::fromString(QString::fromStdString(one.made), Qt::ISODateWithMs).toLocalTime();
-        const QString when = QLocale().toString(made, QLocale::ShortFormat);
+        const QString when = QLocale().toString(made.date(), QLocale::ShortFormat);
         m_list->addItem(tr("No. %1, %2: %3").arg(one.number).arg(when, QString::fromStdString(one.headline)));
     }
     if (!m_all.empty())

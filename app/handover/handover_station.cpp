@@ -87,8 +87,7 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     auto* title = new Words(tr("Hand over"));
     title->setProperty("headline", true);
     layout->addWidget(title);
-    auto* about = new Words(tr("The sheet says which setups, how many pulls, which air and standard, what was gained "
-                               "where, and what this does not show."));
+    auto* about = new Words(tr("What is handed over is kept with its figures, and never changes."));
     about->setWordWrap(true);
     layout->addWidget(about);
     m_give = new QPushButton(tr("&Hand over and keep as no. 1"));
@@ -96,8 +95,12 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     m_give->setProperty("primary", true);
     layout->addWidget(m_give);
     connect(m_give, &QPushButton::clicked, this, [this] { give(); });
+    auto* paper = new QHBoxLayout;
     m_print = new QPushButton(tr("P&rint…"));
-    layout->addWidget(m_print);
+    paper->addWidget(m_print);
+    m_turn = new QPushButton;
+    paper->addWidget(m_turn);
+    layout->addLayout(paper);
     connect(m_print, &QPushButton::clicked, this, &HandoverStation::print);
     auto* files = new QGridLayout;
     files->setSpacing(6);
@@ -131,9 +134,9 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     files->addWidget(m_bundle, 2, 2);
     layout->addLayout(files);
     connect(m_bundle, &QPushButton::clicked, this, &HandoverStation::saveBundle);
-    m_turn = new QPushButton(tr("Turn the pa&ge"));
     m_turn->setEnabled(false);
-    layout->addWidget(m_turn);
+    m_turn->setText(tr("Pa&ge %1 of %2").arg(1).arg(1));
+    m_turn->setAccessibleName(tr("Turn the page"));
     connect(m_turn, &QPushButton::clicked, this, [this] {
         ++m_page;
         refresh();
@@ -192,7 +195,7 @@ void HandoverStation::refresh() {
     Sheet sheet = sheetOf(m_model, m_book ? &*m_book : nullptr);
     const int pages = sheetPages(sheet);
     m_page %= pages;
-    m_turn->setText(tr("Turn the pa&ge (%1 of %2)").arg(m_page + 1).arg(pages));
+    m_turn->setText(tr("Pa&ge %1 of %2").arg(m_page + 1).arg(pages));
     m_turn->setEnabled(pages > 1);
     m_sheet->show(std::move(sheet), m_page);
 }

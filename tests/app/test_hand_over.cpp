@@ -423,7 +423,7 @@ private slots:
         QVERIFY(!QFile::exists(m_demo.file("none.csv")));
         for (QPushButton* b : sheet().findChildren<QPushButton*>())
             QVERIFY2(
-                !b->isEnabled() || b->isCheckable() || b->text().contains("pa&ge") || b->text().contains("&Bundle"),
+                !b->isEnabled() || b->isCheckable() || b->text().contains("Pa&ge") || b->text().contains("&Bundle"),
                 qPrintable(b->text())); // handed over can be said of any job, its pages turned, and all of it given on
     }
 
