@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // jolly-ram: the window.
 #include "app/frame/main_window.h"
+#include "app/frame/one_window.h"
 #include "app/jobs/jobs_station.h"
 #include "app/model/bench_model.h"
 #include "app/tools/screenshots.h"
@@ -107,8 +108,17 @@ int main(int argc, char** argv) {
     if (parser.isSet(sheetOption))
         return jr::app::writeSheetsAsAsked(
             {folder, parser.value(sheetOption), parser.values(outOption), parser.value(publicOption)});
+    // A trial is by itself; an archive has one window.
+    const bool throwsAway = folder.startsWith(throwAway.path());
+    jr::app::OneWindow one(folder);
+    if (!throwsAway && !parser.isSet(shotsOption)) {
+        if (one.handedOver(parser.positionalArguments()))
+            return 0;
+        (void)one.listen();
+    }
     jr::app::MainWindow window(theme);
-    window.jobs().setThrowAway(folder.startsWith(throwAway.path()));
+    QObject::connect(&one, &jr::app::OneWindow::wanted, &window, &jr::app::MainWindow::comeForward);
+    window.jobs().setThrowAway(throwsAway);
     if (parser.isSet(shotsOption)) {
         const auto job = makeDemo(folder);
         if (!job) {
@@ -161,6 +171,7 @@ int main(int argc, char** argv) {
         window.bench().link().stop();
         QApplication::quit();
     });
+    window.restorePlace();
     window.show();
     return QApplication::exec();
 }

@@ -21,8 +21,10 @@
 #include "archive/bundle/bundle.h"
 
 #include <QAction>
+#include <QCloseEvent>
 #include <QDragEnterEvent>
 #include <QMimeData>
+#include <QSettings>
 #include <QStackedWidget>
 #include <QTimer>
 #include <QVBoxLayout>
@@ -154,6 +156,31 @@ void MainWindow::say(const QString& text) {
         if (m_message->text() == text)
             m_message->hide();
     });
+}
+
+void MainWindow::comeForward(const QStringList& files) {
+    if (isMinimized())
+        showNormal();
+    show();
+    raise();
+    activateWindow();
+    importFiles(files);
+}
+
+void MainWindow::restorePlace() {
+    m_hasPlace = true;
+    // Qt itself moves a window back that would stand on a screen which is gone.
+    restoreGeometry(QSettings().value(QStringLiteral("window/place")).toByteArray());
+}
+
+void MainWindow::keepPlace() const {
+    if (m_hasPlace)
+        QSettings().setValue(QStringLiteral("window/place"), saveGeometry());
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+    keepPlace();
+    QMainWindow::closeEvent(event);
 }
 
 void MainWindow::openArchive(const QString& folder, std::function<void()> then) {

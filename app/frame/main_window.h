@@ -49,6 +49,10 @@ public:
     /// For tests, pictures and benchmarks: lets the window live until all that was asked for is there.
     void waitUntilSettled();
     void importFiles(const QStringList& paths);
+    /// To the front, with what somebody opened elsewhere.
+    void comeForward(const QStringList& files);
+    /// Where it stood the last time, on a screen that is still there.
+    void restorePlace();
     void say(const QString& text); ///< above the stations for a while; empty: nothing any more
 
     const std::vector<Station*>& stations() const { return m_list; }
@@ -69,9 +73,11 @@ public:
 protected:
     void dragEnterEvent(QDragEnterEvent* event) override;
     void dropEvent(QDropEvent* event) override;
+    void closeEvent(QCloseEvent* event) override;
 
 private:
     void addShortcuts();
+    void keepPlace() const;
     void takeInBundles(QStringList bundles, std::function<void()> then);
     void adoptKeeper(std::unique_ptr<Keeper> keeper);
 
@@ -96,6 +102,7 @@ private:
     CaptureOffer* m_captures;
     DayStrip* m_dayStrip;
     QLabel* m_message;
+    bool m_hasPlace = false; ///< it is kept when the window goes; not of a trial's or a test's
 };
 
 } // namespace jr::app

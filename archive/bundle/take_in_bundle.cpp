@@ -21,7 +21,13 @@ namespace {
 struct Unpacked {
     QString root;
     std::map<std::string, std::string> pulls; ///< id -> its file, absolute
-    ~Unpacked() { QDir(root).removeRecursively(); }
+    Unpacked() = default;
+    Unpacked(const Unpacked&) = delete;
+    Unpacked& operator=(const Unpacked&) = delete;
+    ~Unpacked() {
+        if (!root.isEmpty()) // an empty name is the folder the program was started in
+            QDir(root).removeRecursively();
+    }
 };
 
 Result<Done> unpack(BundleReader& bundle, const std::string& place, Unpacked& out, const Progress& progress) {

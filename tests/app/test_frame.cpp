@@ -3,6 +3,8 @@
 // page, a job of several evenings on the day strip, and the size the window must fit into.
 #include "app/ask/ask_station.h"
 #include "app/frame/day_strip.h"
+#include "app/frame/main_window.h"
+#include "app/frame/one_window.h"
 #include "app/handover/handover_station.h"
 #include "app/import/import_dialog.h"
 #include "app/jobs/jobs_station.h"
@@ -20,10 +22,14 @@
 #include <QLabel>
 #include <QMimeData>
 #include <QPushButton>
+#include <QSettings>
+#include <QSignalSpy>
+#include <QTemporaryDir>
 #include <QTimer>
 #include <QToolButton>
 
 #include <cmath>
+#include <thread>
 
 using namespace jr;
 using namespace jr::app;
@@ -156,6 +162,42 @@ private slots:
         QApplication::sendEvent(&window(), &drop);
         QTRY_COMPARE_WITH_TIMEOUT(offered.size(), 1, 30000); // what is not a file of this machine is no pull
         QVERIFY(offered.front().endsWith("sorrel-3-open.pull.csv"));
+    }
+
+    void aSecondStartHandsItsFilesToTheFirst() {
+        QTemporaryDir dir;
+        OneWindow first(dir.path()), second(dir.path() + QStringLiteral("/.")), other(dir.filePath("other"));
+        QVERIFY(!second.handedOver({})); // nobody is there yet
+        QVERIFY(first.listen());
+        QSignalSpy wanted(&first, &OneWindow::wanted);
+        // The second is another program: it waits while the first goes on.
+        bool taken = false;
+        std::thread call([&] { taken = OneWindow(dir.path()).handedOver({"a b.pull.csv", "/tmp/ü\n.zip"}); });
+        QTRY_COMPARE(wanted.size(), 1);
+        call.join();
+        QVERIFY(taken);
+        QCOMPARE(wanted.front().front().toStringList().value(0), QFileInfo("a b.pull.csv").absoluteFilePath());
+        QVERIFY(!other.handedOver({})); // another archive is another window
+        // A first one that hangs (here: it is asked from its own thread) does not keep the next start waiting for ever.
+        QVERIFY(!OneWindow(dir.path()).handedOver({}));
+    }
+    void theWindowIsWhereItWas() {
+        QSettings().remove(QStringLiteral("window/place"));
+        Theme theme;
+        QSize size;
+        {
+            MainWindow one(theme);
+            one.restorePlace();
+            one.resize(1111, 777);
+            one.show();
+            QVERIFY(QTest::qWaitForWindowExposed(&one));
+            size = one.size();
+            one.close();
+        }
+        MainWindow two(theme);
+        two.restorePlace();
+        QCOMPARE(two.size(), size);
+        QSettings().remove(QStringLiteral("window/place"));
     }
 
     void theStartPageSaysWhatThereIsAndHowSafe() {

@@ -358,6 +358,21 @@ private slots:
         QCOMPARE(filesIn(at + QStringLiteral("/files"), "*").size(), 0);
         QCOMPARE(filesIn(at + QStringLiteral("/pulls"), "*").size(), 0);
     }
+    /// Refused before there was anything to unpack into: nothing at all is tidied away, least of all where the program
+    /// was started.
+    void refusedAtOnceNothingIsTidiedAway() {
+        auto archive = Archive::open(folder("locked"));
+        QVERIFY(archive);
+        const QString here = QDir::currentPath();
+        const QString precious = m_dir.filePath("started here");
+        QVERIFY(writeFile(precious + QStringLiteral("/letter"), "dear") && QDir::setCurrent(precious));
+        WriterLock::Shared other;
+        const auto held = WriterLock::take(folder("locked"), "a test", other);
+        const auto taken = takeInBundle(**archive, m_bundle);
+        QVERIFY(QDir::setCurrent(here));
+        QVERIFY(held && !taken);
+        QVERIFY(QFile::exists(precious + QStringLiteral("/letter")));
+    }
     void stoppedNothingIsLeft() {
         auto archive = Archive::open(folder("stopped"));
         const auto taken = takeInBundle(**archive, m_bundle, [](int done, int) { return done < 3; });

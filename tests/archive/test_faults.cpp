@@ -2,6 +2,8 @@
 // Every point of failure: each call that changes a file, in each way it can go wrong, in everything that writes. After
 // each the archive opens, a check is clean or names what is wrong, a rebuild puts it right, and nothing that was told
 // to be kept is gone.
+#include "archive/bundle/bundle.h"
+#include "archive/copies/copy_now.h"
 #include "archive/formats/pull_file.h"
 #include "archive/store/archive.h"
 #include "bench/capture.h"
@@ -32,7 +34,7 @@ QString fastPlace() {
                                                      : QDir::tempPath() + QStringLiteral("/jolly-ram-faults-XXXXXX");
 }
 
-bool copyFolder(const QString& from, const QString& to) {
+bool copyAll(const QString& from, const QString& to) {
     QDir().mkpath(to);
     QDirIterator it(from, QDir::Files | QDir::Hidden, QDirIterator::Subdirectories);
     bool good = true;
@@ -94,6 +96,8 @@ class TestFaults : public QObject {
     Q_OBJECT
     QTemporaryDir m_place{fastPlace()};
     QString m_base;
+    QString m_stick = m_place.filePath("stick");
+    std::string m_bundle, m_bundled; ///< a bundle of another job, and the job
     std::string m_job;
     std::map<std::string, std::string> m_pulls; ///< id -> what was measured, of everything that may be kept
 
@@ -119,6 +123,15 @@ private slots:
         QVERIFY((*archive)->saveBench({"", "attic", "tcp:127.0.0.1:1", {{"kind", "roller"}}}));
         for (int i = 3; i < 6; ++i)
             (void)pull(i);
+        QVERIFY(QDir().mkpath(m_stick));
+        {
+            auto other = Archive::open(m_place.filePath("other"));
+            m_bundled = *(*other)->createJob("Bundled", "Ostra 600");
+            QVERIFY(
+                (*other)->addPull(m_bundled, smallTrace("bundled-0", "Bundled", "Ostra 600", "as it came", 1), "x"));
+            m_bundle = m_place.filePath("bundled.zip").toStdString();
+            QVERIFY(writeBundle(**other, m_bundled, m_bundle));
+        }
         QVERIFY((*archive)->check(true)->problems.empty());
     }
 
@@ -134,6 +147,9 @@ private slots:
         QTest::newRow("a new archive") << 7;
         QTest::newRow("a bench and its calibration") << 8;
         QTest::newRow("catch a pull and keep it") << 9;
+        QTest::newRow("bring the second copy up to date") << 10;
+        QTest::newRow("take in a bundle") << 11;
+        QTest::newRow("write a bundle") << 12;
     }
     void everyPoint() {
         QFETCH(int, what);
@@ -206,9 +222,23 @@ private slots:
                 }
                 (*capture)->finish();
             },
+            [](const QString& folder, const auto& kept) {
+                if (copyNow(folder, {}))
+                    kept("!copied");
+            },
+            [this](const QString& folder, const auto& kept) {
+                if (auto archive = Archive::open(folder))
+                    if (takeInBundle(**archive, m_bundle))
+                        kept("!bundle");
+            },
+            [this](const QString& folder, const auto& kept) {
+                if (const auto archive = Archive::open(folder))
+                    if (writeBundle(**archive, m_job, (folder + QStringLiteral("/../out.zip")).toStdString()))
+                        kept("!written");
+            },
         };
         const QString start = m_place.filePath(QStringLiteral("start-%1").arg(what));
-        QVERIFY(copyFolder(m_base, start));
+        QVERIFY(copyAll(m_base, start));
         if (what == 3)
             for (const char* part : {"", "-wal", "-shm"})
                 QFile::remove(start + QStringLiteral("/jolly-ram.sqlite") + QLatin1String(part));
@@ -219,13 +249,23 @@ private slots:
             QVERIFY(file.open(QIODevice::ReadWrite) && file.seek(file.size() / 3));
             file.write(QByteArray(20000, '\x5a'));
         }
+        if (what == 10) { // there is a copy, and work since
+            auto archive = Archive::open(start);
+            QVERIFY(copyNow(start, {}, m_stick));
+            QVERIFY((*archive)->setAside("fault-1", true, "slip"));
+            QVERIFY((*archive)->addPull(m_job, pull(3), "import"));
+            QVERIFY(copyAll(m_stick, m_place.filePath("stick-start")));
+        }
         const std::string whole = what >= 3 && what <= 5 ? likenessOf(m_base) : std::string();
         const QString trial = m_place.filePath(QStringLiteral("trial"));
         const auto fresh = [&] {
             QDir(m_place.path()).entryList(QDir::Dirs | QDir::NoDotAndDotDot);
             for (const QString& name : QDir(m_place.path()).entryList({QStringLiteral("jolly-ram-*")}, QDir::Dirs))
                 QDir(m_place.filePath(name)).removeRecursively();
-            return QDir(trial).removeRecursively() && copyFolder(start, trial);
+            QFile::remove(m_place.filePath("out.zip"));
+            if (what == 10 && !(QDir(m_stick).removeRecursively() && copyAll(m_place.filePath("stick-start"), m_stick)))
+                return false;
+            return QDir(trial).removeRecursively() && copyAll(start, trial);
         };
         QVERIFY(fresh());
         const Ran counted = inChild(works[what], trial, Kind::None, 0);
@@ -244,6 +284,16 @@ private slots:
                                              .toUtf8();
                 QVERIFY2(ran.exit == 0 || ran.exit == faults::kEnded, where.constData());
                 wholeAfter(trial, ran, whole, where);
+                if (what == 10)
+                    copyWholeAfter(trial, ran, where);
+                if (what == 12 && QFileInfo::exists(m_place.filePath("out.zip"))) {
+                    // What stands under its name is whole, whether it was told or not.
+                    auto archive = Archive::open(m_place.filePath("unpacked"));
+                    const auto taken = takeInBundle(**archive, m_place.filePath("out.zip").toStdString());
+                    QVERIFY2(taken, where.constData());
+                    archive.value().reset();
+                    QVERIFY(QDir(m_place.filePath("unpacked")).removeRecursively());
+                }
                 if (QTest::currentTestFailed())
                     return;
             }
@@ -251,6 +301,20 @@ private slots:
     }
 
 private:
+    /// One state of the copy at least lies out whole: the one before, or the new one; the new one when it was told.
+    void copyWholeAfter(const QString& folder, const Ran& ran, const QByteArray& where) {
+        const QString copy = copyFolder(m_stick, copyBookOf(folder).archiveId);
+        const auto states = copyStates(copy);
+        QVERIFY2(states, (where + ": " + (states ? "" : states.error().text().c_str())).constData());
+        QVERIFY2(!ran.kept.contains("!copied") || states->front().number == 2, where.constData());
+        const auto state = copyState(copy, states->front().number);
+        QVERIFY2(state, where.constData());
+        const QString back = m_place.filePath("back");
+        const auto laid = layOut(copy, *state, back);
+        QVERIFY2(laid, (where + ": " + (laid ? "" : laid.error().text().c_str())).constData());
+        QVERIFY(QDir(back).removeRecursively());
+    }
+
     /// The archive opens, what is wrong is named, a rebuild puts it right, and nothing that was told is gone.
     void wholeAfter(const QString& folder, const Ran& ran, const std::string& likeness, const QByteArray& where) {
         const auto rebuilt = Archive::rebuildFolder(folder);
@@ -285,6 +349,8 @@ private:
                         return true;
                 return false;
             }
+            if (word == "!bundle")
+                return (*archive)->job(m_bundled).ok();
             if (word == "!calibration")
                 return (*archive)->benches()->size() == 2;
             return true;
