@@ -20,7 +20,7 @@ struct SheetOptions {
     std::vector<std::string> out;
 };
 
-/// Where this program lies, links followed; empty where the system does not say.
+/// Where this program lies, links followed; empty where the system does not say (no /proc).
 std::string ownFolder() {
     char path[4096];
     const ssize_t length = ::readlink("/proc/self/exe", path, sizeof path - 1);
@@ -32,7 +32,8 @@ std::string ownFolder() {
 
 /// Becomes the other program; returns only when that is not possible.
 int runSheet(const SheetOptions& o) {
-    const std::string program = ownFolder() + "/jolly-ram";
+    const std::string folder = ownFolder();
+    const std::string program = folder.empty() ? "jolly-ram" : folder + "/jolly-ram"; // else from the path
     std::vector<std::string> words = {program, "--archive", o.folder, "--sheet", o.job};
     for (const std::string& file : o.out) {
         words.push_back("--out");
@@ -47,7 +48,7 @@ int runSheet(const SheetOptions& o) {
         arguments.push_back(word.data());
     arguments.push_back(nullptr);
     ::setenv("QT_QPA_PLATFORM", "offscreen", 1);
-    ::execv(program.c_str(), arguments.data());
+    ::execvp(program.c_str(), arguments.data());
     say(program + ": " + std::strerror(errno) + "; the sheet is painted by that program");
     return kInput;
 }
