@@ -37,7 +37,7 @@ HandOverList::HandOverList(JobModel& model, QWidget* parent) : QWidget(parent), 
     m_again = new QPushButton(tr("&As it was…"));
     m_again->setAccessibleName(tr("Give out again, as it was handed over"));
     m_again->setToolTip(plainTip(m_again->accessibleName()));
-    m_since = new QPushButton(tr("What &changed?"));
+    m_since = new QPushButton(tr("Wha&t changed?"));
     across->addWidget(m_again);
     across->addWidget(m_since);
     down->addLayout(across);

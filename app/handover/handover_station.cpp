@@ -122,7 +122,7 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     button(tr("S&VG…"), tr("Sheet as drawing (SVG)"), QStringLiteral("svg"), SheetFormat::Svg);
     button(tr("&XLSX…"), tr("Table and result for office programs (XLSX)"), QStringLiteral("xlsx"),
            SheetFormat::Spreadsheet);
-    button(tr("CS&V…"), tr("Table (CSV)"), QStringLiteral("csv"), SheetFormat::Csv);
+    button(tr("&CSV…"), tr("Table (CSV)"), QStringLiteral("csv"), SheetFormat::Csv);
     button(tr("&JSON…"), tr("Result for programs (JSON)"), QStringLiteral("json"), SheetFormat::Json);
     button(tr("&Upright…"), tr("Picture to show in public, upright, without names"), QStringLiteral("png"),
            SheetFormat::PublicUpright);
@@ -140,6 +140,13 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     connect(m_turn, &QPushButton::clicked, this, [this] {
         ++m_page;
         refresh();
+    });
+    auto* shop = new QPushButton(tr("Shop's h&ead…"));
+    layout->addWidget(shop);
+    connect(shop, &QPushButton::clicked, this, [this] {
+        ShopHeadDialog dialog(this);
+        if (dialog.exec() == QDialog::Accepted)
+            refresh();
     });
     m_over = new QPushButton;
     m_over->setCheckable(true);

@@ -55,6 +55,7 @@ Sheet sheetOf(const JobModel& model, const MachineBook* book) {
                 .runs = {},
                 .sections = sectionsOf(model, book),
                 .units = model.units(),
+                .shop = keptShopHead(),
                 .customer = {},
                 .settings = settingsOf(model)};
     const WorkOrder order = workOrderOf(model.sheet(sheet_kind::workOrder));

@@ -5,6 +5,7 @@
 
 #include "app/handover/sheet_runs.h"
 #include "app/handover/sheet_sections.h"
+#include "app/handover/shop_head.h"
 #include "app/model/job_model.h"
 #include "core/judge/readings.h"
 
@@ -37,6 +38,7 @@ struct Sheet {
     std::optional<SheetRuns> runs;         ///< of the two on the road
     std::vector<SheetSection> sections;    ///< of the second page; none: there is none
     DisplayUnits units;
+    ShopHead shop;
     QString customer; ///< for what may not name them
     SheetSettings settings;
 };

@@ -96,27 +96,70 @@ double drawRuns(QPainter& p, const Sheet& sheet, double y, bool alone) {
     return text(p, y, runsFootnote(runs), Theme::font(Size::Small), t.muted) + 3;
 }
 
+/// The shop's mark and words at the top right, or the program's own mark. Returns where what stands left of it must
+/// end.
+double drawHead(QPainter& p, const ShopHead& shop) {
+    const Tokens& t = Theme::dayTokens();
+    constexpr double kTop = 40., kMarkSide = 40., kGap = 20., kWordsWide = 190.;
+    double right = kSheetWidth - kEdge;
+    const QRectF place(right - kMarkSide, kTop, kMarkSide, kMarkSide);
+    if (!shop.mark.isNull()) {
+        const QSizeF size = QSizeF(shop.mark.size()).scaled(place.size(), Qt::KeepAspectRatio);
+        p.setRenderHint(QPainter::SmoothPixmapTransform);
+        p.drawImage(QRectF({right - size.width(), kTop}, size), shop.mark);
+    } else if (QFile file(QStringLiteral(":/icons/mark.svg")); shop.empty() && file.open(QIODevice::ReadOnly)) {
+        QByteArray svg = file.readAll();
+        svg.replace("currentColor", t.accent.name().toLatin1());
+        QSvgRenderer(svg).render(&p, place);
+    }
+    if (!shop.mark.isNull() || shop.empty())
+        right -= kMarkSide + 8.;
+    if (shop.name.isEmpty() && shop.address.isEmpty())
+        return right - kGap + 8.;
+    const auto line = [&](double y, const QString& words, const QFont& font, const QColor& color) {
+        p.setFont(font);
+        p.setPen(color);
+        QRectF drawn;
+        constexpr double kMostHigh = 80.;
+        p.drawText(QRectF(right - kWordsWide, y, kWordsWide, kMostHigh),
+                   Qt::TextWordWrap | Qt::AlignRight | Qt::AlignTop, words, &drawn);
+        return drawn.bottom();
+    };
+    double y = kTop;
+    if (!shop.name.isEmpty())
+        y = line(y, shop.name, Theme::font(Size::Body, true), t.ink) + 2.;
+    if (!shop.address.isEmpty())
+        line(y, shop.address, Theme::font(Size::Small), t.muted);
+    return right - kWordsWide - kGap;
+}
+
+/// Below what stands at the top right.
+double headFoot(const ShopHead& shop) {
+    if (shop.name.isEmpty() && shop.address.isEmpty())
+        return 0.;
+    constexpr double kTop = 40., kGap = 10.;
+    const auto lines = static_cast<double>(shop.address.count(QLatin1Char('\n')) + (shop.address.isEmpty() ? 0 : 1));
+    return kTop + QFontMetricsF(Theme::font(Size::Body, true)).height() +
+           lines * QFontMetricsF(Theme::font(Size::Small)).height() + kGap;
+}
+
 /// Paints the result; how many of the cautions there was room for.
 std::size_t paintResult(QPainter& p, const Sheet& sheet) {
     const Tokens& t = Theme::dayTokens();
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
     p.fillRect(QRectF(0, 0, kSheetWidth, kSheetHeight), Qt::white);
-    {
-        QFile file(QStringLiteral(":/icons/mark.svg"));
-        if (file.open(QIODevice::ReadOnly)) {
-            QByteArray svg = file.readAll();
-            svg.replace("currentColor", t.accent.name().toLatin1());
-            QSvgRenderer(svg).render(&p, QRectF(kSheetWidth - kEdge - 40, 40, 40, 40));
-        }
-    }
+    const double headLeft = drawHead(p, sheet.shop);
     double y = 44;
-    y = text(p, y, sheet.job, Theme::font(Size::Large, true), t.ink, kEdge, kSheetWidth - kEdge - 60) + 2;
+    y = text(p, y, sheet.job, Theme::font(Size::Large, true), t.ink, kEdge, headLeft) + 2;
     y = text(p, y, sheet.machine + (sheet.date.isEmpty() ? QString() : QStringLiteral("  ·  ") + sheet.date),
              Theme::font(Size::Body), t.muted) +
         (sheet.asked.isEmpty() ? 14 : 2);
     if (!sheet.asked.isEmpty())
-        y = text(p, y, QObject::tr("Asked for: %1.").arg(sheet.asked), Theme::font(Size::Body), t.muted) + 12;
+        y = text(p, y, QObject::tr("Asked for: %1.").arg(sheet.asked), Theme::font(Size::Body), t.muted, kEdge,
+                 headLeft) +
+            12;
+    y = std::max(y, headFoot(sheet.shop));
     if (!sheet.comparison) {
         // Runs alone are a result of their own.
         y = sheet.runs ? drawRuns(p, sheet, y, true) : text(p, y, sheet.problem, Theme::font(Size::Strong), t.ink) + 8;
@@ -203,6 +246,10 @@ std::vector<Block> blocksOf(const Sheet& sheet) {
         out.push_back({Block::Kind::Title, section.title});
         for (const QString& line : section.lines)
             out.push_back({Block::Kind::Line, line});
+    }
+    if (!sheet.shop.terms.isEmpty()) {
+        out.push_back({Block::Kind::Title, QObject::tr("Terms")});
+        out.push_back({Block::Kind::Line, sheet.shop.terms});
     }
     return out;
 }

@@ -18,12 +18,15 @@
 #include <QFile>
 #include <QImage>
 #include <QLabel>
+#include <QLineEdit>
 #include <QListWidget>
 #include <QPainter>
+#include <QPlainTextEdit>
 #include <QPrinter>
 #include <QPushButton>
 #include <QRegularExpression>
 #include <QSemaphore>
+#include <QSettings>
 #include <QXmlStreamReader>
 
 #include <cmath>
@@ -337,6 +340,28 @@ private slots:
             QVERIFY(!contents(m_demo.file("public.png")).contains("Rowan"));
         }
     }
+    void theShopsHeadStandsOnThePaper() {
+        {
+            ShopHeadDialog dialog;
+            dialog.findChild<QLineEdit*>()->setText("Bench & Barn");
+            const auto texts = dialog.findChildren<QPlainTextEdit*>();
+            texts[0]->setPlainText("Mill lane 3\nUpper Ford");
+            texts[1]->setPlainText("Figures hold for the day they were measured on.");
+            dialog.accept();
+        }
+        QVERIFY(written(sheet(), SheetFormat::Pdf, m_demo.file("shop.pdf")));
+        const QString words = pdfWords(m_demo.file("shop.pdf"));
+        for (const char* part : {"Bench & Barn", "Mill lane 3", "Upper Ford", "Figures hold for the day"})
+            QVERIFY2(words.contains(QLatin1String(part)), part);
+        // And on nothing that is shown in public.
+        QVERIFY(written(sheet(), SheetFormat::PublicWide, m_demo.file("public.png")));
+        const QByteArray with = contents(m_demo.file("public.png"));
+        QSettings().remove("shop");
+        QVERIFY(written(sheet(), SheetFormat::PublicWide, m_demo.file("public.png")));
+        QVERIFY(contents(m_demo.file("public.png")) == with);
+        QVERIFY(written(sheet(), SheetFormat::Pdf, m_demo.file("shop.pdf")));
+        QVERIFY(!pdfWords(m_demo.file("shop.pdf")).contains("Mill lane"));
+    }
     void printedItFillsThePage() {
         QPrinter printer;
         printer.setOutputFormat(QPrinter::PdfFormat);
@@ -423,7 +448,8 @@ private slots:
         QVERIFY(!QFile::exists(m_demo.file("none.csv")));
         for (QPushButton* b : sheet().findChildren<QPushButton*>())
             QVERIFY2(
-                !b->isEnabled() || b->isCheckable() || b->text().contains("Pa&ge") || b->text().contains("&Bundle"),
+                !b->isEnabled() || b->isCheckable() || b->text().contains("h&ead") || b->text().contains("Pa&ge") ||
+                    b->text().contains("&Bundle"),
                 qPrintable(b->text())); // handed over can be said of any job, its pages turned, and all of it given on
     }
 
