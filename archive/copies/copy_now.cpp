@@ -11,23 +11,26 @@ Result<CopyMade> copyNow(const QString& archiveFolder, std::map<std::string, std
     CopyBook book = copyBookOf(archiveFolder);
     CopyWanted wanted;
     wanted.begin = book.made.empty();
+    std::string to = book.place;
     if (!place.isEmpty()) {
         // Chosen by a person just now: a copy may begin there, whatever lay there before.
         wanted.begin = true;
-        book.place = QFileInfo(place).absoluteFilePath().toStdString();
+        to = QFileInfo(place).absoluteFilePath().toStdString();
     }
-    if (book.place.empty())
+    if (to.empty())
         return Error{Message{"copy.no-place-said"}};
     wanted.archiveFolder = archiveFolder;
     wanted.archiveId = book.archiveId;
-    wanted.place = QString::fromStdString(book.place);
+    wanted.place = QString::fromStdString(to);
     wanted.pullChecksums = std::move(pullChecksums);
-    // The id before the first copy: should the program end now, the copy is still known for this archive's.
+    // The id before the first copy: should the program end now, the copy is still known for this archive's. The place
+    // only once a copy stands there.
     if (const Result<Done> kept = keepCopyBook(archiveFolder, book); !kept)
         return kept.error();
     Result<CopyMade> made = makeSecondCopy(wanted, progress);
     if (!made)
         return made;
+    book.place = to;
     book.made = made->list.made;
     book.number = made->list.number;
     book.notNowSince.clear();

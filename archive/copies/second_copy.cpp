@@ -74,6 +74,11 @@ public:
     Result<CopyMade> run() {
         if (!QFileInfo(m_wanted.place).isDir())
             return copyError("copy.no-place", m_wanted.place.toStdString());
+        // In the archive it would be copied into itself, and a rebuild would take it for pulls.
+        const QString home = QFileInfo(m_wanted.archiveFolder).canonicalFilePath();
+        const QString there = QFileInfo(m_wanted.place).canonicalFilePath();
+        if (there == home || there.startsWith(home + QLatin1Char('/')))
+            return copyError("copy.inside", m_wanted.place.toStdString());
         // An empty folder where a stick should be: to write there would fill the very disk the copy is to save from.
         if (!m_wanted.begin && !QFileInfo::exists(m_folder))
             return copyError("copy.not-here", m_wanted.place.toStdString());

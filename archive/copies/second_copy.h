@@ -45,8 +45,8 @@ struct CopyMade {
 QString copyFolder(const QString& place, const std::string& archiveId);
 
 /// Errors: the place is not there, or the copy that was made there is not (another stick); it holds the copy of another
-/// archive; not room enough; cannot be written or does not read back; another program is copying; `progress` stopped
-/// it. Whatever the error, the copy before is whole.
+/// archive; it lies in the archive itself; not room enough; cannot be written or does not read back; another program is
+/// copying; `progress` stopped it. Whatever the error, the copy before is whole.
 Result<CopyMade> makeSecondCopy(const CopyWanted& wanted, const Progress& progress = {});
 
 /// The state of a copy with this number. Errors: there is no copy; its list, or one that must be counted back over, is

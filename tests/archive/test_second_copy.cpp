@@ -113,6 +113,16 @@ private slots:
         QVERIFY(shop.copy(shop.place)); // a person says so: begun anew
         QVERIFY(!has(shop.said(shop.copy()), "another stick"));
     }
+    void notIntoTheArchiveItself() {
+        Shop shop;
+        for (const char* inside : {"", "/pulls", "/pulls/../photos"}) {
+            QDir().mkpath(shop.home + QLatin1String(inside));
+            QVERIFY(has(shop.said(shop.copy(shop.home + QLatin1String(inside))), "lies in the archive itself"));
+        }
+        QVERIFY(filesIn(shop.home, "copy.json").isEmpty());
+        QVERIFY(shop.copy(shop.place)); // what was refused is not remembered as the place
+        QVERIFY(shop.copy());
+    }
     void nobodySaidWhere() {
         Shop shop;
         QVERIFY(has(shop.said(shop.copy()), "nobody has said yet"));
