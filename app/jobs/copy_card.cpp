@@ -103,21 +103,22 @@ QString CopyCard::words() const {
         lines << tr("No second copy yet. It is to go to %1.").arg(place);
         break;
     case CopyState::ClockBack:
-        lines << tr("The clock stands before the last copy, so its age is not known. It lies at %1.").arg(place);
+        lines << tr("The clock stands before the last copy, so its age is not known.");
         break;
     case CopyState::Fresh:
-        lines << tr("The second copy has everything. It lies at %1.").arg(place);
+        lines << tr("Nothing was changed since the second copy was made.");
         break;
     case CopyState::Behind:
     case CopyState::Old:
-        lines << (standing.days == 0
-                      ? tr("There is work since the second copy of today. It lies at %1.").arg(place)
-                      : plural(static_cast<int>(standing.days),
-                               tr("There is work since the second copy, which is 1 day old. It lies at %2."),
-                               tr("There is work since the second copy, which is %1 days old. It lies at %2."))
-                            .arg(place));
+        lines << (standing.days == 0 ? tr("There is work since the second copy of today.")
+                                     : plural(static_cast<int>(standing.days),
+                                              tr("There is work since the second copy, which is 1 day old."),
+                                              tr("There is work since the second copy, which is %1 days old.")));
         break;
     }
+    if (standing.state != CopyState::NoPlace && standing.state != CopyState::NeverMade)
+        lines << (m_desk.inSight() ? tr("It lies at %1.").arg(place)
+                                   : tr("It was put at %1 and is not to be seen there now.").arg(place));
     if (standing.state != CopyState::NoPlace && m_desk.disk() == CopyDisk::Same)
         lines << tr("That is the same disk: it helps against mistakes, not against a dead disk.");
     if (standing.state != CopyState::NoPlace && m_desk.disk() == CopyDisk::Memory)

@@ -4,6 +4,7 @@
 #include "app/theme/words.h"
 
 #include <QDateTime>
+#include <QFileInfo>
 #include <QPointer>
 #include <QtConcurrent>
 
@@ -63,8 +64,11 @@ void CopyDesk::look() {
         Looked out;
         out.book = copyBookOf(folder);
         out.standing = copyStanding(out.book, newestWorkMs(folder), QDateTime::currentMSecsSinceEpoch());
-        if (!out.book.place.empty())
-            out.disk = copyDisk(folder, QString::fromStdString(out.book.place));
+        if (!out.book.place.empty()) {
+            const QString place = QString::fromStdString(out.book.place);
+            out.disk = copyDisk(folder, place);
+            out.inSight = QFileInfo::exists(copyFolder(place, out.book.archiveId) + QStringLiteral("/copy.json"));
+        }
         return out;
     }).then(this, [this, of = folder()](const Looked& looked) {
         if (of != folder())
@@ -72,6 +76,7 @@ void CopyDesk::look() {
         m_book = looked.book;
         m_standing = looked.standing;
         m_disk = looked.disk;
+        m_inSight = looked.inSight;
         emit changed();
     });
 }
@@ -181,8 +186,11 @@ void CopyDesk::tryIt() {
     });
 }
 
-void CopyDesk::ended(const QString& trouble) {
+void CopyDesk::ended(const QString& words) {
     m_work = Work::None;
+    QString trouble = words;
+    if (!trouble.isEmpty()) // it stands by itself
+        trouble[0] = trouble[0].toUpper();
     if (trouble != m_trouble && !trouble.isEmpty())
         emit said(trouble); // once; the card goes on saying it
     m_trouble = trouble;

@@ -35,6 +35,8 @@ public:
     const CopyBook& book() const { return m_book; }
     const CopyStanding& standing() const { return m_standing; }
     CopyDisk disk() const { return m_disk; }
+    /// Whether the copy can be seen where it was put: a stick may lie in a drawer.
+    bool inSight() const { return m_inSight; }
     /// What went wrong the last time; empty: nothing.
     const QString& trouble() const { return m_trouble; }
 
@@ -54,6 +56,7 @@ private:
         CopyBook book;
         CopyStanding standing;
         CopyDisk disk = CopyDisk::Other;
+        bool inSight = false;
     };
     void begin(const QString& place, bool asked);
     void ended(const QString& trouble);
@@ -65,6 +68,7 @@ private:
     CopyBook m_book;
     CopyStanding m_standing;
     CopyDisk m_disk = CopyDisk::Other;
+    bool m_inSight = false;
     Work m_work = Work::None;
     int m_done = 0, m_all = 0;
     QString m_trouble;

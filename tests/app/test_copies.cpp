@@ -81,7 +81,7 @@ private slots:
         o.desk().choosePlace(o.stick());
         o.settle();
         QVERIFY2(!o.said.isEmpty() && o.said.back().startsWith("Copied and read back"), qPrintable(o.said.join('|')));
-        QTRY_VERIFY2(o.words().contains("The second copy has everything"), qPrintable(o.words()));
+        QTRY_VERIFY2(o.words().contains("Nothing was changed since the second copy was made"), qPrintable(o.words()));
         // What it is, is said: here it is the same disk.
         QVERIFY(o.amber() && o.words().contains("That is the same disk"));
         QVERIFY(o.words().contains("A restore was never tried."));
@@ -104,7 +104,7 @@ private slots:
             [](const Result<std::string>&) {});
         QTRY_COMPARE_WITH_TIMEOUT(filesIn(o.stick(), "*.pull.csv").size(), 5, 20000);
         o.settle();
-        QTRY_VERIFY(o.words().contains("The second copy has everything"));
+        QTRY_VERIFY(o.words().contains("Nothing was changed since the second copy was made"));
         QCOMPARE(o.said.size(), 1); // only the one that was asked for is told
     }
     void aStickThatIsGoneIsSaidOnceAndStaysOnTheCard() {
@@ -118,6 +118,9 @@ private slots:
         }
         QCOMPARE(o.said.filter("plugged in").size(), 1);
         QTRY_VERIFY(o.amber() && o.words().contains("plugged in"));
+        // Nothing is said to lie where nothing is to be seen.
+        QTRY_VERIFY2(o.words().contains("is not to be seen there now"), qPrintable(o.words()));
+        QVERIFY(!o.words().contains("It lies at"));
         QVERIFY(QDir().rename(o.dir.filePath("drawer"), o.stick()));
         QTest::mouseClick(o.button("Copy now"), Qt::LeftButton);
         o.settle();
