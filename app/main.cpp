@@ -2,10 +2,15 @@
 // jolly-ram: the window.
 #include "app/frame/main_window.h"
 #include "app/frame/one_window.h"
+#include "app/frame/window_host.h"
 #include "app/jobs/jobs_station.h"
 #include "app/model/bench_model.h"
+#include "app/settings/view_choices.h"
 #include "app/tools/screenshots.h"
 #include "app/tools/sheet_command.h"
+#include "app/words/catalogue.h"
+#include "app/words/words.h"
+#include "archive/reader/reader_settings.h"
 #include "bench/last_words.h"
 #include "core/version.h"
 #include "demo_job/demo_archive.h"
@@ -75,7 +80,7 @@ int main(int argc, char** argv) {
                                          QStringLiteral("Write a picture of every view into this folder and leave."),
                                          QStringLiteral("DIR"));
     const QCommandLineOption onlyOption(
-        QStringLiteral("only"), QStringLiteral("Pictures of this station alone (jobs, figure, road, hand-over)."),
+        QStringLiteral("only"), QStringLiteral("Pictures of this station alone (jobs, settings, figure, road, hand-over)."),
         QStringLiteral("STATION"));
     const QCommandLineOption benchOption(QStringLiteral("bench"), QStringLiteral("Call this bench at once."),
                                          QStringLiteral("ADDRESS"));
@@ -97,14 +102,21 @@ int main(int argc, char** argv) {
                                  QStringLiteral("[files…]"));
     parser.process(application);
 
+    jr::app::SpokenLanguage spoken(application);
+    spoken.speak(jr::languageAsKept());
     jr::app::Theme theme;
     theme.install(application);
+    dress(theme, jr::app::keptViewChoices());
     QTemporaryDir throwAway;
     QString folder = parser.value(archiveOption);
     if (folder.isEmpty())
-        folder = parser.isSet(demoOption) || parser.isSet(shotsOption)
-                     ? throwAway.filePath(QStringLiteral("archive"))
-                     : QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/archive");
+        folder = parser.isSet(demoOption) || parser.isSet(shotsOption) ? throwAway.filePath(QStringLiteral("archive"))
+                                                                       : jr::app::keptArchiveFolder();
+    // A place that was chosen and is not there now is no reason to begin new records in it.
+    const bool away = !folder.isEmpty() && !parser.isSet(archiveOption) && !folder.startsWith(throwAway.path()) &&
+                      !QDir(folder).exists();
+    if (folder.isEmpty())
+        folder = QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/archive");
     if (parser.isSet(sheetOption))
         return jr::app::writeSheetsAsAsked(
             {folder, parser.value(sheetOption), parser.values(outOption), parser.value(publicOption)});
@@ -116,10 +128,16 @@ int main(int argc, char** argv) {
             return 0;
         (void)one.listen();
     }
-    jr::app::MainWindow window(theme);
-    QObject::connect(&one, &jr::app::OneWindow::wanted, &window, &jr::app::MainWindow::comeForward);
-    window.jobs().setThrowAway(throwsAway);
+    jr::app::WindowHost host(theme, spoken);
+    QObject::connect(&one, &jr::app::OneWindow::wanted, &host,
+                     [&host](const QStringList& files) { host.window().comeForward(files); });
+    host.prepareEach([&](jr::app::MainWindow& window) {
+        window.jobs().setThrowAway(throwsAway);
+        if (parser.isSet(logsOption))
+            window.jobs().setTryFolder(parser.value(logsOption));
+    });
     if (parser.isSet(shotsOption)) {
+        jr::app::MainWindow& window = host.window();
         const auto job = makeDemo(folder);
         if (!job) {
             std::fprintf(stderr, "%s\n", job.error().text().c_str());
@@ -129,8 +147,9 @@ int main(int argc, char** argv) {
         window.waitUntilSettled();
     }
     // The bench is called once there is an archive for its pulls.
-    const auto begin = [&window, files = parser.positionalArguments(), bench = parser.value(benchOption),
+    const auto begin = [&host, files = parser.positionalArguments(), bench = parser.value(benchOption),
                         tryBench = parser.value(tryBenchOption)] {
+        jr::app::MainWindow& window = host.window();
         if (!bench.isEmpty())
             window.bench().link().connectTo(bench);
         else if (!tryBench.isEmpty())
@@ -143,35 +162,37 @@ int main(int argc, char** argv) {
         // Already open.
     } else if (parser.isSet(demoOption)) {
         // The demo's pulls are simulated and kept while the window stands already.
-        window.say(jr::app::MainWindow::tr("Making the demo's jobs: a moment."));
-        QtConcurrent::run(makeDemo, folder).then(&window, [&window, begin, folder](const jr::Result<std::string>& job) {
+        host.window().say(jr::app::MainWindow::tr("Making the demo's jobs: a moment."));
+        QtConcurrent::run(makeDemo, folder).then(&host, [&host, begin, folder](const jr::Result<std::string>& job) {
             if (!job) {
-                window.say(QString::fromStdString(job.error().text()));
+                host.window().say(jr::app::errorWords(job.error()));
                 return;
             }
-            window.say({});
-            window.openArchive(folder, [&window, job, begin] {
-                window.model().openJob(*job, [&window, begin](bool) {
-                    window.showStation(jr::app::MainWindow::Judge);
+            host.window().say({});
+            host.window().openArchive(folder, [&host, job, begin] {
+                host.window().model().openJob(*job, [&host, begin](bool) {
+                    host.window().showStation(jr::app::MainWindow::Judge);
                     begin();
                 });
             });
         });
+    } else if (away) {
+        host.window().say(jr::app::MainWindow::tr("The records at %1 are not to be seen: is the disk plugged in? Open "
+                                                  "another archive, or plug it in and start again.")
+                              .arg(folder));
     } else {
-        window.openArchive(folder, begin);
+        host.window().openArchive(folder, begin);
     }
-    if (parser.isSet(logsOption))
-        window.jobs().setTryFolder(parser.value(logsOption));
     if (parser.isSet(shotsOption))
-        return jr::app::writeScreenshots(window, theme, parser.value(shotsOption), parser.value(logsOption),
+        return jr::app::writeScreenshots(host.window(), theme, parser.value(shotsOption), parser.value(logsOption),
                                          parser.value(onlyOption));
     // Ended by a signal, the bench has heard "cut" and "release" from the handler already; the rest ends in order.
     QSocketNotifier ending(jr::endingSignalPipe(), QSocketNotifier::Read);
     QObject::connect(&ending, &QSocketNotifier::activated, &application, [&] {
-        window.bench().link().stop();
+        host.window().bench().link().stop();
         QApplication::quit();
     });
-    window.restorePlace();
-    window.show();
+    host.window().restorePlace();
+    host.window().show();
     return QApplication::exec();
 }

@@ -2,7 +2,7 @@
 #include "app/ask/claims_board.h"
 
 #include "app/model/run_times.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/method_dialog.h"
 #include "archive/formats/job_sheets.h"
@@ -257,7 +257,7 @@ void ClaimsBoard::chalk(const QString& said, const QString& source, ClaimKind ki
         this, [jobId = m_model.job().id, claim](Archive& archive) { return archive.saveClaim(jobId, claim); },
         [this, then = std::move(then)](const Result<std::string>& kept) {
             if (!kept) {
-                emit m_model.problem(QString::fromStdString(kept.error().text()));
+                emit m_model.problem(errorAtPlace(kept.error()));
                 return;
             }
             if (then)
@@ -278,7 +278,7 @@ void ClaimsBoard::argue(const ClaimRecord& claim, const QString& note) {
             if (kept)
                 refresh();
             else // the words stay in their field
-                emit m_model.problem(QString::fromStdString(kept.error().text()));
+                emit m_model.problem(errorAtPlace(kept.error()));
         });
 }
 
@@ -338,19 +338,30 @@ void ClaimsBoard::showClaims(const std::vector<ClaimRecord>& kept) {
 }
 
 bool ClaimsBoard::judgeAnew(ClaimRecord& c, const Judgement& now) {
+    const bool sooner = m_reasons.contains(c.id) && m_reasons.at(c.id) == now.reason;
+    m_reasons[c.id] = now.reason;
     const std::string reason = said(now.reason); // kept as it was made, in the archive's own words
     if (!c.history.empty() && c.history.back().verdict == now.verdict && c.history.back().reason == reason)
-        return false;
+        return !sooner;
     const VerdictRecord verdict{
         QDateTime::currentDateTime().toString(Qt::ISODate).toStdString(), now.verdict, reason, {}};
     m_model.keeper()->ask(
         this, [id = c.id, verdict](Archive& archive) -> Result<Done> { return archive.addVerdict(id, verdict); },
         [this](const Result<Done>& kept) {
             if (!kept)
-                emit m_model.problem(QString::fromStdString(kept.error().text()));
+                emit m_model.problem(errorAtPlace(kept.error()));
         });
     c.history.push_back(verdict);
     return true;
+}
+
+/// The last verdict's reason, in the reader's language and units where it is still what the judging says.
+QString ClaimsBoard::reasonShown(const ClaimRecord& c) const {
+    const std::string& kept = c.history.back().reason;
+    const auto now = m_reasons.find(c.id);
+    return QString::fromStdString(now != m_reasons.end() && said(now->second) == kept
+                                      ? said(now->second, m_model.units().wording())
+                                      : kept);
 }
 
 void ClaimsBoard::list(const std::vector<ClaimRecord>& claims) {
@@ -374,7 +385,7 @@ void ClaimsBoard::list(const std::vector<ClaimRecord>& claims) {
             words += muted(QLatin1Char(' ') + QString::fromStdString(c.source));
         words += Markup(QStringLiteral("\n")) + Markup::coloured(Markup::bold(shape + QLatin1Char(' ') + word), colour);
         if (last)
-            words += QStringLiteral(": ") + QString::fromStdString(last->reason);
+            words += QStringLiteral(": ") + reasonShown(c);
         if (c.history.size() > 1)
             words += muted(QLatin1Char('\n') + tr("verdicts so far: %1").arg(c.history.size()));
         for (const VerdictRecord& v : c.history)
@@ -388,7 +399,7 @@ void ClaimsBoard::list(const std::vector<ClaimRecord>& claims) {
         QStringList history;
         for (const VerdictRecord& v : c.history)
             history << QStringLiteral("%1: %2").arg(QString::fromStdString(v.made).left(16),
-                                                    QString::fromStdString(v.reason));
+                                                    &v == last ? reasonShown(c) : QString::fromStdString(v.reason));
         label->setToolTip(plainTip(history.join(QLatin1Char('\n'))));
         m_list->addWidget(label);
         if (last) {

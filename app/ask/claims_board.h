@@ -8,6 +8,8 @@
 #include <QFrame>
 
 #include <functional>
+#include <map>
+#include <string>
 
 class QComboBox;
 class QDoubleSpinBox;
@@ -30,9 +32,11 @@ public:
                std::function<void()> then = {});
 
 private:
+    std::map<std::string, Message> m_reasons; ///< by claim, as judged now
     void showClaims(const std::vector<ClaimRecord>& claims);
     void list(const std::vector<ClaimRecord>& claims);
-    bool judgeAnew(ClaimRecord& claim, const Judgement& now);
+    bool judgeAnew(ClaimRecord& claim, const Judgement& now); ///< whether it reads differently now
+    QString reasonShown(const ClaimRecord& claim) const;
     static QString kindWords(ClaimKind kind);
     ClaimKind kindNow() const;
     double amountNow() const;

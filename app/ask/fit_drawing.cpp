@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/fit_drawing.h"
 
+#include "app/model/display_units.h"
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -72,7 +73,7 @@ void FitDrawing::choose(int index) {
     m_current = std::clamp(index, 0, last);
     if (!m_lines.empty()) {
         const FitLine& line = m_lines[static_cast<std::size_t>(m_current)];
-        setAccessibleDescription(tr("%1: %2").arg(QString::fromStdString(line.words), fitWords(line.fit)));
+        setAccessibleDescription(tr("%1: %2").arg(DisplayUnits::word(line.words), fitWords(line.fit)));
     }
     update();
     emit currentChanged();
@@ -226,7 +227,7 @@ void FitDrawing::paintEvent(QPaintEvent*) {
         p.setPen(line.fit == Fit::Wrong ? t.amber : line.fit == Fit::Good ? t.muted : t.ink);
         p.drawText(label.words.adjusted(6., 0., -6., 0.),
                    Qt::AlignVCenter | Qt::TextWordWrap | (left ? Qt::AlignRight : Qt::AlignLeft),
-                   QString::fromStdString(line.words));
+                   DisplayUnits::word(line.words));
     }
 }
 

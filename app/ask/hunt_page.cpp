@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/hunt_page.h"
 
-#include "app/theme/words.h"
+#include "app/model/display_units.h"
+#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
 #include "archive/formats/job_sheets.h"
 #include "core/machine/fuel.h"
@@ -305,7 +306,7 @@ QWidget* HuntPage::swapCard(const FaultHunt& h, int index) {
     auto* result = new QComboBox;
     result->setVisible(!judged || !isJudged(m_verdicts[k])); // else its pulls have the word
     for (HuntResult r : {HuntResult::Open, HuntResult::Better, HuntResult::NoChange, HuntResult::Worse})
-        result->addItem(QString::fromUtf8(huntResultText(r).data()));
+        result->addItem(DisplayUnits::word(huntResultText(r)));
     result->setCurrentIndex(static_cast<int>(s.result));
     result->setAccessibleName(tr("What came of it"));
     connect(result, &QComboBox::activated, this,
@@ -393,7 +394,7 @@ void HuntPage::listSuspects() {
             if (std::find(s.parts.begin(), s.parts.end(), suspect) != s.parts.end())
                 state = (s.result == HuntResult::Open && !s.pulls.empty()
                              ? tr("cannot tell yet")
-                             : QString::fromUtf8(huntResultText(s.result).data())) +
+                             : DisplayUnits::word(huntResultText(s.result))) +
                         (s.parts.size() > 1 ? tr(", with another") : QString()) +
                         (s.putBack  ? tr(", put back")
                          : s.leftIn ? tr(", left in")

@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/machine_page.h"
 
-#include "app/theme/words.h"
+#include "app/model/display_units.h"
+#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
 #include "archive/formats/job_sheets.h"
 #include "archive/formats/machine_book_sheets.h"
@@ -30,7 +31,7 @@ MachinePage::MachinePage(const Theme& theme, JobModel& model, QWidget* parent)
     auto* head = new QHBoxLayout;
     m_kind = new QComboBox;
     for (MachineKind kind : machineKinds())
-        m_kind->addItem(QString::fromUtf8(machineKindText(kind).data()), QString::fromUtf8(machineKindId(kind).data()));
+        m_kind->addItem(DisplayUnits::word(machineKindText(kind)), QString::fromUtf8(machineKindId(kind).data()));
     m_kind->setAccessibleName(tr("Kind of machine"));
     m_cylinders = new QSpinBox;
     m_cylinders->setRange(1, 12);
@@ -148,14 +149,14 @@ void MachinePage::build(const MachineSheet& s) {
                                       : 1];
         if (group != f->group) {
             group = f->group;
-            QString heading = QString::fromUtf8(sheetGroupText(f->group).data());
+            QString heading = DisplayUnits::word(sheetGroupText(f->group));
             heading[0] = heading[0].toUpper();
             auto* title = new Words(heading);
             title->setProperty("strong", true);
             grid->addWidget(title, grid->rowCount(), 0, 1, 3);
         }
         const int row = grid->rowCount();
-        const QString words = QString::fromUtf8(f->words.data());
+        const QString words = DisplayUnits::word(f->words);
         auto* name = new Words(words);
         grid->addWidget(name, row, 0);
         auto* cells = new QWidget;
@@ -189,7 +190,7 @@ void MachinePage::build(const MachineSheet& s) {
         // What is written in words has no unit: it has that room as well.
         grid->addWidget(cells, row, 1, 1, f->isNumber() ? 1 : 2);
         if (f->isNumber())
-            grid->addWidget(new Words(QString::fromUtf8(f->unit.data(), static_cast<qsizetype>(f->unit.size()))), row,
+            grid->addWidget(new Words(DisplayUnits::word(f->unit)), row,
                             2);
     }
 }

@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/order_page.h"
 
-#include "app/theme/plural.h"
-#include "app/theme/words.h"
+#include "app/model/display_units.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
 #include "archive/formats/job_sheets.h"
 
@@ -251,7 +252,7 @@ void OrderPage::showLine() {
     const std::string key = m_fit->current();
     for (const FitLine& line : m_desk.order().fit)
         if (line.key == key) {
-            m_wrong->setPlaceholderText(tr("%1: what is wrong").arg(QString::fromStdString(line.words)));
+            m_wrong->setPlaceholderText(tr("%1: what is wrong").arg(DisplayUnits::word(line.words)));
             m_wrong->setEnabled(line.fit == Fit::Wrong);
             if (!m_wrong->hasFocus())
                 m_wrong->setText(QString::fromStdString(line.what));

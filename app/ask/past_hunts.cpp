@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/past_hunts.h"
 
-#include "app/theme/words.h"
+#include "app/model/display_units.h"
+#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
 #include "archive/formats/job_sheets.h"
 
@@ -77,7 +78,7 @@ QWidget* PastHunts::row(const PastHunt& past) {
     for (const HuntSwap& s : past.hunt.swaps)
         if (!s.parts.empty())
             tried << tr("%1: %2").arg(QString::fromStdString(s.parts.front()),
-                                      QString::fromUtf8(huntResultText(s.result).data()));
+                                      DisplayUnits::word(huntResultText(s.result)));
     Markup words = Markup::bold(QString::fromStdString(past.hunt.symptom));
     words += Markup(QLatin1Char('\n') + (past.hunt.found.empty()
                                              ? tr("not found yet")

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/plan_card.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "app/widgets/method_dialog.h"
 #include "app/widgets/paragraph_scroll.h"
 #include "archive/formats/job_sheets.h"
@@ -261,7 +261,7 @@ void PlanCard::putOnDayStrip() {
     day.refuelAfter = m_plan.refuelAfter;
     day.coolAfter = m_plan.coolAfter;
     day.madeAfterPull = m_model.pulls().empty() ? 0 : m_model.pulls().back().record.number;
-    day.text = said(m_plan.words);
+    day.text = said(m_plan.words, m_model.units().wording());
     m_model.setSheet(sheet_kind::plan, sheetBody(day), tr("put a plan on the day strip"));
 }
 

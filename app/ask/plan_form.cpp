@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/plan_form.h"
 
-#include "app/theme/plural.h"
-#include "app/theme/words.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 #include "archive/formats/job_sheets.h"
 
 #include <QComboBox>

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/plan_lanes.h"
 
-#include "app/theme/plural.h"
+#include "app/words/plural.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>

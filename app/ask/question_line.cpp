@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/question_line.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include <QComboBox>
 #include <QDoubleSpinBox>
@@ -47,7 +47,7 @@ QuestionLine::QuestionLine(JobModel& model, QWidget* parent) : QWidget(parent), 
 
 QLabel* QuestionLine::word(const QString& text) {
     auto* label = new Words(text);
-    label->setStyleSheet(QStringLiteral("font-size: 22px; font-weight: bold;"));
+    label->setStyleSheet(Theme::textStyle(22, true));
     layout()->addWidget(label);
     return label;
 }
@@ -58,7 +58,7 @@ QComboBox* QuestionLine::slot(const QString& name, const QString& hint) {
     box->setInsertPolicy(QComboBox::NoInsert);
     box->setAccessibleName(name);
     box->lineEdit()->setPlaceholderText(hint);
-    box->setStyleSheet(QStringLiteral("font-size: 17px;"));
+    box->setStyleSheet(Theme::textStyle(17));
     box->setSizeAdjustPolicy(QComboBox::AdjustToContents);
     constexpr int kRoomForHint = 176;
     box->setMinimumWidth(kRoomForHint);
@@ -72,7 +72,7 @@ QDoubleSpinBox* QuestionLine::number(const QString& name, const QString& unit, d
     box->setRange(0., most);
     box->setDecimals(decimals);
     box->setSuffix(unit);
-    box->setStyleSheet(QStringLiteral("font-size: 17px;"));
+    box->setStyleSheet(Theme::textStyle(17));
     box->setButtonSymbols(QAbstractSpinBox::NoButtons);
     box->setKeyboardTracking(false);
     layout()->addWidget(box);

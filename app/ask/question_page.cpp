@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/question_page.h"
-#include "app/theme/plural.h"
-#include "app/theme/words.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 #include "app/widgets/outlook_line.h"
 #include "app/widgets/weight_words.h"
 

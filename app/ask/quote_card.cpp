@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/quote_card.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include <QDoubleSpinBox>
 #include <QGridLayout>

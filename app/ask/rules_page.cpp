@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/rules_page.h"
 
-#include "app/theme/words.h"
+#include "app/model/display_units.h"
+#include "app/words/words.h"
 #include "app/widgets/chart_words.h"
 #include "app/widgets/method_dialog.h"
 #include "archive/formats/job_readings.h"
@@ -182,7 +183,7 @@ void RulesPage::fitToKind() {
     case RuleKind::Size:
         for (const SheetField* f : sheetFields(machineSheetOf(m_model.sheet(sheet_kind::machine)).kind))
             if (f->isNumber())
-                m_what->addItem(QString::fromUtf8(f->words.data()), QString::fromUtf8(f->key.data()));
+                m_what->addItem(DisplayUnits::word(f->words), QString::fromUtf8(f->key.data()));
         break;
     case RuleKind::Power:
         powerPlaces(*m_what);

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/setup_files_strip.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
 #include "archive/formats/setup_files_sheet.h"
 
@@ -155,7 +155,7 @@ void SetupFilesStrip::giveBack(const SetupFile& file) {
         },
         [this, to](const Result<Done>& done) {
             emit m_model.problem(done ? tr("Written, checksum as kept: %1").arg(to)
-                                      : QString::fromStdString(done.error().text()));
+                                      : errorAtPlace(done.error()));
         });
 }
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/setup_tree_view.h"
 
-#include "app/theme/plural.h"
+#include "app/words/plural.h"
 #include "app/widgets/weight_words.h"
 
 #include <QContextMenuEvent>

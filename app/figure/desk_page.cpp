@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/figure/desk_page.h"
 
+#include "app/model/display_units.h"
 #include "app/charts/nice_ticks.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "core/air/standards.h"
 #include "core/figure/desk/convert.h"
 #include "core/units/units.h"
@@ -226,7 +227,7 @@ void DeskPage::draw(QPainter& p, const QRectF& area) {
         p.drawRect(QRectF(QPointF(one, y + 8.), QPointF(one + (factor - 1.) * scale, y + 28.)).normalized());
         p.setFont(Theme::font(Size::Small));
         p.setPen(t.muted);
-        p.drawText(QRectF(left, y - 12., right - left, 16.), Qt::AlignLeft, QString::fromUtf8(s.label.data()));
+        p.drawText(QRectF(left, y - 12., right - left, 16.), Qt::AlignLeft, DisplayUnits::word(s.label));
         p.setFont(Theme::font(Size::Strong, true));
         p.setPen(t.ink);
         p.drawText(QRectF(right + 4., y + 6., 70., 24.), Qt::AlignLeft | Qt::AlignVCenter, number(factor, 3));

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/figure/figure_page.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "app/widgets/method_dialog.h"
 #include "app/widgets/paragraph_scroll.h"
 #include "core/figure/slips.h"

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/figure/input_list.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include <QComboBox>
 #include <QGridLayout>

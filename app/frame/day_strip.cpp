@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/frame/day_strip.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
-#include "app/theme/plural.h"
+#include "app/words/plural.h"
 #include "app/widgets/base_again.h"
 
 #include <QContextMenuEvent>

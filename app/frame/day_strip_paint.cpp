@@ -2,7 +2,7 @@
 // How the day strip looks; what it does is in day_strip.cpp.
 #include "app/frame/day_strip.h"
 
-#include "app/theme/plural.h"
+#include "app/words/plural.h"
 
 #include <QDateTime>
 #include <QPainter>

@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/frame/header_line.h"
 
-#include "app/theme/words.h"
+#include "app/model/display_units.h"
+#include "app/words/words.h"
 #include "app/widgets/chart_words.h"
 #include "app/widgets/method_dialog.h"
 
@@ -46,10 +47,10 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent)
     };
     m_standard = box(tr("Correction standard"), tr("Correction standard, always for both sides (Alt+S)"));
     for (const Standard& s : allStandards())
-        m_standard->addItem(QString::fromUtf8(s.label.data()), QString::fromUtf8(s.id.data()));
+        m_standard->addItem(DisplayUnits::word(s.label), QString::fromUtf8(s.id.data()));
     m_units = box(tr("Units"), tr("Units (Alt+U)"));
     for (const DisplayUnits& u : DisplayUnits::choices())
-        m_units->addItem(u.label);
+        m_units->addItem(u.label());
     m_detail = box(
         tr("Detail"),
         tr("Detail: features narrower than this cannot be seen; the same for every pull. Below: what curves run over "
@@ -83,7 +84,10 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent)
     focusBy("Alt+D", m_detail);
     connect(m_standard, &QComboBox::activated, this,
             [this](int i) { m_model.compare().setStandard(m_standard->itemData(i).toString().toStdString()); });
-    connect(m_units, &QComboBox::activated, &m_model, &JobModel::setUnitsChoice);
+    connect(m_units, &QComboBox::activated, this, [this](int i) {
+        m_model.setUnitsChoice(i);
+        m_model.units().keepPowerTorqueRoad();
+    });
     connect(m_detail, &QComboBox::activated, this, [this](int i) {
         const QVariant chosen = m_detail->itemData(i);
         if (const auto axis = parseAxis(chosen.toString().toStdString()))
@@ -139,7 +143,12 @@ void HeaderLine::refresh() {
     m_job->setText(m_job->fontMetrics().elidedText(full, Qt::ElideRight, 380));
     m_job->setToolTip(plainTip(full));
     m_standard->setCurrentIndex(m_standard->findData(QString::fromStdString(m_model.compare().now().standard)));
-    m_units->setCurrentIndex(m_model.unitsChoice());
+    const int usual = static_cast<int>(DisplayUnits::choices().size());
+    while (m_units->count() > usual)
+        m_units->removeItem(usual);
+    if (m_model.unitsChoice() < 0) // a mixture of one's own, out of the settings
+        m_units->addItem(m_model.units().label());
+    m_units->setCurrentIndex(m_model.unitsChoice() < 0 ? usual : m_model.unitsChoice());
     fillDetail();
     const QString air = airText(m_model);
     m_air->clear(); // the same words in another light are laid out anew

@@ -15,9 +15,11 @@
 #include "app/model/copy_desk.h"
 #include "app/pull/pull_station.h"
 #include "app/ready/ready_station.h"
+#include "app/road/ride_page.h"
 #include "app/road/road_station.h"
-#include "app/theme/plural.h"
-#include "app/theme/words.h"
+#include "app/settings/settings_station.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 #include "archive/bundle/bundle.h"
 
 #include <QAction>
@@ -76,7 +78,8 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     m_figure = new FigureStation(theme, m_model);
     m_road = new RoadStation(theme, m_model, *m_bench);
     m_handover = new HandoverStation(theme, m_model);
-    m_list = {m_jobs, m_ask, m_ready, m_pull, m_look, m_judge, m_figure, m_road, m_handover};
+    m_settings = new SettingsStation(theme, m_model, *m_copies);
+    m_list = {m_jobs, m_ask, m_ready, m_pull, m_look, m_judge, m_figure, m_road, m_handover, m_settings};
     for (Station* station : m_list) {
         m_rail->addStation(station->face());
         m_stations->addWidget(station);
@@ -87,7 +90,19 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     // The question comes first.
     connect(m_jobs, &JobsStation::jobBegun, this, [this](const QString& id) { openJob(id.toStdString(), Ask); });
     connect(m_jobs, &JobsStation::importWanted, this, &MainWindow::importFiles);
-    connect(m_jobs, &JobsStation::archiveWanted, this, [this](const QString& folder) { openArchive(folder); });
+    const auto openChosen = [this](const QString& folder) {
+        openArchive(folder, [folder] { keepArchiveFolder(folder); });
+    };
+    connect(m_jobs, &JobsStation::archiveWanted, this, openChosen);
+    connect(m_settings, &SettingsStation::archiveWanted, this, openChosen);
+    connect(m_settings, &SettingsStation::wantedAnew, this, &MainWindow::wantAnew);
+    const auto followView = [this] {
+        const ViewChoices view = keptViewChoices();
+        m_model.setUsualStandard(view.standard);
+        m_road->ridePage().tones().setOnlyAlarms(view.onlyAlarms);
+    };
+    connect(m_settings, &SettingsStation::viewChosen, this, followView);
+    followView();
     connect(m_jobs, &JobsStation::message, this, &MainWindow::say);
     connect(m_ask, &AskStation::jobWanted, this, [this](const QString& id) { openJob(id.toStdString(), Ask); });
     connect(m_handover, &HandoverStation::message, this, &MainWindow::say);
@@ -156,6 +171,17 @@ void MainWindow::say(const QString& text) {
         if (m_message->text() == text)
             m_message->hide();
     });
+}
+
+int MainWindow::station() const {
+    return m_stations->currentIndex();
+}
+
+void MainWindow::wantAnew() {
+    if (m_bench->link().wanted())
+        say(tr("It is chosen, and takes effect once the bench or the receiver is left and the program is started anew."));
+    else
+        QTimer::singleShot(0, this, &MainWindow::wantedAnew); // the button that asked for it goes with the window
 }
 
 void MainWindow::comeForward(const QStringList& files) {
@@ -233,7 +259,7 @@ void MainWindow::waitUntilSettled() {
 void MainWindow::showStation(int station) {
     m_stations->setCurrentIndex(station);
     m_rail->setCurrent(station);
-    m_dayStrip->setVisible(station != Jobs || m_model.hasJob());
+    m_dayStrip->setVisible(station != Settings && (station != Jobs || m_model.hasJob()));
     m_list[static_cast<std::size_t>(station)]->arrive();
 }
 

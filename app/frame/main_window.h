@@ -20,6 +20,7 @@ class CopyDesk;
 class DayStrip;
 class FigureStation;
 class RoadStation;
+class SettingsStation;
 class HeaderLine;
 class HandoverStation;
 class AskStation;
@@ -35,7 +36,7 @@ class Station;
 class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
-    enum Place { Jobs = 0, Ask, Ready, Pull, Look, Judge, Figure, Road, Handover }; ///< of `stations`, in working order
+    enum Place { Jobs = 0, Ask, Ready, Pull, Look, Judge, Figure, Road, Handover, Settings }; ///< of `stations`, in working order
 
     MainWindow(Theme& theme, QWidget* parent = nullptr);
     ~MainWindow() override;
@@ -53,6 +54,9 @@ public:
     void comeForward(const QStringList& files);
     /// Where it stood the last time, on a screen that is still there.
     void restorePlace();
+    /// Which archive is open; empty: none.
+    QString archiveFolder() const { return m_keeper ? m_keeper->folder() : QString(); }
+    int station() const;
     void say(const QString& text); ///< above the stations for a while; empty: nothing any more
 
     const std::vector<Station*>& stations() const { return m_list; }
@@ -67,8 +71,13 @@ public:
     FigureStation& figure() { return *m_figure; }
     RoadStation& road() { return *m_road; }
     HandoverStation& handover() { return *m_handover; }
+    SettingsStation& settings() { return *m_settings; }
     JobsStation& jobs() { return *m_jobs; }
     CopyDesk& copies() { return *m_copies; }
+
+signals:
+    /// In another language or size of text: whoever made this window makes another in its place.
+    void wantedAnew();
 
 protected:
     void dragEnterEvent(QDragEnterEvent* event) override;
@@ -77,6 +86,7 @@ protected:
 
 private:
     void addShortcuts();
+    void wantAnew();
     void keepPlace() const;
     void takeInBundles(QStringList bundles, std::function<void()> then);
     void adoptKeeper(std::unique_ptr<Keeper> keeper);
@@ -98,6 +108,7 @@ private:
     FigureStation* m_figure;
     RoadStation* m_road;
     HandoverStation* m_handover;
+    SettingsStation* m_settings;
     std::vector<Station*> m_list; ///< all of them, in working order
     CaptureOffer* m_captures;
     DayStrip* m_dayStrip;

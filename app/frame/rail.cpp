@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/frame/rail.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include <QPainter>
 #include <QToolButton>
@@ -12,8 +12,8 @@ namespace jr::app {
 Rail::Rail(const Theme& theme, QWidget* parent) : QWidget(parent), m_theme(theme) {
     setFixedWidth(92);
     m_layout = new QVBoxLayout(this);
-    m_layout->setContentsMargins(6, 74, 6, 10);
-    m_layout->setSpacing(6);
+    m_layout->setContentsMargins(6, 74, 6, 6);
+    m_layout->setSpacing(4);
     m_layout->addStretch(1);
     connect(&theme, &Theme::changed, this, &Rail::dress);
 }
@@ -27,8 +27,10 @@ void Rail::addStation(const StationFace& face) {
     button->setAutoExclusive(true);
     button->setToolButtonStyle(Qt::ToolButtonTextUnderIcon);
     button->setIconSize({26, 26});
-    button->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
-    button->setMinimumHeight(62);
+    button->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Preferred);
+    constexpr int kLeast = 46, kUsual = 62; // px; a low screen has ten of them as well
+    button->setMinimumHeight(kLeast);
+    button->setMaximumHeight(kUsual);
     const int index = static_cast<int>(m_buttons.size());
     m_layout->insertWidget(index, button);
     m_buttons.emplace_back(button, face.icon);
@@ -43,9 +45,9 @@ void Rail::setCurrent(int index) {
 
 void Rail::dress() {
     const Tokens& t = m_theme.tokens();
-    setStyleSheet(QStringLiteral("QToolButton { font-size: 13px; color: %1; border-radius: 10px; } QToolButton:checked "
+    setStyleSheet(QStringLiteral("QToolButton { %4 color: %1; border-radius: 10px; } QToolButton:checked "
                                  "{ background: %2; color: %3; }")
-                      .arg(t.ink.name(), t.accent.name(), t.onAccent.name()));
+                      .arg(t.ink.name(), t.accent.name(), t.onAccent.name(), Theme::textStyle(13)));
     for (auto& [button, icon] : m_buttons)
         button->setIcon(m_theme.icon(icon));
     update();

@@ -37,7 +37,7 @@ std::string settingsJson(const Sheet& sheet) {
                           {"to", orNull(s.to)},
                           {"detail", s.detail},
                           {"worth_pct", s.worthPct},
-                          {"units", sheet.units.label.toStdString()},
+                          {"units", sheet.units.label().toStdString()},
                           {"base_pulls", s.basePulls},
                           {"with_pulls", s.withPulls},
                           {"left_out", s.leftOut}},

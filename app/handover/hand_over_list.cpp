@@ -3,7 +3,7 @@
 
 #include "app/handover/frozen_sheet.h"
 #include "app/handover/sheet.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "archive/disk/safe_file.h"
 
 #include <QDateTime>

@@ -6,8 +6,8 @@
 #include "app/handover/sheet_files.h"
 #include "app/handover/sheet_painter.h"
 #include "app/handover/sheet_pdf.h"
-#include "app/theme/plural.h"
-#include "app/theme/words.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 #include "app/widgets/method_dialog.h"
 #include "archive/bundle/bundle.h"
 #include "core/judge/sentences.h"
@@ -233,7 +233,7 @@ void HandoverStation::save(const QString& what, const QString& suffix, SheetForm
         return;
     emit message(tr("Writing %1…").arg(path));
     write(format, path, [this, path](const Result<Done>& done) {
-        emit message(done ? tr("Written: %1").arg(path) : QString::fromStdString(done.error().text()));
+        emit message(done ? tr("Written: %1").arg(path) : errorAtPlace(done.error()));
     });
 }
 

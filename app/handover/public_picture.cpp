@@ -21,7 +21,7 @@ struct PublicWords {
 };
 
 QFont sized(int pixels, bool bold = false) {
-    QFont font = Theme::font(Size::Body, bold);
+    QFont font = Theme::paperFont(Size::Body, bold);
     font.setPixelSize(pixels);
     return font;
 }

@@ -36,7 +36,7 @@ double niceStep(double span, int about) {
 void axes(QPainter& p, const Plot& plot, const QString& unit, const std::vector<std::pair<double, QString>>& ticks,
           bool named) {
     const Tokens& t = Theme::dayTokens();
-    p.setFont(Theme::font(Size::Small));
+    p.setFont(Theme::paperFont(Size::Small));
     const QLocale l;
     const double yStep = niceStep(plot.y1 - plot.y0, 5);
     for (double y = std::ceil(plot.y0 / yStep) * yStep; y <= plot.y1 + 1e-9; y += yStep) {
@@ -113,7 +113,7 @@ double drawRibbon(QPainter& p, const Sheet& sheet, const Comparison& c, double y
     p.drawPath(path(plot, c, [&](std::size_t i) { return u.powerOf(c.watt(i).mid); }));
     // The calls in words under it.
     double bottom = plot.area.bottom() + 6;
-    p.setFont(Theme::font(Size::Small, true));
+    p.setFont(Theme::paperFont(Size::Small, true));
     for (const Call& call : c.calls) {
         const double from = plot.at(call.from, 0).x(), to = plot.at(call.to, 0).x();
         const QRectF box(from + 1, bottom, std::max(2., to - from - 2), 22);
@@ -166,12 +166,12 @@ double drawCurves(QPainter& p, const Sheet& sheet, const Comparison& c, double y
         p.drawLine(on, label + QPointF(0, isBase ? -8 : 8));
         Theme::drawMark(p, label, 6, mark, color);
         p.setPen(color);
-        p.setFont(Theme::font(Size::Small, true));
+        p.setFont(Theme::paperFont(Size::Small, true));
         p.drawText(label + QPointF(12, 5),
                    Theme::mark(mark).letter + QStringLiteral("  ") + QString::fromStdString(side.setup));
     }
     p.setPen(t.muted);
-    p.setFont(Theme::font(Size::Small));
+    p.setFont(Theme::paperFont(Size::Small));
     p.drawText(QRectF(plot.area.left(), plot.area.bottom() + 17, plot.area.width(), 16), Qt::AlignCenter,
                u.axisLabel(c.axis));
     return plot.area.bottom() + 36;

@@ -31,7 +31,7 @@ double text(QPainter& p, double y, const QString& words, const QFont& font, cons
 double drawReadings(QPainter& p, const Sheet& sheet, double y) {
     for (const ValueComparison& r : sheet.readings)
         y = text(p, y, QStringLiteral("•  ") + QString::fromStdString(said(verdictOf(r), sheet.units.wording())),
-                 Theme::font(Size::Small), Theme::dayTokens().ink) +
+                 Theme::paperFont(Size::Small), Theme::dayTokens().ink) +
             3;
     return y;
 }
@@ -44,13 +44,13 @@ std::size_t drawCautions(QPainter& p, const Sheet& sheet, double y) {
     std::size_t shown = 0;
     const std::vector<Caution> cautions = cautionsOf(sheet);
     for (const Caution& caution : cautions) {
-        const QRectF need = QFontMetricsF(Theme::font(Size::Small))
+        const QRectF need = QFontMetricsF(Theme::paperFont(Size::Small))
                                 .boundingRect(QRectF(0, 0, kSheetWidth - 2 * kEdge - 12, 400), Qt::TextWordWrap,
                                               QString::fromStdString(said(caution, sheet.units.wording())));
         if (y + need.height() + 18 > foot)
             break;
         const double from = y;
-        y = text(p, y, QString::fromStdString(said(caution, sheet.units.wording())), Theme::font(Size::Small), t.ink,
+        y = text(p, y, QString::fromStdString(said(caution, sheet.units.wording())), Theme::paperFont(Size::Small), t.ink,
                  kEdge + 12) +
             4;
         p.fillRect(QRectF(kEdge, from, 4, y - from - 4), t.amber);
@@ -59,7 +59,7 @@ std::size_t drawCautions(QPainter& p, const Sheet& sheet, double y) {
     if (shown < cautions.size())
         text(p, y,
              QObject::tr("More cautions than fit here: %1. They stand on the next page.").arg(cautions.size() - shown),
-             Theme::font(Size::Small, true), t.amber);
+             Theme::paperFont(Size::Small, true), t.amber);
     return shown;
 }
 
@@ -67,7 +67,7 @@ void drawFoot(QPainter& p, const QString& words) {
     const Tokens& t = Theme::dayTokens();
     p.setPen(QPen(t.line, 1));
     p.drawLine(QPointF(kEdge, kSheetHeight - 58), QPointF(kSheetWidth - kEdge, kSheetHeight - 58));
-    text(p, kSheetHeight - 52, words, Theme::font(Size::Small), t.muted);
+    text(p, kSheetHeight - 52, words, Theme::paperFont(Size::Small), t.muted);
 }
 
 /// The runs of the two on the road: sentences, dots, how they were timed.
@@ -80,7 +80,7 @@ double drawRuns(QPainter& p, const Sheet& sheet, double y, bool alone) {
         if (first)
             words[0] = words[0].toUpper();
         y = text(p, y, (alone ? QString() : QStringLiteral("•  ")) + words,
-                 Theme::font(first   ? Size::Large
+                 Theme::paperFont(first   ? Size::Large
                              : alone ? Size::Body
                                      : Size::Small,
                              first),
@@ -91,9 +91,9 @@ double drawRuns(QPainter& p, const Sheet& sheet, double y, bool alone) {
     if (alone) {
         y = drawRunDots(p, runs, sheet.marks, QRectF(kEdge, y + 8, kSheetWidth - 2 * kEdge, 0)) + 8;
         if (!sheet.changed.isEmpty())
-            y = text(p, y, QObject::tr("Changed: %1.").arg(sheet.changed), Theme::font(Size::Small), t.ink) + 3;
+            y = text(p, y, QObject::tr("Changed: %1.").arg(sheet.changed), Theme::paperFont(Size::Small), t.ink) + 3;
     }
-    return text(p, y, runsFootnote(runs), Theme::font(Size::Small), t.muted) + 3;
+    return text(p, y, runsFootnote(runs), Theme::paperFont(Size::Small), t.muted) + 3;
 }
 
 /// The shop's mark and words at the top right, or the program's own mark. Returns where what stands left of it must
@@ -127,9 +127,9 @@ double drawHead(QPainter& p, const ShopHead& shop) {
     };
     double y = kTop;
     if (!shop.name.isEmpty())
-        y = line(y, shop.name, Theme::font(Size::Body, true), t.ink) + 2.;
+        y = line(y, shop.name, Theme::paperFont(Size::Body, true), t.ink) + 2.;
     if (!shop.address.isEmpty())
-        line(y, shop.address, Theme::font(Size::Small), t.muted);
+        line(y, shop.address, Theme::paperFont(Size::Small), t.muted);
     return right - kWordsWide - kGap;
 }
 
@@ -139,8 +139,8 @@ double headFoot(const ShopHead& shop) {
         return 0.;
     constexpr double kTop = 40., kGap = 10.;
     const auto lines = static_cast<double>(shop.address.count(QLatin1Char('\n')) + (shop.address.isEmpty() ? 0 : 1));
-    return kTop + QFontMetricsF(Theme::font(Size::Body, true)).height() +
-           lines * QFontMetricsF(Theme::font(Size::Small)).height() + kGap;
+    return kTop + QFontMetricsF(Theme::paperFont(Size::Body, true)).height() +
+           lines * QFontMetricsF(Theme::paperFont(Size::Small)).height() + kGap;
 }
 
 /// Paints the result; how many of the cautions there was room for.
@@ -151,18 +151,18 @@ std::size_t paintResult(QPainter& p, const Sheet& sheet) {
     p.fillRect(QRectF(0, 0, kSheetWidth, kSheetHeight), Qt::white);
     const double headLeft = drawHead(p, sheet.shop);
     double y = 44;
-    y = text(p, y, sheet.job, Theme::font(Size::Large, true), t.ink, kEdge, headLeft) + 2;
+    y = text(p, y, sheet.job, Theme::paperFont(Size::Large, true), t.ink, kEdge, headLeft) + 2;
     y = text(p, y, sheet.machine + (sheet.date.isEmpty() ? QString() : QStringLiteral("  ·  ") + sheet.date),
-             Theme::font(Size::Body), t.muted) +
+             Theme::paperFont(Size::Body), t.muted) +
         (sheet.asked.isEmpty() ? 14 : 2);
     if (!sheet.asked.isEmpty())
-        y = text(p, y, QObject::tr("Asked for: %1.").arg(sheet.asked), Theme::font(Size::Body), t.muted, kEdge,
+        y = text(p, y, QObject::tr("Asked for: %1.").arg(sheet.asked), Theme::paperFont(Size::Body), t.muted, kEdge,
                  headLeft) +
             12;
     y = std::max(y, headFoot(sheet.shop));
     if (!sheet.comparison) {
         // Runs alone are a result of their own.
-        y = sheet.runs ? drawRuns(p, sheet, y, true) : text(p, y, sheet.problem, Theme::font(Size::Strong), t.ink) + 8;
+        y = sheet.runs ? drawRuns(p, sheet, y, true) : text(p, y, sheet.problem, Theme::paperFont(Size::Strong), t.ink) + 8;
         y = drawReadings(p, sheet, y);
         const std::size_t shown = sheet.runs ? drawCautions(p, sheet, y) : 0;
         if (sheet.runs)
@@ -176,12 +176,12 @@ std::size_t paintResult(QPainter& p, const Sheet& sheet) {
     const Account account = describe(c, sheet.units.wording());
     QString headline = QString::fromStdString(account.headline);
     headline[0] = headline[0].toUpper();
-    y = text(p, y, headline, Theme::font(Size::Large, true), t.accent) + 4;
-    y = text(p, y, QString::fromStdString(account.details.front()), Theme::font(Size::Body), t.ink) + 10;
+    y = text(p, y, headline, Theme::paperFont(Size::Large, true), t.accent) + 4;
+    y = text(p, y, QString::fromStdString(account.details.front()), Theme::paperFont(Size::Body), t.ink) + 10;
     y = drawRibbon(p, sheet, c, y) + 6;
     y = drawCurves(p, sheet, c, y) + 8;
     for (const std::string& s : account.stretches)
-        y = text(p, y, QStringLiteral("•  ") + QString::fromStdString(s), Theme::font(Size::Small), t.ink) + 3;
+        y = text(p, y, QStringLiteral("•  ") + QString::fromStdString(s), Theme::paperFont(Size::Small), t.ink) + 3;
     y = drawReadings(p, sheet, y + 4) + 2;
     if (sheet.runs)
         y = drawRuns(p, sheet, y, false) + 2;
@@ -190,15 +190,15 @@ std::size_t paintResult(QPainter& p, const Sheet& sheet) {
                             QString::fromStdString(c.base.setup), QString::number(c.base.pulls));
     if (!sheet.changed.isEmpty())
         same += QStringLiteral(" ") + QObject::tr("Changed: %1.").arg(sheet.changed);
-    y = text(p, y, same, Theme::font(Size::Small), t.ink) + 3;
+    y = text(p, y, same, Theme::paperFont(Size::Small), t.ink) + 3;
     for (std::size_t i = 1; i < account.details.size(); ++i)
-        y = text(p, y, QString::fromStdString(account.details[i]), Theme::font(Size::Small), t.muted) + 3;
+        y = text(p, y, QString::fromStdString(account.details[i]), Theme::paperFont(Size::Small), t.muted) + 3;
     if (!sheet.air.isEmpty())
         y = text(p, y,
                  QObject::tr("Air: %1. Correction on average ×%2 before and ×%3 after.")
                      .arg(sheet.air, QLocale().toString(c.base.meanFactor, 'f', 3),
                           QLocale().toString(c.with.meanFactor, 'f', 3)),
-                 Theme::font(Size::Small), t.muted) +
+                 Theme::paperFont(Size::Small), t.muted) +
             3;
     const std::size_t shown = drawCautions(p, sheet, y);
     drawFoot(p,
@@ -218,7 +218,7 @@ std::size_t paintResult(QPainter& p, const Sheet& sheet) {
 struct Block {
     enum class Kind { Title, Line, Caution } kind;
     QString words;
-    QFont font() const { return kind == Kind::Title ? Theme::font(Size::Strong, true) : Theme::font(Size::Body); }
+    QFont font() const { return kind == Kind::Title ? Theme::paperFont(Size::Strong, true) : Theme::paperFont(Size::Body); }
     double left() const { return kind == Kind::Caution ? kEdge + 12. : kEdge; }
     double height() const {
         return QFontMetricsF(font())
@@ -283,9 +283,9 @@ void paintBlocks(QPainter& p, const Sheet& sheet, int page) {
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
     p.fillRect(QRectF(0, 0, kSheetWidth, kSheetHeight), Qt::white);
-    text(p, 44, sheet.job, Theme::font(Size::Strong, true), t.ink);
+    text(p, 44, sheet.job, Theme::paperFont(Size::Strong, true), t.ink);
     text(p, 66, QObject::tr("%1  ·  page %2 of %3").arg(sheet.machine).arg(page + 1).arg(begins.size() + 1),
-         Theme::font(Size::Small), t.muted);
+         Theme::paperFont(Size::Small), t.muted);
     double y = kPageTop;
     const std::size_t end = k + 1 < begins.size() ? begins[k + 1] : blocks.size();
     for (std::size_t i = begins[k]; i < end; ++i) {

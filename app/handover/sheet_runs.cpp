@@ -100,7 +100,7 @@ double drawRunDots(QPainter& p, const SheetRuns& runs, const std::array<int, 2>&
     constexpr double kRow = 62., kLabel = 110.;
     double y = area.top();
     double left = area.left() + kLabel;
-    p.setFont(Theme::font(Size::Small, true));
+    p.setFont(Theme::paperFont(Size::Small, true));
     for (int side = 0; side < 2; ++side) { // which is which
         const int mark = marks[static_cast<std::size_t>(side)];
         const QString name = side == 0 ? runs.base : runs.with;
@@ -122,10 +122,10 @@ double drawRunDots(QPainter& p, const SheetRuns& runs, const std::array<int, 2>&
         most += room;
         const QRectF line(area.left() + kLabel, y, area.width() - kLabel - 10., kRow - 20.);
         const auto x = [&](double s) { return line.left() + (s - least) / (most - least) * line.width(); };
-        p.setFont(Theme::font(Size::Small, true));
+        p.setFont(Theme::paperFont(Size::Small, true));
         p.setPen(t.ink);
         p.drawText(QRectF(area.left(), y, kLabel - 8., line.height()), Qt::AlignLeft | Qt::AlignVCenter, one.mark);
-        p.setFont(Theme::font(Size::Small));
+        p.setFont(Theme::paperFont(Size::Small));
         for (double tick : niceTicks(least, most, 6)) {
             p.setPen(QPen(t.line, 1, Qt::DotLine));
             p.drawLine(QPointF(x(tick), line.top()), QPointF(x(tick), line.bottom()));
@@ -144,7 +144,7 @@ double drawRunDots(QPainter& p, const SheetRuns& runs, const std::array<int, 2>&
         }
         y += kRow;
     }
-    p.setFont(Theme::font(Size::Small));
+    p.setFont(Theme::paperFont(Size::Small));
     p.setPen(t.muted);
     p.drawText(QRectF(area.left() + kLabel, y - 4., area.width() - kLabel, 15.), Qt::AlignCenter,
                QObject::tr("seconds of every run · the axis does not begin at zero · strokes: means"));

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/handover/shop_head.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include <QBuffer>
 #include <QDialogButtonBox>

@@ -4,8 +4,8 @@
 #include "app/import/import_columns.h"
 #include "app/import/import_facts.h"
 #include "app/import/import_picture.h"
-#include "app/theme/plural.h"
-#include "app/theme/words.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
 
@@ -373,7 +373,7 @@ void ImportDialog::bringIn() {
         [this](const Begun& begun) {
             if (!begun.jobId || !begun.importId) {
                 m_leftOut->set(
-                    QString::fromStdString(begun.jobId ? begun.importId.error().text() : begun.jobId.error().text()));
+                    errorAtPlace(begun.jobId ? begun.importId.error() : begun.jobId.error()));
                 m_running = false;
                 m_files->setEnabled(true);
                 m_go->setEnabled(true);
@@ -384,7 +384,7 @@ void ImportDialog::bringIn() {
             m_jobId = *begun.jobId;
             m_importId = *begun.importId;
             if (!begun.remembered)
-                m_notKept << QString::fromStdString(begun.remembered.error().text());
+                m_notKept << errorAtPlace(begun.remembered.error());
             nextFile();
         });
 }
@@ -418,7 +418,7 @@ void ImportDialog::nextFile() {
             if (kept.id)
                 ++(kept.wasHere ? m_hereAlready : m_kept);
             else
-                m_notKept << name + QStringLiteral(": ") + QString::fromStdString(kept.id.error().text());
+                m_notKept << name + QStringLiteral(": ") + errorAtPlace(kept.id.error());
             m_progress->setValue(static_cast<int>(m_next));
             nextFile();
         });
@@ -429,7 +429,7 @@ void ImportDialog::endImport() {
         this, [id = m_importId](Archive& archive) { return archive.endImport(id); },
         [this](const Result<Done>& ended) {
             if (!ended)
-                m_notKept << QString::fromStdString(ended.error().text());
+                m_notKept << errorAtPlace(ended.error());
             m_summary = plural(m_kept, tr("1 pull brought in and kept."), tr("%1 pulls brought in and kept."));
             if (m_hereAlready > 0)
                 m_summary += QLatin1Char(' ') + plural(m_hereAlready, tr("1 was here already and is kept once."),

@@ -3,8 +3,8 @@
 #include "app/import/import_facts.h"
 #include "app/import/import_dialog.h"
 #include "app/import/import_picture.h"
-#include "app/theme/plural.h"
-#include "app/theme/words.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"

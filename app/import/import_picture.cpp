@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/import/import_picture.h"
 
+#include "app/model/display_units.h"
 #include "app/widgets/chart_words.h"
 
 #include <algorithm>
@@ -54,7 +55,7 @@ void ImportPicture::drawCurve(const ImportItem& item) {
     setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
     showPlaceTicks(true);
     setNote(tr("what it becomes · %1")
-                .arg(curve.factor ? QString::fromUtf8(m_model.answers().standard().label.data())
+                .arg(curve.factor ? DisplayUnits::word(m_model.answers().standard().label)
                                   : tr("air unknown: as measured")));
 }
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/import/import_set.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "archive/formats/json_text.h"
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
@@ -145,7 +145,7 @@ QString timesOf(const Trace& trace) {
         told << QCoreApplication::translate("ImportSet", "%1 in %2 s")
                     .arg(QString::fromStdString(marks[time.mark].text), QLocale().toString(time.timeS, 'f', 2));
     if (timed.run.leftOut)
-        told << QString::fromStdString(said(*timed.run.leftOut));
+        told << saidHere(*timed.run.leftOut);
     return QCoreApplication::translate("ImportSet", "A run on the road: %1").arg(told.join(QStringLiteral(" · ")));
 }
 
@@ -165,7 +165,7 @@ void workOut(ImportItem& item, const Standard& standard) {
         PullFileNotes notes;
         Result<Trace> trace = readPullFile(item.text, name, &notes);
         if (!trace) {
-            item.workProblem = QString::fromStdString(trace.error().text());
+            item.workProblem = errorAtPlace(trace.error());
             return;
         }
         for (const std::string& m : notes.messages)
@@ -175,7 +175,7 @@ void workOut(ImportItem& item, const Standard& standard) {
         // One kind at a time: facts that belong to another kind of bench do no harm.
         Result<ForeignReading> reading = readForeignLog(item.text, name, item.layout, item.mapping, item.facts, false);
         if (!reading) {
-            item.workProblem = QString::fromStdString(reading.error().text());
+            item.workProblem = errorAtPlace(reading.error());
             return;
         }
         if (item.receiver)
@@ -206,7 +206,7 @@ void workOut(ImportItem& item, const Standard& standard) {
     if (item.curve)
         for (const Caution& c : item.curve->cautions)
             if (c.kind == "pressure-reduced" || c.kind == "air-implausible")
-                item.remarks.prepend(QString::fromStdString(said(c.message)));
+                item.remarks.prepend(saidHere(c.message));
 }
 
 std::string ImportSet::mappingJson(const std::vector<ColumnMapping>& mapping) {

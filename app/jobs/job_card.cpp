@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/jobs/job_card.h"
 
-#include "app/theme/plural.h"
+#include "app/words/plural.h"
 
 #include <QDateTime>
 #include <QLocale>

@@ -2,7 +2,7 @@
 #include "app/jobs/jobs_station.h"
 
 #include "app/jobs/job_card.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include <QButtonGroup>
 #include <QDir>
@@ -25,7 +25,7 @@ JobsStation::JobsStation(const Theme& theme, JobModel& model, CopyDesk& copies, 
     auto* left = new QVBoxLayout;
     left->setSpacing(8);
     auto* title = new Words(tr("What was it worth?"));
-    title->setStyleSheet(QStringLiteral("font-size: 34px; font-weight: bold;"));
+    title->setStyleSheet(Theme::textStyle(34, true));
     left->addWidget(title);
     m_newJob = new NewJob(model);
     left->addWidget(m_newJob);
@@ -63,7 +63,7 @@ JobsStation::JobsStation(const Theme& theme, JobModel& model, CopyDesk& copies, 
     m_empty = new Words;
     m_empty->setWordWrap(true);
     m_empty->setAlignment(Qt::AlignTop | Qt::AlignLeft);
-    m_empty->setStyleSheet(QStringLiteral("font-size: 17px;"));
+    m_empty->setStyleSheet(Theme::textStyle(17));
     left->addWidget(m_empty, 1);
     across->addLayout(left, 1);
     across->addWidget(buildSide());
@@ -179,7 +179,7 @@ void JobsStation::refresh() {
         this, [](const Archive& archive) { return archive.jobs(); },
         [this](Result<std::vector<JobSummary>> jobs) {
             if (!jobs)
-                emit message(QString::fromStdString(jobs.error().text()));
+                emit message(errorAtPlace(jobs.error()));
             fillJobs(jobs ? std::move(jobs).value() : std::vector<JobSummary>{});
         });
     m_model.keeper()->ask(

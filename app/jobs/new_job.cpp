@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/jobs/new_job.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
@@ -19,13 +19,13 @@ NewJob::NewJob(JobModel& model, QWidget* parent) : QFrame(parent), m_model(model
     m_name = new QLineEdit;
     m_name->setPlaceholderText(tr("what the job is called"));
     m_name->setAccessibleName(tr("Name of the new job"));
-    m_name->setStyleSheet(QStringLiteral("font-size: 17px;"));
+    m_name->setStyleSheet(Theme::textStyle(17));
     m_machine = new QComboBox;
     m_machine->setEditable(true);
     m_machine->setInsertPolicy(QComboBox::NoInsert);
     m_machine->lineEdit()->setPlaceholderText(tr("which machine"));
     m_machine->setAccessibleName(tr("Machine of the new job"));
-    m_machine->setStyleSheet(QStringLiteral("font-size: 17px;"));
+    m_machine->setStyleSheet(Theme::textStyle(17));
     m_machine->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     m_make = new QPushButton(tr("&Begin it"));
     m_make->setProperty("primary", true);
@@ -78,7 +78,7 @@ void NewJob::make() {
         [this](const Result<std::string>& id) {
             m_make->setEnabled(true);
             if (!id) {
-                emit message(QString::fromStdString(id.error().text()));
+                emit message(errorAtPlace(id.error()));
                 return;
             }
             m_name->clear();

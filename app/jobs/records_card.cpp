@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/jobs/records_card.h"
 
-#include "app/theme/plural.h"
-#include "app/theme/words.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 
 #include <QApplication>
 #include <QDateTime>
@@ -51,7 +51,7 @@ RecordsCard::RecordsCard(const Theme& theme, JobModel& model, CopyDesk& copies, 
                 this, [](Archive& archive) { return archive.forgetUnfinished(); },
                 [this](const Result<Done>& done) {
                     if (!done)
-                        emit message(QString::fromStdString(done.error().text()));
+                        emit message(errorAtPlace(done.error()));
                     emit changed();
                 });
     });
@@ -83,7 +83,7 @@ void RecordsCard::fillSafety(const Result<SafetyReport>& report) {
     m_forget->hide();
     m_rebuild->hide();
     if (!report) {
-        m_safety->setText(QString::fromStdString(report.error().text()));
+        m_safety->setText(errorAtPlace(report.error()));
         return;
     }
     QString text = report->pulls == 0 ? tr("No pull is kept here yet.")
@@ -163,7 +163,7 @@ void RecordsCard::takeInStrays() {
 
 void RecordsCard::tell(const Result<Rebuilt>& done) {
     if (!done) {
-        emit message(QString::fromStdString(done.error().text()));
+        emit message(errorAtPlace(done.error()));
         return;
     }
     QStringList words{tr("%1 pull files written, %2 pulls taken in.").arg(done->filesWritten).arg(done->pullsTaken)};

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/band_page.h"
-#include "app/theme/words.h"
+
+#include "app/model/display_units.h"
+#include "app/words/words.h"
 
 #include "archive/formats/foreign_log.h"
 #include "archive/formats/pull_file.h"
@@ -21,7 +23,7 @@ BandPage::BandPage(const Theme& theme, JobModel& model, QWidget* parent)
     : JudgePage(theme, model, QStringLiteral("The working band"), parent) {
     m_use = new QComboBox;
     for (UseKind kind : useKinds())
-        m_use->addItem(QString::fromUtf8(useKindText(kind).data()));
+        m_use->addItem(DisplayUnits::word(useKindText(kind)));
     m_use->addItem(tr("as drawn"));
     m_use->setAccessibleName(tr("How the machine is used"));
     tools()->addWidget(m_use);

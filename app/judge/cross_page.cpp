@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/cross_page.h"
 
-#include "app/theme/words.h"
+#include "app/model/display_units.h"
+#include "app/words/words.h"
 #include "app/widgets/chart_words.h"
 
 #include <QPainter>
@@ -144,7 +145,7 @@ void CrossPage::drawEffects() {
     m_chart->setValueLabel(tr("effect [%]"));
     m_chart->setNaturalRange(-1.12 * reach, 1.12 * reach);
     m_chart->setNote(tr("%1 · each band holds for its whole curve")
-                         .arg(QString::fromUtf8(m_model.answers().standard().label.data())));
+                         .arg(DisplayUnits::word(m_model.answers().standard().label)));
     m_chart->replot(QCustomPlot::rpQueuedReplot);
 }
 

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/difference_page.h"
 
-#include "app/theme/plural.h"
-#include "app/theme/words.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 #include "app/widgets/chart_words.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/method_dialog.h"

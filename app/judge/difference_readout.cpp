@@ -2,7 +2,7 @@
 // What is read at one speed of the two curves, and what people quote of them.
 #include "app/judge/difference_page.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "app/widgets/chart_words.h"
 #include "app/widgets/method_dialog.h"
 #include "core/judge/gain_kinds.h"

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/eye_page.h"
 
-#include "app/theme/plural.h"
-#include "app/theme/words.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 #include "app/widgets/chart_words.h"
 #include "app/widgets/kept_picture.h"
 
@@ -114,21 +114,24 @@ void EyePage::fillChoices() {
     m_setup->setCurrentIndex(std::max(0, m_setup->findText(setup)));
     m_place->clear();
     for (const std::string& p : usualPlacesToLook(machineSheetOf(m_model.sheet(sheet_kind::machine)).kind))
-        m_place->addItem(QString::fromStdString(p));
+        m_place->addItem(DisplayUnits::word(p), QString::fromStdString(p));
     if (!place.isEmpty())
         m_place->setEditText(place);
 }
 
 void EyePage::choose(const QString& setup, const QString& place) {
     m_setup->setCurrentIndex(m_setup->findText(setup));
-    m_place->setEditText(place);
+    m_place->setEditText(DisplayUnits::word(place.toStdString()));
 }
 
 /// What was typed goes only once it is kept.
 void EyePage::write(const QString& words, const QString& photo) {
     if (!m_model.hasJob() || m_setup->currentIndex() < 0 || m_place->currentText().trimmed().isEmpty())
         return;
+    // One of the list is kept by its own name, whatever language it was chosen in.
     QString place = m_place->currentText().trimmed();
+    if (const int listed = m_place->findText(place); listed >= 0)
+        place = m_place->itemData(listed).toString();
     m_model.attach(evidenceText({m_setup->currentData().toString().toStdString(), place.toStdString()}), words, photo,
                    [this, words] {
                        if (m_words->text() == words)
@@ -202,7 +205,7 @@ void EyePage::lay(const std::vector<Column>& columns) {
         m_grid->addWidget(head, 0, static_cast<int>(c) + 1);
     }
     for (std::size_t r = 0; r < places.size(); ++r) {
-        auto* beside = new QPushButton(QString::fromStdString(places[r]));
+        auto* beside = new QPushButton(DisplayUnits::word(places[r]));
         beside->setToolTip(tr("Shows the newest photo of each setup side by side"));
         connect(beside, &QPushButton::clicked, this, [this, place = places[r], seen] { sideBySide(place, seen); });
         m_grid->addWidget(beside, static_cast<int>(r) + 1, 0, Qt::AlignTop);
@@ -278,7 +281,7 @@ QWidget* EyePage::item(const AttachmentRecord& a) {
 /// The newest photo of each setup, large, in the order of the sweep.
 void EyePage::sideBySide(const std::string& place, const std::vector<Column>& columns) {
     QDialog dialog(this);
-    dialog.setWindowTitle(QString::fromStdString(place));
+    dialog.setWindowTitle(DisplayUnits::word(place));
     auto* across = new QHBoxLayout(&dialog);
     for (const Column& column : columns) {
         const AttachmentRecord* newest = nullptr;

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/gauges_page.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "app/widgets/gauge_words.h"
 
 #include <QComboBox>

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/mixture_page.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "core/judge/sweep.h"
 
 #include <QDoubleSpinBox>
@@ -111,8 +111,8 @@ void MixturePage::show(const MixtureAnswer& answer, const Study& study) {
     if (answer.whatIf)
         say(tr("What if? %1").arg(QString::fromStdString(said(answer.whatIf->message, m_model.units().wording()))),
             answer.best ? "muted" : "strong");
-    else
-        say(tr("What another mixture is worth cannot be told: %1.").arg(QString::fromStdString(answer.whatIfProblem)),
+    else if (answer.whatIfProblem)
+        say(tr("What another mixture is worth cannot be told: %1.").arg(errorWords(*answer.whatIfProblem)),
             "muted");
     say(tr("A mixture that is right on the bench may be too lean to hold for minutes: that is a judgement for whoever "
            "answers for the engine."),

@@ -2,7 +2,7 @@
 #include "app/judge/readings_chart.h"
 
 #include "app/charts/nice_ticks.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include <QHelpEvent>
 #include <QKeyEvent>

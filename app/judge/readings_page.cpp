@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/readings_page.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "app/widgets/chart_words.h"
 #include "archive/disk/safe_file.h"
 #include "archive/formats/readings_file.h"
@@ -208,7 +208,7 @@ int ReadingsPage::takeFrom(const QStringList& files) {
         const Result<ReadingSheet> sheet =
             bytes ? readReadings(*bytes, file.toStdString(), &header) : Result<ReadingSheet>(bytes.error());
         if (!sheet) {
-            problems << QString::fromStdString(sheet.error().text());
+            problems << errorAtPlace(sheet.error());
             continue;
         }
         const auto& setups = m_model.job().setups;

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/scatter_page.h"
+
+#include "app/model/display_units.h"
 #include "core/words/wording.h"
 
 #include <QDateTime>
@@ -264,7 +266,7 @@ void ScatterPage::show(const ScatterAnswer& answer, const Study& study) {
                 numbers << QString::number(p.number);
         if (!numbers.empty())
             say(tr("Flagged %1: pull %2.")
-                    .arg(QString::fromUtf8(flagText(flag).data()), numbers.join(QStringLiteral(", "))));
+                    .arg(DisplayUnits::word(flagText(flag)), numbers.join(QStringLiteral(", "))));
     }
 }
 

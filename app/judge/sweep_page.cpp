@@ -3,7 +3,7 @@
 
 #include "app/charts/label_places.h"
 #include "app/charts/nice_ticks.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include <QCheckBox>
 #include <QComboBox>

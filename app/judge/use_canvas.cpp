@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/band_page.h"
 
+#include "app/model/display_units.h"
 #include "app/charts/nice_ticks.h"
 
 #include <QKeyEvent>
@@ -109,7 +110,7 @@ void UseCanvas::paintEvent(QPaintEvent*) {
                tr("%1 · hill: how much each speed is used, drag to draw it").arg(m_model.units().axisLabel(m_axis)));
     p.drawText(QRectF(a.left(), 6, a.width(), 16), Qt::AlignLeft,
                tr("mean power [%1] · %2")
-                   .arg(m_model.units().powerSymbol(), QString::fromUtf8(m_model.answers().standard().label.data())));
+                   .arg(m_model.units().powerSymbol(), DisplayUnits::word(m_model.answers().standard().label)));
 }
 
 void UseCanvas::setWeight(double place, double weight) {

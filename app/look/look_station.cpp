@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/look/look_station.h"
 
-#include "app/theme/words.h"
+#include "app/model/display_units.h"
+#include "app/words/words.h"
 #include "app/widgets/aside_why.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/gauge_words.h"
@@ -158,7 +159,7 @@ void LookStation::refresh() {
     }
     if (h.measuredAt != MeasuredAt::Unknown)
         line(tr("measured at the %1")
-                 .arg(QCoreApplication::translate("MeasuredAt", measuredAtText(h.measuredAt).data())));
+                 .arg(DisplayUnits::word(measuredAtText(h.measuredAt))));
     if (const auto air = h.air())
         line(tr("air %1 °C, %2 hPa, %3 %")
                  .arg(l.toString(air->tempC, 'f', 1), l.toString(air->pressurePa / 100., 'f', 1),
@@ -267,7 +268,7 @@ void LookStation::setCursor(double place) {
 }
 
 StationFace LookStation::face() const {
-    return {tr("Look"), QStringLiteral("activity"), QStringLiteral("Ctrl+L"), {QStringLiteral("look.png")}};
+    return {tr("Look"), QStringLiteral("activity"), QStringLiteral("Ctrl+L"), {QStringLiteral("look-settings.png")}};
 }
 
 } // namespace jr::app

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/look/look_station.h"
 
+#include "app/model/display_units.h"
 #include "core/pull/pull_axis.h"
 #include "core/words/wording.h"
 
@@ -54,7 +55,7 @@ void TraceChart::draw(int index) {
         column->setPen(QPen(flag.overruled ? t.line : t.amber, 1, Qt::DotLine));
         column->setBrush(flag.overruled ? QBrush(Qt::NoBrush) : QBrush(t.amberSoft));
         const QString name =
-            QString::fromUtf8(flagText(flag.kind).data()) + (flag.overruled ? tr(" (counted)") : QString());
+            DisplayUnits::word(flagText(flag.kind)) + (flag.overruled ? tr(" (counted)") : QString());
         auto* label = new QCPItemText(this);
         label->position->setTypeY(QCPItemPosition::ptAxisRectRatio);
         const bool rightHalf = flagFrom > 0.5 * (low + high);
@@ -106,7 +107,7 @@ void TraceChart::draw(int index) {
     setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
     setNaturalRange(0., 1.2 * top);
     setNote(tr("%1%2 · detail %3 · points: raw, line: what is counted")
-                .arg(QString::fromUtf8(m_model.answers().standard().label.data()),
+                .arg(DisplayUnits::word(m_model.answers().standard().label),
                      curve->factor ? QStringLiteral(" × ") + QLocale().toString(*curve->factor, 'f', 3)
                                    : tr(" (not applied)"),
                      QString::fromStdString(detailText(curve->detail, curve->finest, curve->axis, u.wording()))));

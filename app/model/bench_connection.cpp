@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/model/bench_connection.h"
 
-#include "app/theme/plural.h"
-#include "app/theme/words.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 
 #include <QCoreApplication>
 #include <QFileInfo>
@@ -111,7 +111,7 @@ void BenchConnection::takeDescription(BenchDescription bench) {
             this, [record](Archive& archive) { return knowBench(archive, record); },
             [this](const Result<Done>& known) {
                 if (!known)
-                    emit said(QString::fromStdString(known.error().text()));
+                    emit said(errorAtPlace(known.error()));
             });
 }
 

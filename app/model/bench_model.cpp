@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/model/bench_model.h"
+#include "app/words/words.h"
 
 #include "core/machine/fuel.h"
 #include "core/nan.h"
@@ -198,7 +199,7 @@ void BenchModel::keepPull(const std::shared_ptr<CaughtPull>& pull, bool fuelMeas
                     emit runNotKept();
                 emit said(
                     tr("The pull could not be kept: %1. It stays in the capture and is offered at the next start.")
-                        .arg(QString::fromStdString(kept.pullId.error().text())));
+                        .arg(errorAtPlace(kept.pullId.error())));
                 return;
             }
             tellKept(*kept.pullId);

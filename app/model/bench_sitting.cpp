@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/model/bench_sitting.h"
 
-#include "app/theme/plural.h"
+#include "app/words/plural.h"
 #include "archive/formats/leak_tests_sheet.h"
 #include "archive/store/sitting_day.h"
 #include "core/machine/machine_limits.h"

@@ -2,7 +2,8 @@
 #include "app/model/capture_recovery.h"
 
 #include "app/model/job_model.h"
-#include "app/theme/plural.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 #include "bench/capture.h"
 
 #include <QCoreApplication>
@@ -71,7 +72,7 @@ TakenIn takeInFrom(const QString& folder, Archive& archive) {
                 ++out.pulls;
             } else {
                 all = false;
-                out.problems << QString::fromStdString(kept.error().text());
+                out.problems << errorAtPlace(kept.error());
             }
         }
         for (const std::string& problem : capture.problems)

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/model/copy_desk.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include <QDateTime>
 #include <QFileInfo>

@@ -3,6 +3,9 @@
 
 #include "app/charts/axis_words.h"
 #include "app/charts/nice_ticks.h"
+#include "app/words/words.h"
+
+#include "archive/reader/reader_settings.h"
 
 #include <cmath>
 
@@ -10,17 +13,56 @@ namespace jr::app {
 
 const std::vector<DisplayUnits>& DisplayUnits::choices() {
     static const std::vector<DisplayUnits> list = {
-        {*findUnit("hp"), *findUnit("lb-ft"), *findUnit("mph"), QStringLiteral("hp · lb-ft")},
-        {*findUnit("PS"), *findUnit("Nm"), *findUnit("km/h"), QStringLiteral("PS · Nm")},
-        {*findUnit("kW"), *findUnit("Nm"), *findUnit("km/h"), QStringLiteral("kW · Nm")},
-        {*findUnit("hp"), *findUnit("Nm"), *findUnit("km/h"), QStringLiteral("hp · Nm")},
-        {*findUnit("PS"), *findUnit("kgf-m"), *findUnit("km/h"), QStringLiteral("PS · kgf·m")},
+        {*findUnit("hp"), *findUnit("lb-ft"), *findUnit("mph")},  {*findUnit("PS"), *findUnit("Nm"), *findUnit("km/h")},
+        {*findUnit("kW"), *findUnit("Nm"), *findUnit("km/h")},    {*findUnit("hp"), *findUnit("Nm"), *findUnit("km/h")},
+        {*findUnit("PS"), *findUnit("kgf-m"), *findUnit("km/h")},
     };
     return list;
 }
 
 int DisplayUnits::choiceForLocale(const QLocale& locale) {
     return locale.measurementSystem() == QLocale::MetricSystem ? 1 : 0;
+}
+
+DisplayUnits DisplayUnits::kept(const QLocale& locale) {
+    const Wording w = unitsAsKept(locale);
+    return {w.power, w.torque, w.road, w.temperature, w.airPressure, w.pressure, w.mass};
+}
+
+void DisplayUnits::keepPowerTorqueRoad() const {
+    for (const UnitChoice& choice : unitChoices())
+        for (const auto& [wanted, unit] :
+             {std::pair(&Wording::power, power), std::pair(&Wording::torque, torque), std::pair(&Wording::road, road)})
+            if (choice.unit == wanted)
+                keepUnit(choice, unit);
+}
+
+int DisplayUnits::choice() const {
+    for (std::size_t i = 0; i < choices().size(); ++i)
+        if (const DisplayUnits& c = choices()[i]; c.power.symbol == power.symbol && c.torque.symbol == torque.symbol &&
+                                                  c.road.symbol == road.symbol)
+            return static_cast<int>(i);
+    return -1;
+}
+
+QString DisplayUnits::label() const {
+    return powerSymbol() + QStringLiteral(" · ") + torqueSymbol();
+}
+
+QString DisplayUnits::symbol(const Unit& unit) {
+    const std::string_view words = unitWords(unit);
+    return QString::fromUtf8(words.data(), static_cast<qsizetype>(words.size()));
+}
+
+QString DisplayUnits::measured(double si, Measured what, int decimals, bool sign) const {
+    QString text = QString::fromStdString(measureText({si, what, decimals, sign}, wording()));
+    return text.replace(QLatin1Char(' '), QChar(0x00A0));
+}
+
+QString DisplayUnits::airLine(double tempC, double pressurePa, double humidity) const {
+    return QStringLiteral("%1 · %2 · %3")
+        .arg(measured(tempC, Measured::Temperature), measured(pressurePa, Measured::AirPressure),
+             QLocale().toString(100. * humidity, 'f', 0) + QStringLiteral("\u00A0%"));
 }
 
 QString DisplayUnits::powerText(double watt, int decimals) const {
@@ -52,11 +94,21 @@ std::vector<std::pair<double, QString>> DisplayUnits::placeTicks(double from, do
     return out;
 }
 
+QString DisplayUnits::word(std::string_view english) {
+    const std::string_view here = languageOfWindow().word(english);
+    return QString::fromUtf8(here.data(), static_cast<qsizetype>(here.size()));
+}
+
 Wording DisplayUnits::wording() const {
     Wording w;
     w.power = power;
     w.torque = torque;
     w.road = road;
+    w.temperature = temperature;
+    w.airPressure = airPressure;
+    w.pressure = pressure;
+    w.mass = mass;
+    w.language = &languageOfWindow();
     w.decimalPoint = QLocale().decimalPoint() == QLatin1String(",") ? ',' : '.';
     return w;
 }

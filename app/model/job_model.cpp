@@ -2,6 +2,7 @@
 #include "app/model/job_model.h"
 
 #include "app/model/job_commands.h"
+#include "app/words/words.h"
 #include "archive/formats/job_readings.h"
 #include "archive/formats/leak_tests_sheet.h"
 #include "archive/formats/rules_sheet.h"
@@ -22,7 +23,7 @@ namespace jr::app {
 
 JobModel::JobModel(QObject* parent)
     : QObject(parent), m_answers(m_compare), m_notes(*this), m_outlook(*this), m_book(*this) {
-    m_units = DisplayUnits::choiceForLocale(QLocale());
+    m_units = DisplayUnits::kept(QLocale());
     m_keepTimer.setSingleShot(true);
     m_keepTimer.setInterval(200);
     connect(&m_keepTimer, &QTimer::timeout, this, &JobModel::keepSettingsNow);
@@ -118,7 +119,10 @@ void JobModel::showJob(JobRecord job, std::vector<PackedTrace> traces) {
     if (!same) {
         m_undo.clear();
         m_picked.clear();
-        m_compare.begin(m_job.comparison.value_or(ComparisonRecord{}));
+        ComparisonRecord first;
+        if (!m_usualStandard.empty())
+            first.standard = m_usualStandard;
+        m_compare.begin(m_job.comparison.value_or(std::move(first)));
     }
     std::map<std::string, PackedTrace> byId;
     for (PackedTrace& kept : traces)
@@ -148,7 +152,7 @@ void JobModel::keep(std::function<Result<Done>(Archive&)> change) {
         if (done)
             return;
         emit problem(
-            tr("Not kept: %1. The job is shown as it is kept.").arg(QString::fromStdString(done.error().text())));
+            tr("Not kept: %1. The job is shown as it is kept.").arg(errorAtPlace(done.error())));
         m_undo.clear(); // its steps lead from what is not so
         reload();
     });
@@ -347,9 +351,18 @@ BenchKnowledge JobModel::known() const {
 }
 
 void JobModel::setUnitsChoice(int choice) {
-    if (choice == m_units || choice < 0 || choice >= static_cast<int>(DisplayUnits::choices().size()))
+    if (choice == unitsChoice() || choice < 0 || choice >= static_cast<int>(DisplayUnits::choices().size()))
         return;
-    m_units = choice;
+    const DisplayUnits& chosen = DisplayUnits::choices()[static_cast<std::size_t>(choice)];
+    DisplayUnits units = m_units;
+    units.power = chosen.power;
+    units.torque = chosen.torque;
+    units.road = chosen.road;
+    setUnits(units);
+}
+
+void JobModel::setUnits(const DisplayUnits& units) {
+    m_units = units;
     emit unitsChanged();
 }
 
@@ -363,7 +376,7 @@ void JobModel::keepSettingsNow() {
         [id = m_job.id, settings = m_compare.now()](Archive& archive) { return archive.setComparison(id, settings); },
         [this](const Result<Done>& done) {
             if (!done)
-                emit problem(QString::fromStdString(done.error().text()));
+                emit problem(errorAtPlace(done.error()));
         });
 }
 
@@ -412,7 +425,7 @@ void JobModel::readAndFitLater(const PullRecord& record) {
             if (whole)
                 fitLater(record, std::make_shared<const Trace>(std::move(whole).value()));
             else
-                emit problem(QString::fromStdString(whole.error().text()));
+                emit problem(errorAtPlace(whole.error()));
             tellWhoWaits();
         });
 }

@@ -75,9 +75,12 @@ public:
 
     int indexOf(const std::string& pullId) const; ///< below 0: none
     std::vector<int> sidePulls(bool base) const;  ///< indices of pulls that count on a side
-    const DisplayUnits& units() const { return DisplayUnits::choices()[static_cast<std::size_t>(m_units)]; }
-    int unitsChoice() const { return m_units; }
-    void setUnitsChoice(int choice);
+    const DisplayUnits& units() const { return m_units; }
+    void setUnits(const DisplayUnits& units);
+    /// What a job is compared by that was never compared; empty: the program's usual standard.
+    void setUsualStandard(const std::string& id) { m_usualStandard = id; }
+    int unitsChoice() const { return m_units.choice(); } ///< of DisplayUnits::choices
+    void setUnitsChoice(int choice); ///< power, torque and road speed; the others stay
 
     // Changes to data: each can be undone.
     // They are shown at once and kept in order; one that could not be kept is said, and the job shown as it is kept.
@@ -180,7 +183,8 @@ private:
     std::vector<LoadedPull> m_pulls;
     int m_current = -1;
     std::set<int> m_picked;
-    int m_units = 0;
+    DisplayUnits m_units;
+    std::string m_usualStandard;
     CompareSettings m_compare;
     JobStudy m_answers;
     RepeatabilityNotes m_notes;

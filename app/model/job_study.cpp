@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/model/job_study.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "core/nan.h"
 #include "core/pull/pull_axis.h"
 

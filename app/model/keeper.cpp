@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/model/keeper.h"
+#include "app/words/words.h"
 
 #include <QCoreApplication>
 
@@ -29,7 +30,7 @@ void Keeper::open() {
                 QMetaObject::invokeMethod(this, [this, text] { emit remark(QString::fromStdString(text)); });
             });
         } else {
-            words = QString::fromStdString(archive.error().text());
+            words = errorAtPlace(archive.error());
         }
         QMetaObject::invokeMethod(
             this, [this, well = m_archive != nullptr, words, damaged] { emit opened(well, words, damaged); },

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/model/loaded_pull.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "core/mixture/gauges.h"
 
 #include <QCoreApplication>

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/model/order_desk.h"
 
-#include "app/theme/plural.h"
+#include "app/words/plural.h"
 #include "archive/formats/job_sheets.h"
 
 #include <QDateTime>

@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/pull/card_page.h"
 
-#include "app/theme/plural.h"
-#include "app/theme/words.h"
+#include "app/model/display_units.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 #include "app/widgets/aside_why.h"
 #include "app/widgets/method_dialog.h"
 #include "app/widgets/steady_table.h"
@@ -32,7 +33,7 @@ CardPage::CardPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     m_title = label("strong");
     m_peak = label(nullptr);
     m_peak->setFont(Theme::font(Size::Huge, true));
-    m_peak->setStyleSheet(QStringLiteral("font-size: 34px; font-weight: bold;"));
+    m_peak->setStyleSheet(Theme::textStyle(34, true));
     m_among = label(nullptr);
     m_trouble = label("caution");
     m_facts = label("muted");
@@ -111,7 +112,7 @@ void CardPage::refresh() {
     QStringList facts;
     facts << (card->air.isEmpty() ? tr("air unknown: shown as measured") : tr("air %1").arg(card->air));
     if (const PullCurve* curve = m_job.answers().curve(card->index); curve && curve->factor)
-        facts << tr("%1 × %2").arg(QString::fromUtf8(m_job.answers().standard().label.data()),
+        facts << tr("%1 × %2").arg(DisplayUnits::word(m_job.answers().standard().label),
                                    l.toString(*curve->factor, 'f', 3));
     if (card->fuelMl > 0.)
         facts << (card->fuelMeasured ? tr("fuel %1 ml") : tr("fuel about %1 ml, reckoned"))

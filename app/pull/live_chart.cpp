@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/pull/live_chart.h"
 
+#include "app/model/display_units.h"
 #include <cmath>
 
 namespace jr::app {
@@ -84,7 +85,7 @@ void LiveChart::prepare() {
     m_highest = std::max(m_highest, u.powerOf(4000.));
     setNaturalRange(0., 1.15 * m_highest);
     setValueLabel(tr("power [%1]").arg(u.powerSymbol()));
-    const QString standard = QString::fromUtf8(m_job.answers().standard().label.data());
+    const QString standard = DisplayUnits::word(m_job.answers().standard().label);
     setNote(own.empty() ? tr("%1 · as it comes, unfitted").arg(standard)
                         : tr("%1 · as it comes, unfitted · grey: its own pulls so far").arg(standard));
     m_frames = 0;

@@ -2,7 +2,7 @@
 #include "app/pull/pull_station.h"
 
 #include "app/pull/stop_words.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include <QKeyEvent>
 #include <QPushButton>
@@ -32,12 +32,12 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     auto* left = new QVBoxLayout;
     left->setSpacing(4);
     m_state = new Words;
-    m_state->setStyleSheet(QStringLiteral("font-size: 34px; font-weight: bold;"));
+    m_state->setStyleSheet(Theme::textStyle(34, true));
     m_next = new Words;
-    m_next->setStyleSheet(QStringLiteral("font-size: 17px;"));
+    m_next->setStyleSheet(Theme::textStyle(17));
     m_banner = new Words;
     m_banner->setProperty("caution", true);
-    m_banner->setStyleSheet(QStringLiteral("font-size: 22px; font-weight: bold;"));
+    m_banner->setStyleSheet(Theme::textStyle(22, true));
     m_banner->setWordWrap(true);
     m_banner->hide();
     m_open = new Words;

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/pull/running_page.h"
 
-#include "app/theme/plural.h"
-#include "app/theme/words.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 #include "app/widgets/base_again.h"
 #include "app/widgets/outlook_line.h"
 #include "app/widgets/paragraph_scroll.h"

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ready/apart_page.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include "archive/formats/job_sheets.h"
 
@@ -244,7 +244,7 @@ void ApartPage::refresh() {
                                    : tr("Still off, in the order it goes back: %1.")
                                          .arg(off.mid(0, 3).join(QStringLiteral("; ")) +
                                               (off.size() > 3 ? tr(" and %1 more").arg(off.size() - 3) : QString())));
-    const QString wrong = QString::fromStdString(said(outOfOrder(list)));
+    const QString wrong = QString::fromStdString(said(outOfOrder(list), m_model.units().wording()));
     m_order->setText(tr("Look again: %1.").arg(wrong));
     m_order->setVisible(!wrong.isEmpty());
 }

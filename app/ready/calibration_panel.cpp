@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ready/calibration_panel.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "app/widgets/method_dialog.h"
 #include "archive/formats/text.h"
 
@@ -298,7 +298,7 @@ void CalibrationPanel::keep() {
         this, [c](Archive& archive) { return archive.addCalibration(c); },
         [this](const Result<Done>& done) {
             if (!done) {
-                m_result->setText(QString::fromStdString(done.error().text()));
+                m_result->setText(errorAtPlace(done.error()));
                 return;
             }
             m_bench.link().adoptCalibrations();

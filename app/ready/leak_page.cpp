@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ready/leak_page.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "app/widgets/chart_words.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/method_dialog.h"

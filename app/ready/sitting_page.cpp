@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ready/sitting_page.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include <QDoubleSpinBox>
 #include <QGridLayout>

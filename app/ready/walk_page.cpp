@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ready/walk_page.h"
 
-#include "app/theme/plural.h"
-#include "app/theme/words.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/same_focus.h"
 #include "archive/formats/job_sheets.h"
@@ -63,7 +63,7 @@ WalkPage::WalkPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
         auto* down = new QVBoxLayout(card);
         down->setContentsMargins(12, 8, 10, 8);
         down->setSpacing(3);
-        QString words = QString::fromUtf8(walkAreaText(static_cast<WalkArea>(a)).data());
+        QString words = DisplayUnits::word(walkAreaText(static_cast<WalkArea>(a)));
         words[0] = words[0].toUpper();
         auto* title = new Words(QString::number(a + 1) + QStringLiteral("  ") + words);
         title->setProperty("strong", true);
@@ -110,7 +110,7 @@ WalkPage::WalkPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     m_newWords->setAccessibleName(tr("Words of a new line"));
     m_newArea = new QComboBox;
     for (int a = 0; a < 4; ++a)
-        m_newArea->addItem(QString::fromUtf8(walkAreaText(static_cast<WalkArea>(a)).data()));
+        m_newArea->addItem(DisplayUnits::word(walkAreaText(static_cast<WalkArea>(a))));
     m_newArea->setAccessibleName(tr("Where it belongs"));
     m_newSafety = new QCheckBox(tr("a safety line"));
     auto* add = new QPushButton(tr("&Add it"));
@@ -194,7 +194,7 @@ QWidget* WalkPage::lineWidget(const WalkLine& line) {
     const bool good = settled(line), outside = outsideWindow(line);
     auto* box = new QCheckBox;
     box->setChecked(line.ticked || (line.value && !outside));
-    box->setAccessibleName(QString::fromStdString(line.words));
+    box->setAccessibleName(DisplayUnits::word(line.words));
     connect(box, &QCheckBox::toggled, this, [this, key = line.key](bool on) { tick(key, on); });
     row->addWidget(box);
     if (line.safety) {
@@ -204,7 +204,7 @@ QWidget* WalkPage::lineWidget(const WalkLine& line) {
         shield->setToolTip(tr("A safety line: tick it, or write why not"));
         row->addWidget(shield);
     }
-    auto* words = new Words(QString::fromStdString(line.words));
+    auto* words = new Words(DisplayUnits::word(line.words));
     words->setWordWrap(true);
     const bool early = line.afterFirstPull && m_bench.sitting().pullsToday() == 0;
     if (outside || (line.afterFirstPull && !early && !good))
@@ -215,7 +215,7 @@ QWidget* WalkPage::lineWidget(const WalkLine& line) {
     if (!line.unit.empty()) {
         auto* value = new QLineEdit(numberText(line.value));
         value->setFixedWidth(62);
-        value->setAccessibleName(tr("%1, measured").arg(QString::fromStdString(line.words)));
+        value->setAccessibleName(tr("%1, measured").arg(DisplayUnits::word(line.words)));
         connect(value, &QLineEdit::editingFinished, this, [this, key = line.key, value, was = line.value] {
             if (const auto now = numberOf(value->text()); now != was)
                 measure(key, now);
@@ -276,7 +276,7 @@ QWidget* WalkPage::rewriteWidget(const WalkLine& line) {
         });
         row->addWidget(e, width > 0 ? 0 : 1);
     };
-    edit(QString::fromStdString(line.words), tr("words"), 0,
+    edit(DisplayUnits::word(line.words), tr("words"), 0,
          [](WalkLine& l, const QString& t) { l.words = t.toStdString(); });
     edit(numberText(line.low), tr("from"), 52, [](WalkLine& l, const QString& t) { l.low = numberOf(t); });
     edit(numberText(line.high), tr("to"), 52, [](WalkLine& l, const QString& t) { l.high = numberOf(t); });
@@ -365,7 +365,7 @@ void WalkPage::refresh() {
     for (const Message& outside : state.outside)
         say(QString::fromStdString(said(outside, m_job.units().wording())), "caution");
     for (const std::string& caution : usualCautions())
-        say(QString::fromStdString(caution), "muted");
+        say(DisplayUnits::word(caution), "muted");
     m_said->addStretch(1);
 }
 

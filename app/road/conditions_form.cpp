@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/road/conditions_form.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include <QComboBox>
 #include <QGridLayout>

@@ -2,8 +2,8 @@
 #include "app/road/marks_page.h"
 
 #include "app/road/side_words.h"
-#include "app/theme/plural.h"
-#include "app/theme/words.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 
 #include <QHBoxLayout>
 #include <QLocale>

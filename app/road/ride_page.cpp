@@ -5,7 +5,7 @@
 #include "app/road/last_run.h"
 #include "app/road/live_run.h"
 #include "app/road/sitting_conditions.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "app/widgets/big_figure.h"
 #include "archive/formats/road_sheet.h"
 
@@ -39,10 +39,10 @@ RidePage::RidePage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     auto* left = new QVBoxLayout;
     left->setSpacing(6);
     m_state = new Words;
-    m_state->setStyleSheet(QStringLiteral("font-size: 64px; font-weight: bold;"));
+    m_state->setStyleSheet(Theme::textStyle(64, true));
     m_next = new Words;
     m_next->setWordWrap(true);
-    m_next->setStyleSheet(QStringLiteral("font-size: 17px;"));
+    m_next->setStyleSheet(Theme::textStyle(17));
     left->addWidget(m_state);
     left->addWidget(m_next);
     m_open = new Words;

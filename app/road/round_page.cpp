@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/road/round_page.h"
 
-#include "app/theme/words.h"
+#include "app/model/display_units.h"
+#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/same_focus.h"
 #include "archive/formats/job_sheets.h"
@@ -41,7 +42,7 @@ RoundPage::RoundPage(const Theme&, JobModel& model, QWidget* parent) : QWidget(p
     down->addLayout(across, 1);
     QStringList cautions;
     for (const std::string& one : roadCautions())
-        cautions << QCoreApplication::translate("RoadCautions", one.c_str());
+        cautions << DisplayUnits::word(one);
     auto* said = new Words(cautions.join(QLatin1Char('\n')));
     said->setWordWrap(true);
     said->setProperty("caution", true);
@@ -81,7 +82,7 @@ QWidget* RoundPage::lineWidget(const WalkLine& line) {
     auto* down = new QVBoxLayout(widget);
     down->setContentsMargins(0, 0, 0, 0);
     down->setSpacing(2);
-    auto* box = new QCheckBox(QCoreApplication::translate("WalkRound", line.words.c_str()));
+    auto* box = new QCheckBox(DisplayUnits::word(line.words));
     box->setAccessibleName(box->text());
     box->setChecked(line.ticked);
     box->setObjectName(QString::fromStdString(line.key));

@@ -2,7 +2,7 @@
 #include "app/road/time_steps_drawing.h"
 
 #include "app/charts/nice_ticks.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include <QLocale>
 #include <QPainter>

@@ -3,7 +3,7 @@
 
 #include "app/road/side_words.h"
 #include "app/road/time_steps_drawing.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>

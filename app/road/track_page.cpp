@@ -33,7 +33,8 @@ QString TrackPage::words() const {
     QStringList out;
     if (m_view)
         for (const BenchAndTrack& part : m_view->parts)
-            out << QString::fromStdString(said(benchAndTrackMessage(part, m_view->name(part.setupId).toStdString())));
+            out << QString::fromStdString(said(benchAndTrackMessage(part, m_view->name(part.setupId).toStdString()),
+                                               m_model.units().wording()));
     return out.join(QLatin1Char('\n'));
 }
 

@@ -2,7 +2,7 @@
 #include "app/road/won_page.h"
 
 #include "app/charts/nice_ticks.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "core/units/units.h"
 
 #include <QKeyEvent>

@@ -4,14 +4,16 @@
 #include <QApplication>
 #include <QFile>
 #include <QFontDatabase>
-#include <QLocale>
 #include <QPainter>
 #include <QPainterPath>
 #include <QPalette>
 #include <QPushButton>
+#include <QRegularExpression>
 #include <QStyleFactory>
 #include <QSvgRenderer>
 #include <QtMath>
+
+#include <cmath>
 
 /// Resources of a static library must be asked for by name, outside any namespace.
 static void initResources() {
@@ -64,14 +66,54 @@ const Tokens Theme::s_night = {QColor("#14171a"),
                                {QColor("#c9d3ea"), QColor("#4fc4c8"), QColor("#f0a368"), QColor("#b59be8"),
                                 QColor("#a6cf6a"), QColor("#f08fb2"), QColor("#dcc64e"), QColor("#7db5ee")}};
 
+// The same two with nothing half said: for a bright bay, a poor screen, tired eyes.
+const Tokens Theme::s_strongDay = {QColor("#ffffff"),
+                             QColor("#ffffff"),
+                             QColor("#ffffff"),
+                             QColor("#000000"),
+                             QColor("#35302a"),
+                             QColor("#6f675b"),
+                             QColor("#00444a"),
+                             QColor("#d5e6e4"),
+                             QColor("#ffffff"),
+                             QColor("#6e3f00"),
+                             QColor("#f6e3c1"),
+                             QColor("#00544f"),
+                             QColor("#dbf2ec"),
+                             QColor("#4f0a37"),
+                             QColor("#dfb6cf"),
+                             QColor("#4a463f"),
+                             QColor("#e4dfd5"),
+                             QColor("#35302a"),
+                             {QColor("#2b3a55"), QColor("#0f7f86"), QColor("#b0521a"), QColor("#6d4fa3"),
+                              QColor("#557a1f"), QColor("#a3315c"), QColor("#7b6a00"), QColor("#3b7fc4")}};
+const Tokens Theme::s_strongNight = {QColor("#000000"),
+                               QColor("#0b0d0f"),
+                               QColor("#15181b"),
+                               QColor("#ffffff"),
+                               QColor("#d6d0c5"),
+                               QColor("#8b949d"),
+                               QColor("#86e0df"),
+                               QColor("#17393b"),
+                               QColor("#0d1113"),
+                               QColor("#ffc76b"),
+                               QColor("#3a2d14"),
+                               QColor("#7fe9df"),
+                               QColor("#205a55"),
+                               QColor("#cd73aa"),
+                               QColor("#421738"),
+                               QColor("#cfc9be"),
+                               QColor("#2d3136"),
+                               QColor("#d6d0c5"),
+                               {QColor("#c9d3ea"), QColor("#4fc4c8"), QColor("#f0a368"), QColor("#b59be8"),
+                                QColor("#a6cf6a"), QColor("#f08fb2"), QColor("#dcc64e"), QColor("#7db5ee")}};
+
+double Theme::s_textScale = 1.;
+
 Theme::Theme(QObject* parent) : QObject(parent) {}
 
 void Theme::install(QApplication& application) {
     initResources();
-    // Engine speeds read better without marks between thousands, and agree with the sentences.
-    QLocale plain;
-    plain.setNumberOptions(QLocale::OmitGroupSeparator);
-    QLocale::setDefault(plain);
     for (const char* file : {":/fonts/RamB612-Regular.otf", ":/fonts/RamB612-Bold.otf"})
         QFontDatabase::addApplicationFont(QLatin1String(file));
     application.setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
@@ -88,11 +130,48 @@ void Theme::toggle() {
     setMode(m_night ? Mode::Day : Mode::Night);
 }
 
-QFont Theme::font(Size size, bool bold) {
+namespace {
+
+int scaled(int pixels) {
+    return static_cast<int>(std::lround(pixels * Theme::textScale()));
+}
+
+/// The sizes of a style sheet, as large as text is wanted.
+QString scaledSheet(QString sheet) {
+    static const QRegularExpression size(QStringLiteral("font-size: (\\d+)px"));
+    qsizetype at = 0;
+    for (auto found = size.match(sheet, at); found.hasMatch(); found = size.match(sheet, at)) {
+        const QString larger = QString::number(scaled(found.captured(1).toInt()));
+        sheet.replace(found.capturedStart(1), found.capturedLength(1), larger);
+        at = found.capturedStart(1) + larger.size();
+    }
+    return sheet;
+}
+
+} // namespace
+
+QFont Theme::paperFont(Size size, bool bold) {
     QFont f(QStringLiteral("Ram B612"));
     f.setPixelSize(static_cast<int>(size));
     f.setBold(bold);
     return f;
+}
+
+QFont Theme::font(Size size, bool bold) {
+    QFont f = paperFont(size, bold);
+    f.setPixelSize(scaled(static_cast<int>(size)));
+    return f;
+}
+
+QString Theme::textStyle(int pixels, bool bold) {
+    return QStringLiteral("font-size: %1px;%2")
+        .arg(scaled(pixels))
+        .arg(bold ? QStringLiteral(" font-weight: bold;") : QString());
+}
+
+void Theme::setStrongContrast(bool strong) {
+    m_strong = strong;
+    apply();
 }
 
 void Theme::apply() {
@@ -125,7 +204,7 @@ void Theme::apply() {
         p.setColor(QPalette::Disabled, role, t.muted);
     QApplication::setPalette(p);
     if (auto* application = qobject_cast<QApplication*>(QCoreApplication::instance()))
-        application->setStyleSheet(styleSheet());
+        application->setStyleSheet(scaledSheet(styleSheet()));
     emit changed();
 }
 

@@ -9,6 +9,8 @@
 #include <QPen>
 #include <QPixmap>
 
+#include <vector>
+
 class QApplication;
 class QPainter;
 class QPushButton;
@@ -41,11 +43,22 @@ public:
     explicit Theme(QObject* parent = nullptr);
     void install(QApplication& application);
 
-    const Tokens& tokens() const { return m_night ? s_night : s_day; }
+    const Tokens& tokens() const {
+        return m_strong ? (m_night ? s_strongNight : s_strongDay) : m_night ? s_night : s_day;
+    }
+    /// Every set of colours there is, for whoever must look at all of them.
+    static std::vector<const Tokens*> allTokens() { return {&s_day, &s_night, &s_strongDay, &s_strongNight}; }
     static const Tokens& dayTokens() { return s_day; }
     bool night() const { return m_night; }
     void setMode(Mode mode);
+    Mode mode() const { return m_mode; }
     void toggle();
+    /// Ink and lines as dark as they get, for a bright bay or tired eyes.
+    void setStrongContrast(bool strong);
+    bool strongContrast() const { return m_strong; }
+    /// Text by so much larger. Windows that stand already keep theirs: they are made anew.
+    static void setTextScale(double scale) { s_textScale = scale; }
+    static double textScale() { return s_textScale; }
 
     QIcon icon(const QString& name) const;
     QPixmap pixmap(const QString& name, int size, const QColor& color) const;
@@ -53,6 +66,9 @@ public:
     void dressButton(QPushButton& button, const QString& name, const QColor& color) const;
 
     static QFont font(Size size, bool bold = false);
+    static QFont paperFont(Size size, bool bold = false); ///< as printed: nobody's larger text is on it
+    /// For a widget's own style sheet, where the program's would win over a font: "font-size: 17px;".
+    static QString textStyle(int pixels, bool bold = false);
     static SetupMark mark(int index);
     /// A pen for a setup's curve; 1 px wide for raw traces.
     QPen markPen(int index, qreal width = 2.) const;
@@ -70,7 +86,9 @@ private:
     void apply();
     QString styleSheet() const;
 
-    static const Tokens s_day, s_night;
+    static const Tokens s_day, s_night, s_strongDay, s_strongNight;
+    static double s_textScale;
+    bool m_strong = false;
     Mode m_mode = Mode::FollowSystem;
     bool m_night = false;
 };

@@ -193,6 +193,10 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     shot("start.png", MainWindow::Jobs);
     if (only == QLatin1String("jobs"))
         return good ? 0 : 4;
+    if (only == QLatin1String("settings")) {
+        shot("settings.png", MainWindow::Settings);
+        return good ? 0 : 4;
+    }
     if (only == QLatin1String("hand-over"))
         return grabHandover(window, out) ? 0 : 4;
     window.showStation(MainWindow::Ask);
@@ -243,7 +247,11 @@ int writeScreenshots(MainWindow& window, Theme& theme, const QString& folder, co
     good = judge.add(window) && judge.save(out.filePath(QStringLiteral("judge.png"))) && good;
     theme.setMode(Theme::Mode::Day);
     window.model().setCurrentPull(3);
-    shot("look.png", MainWindow::Look);
+    PictureStack look;
+    window.showStation(MainWindow::Look);
+    good = look.add(window) && good;
+    window.showStation(MainWindow::Settings);
+    good = look.add(window) && look.save(out.filePath(QStringLiteral("look-settings.png"))) && good;
     good = grabHandover(window, out) && good;
     QStringList logs;
     if (!logsFolder.isEmpty())

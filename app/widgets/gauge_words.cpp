@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/widgets/gauge_words.h"
 
+#include "app/model/display_units.h"
 #include <QCoreApplication>
 
 #include <algorithm>
@@ -9,7 +10,7 @@
 namespace jr::app {
 
 QString gaugeWords(GaugeKind kind) {
-    return QCoreApplication::translate("Gauge", gaugeInfo(kind).words.data());
+    return DisplayUnits::word(gaugeInfo(kind).words);
 }
 
 QString gaugeLabel(GaugeKind kind) {

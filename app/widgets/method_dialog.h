@@ -2,7 +2,7 @@
 // "How was this found?": opens the paragraph of the method (docs/) that says it.
 #pragma once
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include <QString>
 

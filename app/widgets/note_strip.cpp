@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/widgets/note_strip.h"
 
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/kept_picture.h"
 

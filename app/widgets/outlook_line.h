@@ -3,7 +3,7 @@
 #pragma once
 
 #include "app/model/job_model.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 namespace jr::app {
 

@@ -55,6 +55,8 @@ Tones::Tones(QObject* parent) : QObject(parent) {}
 Tones::~Tones() = default;
 
 void Tones::play(Tune tune) {
+    if (m_onlyAlarms && tune != Tune::Alarm)
+        return;
     emit played(tune);
     if (!m_sink) {
         // Opened only when first needed: looking for sound devices takes a moment.

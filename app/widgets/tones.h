@@ -30,6 +30,8 @@ public:
     explicit Tones(QObject* parent = nullptr);
     ~Tones() override;
     void play(Tune tune);
+    /// Whatever is no alarm stays silent.
+    void setOnlyAlarms(bool only) { m_onlyAlarms = only; }
 
 signals:
     void played(jr::app::Tune tune);
@@ -37,6 +39,7 @@ signals:
 private:
     std::unique_ptr<QAudioSink> m_sink;
     QBuffer m_buffer;
+    bool m_onlyAlarms = false;
 };
 
 } // namespace jr::app

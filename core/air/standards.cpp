@@ -58,7 +58,7 @@ const Standard* findStandard(std::string_view id) {
 std::vector<Caution> airCautions(const Standard& standard, const Air& air) {
     constexpr double kLargeCorrection = 0.07; // what most standards allow. Common practice, no source
     std::vector<Caution> out;
-    const std::string label(standard.label);
+    const Term label{std::string(standard.label)};
     const double f = standard.factor(air);
     if (f < standard.minFactor || f > standard.maxFactor)
         out.push_back({"outside-validity",
@@ -69,7 +69,9 @@ std::vector<Caution> airCautions(const Standard& standard, const Air& air) {
     if (air.tempC < standard.minTempC || air.tempC > standard.maxTempC)
         out.push_back({"outside-validity",
                        {"air.temperature-outside",
-                        {label, Number{standard.minTempC}, Number{standard.maxTempC}, Number{air.tempC, 1}}}});
+                        {label, Measure{standard.minTempC, Measured::Temperature},
+                         Measure{standard.maxTempC, Measured::Temperature},
+                         Measure{air.tempC, Measured::Temperature, 1}}}});
     return out;
 }
 
@@ -78,31 +80,32 @@ std::vector<Caution> airCautions(const Air& air) {
     constexpr double kLeastPa = 65000., kMostPa = 108000., kColdC = -25., kHotC = 50.;
     std::vector<Caution> out;
     if (air.pressurePa < kLeastPa || air.pressurePa > kMostPa)
-        out.push_back({"air-implausible", {"air.pressure-implausible", {Number{air.pressurePa / 100.}}}});
+        out.push_back({"air-implausible", {"air.pressure-implausible", {Measure{air.pressurePa, Measured::AirPressure}}}});
     if (air.tempC < kColdC || air.tempC > kHotC)
-        out.push_back({"air-implausible", {"air.temperature-unusual", {Number{air.tempC, 1}}}});
+        out.push_back({"air-implausible", {"air.temperature-unusual", {Measure{air.tempC, Measured::Temperature, 1}}}});
     return out;
 }
 
 std::vector<Caution> pressureCautions(double pressurePa, double altitudeM) {
-    const Number typed{pressurePa / 100.}, height{altitudeM};
+    const Measure typed{pressurePa, Measured::AirPressure};
+    const Number height{altitudeM};
     switch (checkPressure(pressurePa, altitudeM)) {
     case PressureVerdict::Plausible:
         return {};
     case PressureVerdict::LooksReducedToSeaLevel:
         return {
             {"pressure-reduced",
-             {"air.pressure-reduced", {typed, height, Number{stationFromSeaLevelPa(pressurePa, altitudeM) / 100.}}}}};
+             {"air.pressure-reduced", {typed, height, Measure{stationFromSeaLevelPa(pressurePa, altitudeM), Measured::AirPressure}}}}};
     case PressureVerdict::Implausible:
         return {{"air-implausible",
-                 {"air.pressure-at-height", {typed, height, Number{standardPressurePa(altitudeM) / 100.}}}}};
+                 {"air.pressure-at-height", {typed, height, Measure{standardPressurePa(altitudeM), Measured::AirPressure}}}}};
     }
     return {};
 }
 
 std::optional<Message> airProblem(const Air& air) {
     if (!std::isfinite(air.tempC) || air.tempC < -60. || air.tempC > 80.)
-        return Message{"air.wrong-temperature", {Number{air.tempC, 1}}};
+        return Message{"air.wrong-temperature", {Measure{air.tempC, Measured::Temperature, 1}}};
     if (!std::isfinite(air.pressurePa) || air.pressurePa < 30000. || air.pressurePa > 120000.)
         return Message{"air.wrong-pressure", {Number{air.pressurePa / 100., 1}}};
     if (!std::isfinite(air.humidity) || air.humidity < 0. || air.humidity > 1.)

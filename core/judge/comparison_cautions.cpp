@@ -162,8 +162,8 @@ std::vector<Caution> comparisonCautions(const Comparison& comparison, const std:
          std::abs(baseAir.density / withAir.density - 1.) > kAirDensityDiffers))
         out.push_back({"air-differs",
                        {"sides.air-differs",
-                        {Number{withAir.temp - baseAir.temp, 1, true},
-                         Number{(withAir.pressure - baseAir.pressure) / 100., 1, true}}}});
+                        {Measure{withAir.temp - baseAir.temp, Measured::TemperatureStep, 1, true},
+                         Measure{withAir.pressure - baseAir.pressure, Measured::AirPressure, 1, true}}}});
 
     // What another mixture is worth stands on the page of that name; here that it is another one.
     const auto meanAfr = [&](std::size_t from, std::size_t to) {

@@ -39,11 +39,11 @@ std::vector<Message> causesOf(const std::vector<RunPull>& pulls, std::size_t at,
     const RunPull& p = pulls[at];
     std::vector<Message> out;
     for (FlagKind flag : p.flags)
-        out.push_back({"cause.flagged", {std::string(flagText(flag))}});
+        out.push_back({"cause.flagged", {Term{std::string(flagText(flag))}}});
     if (const auto d = farFromOthers(pulls, at, &RunPull::coolantC, kUsualCoolantSpreadC))
-        out.push_back({"cause.coolant", {Number{*d, 0, true}}});
+        out.push_back({"cause.coolant", {Measure{*d, Measured::TemperatureStep, 0, true}}});
     if (const auto d = farFromOthers(pulls, at, &RunPull::intakeC, kUsualIntakeSpreadC))
-        out.push_back({"cause.intake", {Number{*d, 0, true}}});
+        out.push_back({"cause.intake", {Measure{*d, Measured::TemperatureStep, 0, true}}});
     out.insert(out.end(), p.departures.begin(), p.departures.end());
     if (p.pullsSinceFuel && *p.pullsSinceFuel >= kManyPullsOnOneTank)
         out.push_back({"cause.tank", {std::to_string(*p.pullsSinceFuel + 1)}});

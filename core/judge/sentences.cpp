@@ -155,7 +155,7 @@ Account describe(const Comparison& c, const Wording& w) {
     }
     std::string how =
         sentence(w, "how.done",
-                 {std::to_string(c.with.pulls), std::to_string(c.base.pulls), std::string(c.standard->label),
+                 {std::to_string(c.with.pulls), std::to_string(c.base.pulls), std::string(w.language->word(c.standard->label)),
                   c.detail.chosen() ? detailText(c.detail.whole, c.detail.finest(), c.axis, w) : "–",
                   plainNumber(100. * c.confidence, 0, w)});
     if (c.sittings > 1)

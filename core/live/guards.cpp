@@ -32,9 +32,10 @@ Message guardMessage(const GuardTrip& t) {
     case GuardKind::NotFiring:
         return {"guard.not-firing", {cylinder, Number{t.value, 1}}};
     case GuardKind::Exhaust:
-        return {"guard.exhaust", {cylinder, Number{t.value}, Number{t.limit}}};
+        return {"guard.exhaust",
+                {cylinder, Measure{t.value, Measured::Temperature}, Measure{t.limit, Measured::Temperature}}};
     case GuardKind::Coolant:
-        return {"guard.coolant", {Number{t.value}, Number{t.limit}}};
+        return {"guard.coolant", {Measure{t.value, Measured::Temperature}, Measure{t.limit, Measured::Temperature}}};
     case GuardKind::Overspeed:
         return {"guard.overspeed", {Number{t.value}, Number{t.limit}}};
     case GuardKind::RollerSpeed:

@@ -142,12 +142,12 @@ std::optional<Message> claimedMessage(const MachineSheet& sheet, double peakW, c
         at = "crank"; // brochures mean it when they say nothing
     const Power claimed = shown(1000. * *kw), measured = shown(peakW);
     if (measuredAt == "wheel" && crankHighW > crankLowW)
-        return Message{"book.claimed-crank", {claimed, at, measured, shown(crankLowW), shown(crankHighW)}};
+        return Message{"book.claimed-crank", {claimed, Term{at}, measured, shown(crankLowW), shown(crankHighW)}};
     if (measuredAt == "hub" && at == "crank")
-        return Message{"book.claimed-hub", {claimed, at, measured}};
+        return Message{"book.claimed-hub", {claimed, Term{at}, measured}};
     if (measuredAt.empty())
-        return Message{"book.claimed-nowhere", {claimed, at, measured}};
-    return Message{"book.claimed", {claimed, at, measured, measuredAt}};
+        return Message{"book.claimed-nowhere", {claimed, Term{at}, measured}};
+    return Message{"book.claimed", {claimed, Term{at}, measured, Term{measuredAt}}};
 }
 
 std::optional<TypicalFigures> typicalFigures(const std::vector<double>& peaksW) {

@@ -83,14 +83,12 @@ std::optional<double> numberFrom(std::string_view text) {
     return value;
 }
 
-std::string shortNumber(double value) {
-    char buffer[40];
-    std::snprintf(buffer, sizeof buffer, "%.4g", value);
-    return buffer;
-}
+constexpr int kFigures = 4; // of a size that is told back
 
-std::string withUnit(double value, std::string_view unit) {
-    return shortNumber(value) + (unit.empty() || unit.starts_with(":") || unit == "°" ? "" : " ") + std::string(unit);
+/// "40 mm", "12:1".
+Sayings withUnit(double value, std::string_view unit) {
+    const std::string_view gap = unit.empty() || unit.starts_with(":") || unit == "°" ? "" : " ";
+    return {{{"machine.figure", {Written{value, kFigures}, std::string(gap), Term{std::string(unit)}}}}};
 }
 
 /// A value typed in another unit falls into the window once it is turned: what it looks like, empty when like nothing.
@@ -108,7 +106,7 @@ Message otherUnit(const SheetField& field, double value) {
             field.unit == turn.unit && turned >= field.low && turned <= field.high)
             return {
                 "machine.looks-like",
-                {std::string(turn.words), shortNumber(value), std::string(turn.typed), withUnit(turned, field.unit)}};
+                {Term{std::string(turn.words)}, Written{value, kFigures}, std::string(turn.typed), withUnit(turned, field.unit)}};
     if (field.unit == "°C" && (value - 32.) / 1.8 >= field.low && (value - 32.) / 1.8 <= field.high)
         return {"machine.looks-like-fahrenheit", {withUnit((value - 32.) / 1.8, field.unit)}};
     return {};
@@ -194,11 +192,11 @@ std::vector<SheetWarning> checkMachine(const MachineSheet& sheet) {
         if (!field || !field->of(sheet.kind) || !field->isNumber() || text.empty())
             continue;
         const auto value = numberFrom(text);
-        const std::string name(field->words);
+        const Term name{std::string(field->words)};
         if (!value) {
             out.push_back({key, {"machine.no-number", {name, text}}});
         } else if (*value < field->low || *value > field->high) {
-            std::vector<Argument> facts{name, withUnit(*value, field->unit), shortNumber(field->low),
+            std::vector<Argument> facts{name, withUnit(*value, field->unit), Written{field->low, kFigures},
                                         withUnit(field->high, field->unit)};
             const Message like = otherUnit(*field, *value);
             if (!like.empty())

@@ -75,6 +75,16 @@ std::optional<Extreme> largest(const std::vector<GaugeCompared>& gauges, GaugeKi
     return std::isfinite(out.value) ? std::optional(out) : std::nullopt;
 }
 
+/// By how much cylinders lie apart, in the reader's unit; `shown` as gaugeInfo has it.
+Argument told(GaugeKind kind, double shown) {
+    const GaugeInfo& info = gaugeInfo(kind);
+    if (kind == GaugeKind::ExhaustTemp)
+        return Measure{shown / info.factor, Measured::TemperatureStep, info.decimals};
+    if (kind == GaugeKind::Vacuum)
+        return Measure{shown / info.factor, Measured::GaugePressure, info.decimals};
+    return Number{shown, info.decimals};
+}
+
 std::string_view unlikeCode(GaugeKind kind) {
     return kind == GaugeKind::CylinderMixture ? "gauges.leaner"
            : kind == GaugeKind::ExhaustTemp   ? "gauges.hotter"
@@ -123,13 +133,12 @@ std::vector<Message> gaugeAccount(const std::vector<GaugeCompared>& gauges, cons
         const std::vector<const GaugeCompared*> cylinders = cylindersOf(gauges, kind);
         if (cylinders.size() < 2)
             continue;
-        const int decimals = gaugeInfo(kind).decimals;
         int side = 0;
         for (SideOf values : {&GaugeCompared::base, &GaugeCompared::with}) {
             if (const auto unlike = unlikeCylinder(gauges, kind, places, step, values))
                 out.push_back({unlikeCode(kind),
                                {setups[side], std::to_string(unlike->cylinder), Place{unlike->from, axis, false},
-                                Place{unlike->to, axis}, Number{unlike->most, decimals}}});
+                                Place{unlike->to, axis}, told(kind, unlike->most)}});
             ++side;
         }
         // The mixtures' own is a gauge of its own, pull by pull.
@@ -141,7 +150,7 @@ std::vector<Message> gaugeAccount(const std::vector<GaugeCompared>& gauges, cons
         const auto before = known ? std::optional(own->baseMean) : spreadOf(cylinders, &GaugeCompared::base);
         const auto after = known ? std::optional(own->withMean) : spreadOf(cylinders, &GaugeCompared::with);
         if (before && after)
-            out.push_back({spreadCode(kind), {Number{*before, decimals}, Number{*after, decimals}}});
+            out.push_back({spreadCode(kind), {told(kind, *before), told(kind, *after)}});
     }
     return out;
 }
@@ -159,9 +168,11 @@ std::vector<Message> holdAccount(const std::vector<GaugeCompared>& gauges, const
     constexpr double kRisingCS = 1.; // slower is steady as far as a pull can tell
     if (hottest && end.exhaustRisingCS && *end.exhaustRisingCS > kRisingCS)
         out.push_back({"gauges.hold-exhaust-rising",
-                       {Number{hottest->value}, Place{places[hottest->place], axis}, Number{*end.exhaustRisingCS}}});
+                       {Measure{hottest->value, Measured::Temperature}, Place{places[hottest->place], axis},
+                        Measure{*end.exhaustRisingCS, Measured::TemperatureStep}}});
     else if (hottest)
-        out.push_back({"gauges.hold-exhaust", {Number{hottest->value}, Place{places[hottest->place], axis}}});
+        out.push_back({"gauges.hold-exhaust",
+                       {Measure{hottest->value, Measured::Temperature}, Place{places[hottest->place], axis}}});
     else
         unknown.names.emplace_back("exhaust temperature");
     unknown.names.emplace_back("detonation");

@@ -191,7 +191,7 @@ std::optional<double> correctionFactor(const PullHeader& header, const Standard&
         if (applied->id == standard.id)
             return 1.;
         if (!air)
-            return unknown({"standard.no-way", {std::string(applied->label), std::string(standard.label)}});
+            return unknown({"standard.no-way", {Term{std::string(applied->label)}, Term{std::string(standard.label)}}});
         return standard.factor(*air) / applied->factor(*air);
     }
     if (standard.id == "none")

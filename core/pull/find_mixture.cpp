@@ -172,11 +172,11 @@ void findWholePullFlags(ReadyPull& pull, const Trace& trace, const ReadyOptions&
         median({values.begin(), values.begin() + static_cast<long>(std::max<std::size_t>(values.size() / 10, 1))});
     const double high = quantile(values, o.hottestShare);
     if (start < o.coldC) {
-        whole(FlagKind::Cold, {head ? "flag.cold-head" : "flag.cold", {Number{start}}});
+        whole(FlagKind::Cold, {head ? "flag.cold-head" : "flag.cold", {Measure{start, Measured::Temperature}}});
     }
     // Air-cooled heads run far hotter than coolant; their limit is the maker's, not ours.
     if (!head && high > o.hotC) {
-        whole(FlagKind::Hot, {"flag.hot", {Number{high}}});
+        whole(FlagKind::Hot, {"flag.hot", {Measure{high, Measured::Temperature}}});
     }
 }
 

@@ -65,16 +65,22 @@ LeakState leakState(const LeakTest& test, const LeakWindow& window) {
     return LeakState::Tight;
 }
 
+/// What a gauge on the joint reads, told in the reader's unit.
+static Measure pressure(double kpa, int decimals) {
+    constexpr double kPaPerKpa = 1000.;
+    return {kpa * kPaPerKpa, Measured::GaugePressure, decimals};
+}
+
 Message leakMessage(const LeakTest& test, const LeakWindow& window) {
     const LeakState state = leakState(test, window);
     const std::string_view code = state == LeakState::Tight   ? "leak.tight"
                                   : state == LeakState::Leaks ? (test.where.empty() ? "leak.leaks" : "leak.leaks-at")
                                                               : "leak.shows-nothing";
     Message out{code,
-                {Number{test.heldKpa, 1}, Number{test.startKpa, 1}, Number{test.minutes, 1},
-                 Number{window.mostLossKpaPerMin, 1}}};
+                {pressure(test.heldKpa, 1), pressure(test.startKpa, 1), Number{test.minutes, 1},
+                 pressure(window.mostLossKpaPerMin, 1)}};
     if (state == LeakState::ShowsNothing) {
-        out.arguments.push_back(Number{window.startFromKpa, 0});
+        out.arguments.push_back(pressure(window.startFromKpa, 0));
         out.arguments.push_back(Number{window.leastMinutes, 1});
     } else if (!test.where.empty()) {
         out.arguments.push_back(test.where);

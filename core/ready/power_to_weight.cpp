@@ -60,7 +60,7 @@ std::optional<Message> powerToWeightMessage(std::optional<double> peakW, const s
         return std::nullopt;
     constexpr double kWPerKw = 1000.;
     return Message{moved->withRider ? "weight.power-with-rider" : "weight.power-without-rider",
-                   {Number{*peakW / kWPerKw / moved->kg, 3}, Number{moved->kg, 1}}};
+                   {Number{*peakW / kWPerKw / moved->kg, 3}, Measure{moved->kg, Measured::Mass, 1}}};
 }
 
 } // namespace jr

@@ -71,7 +71,7 @@ RuleCheck checkSize(const SetupRule& rule, const std::string& setupId, const std
     const SheetField* line = findSheetField(rule.what);
     if (!line)
         return notKnown({"rule.no-such-line", {rule.what}});
-    const std::string words(line->words), unit(line->unit);
+    const Term words{std::string(line->words)}, unit{std::string(line->unit)};
     Sayings sizes; // "28"; where the cylinders differ "150; 155"
     bool known = true, outside = false;
     for (int cylinder = 1; cylinder <= (line->perCylinder ? machine.cylinders : 1); ++cylinder) {
@@ -128,13 +128,13 @@ RuleCheck checkPower(const SetupRule& rule, const MachineSheet& machine, const M
     if (!measured.peakW || measured.pulls == 0)
         return notKnown({"rule.no-pulls"});
     if (measured.at == MeasuredAt::Unknown)
-        return notKnown({"rule.place-unknown", {rule.what}});
+        return notKnown({"rule.place-unknown", {Term{rule.what}}});
     const Estimate& peak = *measured.peakW;
     if (std::isnan(peak.low) || std::isnan(peak.high)) // one pull, and nothing known of the scatter
         return notKnown({"rule.no-margin", {Power{peak.mid, 0.}}});
     const double limitW = rule.high.value_or(0.);
     const std::string at(measuredAtText(measured.at));
-    const Message shown{"rule.power-is", {Power{peak.mid, peak.half()}, Power{peak.half(), peak.half()}, at}};
+    const Message shown{"rule.power-is", {Power{peak.mid, peak.half()}, Power{peak.half(), peak.half()}, Term{at}}};
     const int here = distanceFromCrank(measured.at);
     const int there = distanceFromCrank(placeNamed(rule.what));
     if (there < 0)
@@ -146,28 +146,28 @@ RuleCheck checkPower(const SetupRule& rule, const MachineSheet& machine, const M
         if (peak.low > limitW)
             return broken(shown);
         if (measured.at != MeasuredAt::Wheel || there != 0)
-            return notKnown({"rule.more-there", {Sayings{{shown}}, rule.what}});
+            return notKnown({"rule.more-there", {Sayings{{shown}}, Term{rule.what}}});
         const CrankRange crank = crankRange(machine.kind, peak.low, peak.high);
         return againstLimit(crank.lowW, crank.highW, limitW,
                             {"rule.crank-is", {Sayings{{shown}}, Power{crank.lowW, 500.}, Power{crank.highW, 500.}}});
     }
     if (peak.high <= limitW) // there it makes less
         return kept(shown);
-    return notKnown({"rule.less-there", {Sayings{{shown}}, rule.what}});
+    return notKnown({"rule.less-there", {Sayings{{shown}}, Term{rule.what}}});
 }
 
 RuleCheck checkPowerToWeight(const SetupRule& rule, const std::string& setupId, const std::vector<SetupNode>& tree,
                              const MachineSheet& machine, const MeasuredSetup& measured) {
     const auto weight = sheetNumber(machine, "weight_kg");
     if (!weight)
-        return notKnown({"rule.size-not-written", {std::string(findSheetField("weight_kg")->words)}});
+        return notKnown({"rule.size-not-written", {Term{std::string(findSheetField("weight_kg")->words)}}});
     const double kg = *weight + ledgerOf(tree, setupId).netKg.value_or(0.);
     if (!(kg > 0.))
-        return notKnown({"rule.size-not-written", {std::string(findSheetField("weight_kg")->words)}});
+        return notKnown({"rule.size-not-written", {Term{std::string(findSheetField("weight_kg")->words)}}});
     SetupRule power = rule;
     power.high = rule.high.value_or(0.) * kg;
     RuleCheck out = checkPower(power, machine, measured);
-    out.why = {"rule.for-its-weight", {Sayings{{out.why}}, Number{kg, 1}}};
+    out.why = {"rule.for-its-weight", {Sayings{{out.why}}, Measure{kg, Measured::Mass, 1}}};
     return out;
 }
 
@@ -204,8 +204,8 @@ Message ruleMessage(const SetupRule& rule) {
         return {"rule.part-stays", {rule.what}};
     case RuleKind::Size: {
         const SheetField* line = findSheetField(rule.what);
-        const std::string words = line ? std::string(line->words) : rule.what;
-        const std::string unit = line ? std::string(line->unit) : std::string();
+        const Term words{line ? std::string(line->words) : rule.what};
+        const Term unit{line ? std::string(line->unit) : std::string()};
         if (rule.low && rule.high)
             return {"rule.size-between", {words, asWritten(*rule.low), asWritten(*rule.high), unit}};
         if (rule.low)
@@ -213,9 +213,9 @@ Message ruleMessage(const SetupRule& rule) {
         return {"rule.size-to", {words, asWritten(rule.high.value_or(0.)), unit}};
     }
     case RuleKind::Power:
-        return {"rule.power", {Power{rule.high.value_or(0.), 300.}, rule.what}};
+        return {"rule.power", {Power{rule.high.value_or(0.), 300.}, Term{rule.what}}};
     case RuleKind::PowerToWeight:
-        return {"rule.power-to-weight", {Number{rule.high.value_or(0.) / 1000., 3}, rule.what}};
+        return {"rule.power-to-weight", {Number{rule.high.value_or(0.) / 1000., 3}, Term{rule.what}}};
     case RuleKind::Noise:
         break;
     }

@@ -5,15 +5,6 @@
 #include <cstdio>
 
 namespace jr {
-namespace {
-
-std::string number(double value) {
-    char buffer[32];
-    std::snprintf(buffer, sizeof buffer, "%g", value);
-    return buffer;
-}
-
-} // namespace
 
 std::string_view walkAreaText(WalkArea area) {
     static constexpr std::string_view kTexts[] = {"the machine", "straps and rollers", "air and fuel", "people"};
@@ -146,10 +137,10 @@ WalkState walkState(const WalkRound& round, int pullsToday) {
             const std::string_view code = line.low && line.high ? "walk.outside-both"
                                           : line.low            ? "walk.outside-low"
                                                                 : "walk.outside-high";
-            Message message{code, {line.words, number(*line.value), line.unit}};
+            Message message{code, {Term{line.words}, Written{*line.value}, line.unit}};
             for (const std::optional<double>& end : {line.low, line.high})
                 if (end)
-                    message.arguments.push_back(number(*end));
+                    message.arguments.push_back(Written{*end});
             out.outside.push_back(line.place.empty() ? std::move(message)
                                                      : Message{"walk.at-place", {Sayings{{message}}, line.place}});
         }

@@ -65,8 +65,8 @@ std::vector<Caution> orderCautions(const WorkOrder& order) {
     std::vector<Caution> out;
     for (const FitLine& line : order.fit)
         if (line.fit == Fit::Wrong)
-            out.push_back({"not-fit", line.what.empty() ? Message{"order.not-fit", {line.words}}
-                                                        : Message{"order.not-fit-what", {line.words, line.what}}});
+            out.push_back({"not-fit", line.what.empty() ? Message{"order.not-fit", {Term{line.words}}}
+                                                        : Message{"order.not-fit-what", {Term{line.words}, line.what}}});
     std::vector<std::string> missing;
     for (const KitLine& line : order.kit) {
         if (line.state == KitState::Missing)

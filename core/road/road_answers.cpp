@@ -40,7 +40,7 @@ RoadAnswers timeRuns(const RoadAsked& asked) {
     if (asked.restateIn) {
         out.notRestated = restateAll(timed, asked.marks, *asked.restateIn);
         if (!out.notRestated)
-            out.restated = Message{"road.restated", {std::string(asked.restateIn->label)}};
+            out.restated = Message{"road.restated", {Term{std::string(asked.restateIn->label)}}};
     }
     // Marks nobody reached are not shown; the times are told again by those that are left.
     std::vector<std::size_t> now(asked.marks.size());

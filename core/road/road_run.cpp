@@ -211,7 +211,7 @@ void Account::throttleLifted() {
         const double awayS = run.timeS[i] - run.timeS[best];
         if (run.timeS[best] > fromS && lowest > std::max(o.liftedMPerS, 6. * run.noiseMPerS) && awayS > o.liftedS)
             run.flags.push_back(flagged(FlagKind::ThrottleLifted, run.timeS[best], run.timeS[i],
-                                        {"flag.speed-lost", {Number{3.6 * lowest, 0}, Number{awayS, 1}}}));
+                                        {"flag.speed-lost", {Measure{lowest, Measured::RoadSpeed}, Number{awayS, 1}}}));
         best = i;
         lowest = 0.;
     }
@@ -256,7 +256,7 @@ void Account::coldAndShort() {
                 ++count;
             }
         if (count > 0 && sum / count < o.coldC)
-            run.flags.push_back(flagged(FlagKind::Cold, beginS, endS, {"flag.road-cold", {Number{sum / count, 0}}}));
+            run.flags.push_back(flagged(FlagKind::Cold, beginS, endS, {"flag.road-cold", {Measure{sum / count, Measured::Temperature}}}));
     }
     if (isCoastDown(run)) {
         leaveOut(coastDownReason());

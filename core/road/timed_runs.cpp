@@ -136,7 +136,7 @@ std::vector<Caution> sidesDiffer(const std::vector<const TimedRun*>& base, const
         return rider || fuel ? std::optional(rider.value_or(0.) + fuel.value_or(0.)) : std::nullopt;
     };
     if (const auto a = weight(base), b = weight(with); a && b && std::abs(*a - *b) > kMassKg)
-        out.push_back({"confounded", {"road.mass-differs", {Number{*b - *a, 1, true}}}});
+        out.push_back({"confounded", {"road.mass-differs", {Measure{*b - *a, Measured::Mass, 1, true}}}});
     if (const auto a = meanAir(base), b = meanAir(with); a && b && std::abs(*b / *a - 1.) > kAirShare)
         out.push_back({"air-differs", {"road.air-differs", {Number{100. * (*b / *a - 1.), 1, true}}}});
     if (paired)

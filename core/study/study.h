@@ -120,7 +120,7 @@ struct MixtureAnswer {
     bool recorded = false;                            ///< by any pull at all
     std::vector<std::optional<MixtureFinding>> found; ///< of each pull of the study that counts
     std::optional<MixtureWhatIf> whatIf;              ///< what went along with wander inside setups
-    std::string whatIfProblem;
+    std::optional<Error> whatIfProblem;
     /// Where the mixture was stepped on purpose (jets as setups): the best of it, as a sweep over the setups' mixtures.
     std::shared_ptr<const Sweep> best;
     std::string bestPart; ///< the part that stepped it

@@ -212,7 +212,7 @@ const Result<GaugesAnswer>& Study::gaugesBetween(const std::string& base, const 
             perPower && at != MeasuredAt::Crank)
             out.missing.push_back(at == MeasuredAt::Unknown
                                       ? Message{"gauges.place-unknown"}
-                                      : Message{"gauges.not-crank", {std::string(measuredAtText(at))}});
+                                      : Message{"gauges.not-crank", {Term{std::string(measuredAtText(at))}}});
         return out;
     });
 }

@@ -377,7 +377,7 @@ const MixtureAnswer& Study::mixture(const MixtureTarget& target) const {
         if (whatIf)
             out.whatIf = std::move(whatIf).value();
         else
-            out.whatIfProblem = whatIf.error().reason;
+            out.whatIfProblem = whatIf.error();
         return out;
     });
 }

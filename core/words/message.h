@@ -27,16 +27,48 @@ struct Number {
     bool sign = false;
     bool operator==(const Number&) const = default;
 };
+/// A number as somebody wrote it: up to so many significant figures, no zeros behind.
+struct Written {
+    double value;
+    int figures = 6;
+    bool operator==(const Written&) const = default;
+};
 /// A power in the reader's unit, rounded to what its margin supports (0: no margin known).
 struct Power {
     double watt, marginW = 0.;
     bool sign = false;
     bool operator==(const Power&) const = default;
 };
+/// A word of the trade out of a table of ours (a line of the machine's sheet, a gauge, a place), said in the reader's
+/// language; what a person wrote himself stays as it is.
+struct Term {
+    std::string english;
+    bool operator==(const Term&) const = default;
+};
 /// Names as people wrote them, or words of the trade, one after the other.
 struct Names {
     std::vector<std::string> names;
     bool operator==(const Names&) const = default;
+};
+
+/// What a measured thing is, as far as readers differ in its unit.
+enum class Measured {
+    Temperature,     ///< degrees Celsius
+    TemperatureStep, ///< a difference of two temperatures, K
+    AirPressure,     ///< Pa, as a barometer shows it
+    GaugePressure,   ///< Pa: tyres, joints, manifolds, rails
+    Mass,            ///< kg
+    Torque,          ///< N·m
+    RoadSpeed,       ///< m/s
+};
+/// A measured thing in the reader's unit, with the unit. `decimals` are those of degC, hPa, kPa, kg, Nm and km/h; another
+/// unit gets as many more or fewer as keep it as fine.
+struct Measure {
+    double si;
+    Measured what;
+    int decimals = 0;
+    bool sign = false;
+    bool operator==(const Measure&) const = default;
 };
 
 struct Message;
@@ -54,7 +86,7 @@ struct Place {
     bool operator==(const Place&) const = default;
 };
 
-using Argument = std::variant<std::string, Count, Number, Power, Names, Sayings, Place>;
+using Argument = std::variant<std::string, Count, Number, Written, Power, Measure, Term, Names, Sayings, Place>;
 
 struct Message {
     std::string_view code; ///< of the tables; a string literal

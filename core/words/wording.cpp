@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/words/wording.h"
 
+#include "core/words/pseudo.h"
+
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
@@ -27,7 +29,10 @@ struct InWords {
     std::string operator()(const std::string& text) const { return text; }
     std::string operator()(const Count& count) const { return std::to_string(count.number); }
     std::string operator()(const Number& n) const { return plainNumber(n.value, n.decimals, wording, n.sign); }
+    std::string operator()(const Written& n) const { return writtenNumber(n.value, n.figures, wording); }
     std::string operator()(const Power& p) const { return withUnit(p.watt, p.marginW, wording.power, wording, p.sign); }
+    std::string operator()(const Term& term) const { return std::string(wording.language->word(term.english)); }
+    std::string operator()(const Measure& measure) const { return measureText(measure, wording); }
     std::string operator()(const Place& place) const { return placeText(place, wording); }
     std::string operator()(const Sayings& list) const {
         std::string out;
@@ -38,7 +43,7 @@ struct InWords {
     std::string operator()(const Names& list) const {
         std::string out;
         for (const std::string& name : list.names)
-            out += (out.empty() ? "" : std::string(wording.language->listComma)) + name;
+            out += (out.empty() ? "" : std::string(wording.language->listComma)) + std::string(wording.language->word(name));
         return out;
     }
 };
@@ -77,12 +82,63 @@ std::string plainNumber(double value, int decimals, const Wording& wording, bool
     return text;
 }
 
+std::string writtenNumber(double value, int figures, const Wording& wording) {
+    char buffer[40];
+    std::snprintf(buffer, sizeof buffer, "%.*g", figures, value);
+    std::string text = buffer;
+    std::replace(text.begin(), text.end(), '.', wording.decimalPoint);
+    return text;
+}
+
 std::string withUnit(double si, double marginSi, const Unit& unit, const Wording& wording, bool sign) {
     const double value = fromSi(si, unit), margin = std::abs(marginSi / unit.factor);
     int decimals = decimalsFor(margin);
     if (!(margin > 0.) && value != 0.)
         decimals = std::clamp(2 - static_cast<int>(std::floor(std::log10(std::abs(value)))), 0, 3);
     return plainNumber(value, decimals, wording, sign) + " " + std::string(unit.symbol);
+}
+
+const Unit& readerUnit(Measured what, const Wording& wording) {
+    switch (what) {
+    case Measured::Temperature:
+    case Measured::TemperatureStep:
+        return wording.temperature;
+    case Measured::AirPressure:
+        return wording.airPressure;
+    case Measured::GaugePressure:
+        return wording.pressure;
+    case Measured::Mass:
+        return wording.mass;
+    case Measured::Torque:
+        return wording.torque;
+    case Measured::RoadSpeed:
+        break;
+    }
+    return wording.road;
+}
+
+Unit homeUnit(Measured what) {
+    static const Wording kHome{.torque = *findUnit("Nm")};
+    return readerUnit(what, kHome);
+}
+
+std::string_view unitWords(const Unit& unit) {
+    return unit.symbol == "degC"    ? "°C"
+           : unit.symbol == "degF"  ? "°F"
+           : unit.symbol == "kgf-m" ? "kgf·m"
+                                    : unit.symbol;
+}
+
+int decimalsIn(const Unit& unit, Measured what, int decimals) {
+    return std::max(0, decimals + static_cast<int>(std::lround(std::log10(unit.factor / homeUnit(what).factor))));
+}
+
+std::string measureText(const Measure& measure, const Wording& wording) {
+    const Unit& unit = readerUnit(measure.what, wording);
+    const bool step = measure.what == Measured::TemperatureStep;
+    const double shown = step ? measure.si / unit.factor : fromSi(measure.si, unit);
+    return plainNumber(shown, decimalsIn(unit, measure.what, measure.decimals), wording, measure.sign) + " " +
+           std::string(unitWords(unit));
 }
 
 double placeShown(double place, CurveAxis axis, const Wording& wording) {
@@ -149,6 +205,19 @@ std::string said(const std::vector<Message>& messages, const Wording& wording) {
     for (const Message& message : messages)
         out += (out.empty() ? "" : " ") + said(message, wording);
     return out;
+}
+
+std::string_view Language::word(std::string_view english) const {
+    const auto at = std::lower_bound(trade.begin(), trade.end(), english,
+                                     [](const TradeWord& w, std::string_view wanted) { return w.english < wanted; });
+    return at != trade.end() && at->english == english ? at->here : english;
+}
+
+const Language* findLanguage(std::string_view id) {
+    for (const Language* language : {&english(), &german(), &pseudoLanguage()})
+        if (language->id == id)
+            return language;
+    return nullptr;
 }
 
 const Sentence* Language::find(std::string_view code) const {

@@ -18,6 +18,10 @@ struct Wording {
     Unit power = *findUnit("hp");
     Unit torque = *findUnit("lb-ft");
     Unit road = *findUnit("km/h");
+    Unit temperature = *findUnit("degC");
+    Unit airPressure = *findUnit("hPa");
+    Unit pressure = *findUnit("kPa");
+    Unit mass = *findWorkshopUnit("kg");
     char decimalPoint = '.';
     const Language* language = &english();
 };
@@ -25,6 +29,14 @@ struct Wording {
 /// `value` in its unit, rounded to the first digit of `margin` (two digits when that begins with 1; three significant
 /// figures when there is no margin), with the unit: "1.4 hp".
 std::string withUnit(double si, double marginSi, const Unit& unit, const Wording& wording, bool sign = false);
+/// A measured thing as the reader has it: "21.5 °C", "4 psi".
+std::string measureText(const Measure& measure, const Wording& wording);
+/// The unit a reader has such a thing in, the one its decimals are counted in, and how the unit is written for people.
+const Unit& readerUnit(Measured what, const Wording& wording);
+Unit homeUnit(Measured what);
+std::string_view unitWords(const Unit& unit);
+/// How many decimals keep a measured thing as fine as `decimals` of its home unit.
+int decimalsIn(const Unit& unit, Measured what, int decimals);
 /// A place on a curve's axis, whole in the reader's unit: "6500 rpm", "62 km/h"; or without the unit.
 std::string placeText(const Place& place, const Wording& wording);
 /// A place as a number in the reader's unit, and that unit's symbol.
@@ -37,6 +49,8 @@ std::string detailText(double detail, CurveAxis axis, const Wording& wording);
 std::string detailText(double detail, double finest, CurveAxis axis, const Wording& wording);
 /// A plain number with so many decimals and the reader's decimal mark.
 std::string plainNumber(double value, int decimals, const Wording& wording, bool sign = false);
+/// "1.25", "600": up to so many significant figures, no zeros behind.
+std::string writtenNumber(double value, int figures, const Wording& wording);
 /// How many decimals a margin supports (0 … 3).
 int decimalsFor(double margin);
 /// "0.9 to 1.5", or "-0.3 and 1.2" when the two ends differ in sign: a dash between numbers reads as a minus.

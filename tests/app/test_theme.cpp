@@ -5,7 +5,7 @@
 #include "app/charts/nice_ticks.h"
 #include "app/model/display_units.h"
 #include "app/theme/theme.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "tests/support/suites.h"
 
 #include <QApplication>

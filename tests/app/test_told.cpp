@@ -5,7 +5,7 @@
 #include "app/handover/sheet_painter.h"
 #include "app/pull/pull_station.h"
 #include "app/pull/stop_words.h"
-#include "app/theme/words.h"
+#include "app/words/words.h"
 #include "archive/formats/pull_file.h"
 #include "tests/support/archive_likeness.h"
 #include "tests/support/demo_window.h"

@@ -3,6 +3,7 @@
 #include "tests/support/suites.h"
 
 #include <QFileInfo>
+#include <QTemporaryDir>
 #include <QTest>
 #ifdef JR_TESTS_WITH_WINDOWS
 #include <QApplication>
@@ -64,6 +65,9 @@ RegisteredHelper::RegisteredHelper(const char* argument, int (*function)(const Q
 } // namespace jr::test
 
 int main(int argc, char** argv) {
+    // What a test chooses is nobody's own choice, and none of the next test's.
+    const QTemporaryDir settings;
+    qputenv("XDG_CONFIG_HOME", settings.path().toLocal8Bit());
     Application application(argc, argv);
     return jr::test::run(argc, argv);
 }

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// "1 pull", "3 pulls": both forms are given, so that no translation file is needed for English.
+// "1 pull", "3 pulls": both forms are given, and each is translated as a sentence of its own.
 #pragma once
 
 #include <QLocale>

@@ -6,6 +6,7 @@
 #pragma once
 
 #include "core/result.h"
+#include "core/words/language.h"
 
 #include <QColor>
 #include <QLabel>
@@ -46,8 +47,16 @@ public:
     void setText(const QString&) = delete; ///< only markup goes into it; hold it by this type, not as a QLabel
 };
 
+/// The language the window is in, as its catalogue says it; for the core's sentences.
+const Language& languageOfWindow();
+
+/// What the core says, in the language of the window; for what has no units of the reader's in it.
+QString saidHere(const Message& message);
+
 /// Why something could not be done, in the language of the window.
 QString errorWords(const Error& error);
+/// The same with its file and line before it, as far as they are known.
+QString errorAtPlace(const Error& error);
 
 /// For a tool tip that is not a sentence of our own: shown as it stands.
 QString plainTip(const QString& text);

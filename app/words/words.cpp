@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/theme/words.h"
+#include "app/words/words.h"
 
 #include "core/words/wording.h"
 
+#include <QCoreApplication>
 #include <QEvent>
+#include <QLocale>
 
 namespace jr::app {
 
@@ -87,8 +89,38 @@ QString plainTip(const QString& text) {
     return text.isEmpty() ? QString() : QStringLiteral("<qt>") + Markup(text).html() + QStringLiteral("</qt>");
 }
 
+const Language& languageOfWindow() {
+    //: The id of the language of this catalogue: "de".
+    const QString id = QCoreApplication::translate("DisplayUnits", "en");
+    const Language* language = findLanguage(id.toStdString());
+    return language ? *language : english();
+}
+
+namespace {
+
+Wording wordingHere() {
+    Wording wording;
+    wording.language = &languageOfWindow();
+    wording.decimalPoint = QLocale().decimalPoint() == QLatin1String(",") ? ',' : '.';
+    return wording;
+}
+
+} // namespace
+
+QString saidHere(const Message& message) {
+    return QString::fromStdString(said(message, wordingHere()));
+}
+
 QString errorWords(const Error& error) {
-    return QString::fromStdString(said(error));
+    return QString::fromStdString(said(error, wordingHere()));
+}
+
+QString errorAtPlace(const Error& error) {
+    QString where = QString::fromStdString(error.file);
+    if (error.line > 0)
+        where += where.isEmpty() ? QCoreApplication::translate("Words", "line %1").arg(error.line)
+                                 : QStringLiteral(":%1").arg(error.line);
+    return where.isEmpty() ? errorWords(error) : QStringLiteral("%1: %2").arg(where, errorWords(error));
 }
 
 } // namespace jr::app
