@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/plan_card.h"
 
-#include "app/words/words.h"
 #include "app/widgets/method_dialog.h"
 #include "app/widgets/paragraph_scroll.h"
+#include "app/widgets/wrapping_row.h"
+#include "app/words/words.h"
 #include "archive/formats/job_sheets.h"
 #include "core/words/wording.h"
 
@@ -45,11 +46,12 @@ PlanCard::PlanCard(const Theme& theme, JobModel& model, QWidget* parent) : QFram
     layout->addWidget(scroll, 1);
     m_curve = new ReachCurve(theme);
     layout->addWidget(m_curve);
-    auto* row = new QHBoxLayout;
+    auto* row = new WrappingRow;
     m_put = new QPushButton(tr("Put it on the &day strip"));
     m_put->setProperty("primary", true);
     m_takeOff = new QPushButton(tr("Take the plan off"));
-    row->addWidget(m_put, 1);
+    m_put->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+    row->addWidget(m_put);
     row->addWidget(m_takeOff);
     layout->addLayout(row);
     const auto anew = [this] {

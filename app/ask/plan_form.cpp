@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/plan_form.h"
+#include "app/widgets/wrapping_row.h"
 
 #include "app/words/plural.h"
 #include "app/words/words.h"
@@ -31,14 +32,15 @@ PlanForm::PlanForm(JobModel& model, QWidget* parent) : QWidget(parent), m_model(
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(5);
-    auto* head = new QHBoxLayout;
+    auto* head = new WrappingRow;
     auto* title = new Words(tr("The plan"));
     title->setProperty("headline", true);
     head->addWidget(title);
     m_which = new QComboBox;
     m_which->addItems({tr("the two above"), tr("all setups"), tr("all, as a cross"), tr("all, as a sweep")});
     m_which->setAccessibleName(tr("Which setups the plan is for"));
-    head->addWidget(m_which, 1);
+    m_which->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+    head->addWidget(m_which);
     layout->addLayout(head);
     auto* grid = new QGridLayout;
     grid->setHorizontalSpacing(8);
@@ -58,7 +60,7 @@ PlanForm::PlanForm(JobModel& model, QWidget* parent) : QWidget(parent), m_model(
     m_coolMinutes = box(stops, 1, 1, tr("cooling takes"), 10., 0., 240., 0, tr(" min"));
     m_stops->hide();
     layout->addWidget(m_stops);
-    auto* way = new QHBoxLayout;
+    auto* way = new WrappingRow;
     way->setSpacing(6);
     QToolButton* more = switchButton(tr("fuel, cooling"), tr("Count fuel and cool-down stops as well"));
     m_oneWay = switchButton(tr("no way &back"), tr("Porting, cutting: each setup is pulled once, and never again"));

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/question_page.h"
-#include "app/words/plural.h"
-#include "app/words/words.h"
 #include "app/widgets/outlook_line.h"
 #include "app/widgets/weight_words.h"
+#include "app/widgets/wrapping_row.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 
 #include <QComboBox>
 #include <QHeaderView>
@@ -47,7 +48,7 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     m_tree = new SetupTreeView(theme, model);
     scroll->setWidget(m_tree);
     left->addWidget(scroll, 3);
-    auto* whatRow = new QHBoxLayout;
+    auto* whatRow = new WrappingRow;
     auto* what = new Words(tr("What it changes against its parent"));
     what->setProperty("muted", true);
     auto* money = new QToolButton;
@@ -66,7 +67,8 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     files->setToolTip(tr("Show the files kept with the setup instead of its notes"));
     files->setCheckable(true);
     files->setProperty("switch", true);
-    whatRow->addWidget(what, 1);
+    whatRow->addWidget(what);
+    whatRow->addStretch();
     whatRow->addWidget(m_weightUnit);
     whatRow->addWidget(money);
     whatRow->addWidget(files);
@@ -105,12 +107,12 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     left->addWidget(m_files);
     connect(files, &QToolButton::toggled, m_files, &QWidget::setVisible);
     connect(files, &QToolButton::toggled, m_notes, &QWidget::setHidden);
-    auto* row = new QHBoxLayout;
+    auto* row = new WrappingRow;
     m_newName = new QLineEdit;
     m_newName->setPlaceholderText(tr("name of a new setup"));
     m_newName->setAccessibleName(tr("Name of a new setup"));
     auto* add = new QPushButton(tr("&Add it under the chosen one"));
-    row->addWidget(m_newName, 1);
+    row->addWidget(m_newName);
     row->addWidget(add);
     left->addLayout(row);
     across->addWidget(family, 10);

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/figure/figure_page.h"
 
-#include "app/words/words.h"
 #include "app/widgets/method_dialog.h"
 #include "app/widgets/paragraph_scroll.h"
+#include "app/widgets/wrapping_row.h"
+#include "app/words/words.h"
 #include "core/figure/slips.h"
 
 #include <QFrame>
@@ -96,11 +97,12 @@ FigurePage::FigurePage(const Theme& theme, JobModel& model, Pins& pins, const ch
     down->addWidget(m_graded);
     m_tools = new QVBoxLayout;
     down->addLayout(m_tools);
-    auto* row = new QHBoxLayout;
+    auto* row = new WrappingRow;
     m_pin = new QPushButton(tr("&Pin as the next setup"));
     m_pin->setProperty("primary", true);
     theme.dressButton(*m_pin, QStringLiteral("pin"), theme.tokens().onAccent);
-    row->addWidget(m_pin, 1);
+    m_pin->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+    row->addWidget(m_pin);
     m_back = new QPushButton(tr("As it &is"));
     m_back->setToolTip(tr("Everything as the machine's sheet, its setup and its pulls have it again"));
     row->addWidget(m_back);

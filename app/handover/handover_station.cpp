@@ -6,9 +6,10 @@
 #include "app/handover/sheet_files.h"
 #include "app/handover/sheet_painter.h"
 #include "app/handover/sheet_pdf.h"
+#include "app/widgets/method_dialog.h"
+#include "app/widgets/wrapping_row.h"
 #include "app/words/plural.h"
 #include "app/words/words.h"
-#include "app/widgets/method_dialog.h"
 #include "archive/bundle/bundle.h"
 #include "core/judge/sentences.h"
 #include "core/version.h"
@@ -80,7 +81,8 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     across->addWidget(m_sheet, 1);
     auto* side = new QFrame;
     side->setProperty("card", true);
-    side->setFixedWidth(300);
+    side->setMinimumWidth(300);
+    side->setMaximumWidth(350);
     auto* layout = new QVBoxLayout(side);
     layout->setContentsMargins(16, 14, 16, 14);
     layout->setSpacing(10);
@@ -102,9 +104,8 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     paper->addWidget(m_turn);
     layout->addLayout(paper);
     connect(m_print, &QPushButton::clicked, this, &HandoverStation::print);
-    auto* files = new QGridLayout;
+    auto* files = new WrappingRow;
     files->setSpacing(6);
-    int at = 0;
     const auto button = [&](const QString& text, const QString& what, const QString& suffix, SheetFormat format) {
         auto* b = new QPushButton(text);
         b->setProperty("paper", format != SheetFormat::Csv && format != SheetFormat::Spreadsheet &&
@@ -112,9 +113,8 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
         b->setAccessibleName(what);
         b->setToolTip(plainTip(what));
         connect(b, &QPushButton::clicked, this, [this, what, suffix, format] { save(what, suffix, format); });
-        constexpr int kColumns = 3;
-        files->addWidget(b, at / kColumns, at % kColumns);
-        ++at;
+        b->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+        files->addWidget(b);
         m_buttons.push_back(b);
     };
     button(tr("&PDF…"), tr("Sheet as PDF"), QStringLiteral("pdf"), SheetFormat::Pdf);
@@ -131,7 +131,8 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     m_bundle = new QPushButton(tr("&Bundle…"));
     m_bundle->setAccessibleName(tr("Whole job as a bundle"));
     m_bundle->setToolTip(plainTip(tr("The whole job as one file that another Jolly Ram takes in")));
-    files->addWidget(m_bundle, 2, 2);
+    m_bundle->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+    files->addWidget(m_bundle);
     layout->addLayout(files);
     connect(m_bundle, &QPushButton::clicked, this, &HandoverStation::saveBundle);
     m_turn->setEnabled(false);

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/jobs/copy_card.h"
+#include "app/widgets/wrapping_row.h"
 
 #include "app/words/plural.h"
 #include "app/words/words.h"
@@ -29,12 +30,14 @@ CopyCard::CopyCard(const Theme& theme, CopyDesk& desk, QWidget* parent) : QWidge
     m_progress->setTextVisible(false);
     m_progress->setFixedHeight(8);
     down->addWidget(m_progress);
-    auto* across = new QHBoxLayout;
+    auto* across = new WrappingRow;
     across->setSpacing(8);
     m_main = new QPushButton;
     m_second = new QPushButton;
-    across->addWidget(m_main, 1);
-    across->addWidget(m_second, 1);
+    for (QPushButton* button : {m_main, m_second}) {
+        button->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+        across->addWidget(button);
+    }
     down->addLayout(across);
     m_place = new QPushButton(tr("Copy to another &place…"));
     down->addWidget(m_place);

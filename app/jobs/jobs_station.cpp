@@ -87,7 +87,15 @@ QWidget* JobsStation::buildSide() {
     auto* side = new QFrame;
     side->setProperty("card", true);
     side->setFixedWidth(352);
-    auto* right = new QVBoxLayout(side);
+    auto* whole = new QVBoxLayout(side);
+    whole->setContentsMargins(0, 2, 0, 2);
+    auto* scroll = new QScrollArea; // on a low screen, with larger text
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* inner = new QWidget;
+    scroll->setWidget(inner);
+    whole->addWidget(scroll);
+    auto* right = new QVBoxLayout(inner);
     right->setContentsMargins(18, 16, 18, 16);
     right->setSpacing(10);
     m_begin = new QPushButton(tr("New job…  (Ctrl+N)"));

@@ -1,13 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/difference_page.h"
 
-#include "app/words/plural.h"
-#include "app/words/words.h"
 #include "app/widgets/chart_words.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/method_dialog.h"
 #include "app/widgets/outlook_line.h"
 #include "app/widgets/paragraph_scroll.h"
+#include "app/widgets/wrapping_row.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -91,7 +92,7 @@ DifferencePage::DifferencePage(const Theme& theme, JobModel& model, QWidget* par
 
     // Small switches beside the pages' names, each with its key: on a chart they would lie on what it shows.
     m_switches = new QWidget;
-    auto* row = new QHBoxLayout(m_switches);
+    auto* row = new WrappingRow(m_switches);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(6);
     const auto above = [row](const QString& text, const QString& tip, int key) {

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/readings_page.h"
 
-#include "app/words/words.h"
 #include "app/widgets/chart_words.h"
+#include "app/words/words.h"
 #include "archive/disk/safe_file.h"
 #include "archive/formats/readings_file.h"
 #include "core/judge/ladder.h"
@@ -55,8 +55,8 @@ ReadingsPage::ReadingsPage(const Theme& theme, JobModel& model, QWidget* parent)
     row(5, tr("&Note"), m_note);
     m_put = new QPushButton(tr("Put it down"));
     auto* files = new QPushButton(tr("Take from files…"));
-    grid->addWidget(m_put, 6, 1);
-    grid->addWidget(files, 7, 1);
+    grid->addWidget(m_put, 6, 0, 1, 2);
+    grid->addWidget(files, 7, 0, 1, 2);
     tools()->addLayout(grid);
     m_problem = new Words(QString());
     m_problem->setWordWrap(true);

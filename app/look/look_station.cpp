@@ -2,12 +2,12 @@
 #include "app/look/look_station.h"
 
 #include "app/model/display_units.h"
-#include "app/words/words.h"
 #include "app/widgets/aside_why.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/gauge_words.h"
 #include "app/widgets/method_dialog.h"
 #include "app/widgets/steady_table.h"
+#include "app/words/words.h"
 #include "core/air/air.h"
 #include "core/pull/pull_axis.h"
 
@@ -29,12 +29,14 @@ LookStation::LookStation(const Theme& theme, JobModel& model, QWidget* parent)
     left->setSpacing(2);
     m_readout = new MarkedWords;
     m_readout->setMinimumHeight(24);
+    m_readout->setWordWrap(true);
     auto* head = new QHBoxLayout;
     head->addWidget(m_readout, 1);
     m_below = new QComboBox;
     m_below->setAccessibleName(tr("What is shown under the power"));
     m_below->setToolTip(tr("What is shown under the power"));
     m_below->setSizeAdjustPolicy(QComboBox::AdjustToContents);
+    m_below->setSizePolicy(QSizePolicy::Fixed, QSizePolicy::Fixed);
     head->addWidget(m_below);
     left->addLayout(head);
     m_chart = new TraceChart(theme, model);
@@ -158,8 +160,7 @@ void LookStation::refresh() {
         line(tr("No curve: %1.").arg(pull.problem));
     }
     if (h.measuredAt != MeasuredAt::Unknown)
-        line(tr("measured at the %1")
-                 .arg(DisplayUnits::word(measuredAtText(h.measuredAt))));
+        line(tr("measured at the %1").arg(DisplayUnits::word(measuredAtText(h.measuredAt))));
     if (const auto air = h.air())
         line(tr("air %1 °C, %2 hPa, %3 %")
                  .arg(l.toString(air->tempC, 'f', 1), l.toString(air->pressurePa / 100., 'f', 1),

@@ -35,6 +35,7 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     m_state->setStyleSheet(Theme::textStyle(34, true));
     m_next = new Words;
     m_next->setStyleSheet(Theme::textStyle(17));
+    m_next->setWordWrap(true);
     m_banner = new Words;
     m_banner->setProperty("caution", true);
     m_banner->setStyleSheet(Theme::textStyle(22, true));

@@ -93,6 +93,8 @@ BenchPage::BenchPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidg
     m_driveline = new QComboBox;
     m_driveline->addItems({tr("chain-driven bike"), tr("manual gearbox"), tr("automatic"), tr("belt drive")});
     m_driveline->setAccessibleName(tr("Driveline"));
+    m_driveline->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    m_driveline->setMinimumContentsLength(14);
     crankLayout->addWidget(m_driveline);
     m_crank = new RangeBars(theme);
     crankLayout->addWidget(m_crank);

@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ready/calibration_panel.h"
 
-#include "app/words/words.h"
 #include "app/widgets/method_dialog.h"
+#include "app/widgets/wrapping_row.h"
+#include "app/words/words.h"
 #include "archive/formats/text.h"
 
 #include <QComboBox>
@@ -38,6 +39,8 @@ CalibrationPanel::CalibrationPanel(const Theme& theme, JobModel& job, BenchModel
     m_kind->addItems({tr("Load cell: dead weights on the arm"), tr("Roller inertia: two coast-downs"),
                       tr("Roller drag: one coast-down")});
     m_kind->setAccessibleName(tr("Which calibration"));
+    m_kind->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    m_kind->setMinimumContentsLength(24);
     layout->addWidget(m_kind);
     m_pages = {loadCellPage(), inertiaPage(), dragPage()};
     for (QWidget* page : m_pages)
@@ -48,11 +51,12 @@ CalibrationPanel::CalibrationPanel(const Theme& theme, JobModel& job, BenchModel
     m_result->setWordWrap(true);
     m_result->setProperty("strong", true);
     layout->addWidget(m_result);
-    m_keep = new QPushButton(tr("&Keep this calibration from today on"));
+    m_keep = new QPushButton(tr("&Keep it from today on"));
     m_keep->setProperty("primary", true);
     m_keep->setToolTip(tr("Pulls made before keep the calibration they were made with."));
-    auto* last = new QHBoxLayout;
-    last->addWidget(m_keep, 1);
+    auto* last = new WrappingRow;
+    m_keep->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+    last->addWidget(m_keep);
     last->addWidget(methodLink(QStringLiteral("Calibration"), this));
     layout->addLayout(last);
     connect(m_kind, &QComboBox::currentIndexChanged, this, [this](int i) {
@@ -101,7 +105,7 @@ QWidget* CalibrationPanel::loadCellPage() {
     m_weights->setAccessibleName(tr("Weights and readings"));
     layout->addWidget(m_weights);
     connect(m_weights, &QTableWidget::cellChanged, this, &CalibrationPanel::work);
-    auto* zero = new QPushButton(tr("&Zero the cell: nothing hangs on it now"));
+    auto* zero = new QPushButton(tr("&Zero it: nothing hangs on it"));
     layout->addWidget(zero);
     connect(zero, &QPushButton::clicked, &m_bench.link(), &BenchConnection::zeroLoad);
     return page;

@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ready/leak_page.h"
 
-#include "app/words/words.h"
 #include "app/widgets/chart_words.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/method_dialog.h"
+#include "app/widgets/wrapping_row.h"
+#include "app/words/words.h"
 #include "archive/formats/leak_tests_sheet.h"
 
 #include <QComboBox>
@@ -29,7 +30,7 @@ LeakPage::LeakPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     card->setProperty("card", true);
     auto* down = new QVBoxLayout(card);
     down->setContentsMargins(14, 10, 14, 10);
-    auto* head = new QHBoxLayout;
+    auto* head = new WrappingRow;
     const auto choice = [&](const QString& words, LeakKind kind) {
         auto* b = new QToolButton;
         b->setText(words);
@@ -41,7 +42,7 @@ LeakPage::LeakPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     };
     m_intake = choice(tr("Intake joints"), LeakKind::Intake);
     m_crankcase = choice(tr("Crankcase"), LeakKind::Crankcase);
-    head->addStretch(1);
+    head->addStretch();
     m_on = new QComboBox;
     m_on->setAccessibleName(tr("Which setup is on the machine"));
     m_on->setMinimumContentsLength(16);
@@ -77,7 +78,7 @@ QWidget* LeakPage::buildForm() {
     auto* form = new QWidget;
     auto* rows = new QVBoxLayout(form);
     rows->setContentsMargins(0, 0, 0, 0);
-    auto* row = new QHBoxLayout;
+    auto* row = new WrappingRow;
     rows->addLayout(row);
     const auto box = [&](const QString& name, const QString& prefix, const QString& unit) {
         auto* b = new QDoubleSpinBox;
@@ -87,7 +88,8 @@ QWidget* LeakPage::buildForm() {
         b->setSuffix(unit);
         b->setButtonSymbols(QAbstractSpinBox::NoButtons);
         b->setAccessibleName(name);
-        row->addWidget(b, 1);
+        b->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+        row->addWidget(b);
         return b;
     };
     m_start = box(tr("Pumped to"), tr("pumped to "), tr(" kPa"));
@@ -95,12 +97,12 @@ QWidget* LeakPage::buildForm() {
     row->addWidget(m_clock);
     m_minutes = box(tr("After how many minutes"), tr("after "), tr(" min"));
     m_held = box(tr("Still held"), tr("still "), tr(" kPa"));
-    row = new QHBoxLayout;
+    row = new WrappingRow;
     rows->addLayout(row);
     m_where = new QLineEdit;
     m_where->setPlaceholderText(tr("where it leaks, by soap or by ear"));
     m_where->setAccessibleName(tr("Where it leaks"));
-    row->addWidget(m_where, 2);
+    row->addWidget(m_where);
     auto* write = new QPushButton(tr("&Write it down"));
     write->setProperty("primary", true);
     row->addWidget(write);

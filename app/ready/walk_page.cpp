@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ready/walk_page.h"
 
-#include "app/words/plural.h"
-#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/same_focus.h"
+#include "app/widgets/wrapping_row.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 #include "archive/formats/job_sheets.h"
 
 #include <QCheckBox>
@@ -116,12 +117,13 @@ WalkPage::WalkPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     auto* add = new QPushButton(tr("&Add it"));
     adding->addWidget(m_newWords);
     adding->addWidget(m_newArea);
-    auto* addRow = new QHBoxLayout;
-    addRow->addWidget(m_newSafety, 1);
+    auto* addRow = new WrappingRow;
+    addRow->addWidget(m_newSafety);
+    addRow->addStretch();
     addRow->addWidget(add);
     adding->addLayout(addRow);
     down->addWidget(m_adding);
-    auto* row = new QHBoxLayout;
+    auto* row = new WrappingRow;
     m_rewrite = new QToolButton;
     m_rewrite->setText(tr("rewrite lines"));
     m_rewrite->setCheckable(true);
@@ -129,7 +131,7 @@ WalkPage::WalkPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     auto* afresh = new QPushButton(tr("New &round"));
     afresh->setToolTip(tr("The same lines, nothing ticked (can be undone)"));
     row->addWidget(m_rewrite);
-    row->addStretch(1);
+    row->addStretch();
     row->addWidget(afresh);
     down->addLayout(row);
     across->addWidget(side);

@@ -5,8 +5,8 @@
 #include "app/road/last_run.h"
 #include "app/road/live_run.h"
 #include "app/road/sitting_conditions.h"
-#include "app/words/words.h"
 #include "app/widgets/big_figure.h"
+#include "app/words/words.h"
 #include "archive/formats/road_sheet.h"
 
 #include <QComboBox>
@@ -144,6 +144,7 @@ QWidget* RidePage::makeConnect() {
     down->setSpacing(7);
     auto* head = new Words(tr("Where is the receiver?"));
     head->setProperty("headline", true);
+    head->setWordWrap(true);
     down->addWidget(head);
     m_address = new QLineEdit(QSettings().value(QStringLiteral("receiver/address")).toString());
     m_address->setPlaceholderText(QStringLiteral("serial:/dev/ttyACM0@9600"));

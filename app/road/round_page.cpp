@@ -2,9 +2,9 @@
 #include "app/road/round_page.h"
 
 #include "app/model/display_units.h"
-#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/same_focus.h"
+#include "app/words/words.h"
 #include "archive/formats/job_sheets.h"
 #include "archive/formats/road_sheet.h"
 
@@ -82,16 +82,22 @@ QWidget* RoundPage::lineWidget(const WalkLine& line) {
     auto* down = new QVBoxLayout(widget);
     down->setContentsMargins(0, 0, 0, 0);
     down->setSpacing(2);
-    auto* box = new QCheckBox(DisplayUnits::word(line.words));
-    box->setAccessibleName(box->text());
+    auto* box = new QCheckBox;
+    const QString said = DisplayUnits::word(line.words);
+    box->setAccessibleName(said);
     box->setChecked(line.ticked);
     box->setObjectName(QString::fromStdString(line.key));
-    down->addWidget(box);
+    auto* words = new Words(said);
+    words->setWordWrap(true);
+    auto* across = new QHBoxLayout;
+    across->addWidget(box, 0, Qt::AlignTop);
+    across->addWidget(words, 1);
+    down->addLayout(across);
     connect(box, &QCheckBox::clicked, this, [this, key = line.key](bool on) { tick(key, on); });
     if (!line.ticked) {
         auto* why = new QLineEdit(QString::fromStdString(line.reason));
         why->setPlaceholderText(tr("or: why not"));
-        why->setAccessibleName(tr("Why not: %1").arg(box->text()));
+        why->setAccessibleName(tr("Why not: %1").arg(said));
         why->setObjectName(QString::fromStdString(line.key) + QStringLiteral("_why"));
         down->addWidget(why);
         connect(why, &QLineEdit::editingFinished, this, [this, why, key = line.key, was = line.reason] {

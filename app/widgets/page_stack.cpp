@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/widgets/page_stack.h"
+#include "app/widgets/wrapping_row.h"
 
 #include "app/words/words.h"
 
@@ -17,10 +18,10 @@ PageStack::PageStack(QWidget* parent) : Station(parent) {
     down->setContentsMargins(0, 0, 0, 0);
     down->setSpacing(0);
     auto* bar = new QWidget;
-    m_row = new QHBoxLayout(bar);
+    m_row = new WrappingRow(bar);
     m_row->setContentsMargins(14, 4, 14, 2);
     m_row->setSpacing(2);
-    m_row->addStretch(1);
+    m_row->addStretch();
     down->addWidget(bar);
     m_stack = new QStackedWidget;
     down->addWidget(m_stack, 1);

@@ -6,12 +6,13 @@
 
 #include <vector>
 
-class QHBoxLayout;
 class QLabel;
 class QStackedWidget;
 class QToolButton;
 
 namespace jr::app {
+
+class WrappingRow;
 
 class PageStack : public Station {
     Q_OBJECT
@@ -34,7 +35,7 @@ signals:
     void shown(int index);
 
 private:
-    QHBoxLayout* m_row;
+    WrappingRow* m_row;
     QStackedWidget* m_stack;
     QLabel* m_instead;
     std::vector<QToolButton*> m_buttons;

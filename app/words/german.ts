@@ -521,8 +521,8 @@ bei %2</translation></message>
 <translation>&amp;JSON…</translation></message>
 <message><source>&amp;Job</source>
 <translation>Auf&amp;trag</translation></message>
-<message><source>&amp;Keep this calibration from today on</source>
-<translation>Diese &amp;Kalibrierung ab heute führen</translation></message>
+<message><source>&amp;Keep it from today on</source>
+<translation>Ab heute &amp;so führen</translation></message>
 <message><source>&amp;Later</source>
 <translation>S&amp;päter</translation></message>
 <message><source>&amp;Leanest mixture</source>
@@ -593,8 +593,8 @@ bei %2</translation></message>
 <translation>Auf&amp;schreiben</translation></message>
 <message><source>&amp;XLSX…</source>
 <translation>&amp;XLSX…</translation></message>
-<message><source>&amp;Zero the cell: nothing hangs on it now</source>
-<translation>&amp;Nullen: Jetzt hängt nichts daran</translation></message>
+<message><source>&amp;Zero it: nothing hangs on it</source>
+<translation>&amp;Nullen: Nichts hängt daran</translation></message>
 <message><source>&amp;bedding in (I): hot %1 times so far</source>
 <translation>E&amp;infahren (I): bisher %1-mal heiß</translation></message>
 <message><source>&amp;bedding in (I): hot once so far</source>
@@ -3527,6 +3527,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Begrenzer jetzt</translation></message>
 <message><source>limiter tried</source>
 <translation>Begrenzer versucht</translation></message>
+<message><source>line %1</source>
+<translation>Zeile %1</translation></message>
 <message><source>line %1: %2</source>
 <translation>Zeile %1: %2</translation></message>
 <message><source>line clean, %1 samples</source>
@@ -3597,6 +3599,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Median (M)</translation></message>
 <message><source>median of the pulls, for show; calls use the average · </source>
 <translation>Median der Läufe, zum Zeigen; das Urteil nimmt das Mittel · </translation></message>
+<message><source>methanol</source>
+<translation>Methanol</translation></message>
 <message><source>minutes</source>
 <translation>Minuten</translation></message>
 <message><source>missing</source>
@@ -3811,6 +3815,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Spitzenleistung, korrigiert</translation></message>
 <message><source>peak torque %1 at %2</source>
 <translation>größtes Drehmoment %1 bei %2</translation></message>
+<message><source>petrol</source>
+<translation>Benzin</translation></message>
 <message><source>pilot and screw</source>
 <translation>Leerlauf und Schraube</translation></message>
 <message><source>pilot, screw</source>

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The window in other words: nothing of it is left in English, and nothing is cut off where words are two fifths longer.
+// The window in other words: nothing of it is left in English, and nothing is cut off where words are two fifths
+// longer.
 #include "app/ask/ask_station.h"
 #include "app/charts/range_chart.h"
 #include "app/frame/window_host.h"
@@ -101,8 +102,10 @@ std::vector<Readable> readOn(QWidget& root) {
 const QSet<QString>& wordsOfNoLanguage() {
     static const QSet<QString> known = [] {
         const QString all = QStringLiteral(
-            "Jolly Ram JSON CSV PDF PNG SVG XLSX SHA NMEA GPX HOST PORT PATH tcp serial AFR rpm kgf kmh mph kPa hPa psi bar "
-            "inHg kWh rad SAE STD DIN ISO Ctrl Alt Esc F2 English Deutsch IVC cos sin Buck Engelman January February March "
+            "Jolly Ram JSON CSV PDF PNG SVG XLSX SHA NMEA GPX HOST PORT PATH tcp serial AFR rpm kgf kmh mph kPa hPa "
+            "psi bar "
+            "inHg kWh rad SAE STD DIN ISO Ctrl Alt Esc F2 English Deutsch IVC cos sin Buck Engelman January February "
+            "March "
             "April May June July August September October November December Monday Tuesday Wednesday Thursday Friday "
             "Saturday Sunday Jan Feb Mar Apr Jun Jul Aug Sep Oct Nov Dec mile");
         const QStringList words = all.split(QLatin1Char(' '));
@@ -188,7 +191,10 @@ QStringList cutOff(QWidget& root, const QString& where) {
         } else if (auto* button = qobject_cast<QAbstractButton*>(w)) {
             text = button->text();
             needs = button->sizeHint().width();
-        } else if (auto* box = qobject_cast<QComboBox*>(w)) {
+        } else if (auto* box = qobject_cast<QComboBox*>(w);
+                   box && !box->isEditable() &&
+                   box->sizeAdjustPolicy() != QComboBox::AdjustToMinimumContentsLengthWithIcon) {
+            // A line is scrolled, and names of setups are cut on purpose.
             text = box->currentText();
             needs = box->fontMetrics().horizontalAdvance(text);
             has = w->width() - 30; // its arrow and edges
@@ -198,8 +204,10 @@ QStringList cutOff(QWidget& root, const QString& where) {
         if (needs > has + kHair && !text.isEmpty())
             tell(w, text, needs, has);
         const QWidget* around = w->parentWidget();
-        if (around && !text.isEmpty() && !around->rect().contains(w->geometry().adjusted(kHair, kHair, -kHair, -kHair)) &&
-            !qobject_cast<const QScrollArea*>(around->parentWidget() ? around->parentWidget()->parentWidget() : nullptr))
+        if (around && !text.isEmpty() &&
+            !around->rect().contains(w->geometry().adjusted(kHair, kHair, -kHair, -kHair)) &&
+            !qobject_cast<const QScrollArea*>(around->parentWidget() ? around->parentWidget()->parentWidget()
+                                                                     : nullptr))
             tell(w, text + QStringLiteral(" OUT OF ") + QString::fromLatin1(around->metaObject()->className()),
                  w->geometry().right(), around->width());
     }
@@ -248,7 +256,8 @@ private slots:
                     if (one.size() > 3)
                         text.replace(one, QString(), Qt::CaseInsensitive);
                     else if (text.contains(one))
-                        text.remove(QRegularExpression(QStringLiteral("\\b%1\\b").arg(QRegularExpression::escape(one))));
+                        text.remove(
+                            QRegularExpression(QStringLiteral("\\b%1\\b").arg(QRegularExpression::escape(one))));
                 }
                 for (auto found = word.globalMatch(text); found.hasNext();) {
                     const QString one = found.next().captured();
@@ -260,7 +269,7 @@ private slots:
             }
         });
         left.removeDuplicates();
-        
+
         QVERIFY2(left.isEmpty(), qPrintable(QStringLiteral("\n") + left.join(QLatin1Char('\n'))));
     }
 
