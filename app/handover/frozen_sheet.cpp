@@ -38,6 +38,7 @@ std::string settingsJson(const Sheet& sheet) {
                           {"detail", s.detail},
                           {"worth_pct", s.worthPct},
                           {"units", sheet.units.label().toStdString()},
+                          {"story", storyId(sheet.choice.story)},
                           {"base_pulls", s.basePulls},
                           {"with_pulls", s.withPulls},
                           {"left_out", s.leftOut}},

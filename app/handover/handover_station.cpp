@@ -6,6 +6,7 @@
 #include "app/handover/sheet_files.h"
 #include "app/handover/sheet_painter.h"
 #include "app/handover/sheet_pdf.h"
+#include "app/handover/story_picker.h"
 #include "app/widgets/method_dialog.h"
 #include "app/widgets/wrapping_row.h"
 #include "app/words/plural.h"
@@ -77,6 +78,10 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     : Station(parent), m_model(model), m_desk(model) {
     auto* across = new QHBoxLayout(this);
     across->setContentsMargins(12, 8, 12, 8);
+    m_story = new StoryPicker(model);
+    constexpr int kStoryWide = 236; // px
+    m_story->setFixedWidth(kStoryWide);
+    across->addWidget(m_story);
     m_sheet = new SheetView(theme);
     across->addWidget(m_sheet, 1);
     auto* side = new QFrame;
@@ -186,13 +191,16 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
 void HandoverStation::refresh() {
     // Runs alone make a sheet as well, but no table of a curve.
     const bool curve = m_model.answers().comparison().has_value(), runs = bothSidesRan(m_model);
+    const SheetStory story = sheetChoiceOf(paperSheetOf(m_model.sheet(sheet_kind::paper))).story;
+    const bool told = !isOfTwoSides(story) && m_model.hasJob() && whyNotTold(m_model, story).isEmpty();
+    m_story->refresh();
     for (QPushButton* b : m_buttons)
-        b->setEnabled(curve || (runs && b->property("paper").toBool()));
+        b->setEnabled(curve || ((runs || told) && b->property("paper").toBool()));
     const QDate over = QDate::fromString(QString::fromStdString(m_desk.order().handedOver), Qt::ISODate);
     m_over->setEnabled(m_model.hasJob());
     m_bundle->setEnabled(m_model.hasJob());
-    m_give->setEnabled(curve || runs);
-    m_print->setEnabled(curve || runs);
+    m_give->setEnabled(curve || runs || told);
+    m_print->setEnabled(curve || runs || told);
     const std::vector<HandOver> given = handOversOf(m_model.sheet(sheet_kind::handOvers));
     m_give->setText(tr("&Hand over and keep as no. %1").arg(given.empty() ? 1 : given.back().number + 1));
     m_over->setChecked(over.isValid());
@@ -298,7 +306,9 @@ void HandoverStation::give(std::function<void(const HandOver&)> then) {
         HandOver about;
         about.customer = made->customer.toStdString();
         about.program = "Jolly Ram " + std::string(programVersion());
-        if (made->comparison)
+        if (!isOfTwoSides(made->choice.story))
+            about.headline = made->story.headline.toStdString();
+        else if (made->comparison)
             about.headline = describe(*made->comparison, made->units.wording()).headline;
         else if (made->runs && !made->runs->marks.empty())
             about.headline = said(made->runs->marks.front().verdict, made->units.wording());

@@ -48,6 +48,7 @@ private:
 
     JobModel& m_model;
     OrderDesk m_desk;
+    class StoryPicker* m_story;
     SheetView* m_sheet;
     std::optional<MachineBook> m_book; ///< of the open job, once it is read
     QPushButton* m_give;

@@ -54,6 +54,8 @@ Sheet sheetOf(const JobModel& model, const MachineBook* book) {
                 .readings = {},
                 .runs = {},
                 .sections = sectionsOf(model, book),
+                .choice = sheetChoiceOf(paperSheetOf(model.sheet(sheet_kind::paper))),
+                .story = {},
                 .units = model.units(),
                 .shop = keptShopHead(),
                 .customer = {},
@@ -92,11 +94,23 @@ Sheet sheetOf(const JobModel& model, const MachineBook* book) {
                     compareSides(q, a->id, a->name, b->id, b->name, {model.compare().now().worthPct, 0.95, {}}))
                 sheet.readings.push_back(std::move(*compared));
     sheet.runs = runsOfSides(model);
+    sheet.story = storyTold(model, sheet.choice.story);
     return sheet;
+}
+
+bool isOfTwoSides(SheetStory story) {
+    return story == SheetStory::Difference || story == SheetStory::Road || story == SheetStory::Repair ||
+           story == SheetStory::BrakeTable;
 }
 
 std::vector<Caution> cautionsOf(const Sheet& sheet) {
     std::vector<Caution> out = sheet.order;
+    // A story of several setups has cautions of its own in place of the two sides'.
+    if (!isOfTwoSides(sheet.choice.story)) {
+        out.insert(out.end(), sheet.story.cautions.begin(), sheet.story.cautions.end());
+        out.insert(out.end(), sheet.rules.begin(), sheet.rules.end());
+        return out;
+    }
     if (sheet.runs)
         out.insert(out.end(), sheet.runs->cautions.begin(), sheet.runs->cautions.end());
     if (sheet.comparison)

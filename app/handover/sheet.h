@@ -5,6 +5,7 @@
 
 #include "app/handover/sheet_runs.h"
 #include "app/handover/sheet_sections.h"
+#include "app/handover/sheet_story.h"
 #include "app/handover/shop_head.h"
 #include "app/model/job_model.h"
 #include "core/judge/readings.h"
@@ -36,7 +37,9 @@ struct Sheet {
     QString problem;                       ///< why there is none
     std::vector<ValueComparison> readings; ///< of the two, what was read off beside the pulls
     std::optional<SheetRuns> runs;         ///< of the two on the road
-    std::vector<SheetSection> sections;    ///< of the second page; none: there is none
+    std::vector<SheetSection> sections;    ///< what goes with the machine
+    SheetChoice choice;                    ///< which story, and what of it
+    StoryTold story;                       ///< as it is told; empty for the difference
     DisplayUnits units;
     ShopHead shop;
     QString customer; ///< for what may not name them
@@ -45,6 +48,8 @@ struct Sheet {
 
 /// `book` may be null: not read yet.
 Sheet sheetOf(const JobModel& model, const MachineBook* book = nullptr);
+/// Whether the story is told by the two sides alone.
+bool isOfTwoSides(SheetStory story);
 /// All that a reader must know beside the figures: of the order first, then of the comparison, the rules and the
 /// gauges.
 std::vector<Caution> cautionsOf(const Sheet& sheet);

@@ -5,6 +5,7 @@
 #include "app/widgets/weight_words.h"
 #include "archive/formats/setup_files_sheet.h"
 #include "archive/formats/work_order_sheet.h"
+#include "core/machine/crank_range.h"
 
 #include <QDate>
 
@@ -19,6 +20,7 @@ public:
           m_order(workOrderOf(model.sheet(sheet_kind::workOrder))) {}
 
     std::vector<SheetSection> all() {
+        crankAndClaim();
         order();
         weights();
         files();
@@ -30,9 +32,9 @@ public:
 
 private:
     QString words(const Message& message) const { return QString::fromStdString(said(message, m_wording)); }
-    void add(const QString& title, QStringList lines) {
+    void add(SheetPart part, const QString& title, QStringList lines) {
         if (!lines.isEmpty())
-            m_out.push_back({title, std::move(lines)});
+            m_out.push_back({part, title, std::move(lines)});
     }
     std::vector<const SetupRecord*> sides() const {
         std::vector<const SetupRecord*> out;
@@ -40,6 +42,29 @@ private:
             if (const SetupRecord* setup = m_model.job().setup(*id))
                 out.push_back(setup);
         return out;
+    }
+
+    /// What the crank may make by rules of thumb, and what the maker says, each called what it is.
+    void crankAndClaim() {
+        const std::optional<Comparison>& c = m_model.answers().comparison();
+        if (!c || !c->with.peakPower || m_model.sidePulls(false).empty())
+            return;
+        const auto pull = static_cast<std::size_t>(m_model.sidePulls(false).front());
+        const MeasuredAt at = m_model.pulls()[pull].trace ? m_model.pulls()[pull].trace->header.measuredAt
+                                                          : MeasuredAt::Unknown;
+        const MachineSheet machine = machineSheetOf(m_model.sheet(sheet_kind::machine));
+        const double peakW = c->with.peakPower->value;
+        CrankRange crank;
+        if (at == MeasuredAt::Wheel) {
+            crank = crankRange(machine.kind, peakW, peakW);
+            add(SheetPart::Crank, QObject::tr("Range at the crank"),
+                {QObject::tr("Somewhere from %1 to %2, by rules of thumb and not measured: the wheel made %3.")
+                     .arg(m_model.units().powerText(crank.lowW, 0), m_model.units().powerText(crank.highW, 0),
+                          m_model.units().powerText(peakW))});
+        }
+        const std::string place = at == MeasuredAt::Unknown ? std::string() : std::string(measuredAtText(at));
+        if (const auto claimed = claimedMessage(machine, peakW, place, crank.lowW, crank.highW))
+            add(SheetPart::Claim, QObject::tr("The maker's claim"), {words(*claimed)});
     }
 
     void order() {
@@ -55,7 +80,7 @@ private:
                 lines << QObject::tr("Came for it: %1.").arg(QString::fromStdString(part.part));
         if (const auto quote = quoteMessage(m_order))
             lines << words(*quote);
-        add(QObject::tr("The order"), lines);
+        add(SheetPart::Order, QObject::tr("The order"), lines);
     }
 
     void weights() {
@@ -75,7 +100,7 @@ private:
                 lines << QStringLiteral("%1: %2.").arg(QString::fromStdString(setup->name),
                                                        of.join(QStringLiteral("; ")));
         }
-        add(QObject::tr("Weights"), lines);
+        add(SheetPart::Weights, QObject::tr("Weights"), lines);
     }
 
     void files() {
@@ -84,7 +109,7 @@ private:
         for (const SetupRecord* setup : sides())
             if (const SetupFile* file = fileInForce(files, setup->id, m_model.job().setupTree()))
                 lines << QStringLiteral("%1: %2.").arg(QString::fromStdString(setup->name), words(fileMessage(*file)));
-        add(QObject::tr("Maps and files it ran with"), lines);
+        add(SheetPart::Maps, QObject::tr("Maps and files it ran with"), lines);
     }
 
     void rules() {
@@ -92,14 +117,14 @@ private:
         for (const Caution& caution : m_model.answers().shown()->ruleCautions())
             if (ruleIsKept(caution)) // the others are cautions
                 lines << words(caution.message);
-        add(QObject::tr("Rules that are kept"), lines);
+        add(SheetPart::Rules, QObject::tr("Rules that are kept"), lines);
     }
 
     void lookAgain() {
         QStringList lines;
         for (const LookAgain& look : m_order.lookAgain)
             lines << words(lookMessage(look));
-        add(QObject::tr("To look at again"), lines);
+        add(SheetPart::LookAgain, QObject::tr("To look at again"), lines);
     }
 
     void book() {
@@ -126,7 +151,7 @@ private:
                     lines << QObject::tr("Leaves with %1: %2, came with %3.")
                                  .arg(QString::fromStdString(c.line), shown(c.to), shown(c.from));
         }
-        add(QObject::tr("The machine's own book"), lines);
+        add(SheetPart::Book, QObject::tr("The machine's own book"), lines);
     }
 
     static QString shown(const std::string& value) {

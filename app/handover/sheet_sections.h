@@ -3,6 +3,7 @@
 // and the machine's own book.
 #pragma once
 
+#include "app/handover/sheet_story.h"
 #include "app/model/book_notes.h"
 
 #include <QString>
@@ -15,6 +16,7 @@ namespace jr::app {
 class JobModel;
 
 struct SheetSection {
+    SheetPart part;
     QString title;
     QStringList lines;
 };

@@ -59,9 +59,8 @@ void SpokenLanguage::unload() {
 void SpokenLanguage::speak(const QString& id) {
     unload();
     m_id = languagesSpoken().contains(id) || id == QLatin1String("pseudo") ? id : languageOfSystem(m_system);
-    // Engine speeds read better without marks between thousands, and agree with the sentences.
     QLocale locale = languageOfSystem(m_system) == m_id ? m_system : QLocale(m_id);
-    locale.setNumberOptions(QLocale::OmitGroupSeparator);
+    locale.setNumberOptions(QLocale::OmitGroupSeparator); // as the theme has it
     QLocale::setDefault(locale);
     if (m_id == QLatin1String("en"))
         return;

@@ -295,6 +295,8 @@ bei %2</translation></message>
 <translation>%1 sagte %2 %: innerhalb dessen, was herauskam</translation></message>
 <message><source>%1 setups against </source>
 <translation>%1 Aufbauten gegen </translation></message>
+<message><source>%1 setups against %2</source>
+<translation>%1 Aufbauten gegen %2</translation></message>
 <message><source>%1 setups cannot be told apart at the top</source>
 <translation>%1 Aufbauten an der Spitze sind nicht zu unterscheiden</translation></message>
 <message><source>%1 stays. %2</source>
@@ -461,6 +463,10 @@ bei %2</translation></message>
 <translation>%1: war %2</translation></message>
 <message><source>%1: what is wrong</source>
 <translation>%1: was falsch ist</translation></message>
+<message><source>%2 in all over %1 steps</source>
+<translation>%2 insgesamt über %1 Stufen</translation></message>
+<message><source>%2 in one step</source>
+<translation>%2 in einer Stufe</translation></message>
 <message><source>%2: %1 guesses, %3 inside, %4 % off on the mean</source>
 <translation>%2: %1 Schätzungen, %3 innerhalb, im Mittel %4 % daneben</translation></message>
 <message><source>%2: 1 guess, %3 inside, %4 % off on the mean</source>
@@ -468,7 +474,7 @@ bei %2</translation></message>
 <message><source>&amp;Add it</source>
 <translation>Hin&amp;zufügen</translation></message>
 <message><source>&amp;Add it under the chosen one</source>
-<translation>Unter dem gewählten &amp;anlegen</translation></message>
+<translation>D&amp;arunter anlegen</translation></message>
 <message><source>&amp;Address</source>
 <translation>&amp;Anschrift</translation></message>
 <message><source>&amp;As it was…</source>
@@ -671,6 +677,8 @@ bei %2</translation></message>
 <translation>1 Sicherheitszeile offen</translation></message>
 <message><source>1 setup against %1</source>
 <translation>1 Aufbau gegen %1</translation></message>
+<message><source>1 setup against %2</source>
+<translation>1 Aufbau gegen %2</translation></message>
 <message><source>1 step never settled.</source>
 <translation>1 Stufe kam nie zur Ruhe.</translation></message>
 <message><source>1 swap</source>
@@ -947,6 +955,8 @@ bei %2</translation></message>
 <translation>Prüfstand, m über dem Meer</translation></message>
 <message><source>Beside it, %1: %2 %4 before, %3 %4 with it.</source>
 <translation>Daneben, %1: %2 %4 davor, %3 %4 damit.</translation></message>
+<message><source>Best near %1</source>
+<translation>Am besten nahe %1</translation></message>
 <message><source>Best near %1%2</source>
 <translation>Am besten nahe %1%2</translation></message>
 <message><source>Blowdown %1°</source>
@@ -1003,6 +1013,8 @@ bei %2</translation></message>
 <translation>Gefangen, bevor der Strom ging</translation></message>
 <message><source>Caught before the program last ended badly, and not yet in a job:</source>
 <translation>Gefangen, bevor das Programm zuletzt schlecht endete, und noch in keinem Auftrag:</translation></message>
+<message><source>Cautions that are left off this paper: %1. Ask for them.</source>
+<translation>Hinweise, die auf diesem Blatt fehlen: %1. Fragen Sie danach.</translation></message>
 <message><source>Chamber %1 cm³ over %2 cm³ swept. 0.1 mm off head or gasket adds %3.</source>
 <translation>Brennraum %1 cm³ über %2 cm³ Hubraum. 0,1 mm von Kopf oder Dichtung bringen %3.</translation></message>
 <message><source>Changed on its sheet while it was here:</source>
@@ -1133,6 +1145,8 @@ Tastatur: Pfeile bewegen einen Griff, auf und ab wechseln ihn, Pos1 löscht.</tr
 <translation>Jede Wirkung über der Drehzahl mit ihrem Band</translation></message>
 <message><source>Each square holds what was seen there with that setup. The eye shows what a curve does not: a wash that moves, a plug that whitens, debris. It is no measurement, and no margin goes with it.</source>
 <translation>Jedes Feld hält, was dort mit diesem Aufbau zu sehen war. Das Auge zeigt, was eine Kurve nicht zeigt: eine wandernde Spur, eine Kerze, die weiß wird, Abrieb. Es ist keine Messung, und keine Spanne gehört dazu.</translation></message>
+<message><source>Each step against the one before it. The margins hold for all steps together.</source>
+<translation>Jede Stufe gegen die davor. Die Spannen gelten für alle Stufen zusammen.</translation></message>
 <message><source>Earlier hunts on this model</source>
 <translation>Frühere Suchen an diesem Modell</translation></message>
 <message><source>Effects, high against low over all cells, their margins holding together:</source>
@@ -1199,6 +1213,8 @@ Tastatur: Pfeile bewegen einen Griff, auf und ab wechseln ihn, Pos1 löscht.</tr
 <translation>Für die beiden Aufbauten und den Bereich der Frage oben</translation></message>
 <message><source>For this setup</source>
 <translation>Für diesen Aufbau</translation></message>
+<message><source>Found: %1</source>
+<translation>Gefunden: %1</translation></message>
 <message><source>From</source>
 <translation>Von</translation></message>
 <message><source>From a logged &amp;ride…</source>
@@ -1331,6 +1347,8 @@ Tastatur: Pfeile bewegen einen Griff, auf und ab wechseln ihn, Pos1 löscht.</tr
 <translation>Sie kam, wie sie ging: Auf ihrem Blatt ist nichts anders.</translation></message>
 <message><source>It came out at %1 % (%2 to %3).</source>
 <translation>Heraus kamen %1 % (%2 bis %3).</translation></message>
+<message><source>It came with %1 and goes with %2</source>
+<translation>Sie kam mit %1 und geht mit %2</translation></message>
 <message><source>It changed %1.</source>
 <translation>Geändert wurde %1.</translation></message>
 <message><source>It does not know how the temperature falls along the pipe, what the gas leaves in it, or how the cones share the wave; a probe in the pipe and your own pulls narrow it.</source>
@@ -1375,6 +1393,8 @@ Tastatur: Pfeile bewegen einen Griff, auf und ab wechseln ihn, Pos1 löscht.</tr
 <translation>Er lief mit einem anderen Aufbau</translation></message>
 <message><source>It was put at %1 and is not to be seen there now.</source>
 <translation>Sie wurde bei %1 abgelegt und ist dort jetzt nicht zu sehen.</translation></message>
+<message><source>It was: %1.</source>
+<translation>Es war: %1.</translation></message>
 <message><source>Its book</source>
 <translation>Ihr Buch</translation></message>
 <message><source>Its columns in order, a dash for one to leave alone:
@@ -1515,6 +1535,10 @@ kann sie anhalten  (Esc)</translation></message>
 <translation>Marken</translation></message>
 <message><source>Mean effective pressure %1 bar%2.</source>
 <translation>Mitteldruck %1 bar%2.</translation></message>
+<message><source>Mean gain over the range all have in common. The margins hold for all of them together.</source>
+<translation>Mittlerer Gewinn über den gemeinsamen Bereich. Die Spannen gelten für alle zusammen.</translation></message>
+<message><source>Measure one machine twice, and the two figures differ a little. The margin says by how much. If we did this whole test again on this bench, the gain would lie inside the margin 19 times out of 20. Where the margin reaches over zero, the gain may be nothing at all. Then we say so.</source>
+<translation>Misst man eine Maschine zweimal, sind die zwei Zahlen etwas verschieden. Die Spanne sagt, um wie viel. Würden wir den ganzen Versuch auf diesem Prüfstand noch einmal machen, läge der Gewinn 19-mal von 20 in der Spanne. Wo die Spanne über null reicht, ist der Gewinn vielleicht gar keiner. Dann sagen wir das.</translation></message>
 <message><source>Measured &amp;at</source>
 <translation>Gemessen &amp;an</translation></message>
 <message><source>Measured on one bench in %1 sittings.</source>
@@ -1575,6 +1599,8 @@ kann sie anhalten  (Esc)</translation></message>
 <translation>Neu: %1</translation></message>
 <message><source>Next cut by the sweep of this job (%1): %2 %3. A cut cannot be undone, so it stays on the long side.</source>
 <translation>Nächster Schnitt nach der Reihe dieses Auftrags (%1): %2 %3. Ein Schnitt lässt sich nicht zurücknehmen, darum bleibt er auf der langen Seite.</translation></message>
+<message><source>Next to try: %1.</source>
+<translation>Als Nächstes zu versuchen: %1.</translation></message>
 <message><source>Next: %1</source>
 <translation>Als Nächstes: %1</translation></message>
 <message><source>Next: %1.</source>
@@ -1930,7 +1956,7 @@ kann sie anhalten  (Esc)</translation></message>
 <message><source>Put it down</source>
 <translation>Hinschreiben</translation></message>
 <message><source>Put it on the &amp;day strip</source>
-<translation>Auf den &amp;Tagesstreifen legen</translation></message>
+<translation>Auf den S&amp;treifen legen</translation></message>
 <message><source>Put it right from the other half</source>
 <translation>Aus der anderen Hälfte richten</translation></message>
 <message><source>Put on again  (R)</source>
@@ -1943,6 +1969,8 @@ kann sie anhalten  (Esc)</translation></message>
 <translation>&amp;Rampe einer Bremse</translation></message>
 <message><source>Raising the limiter from %1 to %2 is worth nothing here: the next gear pulls as hard before it.</source>
 <translation>Den Begrenzer von %1 auf %2 zu heben bringt hier nichts: Der nächste Gang zieht vorher gleich stark.</translation></message>
+<message><source>Range at the crank</source>
+<translation>Bereich an der Kurbelwelle</translation></message>
 <message><source>Ratios from %1 down to %2%3.</source>
 <translation>Übersetzungen von %1 bis %2%3.</translation></message>
 <message><source>Read a second one, and then the first again: the same honesty as with pulls.</source>
@@ -2100,7 +2128,7 @@ Unterbricht nicht: Notschalter</translation></message>
 <message><source>Set this pull aside…</source>
 <translation>Diesen Lauf beiseitelegen…</translation></message>
 <message><source>Settings</source>
-<translation>Wahl</translation></message>
+<translation>Einrichten</translation></message>
 <message><source>Settled: torque within 1 % and exhaust within 5 °C from the first half to the second</source>
 <translation>Beruhigt: Drehmoment auf 1 % und Auspuff auf 5 °C von der ersten zur zweiten Hälfte</translation></message>
 <message><source>Settling</source>
@@ -2151,6 +2179,8 @@ Unterbricht nicht: Notschalter</translation></message>
 <translation>Kleinster Gewinn, den so viele Läufe zeigen</translation></message>
 <message><source>So a result reads</source>
 <translation>So liest sich ein Ergebnis</translation></message>
+<message><source>Somewhere from %1 to %2, by rules of thumb and not measured: the wheel made %3.</source>
+<translation>Irgendwo von %1 bis %2, nach Faustregeln und nicht gemessen: Das Rad machte %3.</translation></message>
 <message><source>Sounds</source>
 <translation>Töne</translation></message>
 <message><source>Speed map</source>
@@ -2240,7 +2270,7 @@ Unterbricht nicht: Notschalter</translation></message>
 <message><source>Take the line out</source>
 <translation>Die Zeile streichen</translation></message>
 <message><source>Take the plan off</source>
-<translation>Plan abnehmen</translation></message>
+<translation>Abnehmen</translation></message>
 <message><source>Take the ring at the end of the line of %1, or the arrow keys, to see where other weights or another spring would hold it.</source>
 <translation>Den Ring am Ende der Linie von %1 oder die Pfeiltasten nehmen, um zu sehen, wo andere Gewichte oder eine andere Feder sie hielten.</translation></message>
 <message><source>Take the value that was meant</source>
@@ -2333,6 +2363,8 @@ Unterbricht nicht: Notschalter</translation></message>
 <translation>Das Auslassfenster ist %1 % der Bohrung: Über 65 % verschleißen Ringe bald.</translation></message>
 <message><source>The exhaust window is %1 % of the bore: without a bridge the rings will catch.</source>
 <translation>Das Auslassfenster ist %1 % der Bohrung: Ohne Steg haken die Ringe ein.</translation></message>
+<message><source>The fault is not found yet</source>
+<translation>Der Fehler ist noch nicht gefunden</translation></message>
 <message><source>The file as it is</source>
 <translation>Die Datei, wie sie ist</translation></message>
 <message><source>The filter is small for this speed: it will cost at the top and choke as it fills with dust.</source>
@@ -2357,6 +2389,8 @@ Unterbricht nicht: Notschalter</translation></message>
 <translation>Die Maschine</translation></message>
 <message><source>The machine's own book</source>
 <translation>Das eigene Buch der Maschine</translation></message>
+<message><source>The maker's claim</source>
+<translation>Die Herstellerangabe</translation></message>
 <message><source>The margin, along the run: mass %1 %, air and tyres %2 %, slope %3 %, wind %4 %, and what the runs differ in. All but the last is the same for both sides.</source>
 <translation>Die Spanne entlang der Fahrt: Masse %1 %, Luft und Reifen %2 %, Steigung %3 %, Wind %4 % und was die Fahrten unterscheidet. Alles außer dem Letzten ist für beide Seiten gleich.</translation></message>
 <message><source>The mean difference was %1 and is now %2.</source>
@@ -2477,6 +2511,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Noch gibt es nichts zu übergeben: einen Auftrag mit zwei Aufbauten öffnen.</translation></message>
 <message><source>There is nothing to show yet.</source>
 <translation>Noch gibt es nichts zu zeigen.</translation></message>
+<message><source>There is nothing to tell of this yet.</source>
+<translation>Davon ist noch nichts zu erzählen.</translation></message>
 <message><source>There is nothing to write yet.</source>
 <translation>Noch gibt es nichts zu schreiben.</translation></message>
 <message><source>There is work since the second copy of today.</source>
@@ -2495,8 +2531,12 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Sie summieren sich nicht: Zusammen sind sie %1 weniger als ihre Summe, plus oder minus %2.</translation></message>
 <message><source>They help each other: together they are %1 more than their sum, give or take %2.</source>
 <translation>Sie helfen einander: Zusammen sind sie %1 mehr als ihre Summe, plus oder minus %2.</translation></message>
+<message><source>They help each other: together they are more than added up.</source>
+<translation>Sie helfen einander: Zusammen sind sie mehr als zusammengezählt.</translation></message>
 <message><source>They lie within %1 %: it sits among its own.</source>
 <translation>Sie liegen innerhalb %1 %: Er sitzt unter den seinen.</translation></message>
+<message><source>They stand in each other's way: together they are less than added up.</source>
+<translation>Sie stehen sich im Weg: Zusammen sind sie weniger als zusammengezählt.</translation></message>
 <message><source>They stay on the disk and are offered again at the next start.</source>
 <translation>Sie bleiben auf der Platte und werden beim nächsten Start wieder angeboten.</translation></message>
 <message><source>Thin: single runs. In one gear a run follows its ray; on a belt it stays between the drive's two ends. A receiver tells a little late, so a thread leans to the left where it accelerates hardest.</source>
@@ -2659,6 +2699,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Was abgelesen wird</translation></message>
 <message><source>What is shown under the power</source>
 <translation>Was unter der Leistung gezeigt wird</translation></message>
+<message><source>What is this margin?</source>
+<translation>Was ist diese Spanne?</translation></message>
 <message><source>What is wrong</source>
 <translation>Was falsch ist</translation></message>
 <message><source>What it &amp;does</source>
@@ -2666,9 +2708,11 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <message><source>What it &amp;was</source>
 <translation>Was es &amp;war</translation></message>
 <message><source>What it changes against its parent</source>
-<translation>Was er gegen seinen Vorgänger ändert</translation></message>
+<translation>Was er ändert</translation></message>
 <message><source>What it could be, easiest first</source>
 <translation>Was es sein könnte, das Leichteste zuerst</translation></message>
+<message><source>What it did: %1.</source>
+<translation>Was sie machte: %1.</translation></message>
 <message><source>What it does not show is another bench or the road.</source>
 <translation>Nicht gezeigt ist ein anderer Prüfstand oder die Straße.</translation></message>
 <message><source>What it does not show is another day, another bench or the road.</source>
@@ -2679,6 +2723,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Worum es geht</translation></message>
 <message><source>What it made stands below.</source>
 <translation>Was sie brachte, steht unten.</translation></message>
+<message><source>What it tells</source>
+<translation>Was es erzählt</translation></message>
 <message><source>What kind of rule</source>
 <translation>Welche Art Regel</translation></message>
 <message><source>What may be said of each stretch, and the working band</source>
@@ -2689,6 +2735,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Was die Hand hält</translation></message>
 <message><source>What the setups have to keep</source>
 <translation>Was die Aufbauten einhalten müssen</translation></message>
+<message><source>What the sheet tells</source>
+<translation>Was das Blatt erzählt</translation></message>
 <message><source>What the steps came to</source>
 <translation>Was die Stufen brachten</translation></message>
 <message><source>What they complain of</source>
@@ -2753,6 +2801,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Wohin die zweite Kopie geht: andere Platte, Stick, Ordner auf einem anderen Rechner</translation></message>
 <message><source>Where to write it</source>
 <translation>Wohin damit</translation></message>
+<message><source>Whether that is more or less than the two added up, this test cannot tell.</source>
+<translation>Ob das mehr oder weniger ist als beide zusammengezählt, kann dieser Versuch nicht sagen.</translation></message>
 <message><source>Which base is judged</source>
 <translation>Welche Basis beurteilt wird</translation></message>
 <message><source>Which bench</source>
@@ -2827,6 +2877,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Gezoomt: Diese Achse beginnt nicht bei null. Doppelklick oder 0 führt zurück.</translation></message>
 <message><source>a &amp;pull takes</source>
 <translation>ein &amp;Lauf dauert</translation></message>
+<message><source>a fault and what it was</source>
+<translation>ein Fehler und was es war</translation></message>
 <message><source>a leak was found and closed</source>
 <translation>eine undichte Stelle wurde gefunden und geschlossen</translation></message>
 <message><source>a line of your own</source>
@@ -2839,6 +2891,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>ein Teil war falsch eingebaut</translation></message>
 <message><source>a part stays as it is</source>
 <translation>ein Teil bleibt, wie es ist</translation></message>
+<message><source>a repair, before and after</source>
+<translation>eine Reparatur, vorher und nachher</translation></message>
 <message><source>a s&amp;wap takes</source>
 <translation>ein &amp;Wechsel dauert</translation></message>
 <message><source>a safety line</source>
@@ -2851,6 +2905,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>ein Schaltvorgang dauert</translation></message>
 <message><source>a size of the class</source>
 <translation>ein Maß der Klasse</translation></message>
+<message><source>a table by engine speed</source>
+<translation>eine Tabelle nach Drehzahl</translation></message>
 <message><source>about %1 pulls left</source>
 <translation>noch etwa %1 Läufe</translation></message>
 <message><source>about 1 pull left</source>
@@ -2871,6 +2927,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>nachher</translation></message>
 <message><source>after </source>
 <translation>nach </translation></message>
+<message><source>after [%1]</source>
+<translation>nachher [%1]</translation></message>
 <message><source>against %1, which makes %2 [%3]</source>
 <translation>gegen %1, mit %2 [%3]</translation></message>
 <message><source>air</source>
@@ -2883,6 +2941,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Luft [kg/m³] · oben: am Tag, als es stimmte · unten: heute</translation></message>
 <message><source>air [°C]</source>
 <translation>Luft [°C]</translation></message>
+<message><source>air and correction</source>
+<translation>Luft und Korrektur</translation></message>
 <message><source>air in the runner</source>
 <translation>Luft im Saugrohr</translation></message>
 <message><source>air pressure [hPa]</source>
@@ -2907,6 +2967,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>alle</translation></message>
 <message><source>all setups</source>
 <translation>alle Aufbauten</translation></message>
+<message><source>all setups against the first</source>
+<translation>alle Aufbauten gegen den ersten</translation></message>
 <message><source>all weights</source>
 <translation>alle Gewichte</translation></message>
 <message><source>all, as a cross</source>
@@ -2995,6 +3057,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Einfahren</translation></message>
 <message><source>before</source>
 <translation>vorher</translation></message>
+<message><source>before [%1]</source>
+<translation>vorher [%1]</translation></message>
 <message><source>begin a new round</source>
 <translation>eine neue Runde beginnen</translation></message>
 <message><source>begin with the sheet of the last visit</source>
@@ -3033,6 +3097,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>die Bohrung</translation></message>
 <message><source>bore %1, stroke %2 mm</source>
 <translation>Bohrung %1, Hub %2 mm</translation></message>
+<message><source>both curves</source>
+<translation>beide Kurven</translation></message>
 <message><source>both later by</source>
 <translation>beide später um</translation></message>
 <message><source>bottom</source>
@@ -3085,6 +3151,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Vergaserbohrung</translation></message>
 <message><source>carburettor or throttle body, long</source>
 <translation>Vergaser oder Drosselkörper, Länge</translation></message>
+<message><source>cautions</source>
+<translation>Hinweise</translation></message>
 <message><source>cell reads</source>
 <translation>Dose liest</translation></message>
 <message><source>chain-driven bike</source>
@@ -3105,6 +3173,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>die Vergleichsmarke wählen</translation></message>
 <message><source>choose the use</source>
 <translation>die Nutzung wählen</translation></message>
+<message><source>choose what the sheet tells</source>
+<translation>wählen, was das Blatt erzählt</translation></message>
 <message><source>choose which base is judged</source>
 <translation>wählen, welche Basis beurteilt wird</translation></message>
 <message><source>chosen: %1</source>
@@ -3350,7 +3420,7 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <message><source>fuel was low</source>
 <translation>der Kraftstoff war knapp</translation></message>
 <message><source>fuel, cooling</source>
-<translation>Kraftstoff, Abkühlen</translation></message>
+<translation>Tank, Kühlen</translation></message>
 <message><source>fuel, research octane</source>
 <translation>Kraftstoff, ROZ</translation></message>
 <message><source>full</source>
@@ -3369,6 +3439,10 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Gewinn in der Spitze und was er kostete</translation></message>
 <message><source>gain in % (P)</source>
 <translation>Gewinn in % (P)</translation></message>
+<message><source>gain of the step [%1]</source>
+<translation>Gewinn der Stufe [%1]</translation></message>
+<message><source>gain over the range</source>
+<translation>Gewinn über dem Bereich</translation></message>
 <message><source>gains at one speed at least</source>
 <translation>bringt bei einer Drehzahl mindestens</translation></message>
 <message><source>gains in power, on the mean, at least</source>
@@ -3505,6 +3579,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>magerer</translation></message>
 <message><source>leanest mixture</source>
 <translation>magerstes Gemisch</translation></message>
+<message><source>leave a part off the sheet</source>
+<translation>einen Teil vom Blatt weglassen</translation></message>
 <message><source>leave earlier jobs out</source>
 <translation>frühere Aufträge weglassen</translation></message>
 <message><source>leave it in</source>
@@ -3561,8 +3637,10 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Schaltgetriebe</translation></message>
 <message><source>map %1 % fuel</source>
 <translation>Kennfeld %1 % Kraftstoff</translation></message>
+<message><source>maps and files</source>
+<translation>Kennfelder und Dateien</translation></message>
 <message><source>maps, files</source>
-<translation>Kennfelder, Dateien</translation></message>
+<translation>Dateien</translation></message>
 <message><source>mark as handed over</source>
 <translation>als übergeben vermerken</translation></message>
 <message><source>may lose</source>
@@ -3679,6 +3757,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>keine Kurve</translation></message>
 <message><source>no date</source>
 <translation>kein Datum</translation></message>
+<message><source>no fault is written down (Ask)</source>
+<translation>kein Fehler ist aufgeschrieben (Fragen)</translation></message>
 <message><source>no gain shown for it</source>
 <translation>kein Gewinn dafür gezeigt</translation></message>
 <message><source>no job is open, so nothing says who looked at the machine today: begin one (Ctrl+N)</source>
@@ -3693,12 +3773,18 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>keine Spanne: Eine Fahrt je Seite zeigt nichts von ihrer Streuung</translation></message>
 <message><source>no most</source>
 <translation>kein Höchstmaß</translation></message>
+<message><source>no part was tried in three sizes</source>
+<translation>kein Teil wurde in drei Größen versucht</translation></message>
 <message><source>no photo</source>
 <translation>kein Foto</translation></message>
 <message><source>no pull yet</source>
 <translation>noch kein Lauf</translation></message>
+<message><source>no run on the road was made</source>
+<translation>keine Fahrt auf der Straße wurde gemacht</translation></message>
+<message><source>no two parts were changed alone and together</source>
+<translation>keine zwei Teile wurden allein und zusammen geändert</translation></message>
 <message><source>no way &amp;back</source>
-<translation>kein Weg &amp;zurück</translation></message>
+<translation>end&amp;gültig</translation></message>
 <message><source>no. %1</source>
 <translation>Nr. %1</translation></message>
 <message><source>nobody has said yet</source>
@@ -3765,6 +3851,10 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>ein Arbeitsspiel: wie lange die Düse offen ist · schraffiert: über 85 % bleibt nichts</translation></message>
 <message><source>one more part, then Enter</source>
 <translation>noch ein Teil, dann Eingabe</translation></message>
+<message><source>one part, before and after</source>
+<translation>ein Teil, vorher und nachher</translation></message>
+<message><source>one size, tried through</source>
+<translation>ein Maß, durchprobiert</translation></message>
 <message><source>only the guards' alarm</source>
 <translation>nur der Alarm der Grenzen</translation></message>
 <message><source>open</source>
@@ -3815,6 +3905,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Spitzenleistung, korrigiert</translation></message>
 <message><source>peak torque %1 at %2</source>
 <translation>größtes Drehmoment %1 bei %2</translation></message>
+<message><source>peaks and how it was judged</source>
+<translation>Spitzen und wie geurteilt wurde</translation></message>
 <message><source>petrol</source>
 <translation>Benzin</translation></message>
 <message><source>pilot and screw</source>
@@ -3897,6 +3989,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>gepumpt von</translation></message>
 <message><source>pumped to </source>
 <translation>gepumpt auf </translation></message>
+<message><source>put a part on the sheet</source>
+<translation>einen Teil aufs Blatt nehmen</translation></message>
 <message><source>put a plan on the day strip</source>
 <translation>einen Plan auf den Tagesstreifen legen</translation></message>
 <message><source>put back</source>
@@ -3919,6 +4013,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Kühler 1 m davor, keiner quer zum Einlass</translation></message>
 <message><source>radius of the bell's lip</source>
 <translation>Radius der Trichterlippe</translation></message>
+<message><source>range at the crank</source>
+<translation>Bereich an der Kurbelwelle</translation></message>
 <message><source>ratio of gear %1</source>
 <translation>Übersetzung Gang %1</translation></message>
 <message><source>reading and keeping…</source>
@@ -3975,6 +4071,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>rpm</translation></message>
 <message><source>rpm?</source>
 <translation>rpm?</translation></message>
+<message><source>rules that are kept</source>
+<translation>eingehaltene Regeln</translation></message>
 <message><source>run %1</source>
 <translation>Fahrt %1</translation></message>
 <message><source>run so far</source>
@@ -4075,6 +4173,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Trichter %1 mm</translation></message>
 <message><source>station pressure</source>
 <translation>Stationsdruck</translation></message>
+<message><source>step by step</source>
+<translation>Stufe um Stufe</translation></message>
 <message><source>steps: 5000 6000 7000</source>
 <translation>Stufen: 5000 6000 7000</translation></message>
 <message><source>still </source>
@@ -4083,6 +4183,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Endrohr</translation></message>
 <message><source>stinger bore</source>
 <translation>Bohrung des Endrohrs</translation></message>
+<message><source>stretch by stretch</source>
+<translation>Strecke um Strecke</translation></message>
 <message><source>stretch from</source>
 <translation>Strecke von</translation></message>
 <message><source>stretch to</source>
@@ -4099,6 +4201,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>am sichersten</translation></message>
 <message><source>swap %1</source>
 <translation>%1 tauschen</translation></message>
+<message><source>swapped</source>
+<translation>getauscht</translation></message>
 <message><source>take %1 away</source>
 <translation>%1 wegnehmen</translation></message>
 <message><source>take a leak test away</source>
@@ -4185,12 +4289,18 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>der lange Trichter</translation></message>
 <message><source>the lowest</source>
 <translation>das unterste</translation></message>
+<message><source>the machine's own book</source>
+<translation>das eigene Buch der Maschine</translation></message>
+<message><source>the maker's claim beside it</source>
+<translation>die Herstellerangabe daneben</translation></message>
 <message><source>the mixture moves by no more than</source>
 <translation>das Gemisch ändert sich höchstens um</translation></message>
 <message><source>the new part</source>
 <translation>das neue Teil</translation></message>
 <message><source>the next gear pulls as hard</source>
 <translation>der nächste Gang zieht gleich stark</translation></message>
+<message><source>the order</source>
+<translation>die Annahme</translation></message>
 <message><source>the peak gains at least</source>
 <translation>die Spitze gewinnt mindestens</translation></message>
 <message><source>the peak moves by at least</source>
@@ -4215,6 +4325,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>das Rad</translation></message>
 <message><source>then: %1</source>
 <translation>dann: %1</translation></message>
+<message><source>this axis does not begin at zero</source>
+<translation>diese Achse beginnt nicht bei null</translation></message>
 <message><source>this bench cannot cut: %1</source>
 <translation>dieser Prüfstand kann nicht unterbrechen: %1</translation></message>
 <message><source>thread-lock</source>
@@ -4245,10 +4357,14 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>den ersten Fuß stoppen oder nicht</translation></message>
 <message><source>time to %1 [s] over %2 · the axis does not begin at zero</source>
 <translation>Zeit bis %1 [s] über %2 · die Achse beginnt nicht bei null</translation></message>
+<message><source>times on the road</source>
+<translation>Zeiten auf der Straße</translation></message>
 <message><source>to</source>
 <translation>bis</translation></message>
 <message><source>to </source>
 <translation>bis </translation></message>
+<message><source>to look at again</source>
+<translation>wieder anzusehen</translation></message>
 <message><source>today, jet left alone</source>
 <translation>heute, Düse belassen</translation></message>
 <message><source>together (T)</source>
@@ -4289,6 +4405,10 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Umdrehungen</translation></message>
 <message><source>two each side, 60 kg</source>
 <translation>zwei je Seite, 60 kg</translation></message>
+<message><source>two parts, alone and together</source>
+<translation>zwei Teile, allein und zusammen</translation></message>
+<message><source>two setups or more must have been pulled</source>
+<translation>zwei oder mehr Aufbauten müssen gelaufen sein</translation></message>
 <message><source>type how the bench repeats</source>
 <translation>eintragen, wie sich der Prüfstand wiederholt</translation></message>
 <message><source>undated</source>
@@ -4339,12 +4459,16 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Gewicht, Geld</translation></message>
 <message><source>weights %1 g</source>
 <translation>Gewichte %1 g</translation></message>
+<message><source>weights and money</source>
+<translation>Gewichte und Geld</translation></message>
 <message><source>weights it shifted with</source>
 <translation>Gewichte, mit denen sie schaltete</translation></message>
 <message><source>went on</source>
 <translation>angebaut</translation></message>
 <message><source>what came instead</source>
 <translation>was stattdessen kam</translation></message>
+<message><source>what came of it</source>
+<translation>was herauskam</translation></message>
 <message><source>what changed in it</source>
 <translation>was darin geändert ist</translation></message>
 <message><source>what comes off next</source>
@@ -4361,10 +4485,24 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>was dort zu sehen ist</translation></message>
 <message><source>what it becomes · %1</source>
 <translation>was daraus wird · %1</translation></message>
+<message><source>what it does not show</source>
+<translation>was es nicht zeigt</translation></message>
+<message><source>what may be said</source>
+<translation>was zu sagen ist</translation></message>
 <message><source>what the job is called</source>
 <translation>wie der Auftrag heißt</translation></message>
+<message><source>what the pulls say</source>
+<translation>was die Läufe sagen</translation></message>
+<message><source>what to do next</source>
+<translation>was als Nächstes zu tun ist</translation></message>
+<message><source>what was asked for</source>
+<translation>was gewünscht war</translation></message>
 <message><source>what was different, if anything</source>
 <translation>was anders war, wenn etwas</translation></message>
+<message><source>what was done</source>
+<translation>was getan wurde</translation></message>
+<message><source>what was read off</source>
+<translation>was abgelesen wurde</translation></message>
 <message><source>what went in</source>
 <translation>was hineinkam</translation></message>
 <message><source>wheel</source>
@@ -4461,6 +4599,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>„%2“ war schon da; %1 Läufe kamen hinzu.</translation></message>
 <message><source>“%2” was here already; 1 pull was added to it.</source>
 <translation>„%2“ war schon da; 1 Lauf kam hinzu.</translation></message>
+<message><source>“what is this margin?”</source>
+<translation>„Was ist diese Spanne?“</translation></message>
 <message><source>← less is better</source>
 <translation>← weniger ist besser</translation></message>
 <message><source>■ no change: %1</source>

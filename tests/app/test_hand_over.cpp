@@ -256,6 +256,7 @@ private slots:
         QVERIFY(runsFootnote(*sheet.runs).contains("from one foot on"));
         // Runs alone are handed over as well, with their dots in place of a curve.
         sheet.comparison.reset();
+        sheet.sections.clear(); // what goes with the machine follows on the same page
         QImage page(static_cast<int>(kSheetWidth), static_cast<int>(kSheetHeight), QImage::Format_RGB32);
         const auto inked = [&](const Sheet& shown) {
             page.fill(Qt::white);
