@@ -3,6 +3,7 @@
 #include "app/frame/main_window.h"
 #include "app/frame/one_window.h"
 #include "app/frame/window_host.h"
+#include "app/help/manual.h"
 #include "app/jobs/jobs_station.h"
 #include "app/model/bench_model.h"
 #include "app/settings/view_choices.h"
@@ -93,10 +94,13 @@ int main(int argc, char** argv) {
     const QCommandLineOption outOption(QStringLiteral("out"),
                                        QStringLiteral("Where the sheet goes; its ending says as what."),
                                        QStringLiteral("FILE"));
+    const QCommandLineOption manualOption(QStringLiteral("write-manual"),
+                                          QStringLiteral("Write the manual (.html, .pdf) and leave."),
+                                          QStringLiteral("FILE"));
     const QCommandLineOption publicOption(QStringLiteral("public"),
                                           QStringLiteral("A .png is the picture to show in public: upright or wide."),
                                           QStringLiteral("SHAPE"));
-    parser.addOptions({sheetOption, outOption, publicOption, benchOption, tryBenchOption, archiveOption, demoOption,
+    parser.addOptions({manualOption, sheetOption, outOption, publicOption, benchOption, tryBenchOption, archiveOption, demoOption,
                        logsOption, shotsOption, onlyOption});
     parser.addPositionalArgument(QStringLiteral("files"), QStringLiteral("Pull files or logs to bring in."),
                                  QStringLiteral("[files…]"));
@@ -107,6 +111,14 @@ int main(int argc, char** argv) {
     jr::app::Theme theme;
     theme.install(application);
     dress(theme, jr::app::keptViewChoices());
+    if (parser.isSet(manualOption)) {
+        for (const QString& path : parser.values(manualOption))
+            if (const auto written = jr::app::writeManual(path); !written) {
+                std::fprintf(stderr, "%s\n", written.error().text().c_str());
+                return 4;
+            }
+        return 0;
+    }
     QTemporaryDir throwAway;
     QString folder = parser.value(archiveOption);
     if (folder.isEmpty())

@@ -62,6 +62,9 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent)
         layout->addWidget(b);
         return b;
     };
+    m_find = button(tr("Find anything"));
+    m_find->setToolTip(tr("Find a place, a button or a chapter (Ctrl+K); F1 is the manual"));
+    connect(m_find, &QToolButton::clicked, this, &HeaderLine::findWanted);
     m_undo = button(tr("Undo"));
     m_redo = button(tr("Redo"));
     QAction* undo = model.undoStack().createUndoAction(this, tr("Undo"));
@@ -154,6 +157,7 @@ void HeaderLine::refresh() {
     m_air->clear(); // the same words in another light are laid out anew
     m_air->set(air.isEmpty() ? Markup(m_model.hasJob() && !m_model.pulls().empty() ? tr("air unknown") : QString())
                              : Markup(tr("air %1").arg(air)) + methodWord(QStringLiteral("Air and standards")));
+    m_find->setIcon(m_theme.icon(QStringLiteral("search")));
     m_night->setIcon(m_theme.icon(m_theme.night() ? QStringLiteral("sun") : QStringLiteral("moon")));
     m_undo->defaultAction()->setIcon(m_theme.icon(QStringLiteral("undo-2")));
     m_redo->defaultAction()->setIcon(m_theme.icon(QStringLiteral("redo-2")));

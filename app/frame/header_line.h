@@ -24,6 +24,9 @@ public:
     /// Something is on its way to the disk; said when it takes longer than a moment.
     void setKeeping(bool keeping);
 
+signals:
+    void findWanted();
+
 private:
     void refresh();
     void fillDetail();
@@ -37,6 +40,7 @@ private:
     QComboBox* m_units;
     QComboBox* m_detail;
     MarkedWords* m_air;
+    QToolButton* m_find;
     QToolButton* m_undo;
     QToolButton* m_redo;
     QToolButton* m_night;

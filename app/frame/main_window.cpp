@@ -8,6 +8,9 @@
 #include "app/frame/header_line.h"
 #include "app/frame/rail.h"
 #include "app/handover/handover_station.h"
+#include "app/help/finder.h"
+#include "app/help/first_day.h"
+#include "app/help/manual.h"
 #include "app/import/import_dialog.h"
 #include "app/jobs/jobs_station.h"
 #include "app/judge/judge_station.h"
@@ -121,6 +124,10 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     connect(&m_model, &JobModel::problem, this, &MainWindow::say);
     connect(m_bench.get(), &BenchModel::said, this, &MainWindow::say);
     connect(m_copies.get(), &CopyDesk::said, this, &MainWindow::say);
+    m_firstDay = new FirstDay(*this);
+    down->insertWidget(down->indexOf(m_message), m_firstDay);
+    connect(m_jobs, &JobsStation::firstDayWanted, m_firstDay, &FirstDay::begin);
+    connect(m_header, &HeaderLine::findWanted, this, [this] { (new Finder(*this))->open(); });
     addShortcuts();
     showStation(Jobs);
     m_dayStrip->setFocus();
@@ -161,7 +168,18 @@ void MainWindow::addShortcuts() {
         m_jobs->search();
     });
     shortcut(QKeySequence(QStringLiteral("Ctrl+E")), [this] { showStation(Handover); });
+    shortcut(QKeySequence(Qt::Key_F1), [this] { help(); });
+    shortcut(QKeySequence(QStringLiteral("Ctrl+K")), [this] { (new Finder(*this))->open(); });
     shortcut(QKeySequence(Qt::Key_F6), [this] { m_dayStrip->setFocus(Qt::ShortcutFocusReason); });
+}
+
+/// The chapter of what is on the screen; in the order of the stations.
+void MainWindow::help() {
+    static const QStringList chapters{QStringLiteral("Jobs"),   QStringLiteral("Ask"),   QStringLiteral("Ready"),
+                                      QStringLiteral("Pull"),   QStringLiteral("Look"),  QStringLiteral("Judge"),
+                                      QStringLiteral("Figure"), QStringLiteral("Road"),  QStringLiteral("Hand over"),
+                                      QStringLiteral("Settings")};
+    openManual(chapters[station()], this);
 }
 
 void MainWindow::say(const QString& text) {
@@ -261,6 +279,7 @@ void MainWindow::showStation(int station) {
     m_rail->setCurrent(station);
     m_dayStrip->setVisible(station != Settings && (station != Jobs || m_model.hasJob()));
     m_list[static_cast<std::size_t>(station)]->arrive();
+    emit stationShown(station);
 }
 
 void MainWindow::importFiles(const QStringList& paths) {

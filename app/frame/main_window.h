@@ -32,6 +32,7 @@ class Rail;
 class ReadyStation;
 class JobsStation;
 class Station;
+class FirstDay;
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
@@ -71,11 +72,13 @@ public:
     FigureStation& figure() { return *m_figure; }
     RoadStation& road() { return *m_road; }
     HandoverStation& handover() { return *m_handover; }
+    FirstDay& firstDay() { return *m_firstDay; }
     SettingsStation& settings() { return *m_settings; }
     JobsStation& jobs() { return *m_jobs; }
     CopyDesk& copies() { return *m_copies; }
 
 signals:
+    void stationShown(int station);
     /// In another language or size of text: whoever made this window makes another in its place.
     void wantedAnew();
 
@@ -87,6 +90,7 @@ protected:
 private:
     void addShortcuts();
     void wantAnew();
+    void help();
     void keepPlace() const;
     void takeInBundles(QStringList bundles, std::function<void()> then);
     void adoptKeeper(std::unique_ptr<Keeper> keeper);
@@ -113,6 +117,7 @@ private:
     CaptureOffer* m_captures;
     DayStrip* m_dayStrip;
     QLabel* m_message;
+    FirstDay* m_firstDay;
     bool m_hasPlace = false; ///< it is kept when the window goes; not of a trial's or a test's
 };
 

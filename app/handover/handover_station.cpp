@@ -79,7 +79,7 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     auto* across = new QHBoxLayout(this);
     across->setContentsMargins(12, 8, 12, 8);
     m_story = new StoryPicker(model);
-    constexpr int kStoryWide = 236; // px
+    constexpr int kStoryWide = 268; // px
     m_story->setFixedWidth(kStoryWide);
     across->addWidget(m_story);
     m_sheet = new SheetView(theme);

@@ -30,7 +30,7 @@ StoryPicker::StoryPicker(JobModel& model, QWidget* parent) : QFrame(parent), m_m
     auto* inner = new QWidget;
     auto* list = new QVBoxLayout(inner);
     list->setContentsMargins(0, 4, 4, 0);
-    list->setSpacing(5);
+    list->setSpacing(2);
     for (const SheetPart part : sheetParts()) {
         auto* box = new QCheckBox(partWords(part));
         box->setObjectName(QString::fromStdString(partId(part)));

@@ -109,6 +109,9 @@ QWidget* JobsStation::buildSide() {
     drop->setWordWrap(true);
     drop->setProperty("muted", true);
     right->addWidget(drop);
+    m_tour = new QPushButton(tr("Take me through a first day"));
+    right->addWidget(m_tour);
+    connect(m_tour, &QPushButton::clicked, this, &JobsStation::firstDayWanted);
     m_tryHint = new MarkedWords;
     m_tryHint->setWordWrap(true);
     m_tryHint->setTextInteractionFlags(Qt::TextBrowserInteraction);

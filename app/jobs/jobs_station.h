@@ -35,6 +35,7 @@ signals:
     void jobChosen(const QString& id);
     void jobBegun(const QString& id);
     void importWanted(const QStringList& paths);
+    void firstDayWanted(); ///< to be taken through one
     void archiveWanted(const QString& folder);
     void message(const QString& text);
 
@@ -58,6 +59,7 @@ private:
     QLabel* m_empty;
     RecordsCard* m_records;
     QPushButton* m_import;
+    QPushButton* m_tour;
     MarkedWords* m_tryHint;
     QString m_tryFolder;
 };

@@ -1,0 +1,130 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Help: the manual at what is on the screen, one line that finds everything, a first day that ticks itself off.
+#include "app/help/finder.h"
+#include "app/help/first_day.h"
+#include "app/help/manual.h"
+#include "app/jobs/jobs_station.h"
+#include "app/model/bench_model.h"
+#include "tests/support/demo_window.h"
+#include "tests/support/suites.h"
+
+#include <QAbstractButton>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPointer>
+#include <QProcess>
+#include <QPushButton>
+#include <QTextBrowser>
+
+using namespace jr;
+using namespace jr::app;
+
+class TestHelp : public QObject {
+    Q_OBJECT
+
+    testsupport::DemoWindow m_demo;
+    MainWindow& window() { return m_demo.window(); }
+
+private slots:
+    void initTestCase() {
+        const QString problem = m_demo.begin();
+        QVERIFY2(problem.isEmpty(), qPrintable(problem));
+    }
+    void cleanupTestCase() { m_demo.end(); }
+
+    void f1OpensWhatIsOnTheScreen() {
+        for (std::size_t s = 0; s < window().stations().size(); ++s) {
+            window().showStation(static_cast<int>(s));
+            window().activateWindow();
+            QVERIFY(QTest::qWaitForWindowActive(&window()));
+            QTest::keyClick(&window(), Qt::Key_F1);
+            QPointer<QDialog> manual = window().findChild<QDialog*>(QStringLiteral("manual"));
+            QVERIFY2(manual && manual->isVisible(), qPrintable(window().stations()[s]->face().name));
+            auto* text = manual->findChild<QTextBrowser*>();
+            const QString chapter = window().stations()[s]->face().name;
+            QTRY_COMPARE(text->textCursor().block().text(), chapter);
+            manual->close();
+            QCoreApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
+            QVERIFY(!manual);
+        }
+    }
+
+    /// What the manual names exists, and every document is in it.
+    void theManualIsWhole() {
+        for (const QString& document : manualDocuments())
+            QVERIFY2(!manualText(document).isEmpty(), qPrintable(document));
+        static const QRegularExpression more(QStringLiteral("More: ([^.]+)\\."));
+        for (auto found = more.globalMatch(manualText(QStringLiteral("manual"))); found.hasNext();)
+            for (QString name : found.next().captured(1).split(QStringLiteral(", "))) {
+                name.remove(QLatin1Char('*'));
+                QVERIFY2(manualDocuments().contains(name), qPrintable(name));
+            }
+        const QString html = m_demo.file("manual.html"), pdf = m_demo.file("manual.pdf");
+        QVERIFY(writeManual(html).ok() && writeManual(pdf).ok());
+        QFile page(html);
+        QVERIFY(page.open(QIODevice::ReadOnly));
+        const QByteArray words = page.readAll();
+        QVERIFY(words.contains("first day") && words.contains("jolly-ram-cli"));
+        QProcess reader;
+        reader.start(QStringLiteral("pdftotext"), {pdf, QStringLiteral("-")});
+        QVERIFY(reader.waitForFinished(20000));
+        const QByteArray printed = reader.readAllStandardOutput();
+        QVERIFY(printed.contains("Nobody stands beside or behind the roller") && printed.contains("jolly-ram-cli"));
+        QVERIFY(!writeManual(QStringLiteral("/proc/nowhere.pdf")).ok());
+    }
+
+    /// Words in any order; what begins with them stands first, with its key; Enter leads there and presses nothing.
+    void everythingIsFoundByTyping() {
+        const std::vector<Findable> all = findables(window());
+        const auto first = [&](const char* typed) {
+            const auto hits = found(all, QLatin1String(typed));
+            return hits.empty() ? Findable{} : *hits.front();
+        };
+        QCOMPARE(first("judge").words, QStringLiteral("Judge"));
+        QCOMPARE(first("judge").key, QKeySequence(QStringLiteral("Ctrl+4")).toString(QKeySequence::NativeText));
+        QCOMPARE(first("scatter").where, QStringLiteral("Judge"));
+        QVERIFY(found(all, QStringLiteral("plover")).empty());
+        QCOMPARE(first("leak walk").words, QString()); // no place has both
+        QVERIFY(!first("crossing").words.isEmpty() || !first("margin").words.isEmpty()); // chapters are found too
+        window().showStation(MainWindow::Jobs);
+        window().activateWindow();
+        QVERIFY(QTest::qWaitForWindowActive(&window()));
+        QTest::keyClick(&window(), Qt::Key_K, Qt::ControlModifier);
+        auto* finder = window().findChild<Finder*>();
+        QVERIFY(finder);
+        QTest::keyClicks(finder->findChild<QLineEdit*>(), QStringLiteral("shop's head"));
+        QCOMPARE(finder->findChild<QListWidget*>()->currentRow(), 0);
+        QTest::keyClick(finder->findChild<QLineEdit*>(), Qt::Key_Return);
+        QCOMPARE(window().station(), int(MainWindow::Handover));
+        const auto* there = qobject_cast<QAbstractButton*>(window().focusWidget());
+        QVERIFY2(there && there->text().contains(QLatin1String("h&ead")),
+                 there ? qPrintable(there->text()) : "nothing has the keyboard");
+        QVERIFY(window().findChildren<QDialog*>(QStringLiteral("finder")).isEmpty() || !finder->isVisible());
+    }
+
+    /// Each step is ticked by what was done, not by a button.
+    void aFirstDayTicksItself() {
+        FirstDay& day = window().firstDay();
+        QVERIFY(m_demo.open("Stack length"));
+        window().showStation(MainWindow::Jobs);
+        for (auto* button : window().jobs().findChildren<QPushButton*>())
+            if (button->text().contains(QLatin1String("first day")))
+                button->click();
+        QVERIFY(day.isVisible());
+        QCOMPARE(day.step(), 2); // a job with two setups is open; the walk-round is not done today
+        day.findChildren<QPushButton*>().front()->click(); // "Show me"
+        QCOMPARE(window().station(), int(MainWindow::Ready));
+        WalkRound round = window().bench().sitting().walkRound();
+        for (WalkLine& line : round.lines)
+            if (line.safety)
+                line.ticked = true;
+        window().bench().sitting().setWalkRound(round, QStringLiteral("tick"));
+        (void)m_demo.model();
+        QTRY_VERIFY(day.step() >= 3);
+        day.findChildren<QPushButton*>().back()->click(); // "Leave the tour"
+        QVERIFY(!day.isVisible());
+    }
+};
+
+JR_SUITE(TestHelp)
+#include "test_help.moc"
