@@ -16,12 +16,12 @@ namespace {
 int runCheck(const std::string& folder) {
     const auto archive = openExisting(folder);
     if (!archive) {
-        say(archive.error().text());
+        say(inWords(archive.error()));
         return kInput;
     }
     const Result<SafetyReport> report = (*archive)->check(true);
     if (!report) {
-        say(report.error().text());
+        say(inWords(report.error()));
         return kInput;
     }
     for (const std::string& problem : report->problems)
@@ -46,12 +46,12 @@ int runCheck(const std::string& folder) {
 int runBackup(const std::string& folder, const std::string& place) {
     const auto archive = openExisting(folder);
     if (!archive) {
-        say(archive.error().text());
+        say(inWords(archive.error()));
         return kInput;
     }
     const Result<QString> copy = (*archive)->copyTo(QString::fromStdString(place));
     if (!copy) {
-        say(copy.error().text());
+        say(inWords(copy.error()));
         return kWrite;
     }
     return print({{"copy", copy->toStdString()}});
@@ -75,7 +75,7 @@ int runRebuild(const std::string& folder) {
         return true;
     });
     if (!done) {
-        say(done.error().text());
+        say(inWords(done.error()));
         return kWrite;
     }
     if (!done->databaseSetAway.empty())
@@ -120,17 +120,17 @@ Result<std::string> jobCalled(const Archive& archive, const std::string& wanted)
 int runExport(const std::string& folder, const std::string& wanted, const std::string& out) {
     const auto archive = openExisting(folder);
     if (!archive) {
-        say(archive.error().text());
+        say(inWords(archive.error()));
         return kInput;
     }
     const Result<std::string> job = jobCalled(**archive, wanted);
     if (!job) {
-        say(job.error().text());
+        say(inWords(job.error()));
         return kInput;
     }
     const Result<BundleWritten> written = writeBundle(**archive, *job, out);
     if (!written) {
-        say(written.error().text());
+        say(inWords(written.error()));
         return kWrite;
     }
     return print({{"out", out},
@@ -143,7 +143,7 @@ int runExport(const std::string& folder, const std::string& wanted, const std::s
 int runImport(const std::string& folder, const std::vector<std::string>& files) {
     const Result<std::unique_ptr<Archive>> archive = Archive::open(QString::fromStdString(folder));
     if (!archive) {
-        say(archive.error().text());
+        say(inWords(archive.error()));
         return kWrite;
     }
     Json taken = Json::array();
@@ -151,7 +151,7 @@ int runImport(const std::string& folder, const std::vector<std::string>& files) 
     for (const std::string& file : files) {
         const Result<BundleTaken> in = takeInBundle(**archive, file);
         if (!in) {
-            say(in.error().text());
+            say(inWords(in.error()));
             good = false;
             continue;
         }

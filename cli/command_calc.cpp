@@ -55,7 +55,7 @@ int calculate(const std::string& name, const std::vector<std::string>& texts) {
     }
     const Result<CalcAsked> asked = askCalculator(*calculator, given);
     if (!asked) {
-        say(name + ": " + said(asked.error()));
+        say(name + ": " + said(asked.error(), reader()));
         return kUsage;
     }
     Json inputs = Json::object(), outputs = Json::object();

@@ -21,12 +21,12 @@ struct CalibrateAsked {
 std::optional<CoastDown> coastFile(const std::string& path) {
     const Result<Trace> trace = loadPullFile(path);
     if (!trace) {
-        say(trace.error().text());
+        say(inWords(trace.error()));
         return std::nullopt;
     }
     Result<CoastDown> run = coastDownOf(*trace);
     if (!run) {
-        say(path + ": " + run.error().reason);
+        say(path + ": " + said(run.error(), reader()));
         return std::nullopt;
     }
     return std::move(run).value();
@@ -47,7 +47,7 @@ int runLoadCell(const CalibrateAsked& o) {
     }
     const Result<LoadCellFit> fit = fitLoadCell(readings, o.gravity);
     if (!fit) {
-        say("load-cell: " + fit.error().reason);
+        say("load-cell: " + said(fit.error(), reader()));
         return kInput;
     }
     return print({{"newton_per_reading", fit->newtonPerReading},
@@ -64,7 +64,7 @@ int runDrag(const CalibrateAsked& o) {
         return kInput;
     const Result<DragFit> fit = fitDrag(*run, o.inertia);
     if (!fit) {
-        say(o.file + ": " + fit.error().reason);
+        say(o.file + ": " + said(fit.error(), reader()));
         return kInput;
     }
     return print({{"roller_loss_nm", fit->dragNm},
@@ -86,7 +86,7 @@ int runInertia(const CalibrateAsked& o) {
     const Result<InertiaFit> fit =
         o.added ? inertiaFromAdded(*plain, *loaded, *o.added) : inertiaFromTorque(*plain, *loaded, *o.torque);
     if (!fit) {
-        say("inertia: " + fit.error().reason);
+        say("inertia: " + said(fit.error(), reader()));
         return kInput;
     }
     return print({{"roller_inertia_kg_m2", fit->inertiaKgM2}, {"standard_error", fit->standardError}});

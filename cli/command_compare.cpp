@@ -126,7 +126,7 @@ CompareOptions compareOptions(const CompareAsked& o) {
 }
 
 void sayAccount(const Comparison& c) {
-    const Account account = describe(c);
+    const Account account = describe(c, reader());
     say(account.headline);
     for (const std::string& s : account.stretches)
         say("  " + s);
@@ -168,7 +168,7 @@ int runSets(const CompareAsked& o) {
     }
     const Result<std::vector<Comparison>> all = compareSets(sets, compareOptions(o));
     if (!all) {
-        say("compare: " + all.error().reason);
+        say("compare: " + said(all.error(), reader()));
         return kInput;
     }
     Json comparisons = Json::array();
@@ -210,7 +210,7 @@ int runCompare(const CompareAsked& o) {
         b.push_back(&f);
     const Result<Comparison> result = compare(a, b, compareOptions(o));
     if (!result) {
-        say(o.base.front() + ": " + result.error().reason);
+        say(o.base.front() + ": " + said(result.error(), reader()));
         return kInput;
     }
     sayAccount(*result);

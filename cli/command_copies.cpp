@@ -32,27 +32,27 @@ const char* diskWord(CopyDisk disk) {
 int runCopy(const std::string& folder, const std::string& place) {
     const auto archive = openExisting(folder);
     if (!archive) {
-        say(archive.error().text());
+        say(inWords(archive.error()));
         return kInput;
     }
     Result<std::map<std::string, std::string>> checksums = (*archive)->pullChecksums();
     if (!checksums) {
-        say(checksums.error().text());
+        say(inWords(checksums.error()));
         return kInput;
     }
     const Result<CopyMade> made =
         copyNow((*archive)->folder(), std::move(checksums).value(), QString::fromStdString(place));
     if (!made) {
-        say(made.error().text());
+        say(inWords(made.error()));
         return made.error().message.code == "copy.no-place-said" ? kUsage : kWrite;
     }
     if (const Result<Done> noted = (*archive)->noteCopy(made->folder); !noted)
-        say(noted.error().text());
+        say(inWords(noted.error()));
     for (const std::string& problem : made->problems)
         say(problem);
     const CopyDisk disk = copyDisk((*archive)->folder(), made->folder);
     if (disk != CopyDisk::Other)
-        say(said(Message{disk == CopyDisk::Same ? "copy.same-disk" : "copy.in-memory"}));
+        say(said(Message{disk == CopyDisk::Same ? "copy.same-disk" : "copy.in-memory"}, reader()));
     const int printed = print({{"copy", made->folder.toStdString()},
                                {"number", made->list.number},
                                {"made", made->list.made},
@@ -68,7 +68,7 @@ int runCopy(const std::string& folder, const std::string& place) {
 int runStates(const std::string& copy) {
     const Result<std::vector<CopyList>> states = copyStates(QString::fromStdString(copy));
     if (!states) {
-        say(states.error().text());
+        say(inWords(states.error()));
         return kInput;
     }
     Json out = Json::array();
@@ -81,21 +81,21 @@ int runRestore(const std::string& copy, const std::string& folder, std::optional
     const QString from = QString::fromStdString(copy), into = QString::fromStdString(folder);
     const Result<std::vector<CopyList>> states = copyStates(from);
     if (!states) {
-        say(states.error().text());
+        say(inWords(states.error()));
         return kInput;
     }
     const Result<CopyList> state = copyState(from, number.value_or(states->front().number));
     if (!state) {
-        say(state.error().text());
+        say(inWords(state.error()));
         return kInput;
     }
     if (const Result<Done> laid = layOut(from, *state, into); !laid) {
-        say(laid.error().text());
+        say(inWords(laid.error()));
         return laid.error().message.code == "copy.file-damaged" ? kInput : kWrite;
     }
     const Result<Rebuilt> rebuilt = Archive::rebuildFolder(into);
     if (!rebuilt) {
-        say(rebuilt.error().text());
+        say(inWords(rebuilt.error()));
         return kWrite;
     }
     for (const std::string& problem : rebuilt->problems)
@@ -115,7 +115,7 @@ std::string nowIso() {
 int runTry(const std::string& folder, const std::string& given) {
     const auto archive = openExisting(folder);
     if (!archive) {
-        say(archive.error().text());
+        say(inWords(archive.error()));
         return kInput;
     }
     const QString at = (*archive)->folder();
@@ -124,12 +124,12 @@ int runTry(const std::string& folder, const std::string& given) {
                          : book.place.empty() ? QString()
                                               : copyFolder(QString::fromStdString(book.place), book.archiveId);
     if (copy.isEmpty()) {
-        say(said(Message{"copy.no-place-said"}));
+        say(said(Message{"copy.no-place-said"}, reader()));
         return kUsage;
     }
     const Result<TrialRestore> trial = tryRestore(at, copy);
     if (!trial) {
-        say(trial.error().text());
+        say(inWords(trial.error()));
         return kInput;
     }
     for (const std::string& difference : trial->differences)
@@ -137,7 +137,7 @@ int runTry(const std::string& folder, const std::string& given) {
     if (trial->good()) {
         book.tried = nowIso();
         if (const Result<Done> kept = keepCopyBook(at, book); !kept)
-            say(kept.error().text());
+            say(inWords(kept.error()));
     }
     const int printed = print({{"copy", copy.toStdString()},
                                {"state", trial->state},

@@ -37,7 +37,7 @@ int runCurve(const CurveAsked& o) {
     if (!axis) {
         for (std::size_t i = 0; i < fits.size(); ++i)
             if (!roadPerShaft(fits[i]))
-                say(o.files[i] + ": " + axis.error().reason);
+                say(o.files[i] + ": " + said(axis.error(), reader()));
         return kInput;
     }
     CurveOptions options;
@@ -49,7 +49,7 @@ int runCurve(const CurveAsked& o) {
     for (std::size_t i = 0; i < fits.size(); ++i) {
         const Result<PullCurve> curve = curveOf(fits[i], options);
         if (!curve) {
-            say(o.files[i] + ": " + curve.error().reason);
+            say(o.files[i] + ": " + said(curve.error(), reader()));
             good = false;
             continue;
         }
@@ -84,7 +84,7 @@ int runCurve(const CurveAsked& o) {
     if (!good)
         return kInput;
     if (options.detail.chosen())
-        say("detail: " + detailText(options.detail.whole, *axis, Wording{}));
+        say("detail: " + detailText(options.detail.whole, *axis, reader()));
     return print({{"standard", o.standard},
                   {"axis", axisText(*axis)},
                   {rangeKey("grid", *axis), options.gridStep},

@@ -81,7 +81,7 @@ int runGauges(const GaugesAsked& o) {
     const std::shared_ptr<const Study> study = Study::make(std::move(pulls), std::move(tree), settings);
     const Result<GaugesAnswer>& answer = study->gauges();
     if (!answer) {
-        say(o.base.front() + ": " + answer.error().reason);
+        say(o.base.front() + ": " + said(answer.error(), reader()));
         return kInput;
     }
     Json gauges = Json::array();
@@ -89,7 +89,7 @@ int runGauges(const GaugesAsked& o) {
         gauges.push_back(gaugeJson(g));
     for (const auto* list : {&answer->account, &answer->hold, &answer->missing})
         for (const Message& m : *list)
-            say(said(m));
+            say(said(m, reader()));
     return print({{"standard", study->standard().id},
                   {"confidence", o.confidence},
                   {"axis", axisText(answer->axis)},

@@ -44,14 +44,14 @@ int runImport(const ImportAsked& o) {
         const std::string key = set.substr(0, equals);
         const Result<Done> done = setHeaderValue(header, key, set.substr(equals + 1));
         if (!done) {
-            say("--set " + done.error().reason);
+            say("--set " + said(done.error(), reader()));
             return kUsage;
         }
         kindGiven = kindGiven || key == "kind";
     }
     const Result<std::string> bytes = readBytes(o.file);
     if (!bytes) {
-        say(bytes.error().text());
+        say(inWords(bytes.error()));
         return kInput;
     }
     const Result<std::string> text = decodeText(*bytes);
@@ -67,17 +67,17 @@ int runImport(const ImportAsked& o) {
     const std::string& table = receiver ? (**receiver).text : *text;
     if (receiver && header.started.empty() && !(**receiver).started.empty())
         if (const Result<Done> began = setHeaderValue(header, "started", (**receiver).started); !began)
-            say(began.error().reason);
+            say(said(began.error(), reader()));
     const Result<ForeignLayout> layout = lookAtLog(table, o.file);
     if (!layout) {
-        say(layout.error().text());
+        say(inWords(layout.error()));
         return kInput;
     }
     std::vector<ColumnMapping> byHand;
     for (const std::string& map : o.maps) {
         const Result<ColumnMapping> m = parseMapping(map, *layout);
         if (!m) {
-            say("--map " + m.error().reason);
+            say("--map " + said(m.error(), reader()));
             return kUsage;
         }
         byHand.push_back(*m);
@@ -85,7 +85,7 @@ int runImport(const ImportAsked& o) {
     Result<ForeignReading> reading =
         readForeignLog(table, o.file, *layout, combined(byHand, proposedMapping(*layout)), header, kindGiven);
     if (!reading) {
-        say(reading.error().text());
+        say(inWords(reading.error()));
         return kInput;
     }
     if (receiver)
@@ -99,7 +99,7 @@ int runImport(const ImportAsked& o) {
         say(o.file + ": a roller pull needs --set roller_inertia_kg_m2=… before it can become a curve");
     const Result<Done> written = writeBytes(o.out, writePullFile(trace));
     if (!written) {
-        say(written.error().text());
+        say(inWords(written.error()));
         return kWrite;
     }
     Json leftOut = Json::array(), mapped = Json::array();

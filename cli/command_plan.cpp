@@ -48,7 +48,7 @@ Json figuresOf(const Plan& plan) {
 int planSideBySide(const Asked& asked) {
     const auto choices = planChoices({asked.plan, likelyOf(asked.plan), asked.oneWay, asked.reference});
     if (!choices) {
-        say("plan: " + choices.error().reason);
+        say("plan: " + said(choices.error(), reader()));
         return kUsage;
     }
     Json out = Json::array();
@@ -109,10 +109,10 @@ void addPlan(CLI::App& app, Action& action) {
                 return planSideBySide(*asked);
             const Result<JudgedPlan> judged = judgedPlan(asked->plan, likelyOf(asked->plan));
             if (!judged) {
-                say("plan: " + judged.error().reason);
+                say("plan: " + said(judged.error(), reader()));
                 return kUsage;
             }
-            say(said(judged->plan.words));
+            say(said(judged->plan.words, reader()));
             return print(figuresOf(judged->plan));
         };
     });

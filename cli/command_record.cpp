@@ -82,7 +82,7 @@ public:
         connect(&m_session, &BenchSession::said, this, [](const QString& words) { say(words.toStdString()); });
         connect(&m_session, &BenchSession::tripped, this, [this](const GuardTrip& trip) {
             m_tripped = true;
-            say("guard: " + said(guardMessage(trip)));
+            say("guard: " + said(guardMessage(trip), reader()));
         });
         connect(&m_session, &BenchSession::stopChanged, this, [](const StopStatus& stop) {
             if (stop.latched)
@@ -168,7 +168,7 @@ private:
                 h.*member = m_extra.*member;
         const Result<std::string> written = writePull(m_o.out, pull.trace);
         if (!written) {
-            say(written.error().text());
+            say(inWords(written.error()));
             m_result = kWrite;
             leave();
             return; // the capture holds it
@@ -183,7 +183,7 @@ private:
             if (const Result<PullCurve> curve = curveOf(*fit, usualCurveOptions(*fit)))
                 peak = peakJson(curve->peakPower, "w", curve->axis, curve->place, curve->engineRpm);
         } else if (!road) {
-            say(path + ": kept, but no curve: " + fit.error().reason);
+            say(path + ": kept, but no curve: " + said(fit.error(), reader()));
         }
         one["peak_power"] = peak;
         Json trips = Json::array();
@@ -205,7 +205,7 @@ private:
         const std::string path = freeName(m_o.out, "coast");
         if (const Result<Done> written = writeNewBytes(path, writePullFile(coastDownTrace(m_bench.header, run)));
             !written) {
-            say(written.error().text());
+            say(inWords(written.error()));
             m_result = kWrite;
         }
         if (m_kept >= m_o.pulls)
@@ -247,7 +247,7 @@ int runRecover(const RecordAsked& o) {
                 continue;
             const Result<std::string> written = writePull(o.out, pull.trace);
             if (!written) {
-                say(written.error().text());
+                say(inWords(written.error()));
                 all = false;
                 result = kWrite;
                 break;
@@ -273,7 +273,7 @@ int runRecord(const RecordAsked& o) {
     SessionOptions session;
     const Result<BenchAddress> address = parseBenchAddress(QString::fromStdString(o.device));
     if (!address) {
-        say("--device: " + address.error().reason);
+        say("--device: " + said(address.error(), reader()));
         return kUsage;
     }
     session.address = *address;
@@ -285,14 +285,14 @@ int runRecord(const RecordAsked& o) {
             return kUsage;
         }
         if (const Result<Done> done = setHeaderValue(extra, set.substr(0, equals), set.substr(equals + 1)); !done) {
-            say("--set " + done.error().reason);
+            say("--set " + said(done.error(), reader()));
             return kUsage;
         }
     }
     if (!o.plain.empty()) {
         Result<PlainLayout> layout = parsePlainLayout(o.plain);
         if (!layout) {
-            say("--plain: " + layout.error().reason);
+            say("--plain: " + said(layout.error(), reader()));
             return kUsage;
         }
         session.plain = std::move(layout).value();

@@ -58,7 +58,7 @@ std::optional<std::vector<ReadRun>> readRuns(const std::vector<std::string>& fil
         for (const std::string& message : notes.messages)
             say(message);
         if (!trace) {
-            say(trace.error().text());
+            say(inWords(trace.error()));
             good = false;
             continue;
         }
@@ -71,7 +71,7 @@ std::optional<std::vector<ReadRun>> readRuns(const std::vector<std::string>& fil
         options.keep = std::find(o.keep.begin(), o.keep.end(), file) != o.keep.end();
         Result<RoadRun> run = roadRun(*trace, options);
         if (!run) {
-            say(file + ": " + run.error().reason);
+            say(file + ": " + said(run.error(), reader()));
             good = false;
             continue;
         }
@@ -129,7 +129,7 @@ Json comparisonJson(const RoadCompared& compared, const std::vector<Mark>& marks
 int runRoad(const RoadAsked& o) {
     const Result<std::vector<Mark>> marks = marksAsked(o.marks);
     if (!marks) {
-        say("--marks: " + marks.error().reason);
+        say("--marks: " + said(marks.error(), reader()));
         return kUsage;
     }
     if (o.base.empty() != o.with.empty() || (o.files.empty() && o.base.empty())) {
@@ -213,12 +213,12 @@ int runRoad(const RoadAsked& o) {
         options.known = o.known.knowledge();
         const Result<RoadCompared> compared = compareRuns(side(o.base), side(o.with), *marks, options);
         if (!compared) {
-            say("road: " + compared.error().reason);
+            say("road: " + said(compared.error(), reader()));
             return kInput;
         }
         out["comparison"] = comparisonJson(*compared, *marks);
         for (const auto& [mark, at] : compared->marks)
-            say(said(roadVerdict(*compared, (*marks)[mark], at)));
+            say(said(roadVerdict(*compared, (*marks)[mark], at), reader()));
     }
     out["cautions"] = cautionsJson(cautions);
     return print(out);

@@ -25,7 +25,7 @@ int runDiff(const SetupsAsked& o) {
     const auto archive = Archive::open(QString::fromStdString(o.archive));
     const auto jobs = archive ? (*archive)->jobs() : Result<std::vector<JobSummary>>(archive.error());
     if (!jobs) {
-        say(jobs.error().text());
+        say(inWords(jobs.error()));
         return kInput;
     }
     for (const JobSummary& summary : *jobs) {
@@ -33,7 +33,7 @@ int runDiff(const SetupsAsked& o) {
             continue;
         const Result<JobRecord> job = (*archive)->job(summary.id);
         if (!job) {
-            say(job.error().text());
+            say(inWords(job.error()));
             return kInput;
         }
         const auto idOf = [&](const std::string& name) {
@@ -64,7 +64,7 @@ int runDiff(const SetupsAsked& o) {
                                {"price", orNull(c.price)},
                                {"hours", orNull(c.hours)},
                                {"note", c.note}});
-        say(said(differenceMessage(d)));
+        say(said(differenceMessage(d), reader()));
         return print({{"from", o.a},
                       {"to", o.b},
                       {"changes", changes},

@@ -38,7 +38,7 @@ int runLadder(const std::vector<std::string>& arguments, const MetricOptions& o)
     const Result<Ladder> result = ladder(names, items->observations, o.known.knowledge(), o.confidence,
                                          items->unit == "W" ? ValueScale::Logarithm : ValueScale::Own);
     if (!result) {
-        say("ladder: " + result.error().reason);
+        say("ladder: " + said(result.error(), reader()));
         return kUsage;
     }
     Json steps = Json::array();
@@ -78,7 +78,7 @@ int runFactorial(const std::string& factorText, const std::vector<std::string>& 
         return exit;
     const Result<Factorial> result = factorial(factors, cells, items->observations, o.known.knowledge(), o.confidence);
     if (!result) {
-        say("factorial: " + result.error().reason);
+        say("factorial: " + said(result.error(), reader()));
         return kUsage;
     }
     Json effects = Json::array(), alone = Json::object();
@@ -141,7 +141,7 @@ int runSweep(const std::string& name, const std::vector<std::string>& arguments,
         one.value *= sign;
     const Result<Sweep> result = sweep(points, observations, options);
     if (!result) {
-        say("sweep: " + result.error().reason);
+        say("sweep: " + said(result.error(), reader()));
         return kUsage;
     }
     const Sweep& s = *result;
@@ -152,7 +152,7 @@ int runSweep(const std::string& name, const std::vector<std::string>& arguments,
         high.push_back(upright(sign > 0. ? s.high[i] : s.low[i]));
         curve.push_back(sign * s.curve[i]);
     }
-    say(name + ": " + said(s.advice));
+    say(name + ": " + said(s.advice, reader()));
     return print(
         {{"name", name},
          {"metric", o.metric},

@@ -18,7 +18,7 @@ std::optional<std::vector<ReadingSheet>> readSheets(const std::vector<std::strin
         const Result<std::string> bytes = readBytes(file);
         Result<ReadingSheet> sheet = bytes ? readReadings(*bytes, file) : Result<ReadingSheet>(bytes.error());
         if (!sheet) {
-            say(sheet.error().text());
+            say(inWords(sheet.error()));
             good = false;
             continue;
         }
@@ -55,11 +55,11 @@ int runValues(const ValuesAsked& o) {
     options.known = o.known.knowledge();
     const Result<ValueComparison> result = compareValues(*base, *with, options);
     if (!result) {
-        say("compare-values: " + result.error().reason);
+        say("compare-values: " + said(result.error(), reader()));
         return kInput;
     }
     const ValueComparison& c = *result;
-    say(said(verdictOf(c)));
+    say(said(verdictOf(c), reader()));
     return print(
         {{"quantity", c.quantity},
          {"unit", c.unit},

@@ -6,6 +6,7 @@
 #include "core/judge/bench_knowledge.h"
 #include "core/judge/comparison.h"
 #include "core/pull/pull_fit.h"
+#include "core/words/wording.h"
 
 #include <nlohmann/json_fwd.hpp>
 
@@ -56,6 +57,11 @@ Result<std::unique_ptr<Archive>> openExisting(const std::string& folder);
 
 /// A message on standard error.
 void say(const std::string& text);
+/// How the person reads: units and language as chosen in the window; what nobody chose is hp, lb-ft and English. For
+/// standard error only: what scripts read stays as it is for everybody.
+const Wording& reader();
+/// "FILE:LINE: why", in the reader's language.
+std::string inWords(const Error& error);
 /// The result on standard output; what is not finite becomes null.
 int print(const Json& json);
 

@@ -69,7 +69,7 @@ std::optional<Items> readingItems(const std::vector<std::string>& files, const s
         groups[static_cast<std::size_t>(fileGroups[i])].push_back((*sheets)[i]);
     const Result<std::vector<Observation>> observations = observationsOf(groups);
     if (!observations) {
-        say(observations.error().reason);
+        say(said(observations.error(), reader()));
         return std::nullopt;
     }
     Items out;
@@ -157,7 +157,7 @@ std::optional<Items> readItems(const std::vector<std::string>& groups, const Met
         sides[static_cast<std::size_t>(fileGroups[i])].push_back(study->pulls()[i].fit.get());
     const Result<DistinctPulls> distinct = distinctPulls(sides);
     if (!distinct) {
-        say(distinct.error().reason);
+        say(said(distinct.error(), reader()));
         return std::nullopt;
     }
     if (distinct->repeated > 0)

@@ -4,6 +4,7 @@
 
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
+#include "archive/reader/reader_settings.h"
 #include "core/version.h"
 #include "core/words/wording.h"
 
@@ -18,6 +19,15 @@
 #include <iostream>
 
 namespace jr::cli {
+
+const Wording& reader() {
+    static const Wording wording = wordingOfPerson();
+    return wording;
+}
+
+std::string inWords(const Error& error) {
+    return Error{said(error, reader()), error.file, error.line}.text();
+}
 
 void say(const std::string& text) {
     std::cerr << text << '\n';
@@ -38,13 +48,13 @@ std::vector<ReadPull> readPulls(const std::vector<std::string>& files, bool& goo
         for (const std::string& message : notes.messages)
             say(message);
         if (!trace) {
-            say(trace.error().text());
+            say(inWords(trace.error()));
             good = false;
             continue;
         }
         Result<PullFit> fit = fitPull(*trace);
         if (!fit) {
-            say(file + ": " + fit.error().reason);
+            say(file + ": " + said(fit.error(), reader()));
             good = false;
             continue;
         }

@@ -19,6 +19,7 @@ constexpr double kBlockHigh = 19.;
 } // namespace
 
 PlanLanes::PlanLanes(const Theme& theme, QWidget* parent) : QWidget(parent), m_theme(theme) {
+    setAccessibleName(tr("Trying plans on the judge…"));
     setFocusPolicy(Qt::StrongFocus);
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
     setToolTip(tr("Click a plan, or use the arrow keys. Blocks are runs of pulls, gaps are swaps, all to one scale."));

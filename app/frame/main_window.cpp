@@ -2,6 +2,7 @@
 #include "app/frame/main_window.h"
 
 #include "app/ask/ask_station.h"
+#include "app/charts/chart_account.h"
 #include "app/figure/figure_station.h"
 #include "app/frame/capture_offer.h"
 #include "app/frame/day_strip.h"
@@ -39,6 +40,7 @@
 namespace jr::app {
 
 MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_theme(theme) {
+    giveChartsAccounts();
     setWindowTitle(tr("Jolly Ram"));
     setWindowIcon(QIcon(theme.pixmap(QStringLiteral("mark"), 64, theme.tokens().accent)));
     setAcceptDrops(true);

@@ -26,6 +26,7 @@ QString figureText(double value, int decimals) {
 PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent)
     : Station(parent), m_theme(theme), m_job(job), m_bench(bench) {
     setFocusPolicy(Qt::StrongFocus);
+    setProperty("touch", true); // gloves
     auto* columns = new QHBoxLayout(this);
     columns->setContentsMargins(12, 6, 12, 8);
     columns->setSpacing(12);

@@ -6,6 +6,7 @@
 namespace jr::app {
 
 FitChart::FitChart(const Theme& theme, QWidget* parent) : QCustomPlot(parent), m_theme(theme) {
+    setAccessibleName(tr("What was measured for the calibration, and the line through it"));
     setMinimumHeight(150);
     dress();
     connect(&theme, &Theme::changed, this, &FitChart::dress);

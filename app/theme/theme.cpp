@@ -219,6 +219,7 @@ QString Theme::styleSheet() const {
 QWidget { font-family: "Ram B612"; font-size: 14px; }
 QToolTip { color: %1; background: %2; border: 1px solid %3; padding: 4px; }
 QPushButton { background: %2; color: %1; border: 1px solid %3; border-radius: 7px; padding: 8px 14px; min-height: 18px; }
+QWidget[touch="true"] QPushButton { min-height: 28px; }
 QPushButton:hover { border-color: %4; }
 QPushButton:focus, QToolButton:focus, QComboBox:focus, QLineEdit:focus, QDoubleSpinBox:focus, QTableWidget:focus, QListWidget:focus { border: 2px solid %4; }
 QPushButton:pressed { background: %5; }

@@ -1,0 +1,78 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The command line's sentences in the units and the language a person chose; what scripts read stays the same for all.
+#include "archive/reader/reader_settings.h"
+#include "tests/support/cli_process.h"
+#include "tests/support/suites.h"
+
+#include <QSettings>
+#include <QTest>
+
+using namespace jr;
+using testsupport::runCli;
+using testsupport::sorrel;
+
+class TestCliReader : public QObject {
+    Q_OBJECT
+
+    static QStringList compare() {
+        return QStringList{"compare", "--base"} + sorrel("1458", "standard") + QStringList{"--with"} +
+               sorrel("2367", "open");
+    }
+
+private slots:
+    void cleanup() { personsSettings()->clear(); }
+
+    void nobodyChoseAnything() {
+        const auto ran = runCli(compare());
+        QVERIFY2(ran.code == 0, ran.err);
+        QVERIFY2(ran.err.contains(" hp ") && ran.err.contains("km/h") == false, ran.err);
+        QCOMPARE(wordingOfPerson().language->id, std::string_view("en"));
+    }
+    void sentencesFollowThePerson() {
+        const auto before = runCli(compare());
+        keepLanguage(QStringLiteral("de"));
+        keepUnit(unitChoices().front(), *findUnit("kW"));
+        const auto ran = runCli(compare());
+        QVERIFY2(ran.err.contains(" kW") && !ran.err.contains(" hp"), ran.err);
+        QVERIFY2(ran.err.contains("Mittel von") && ran.err.contains(","), ran.err);
+        QVERIFY2(ran.out == before.out, "what scripts read has changed");
+        // What went wrong too, with its file before it.
+        const auto wrong = runCli(QStringList{"compare", "--base"} + sorrel("14", "standard") + QStringList{"--with"} +
+                                  sorrel("14", "standard"));
+        QVERIFY2(wrong.code != 0 && wrong.err.contains("derselbe Lauf"), wrong.err);
+    }
+    void whatIsKeptIsReadBack() {
+        for (const UnitChoice& choice : unitChoices())
+            for (const std::string_view symbol : choice.symbols) {
+                const auto workshop = findWorkshopUnit(symbol);
+                const Unit unit = workshop ? *workshop : *findUnit(symbol);
+                keepUnit(choice, unit);
+                QCOMPARE((wordingOfPerson().*choice.unit).symbol, symbol);
+                QCOMPARE((unitsAsKept(QLocale::c()).*choice.unit).symbol, symbol);
+            }
+    }
+    /// A settings file somebody else wrote: what is not known counts as not chosen.
+    void strangeSettingsAreNone() {
+        personsSettings()->setValue(QStringLiteral("reader/power"), QStringLiteral("oxen"));
+        personsSettings()->setValue(QStringLiteral("reader/mass"), QStringLiteral("hp"));
+        keepLanguage(QStringLiteral("xx"));
+        QCOMPARE(wordingOfPerson().power.symbol, std::string_view("hp"));
+        QCOMPARE(wordingOfPerson().mass.symbol, std::string_view("kg"));
+        QCOMPARE(wordingOfPerson().language->id, std::string_view("en"));
+    }
+    void whereAPersonLivesSaysWhatIsUsual() {
+        const Wording german = unitsAsKept(QLocale(QLocale::German, QLocale::Germany));
+        QCOMPARE(german.power.symbol, std::string_view("PS"));
+        QCOMPARE(german.temperature.symbol, std::string_view("degC"));
+        const Wording american = unitsAsKept(QLocale(QLocale::English, QLocale::UnitedStates));
+        QCOMPARE(american.torque.symbol, std::string_view("lb-ft"));
+        QCOMPARE(american.temperature.symbol, std::string_view("degF"));
+        QCOMPARE(american.mass.symbol, std::string_view("lb"));
+        const Wording british = unitsAsKept(QLocale(QLocale::English, QLocale::UnitedKingdom));
+        QCOMPARE(british.road.symbol, std::string_view("mph"));
+        QCOMPARE(british.temperature.symbol, std::string_view("degC"));
+    }
+};
+
+JR_SUITE(TestCliReader)
+#include "test_cli_reader.moc"
