@@ -99,13 +99,13 @@ Result<PlainLayout> parsePlainLayout(std::string_view text) {
         }
         const auto channel = parseChannelName(name);
         if (!channel)
-            return Error{"\"" + name + "\" is not a channel; write - for a column to leave alone"};
+            return Error{Message{"line.is-not-channel-write", {std::string(name)}}};
         if (unitText.empty())
             unitText = channel->id == ChannelId::EngineSpeed ? "rpm"
                                                              : std::string(siSymbol(channelInfo(channel->id).quantity));
         const auto unit = findChannelUnit(channel->id, unitText);
         if (!unit || !unitFits(channel->id, *unit))
-            return Error{"unit \"" + unitText + "\" does not fit " + name};
+            return Error{Message{"file.unit-does-not-fit-again", {std::string(unitText), std::string(name)}}};
         if (channel->id == ChannelId::Time) {
             out.timeColumn = static_cast<int>(out.columns.size());
             out.timeFactor = unit->factor;
@@ -118,7 +118,7 @@ Result<PlainLayout> parsePlainLayout(std::string_view text) {
     for (const auto& c : out.columns)
         any = any || c.has_value();
     if (!any)
-        return Error{"no column was named"};
+        return Error{Message{"line.no-column-was-named"}};
     return out;
 }
 

@@ -23,7 +23,7 @@ struct Error {
     Error(std::string words, std::string inFile = {}, long atLine = 0)
         : reason(std::move(words)), file(std::move(inFile)), line(atLine) {}
     Error(const char* words) : reason(words) {}
-    explicit Error(Message said);
+    explicit Error(Message said, std::string inFile = {}, long atLine = 0);
 
     /// "FILE:LINE: reason", as much of it as is known.
     std::string text() const {
@@ -33,6 +33,9 @@ struct Error {
         return where.empty() ? reason : where + ": " + reason;
     }
 };
+
+/// What went wrong as a message, to be said inside another.
+Message messageOf(const Error& error);
 
 template <class T>
 class [[nodiscard]] Result {

@@ -19,7 +19,7 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent)
     : QWidget(parent), m_theme(theme), m_model(model) {
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(14, 6, 10, 6);
-    layout->setSpacing(10);
+    layout->setSpacing(7);
     m_job = new Words;
     m_job->setProperty("strong", true);
     m_job->setSizePolicy(QSizePolicy::Fixed, QSizePolicy::Preferred);
@@ -143,7 +143,8 @@ void HeaderLine::refresh() {
             ? QString::fromStdString(job.name) +
                   (job.machine.empty() ? QString() : QStringLiteral("  ·  ") + QString::fromStdString(job.machine))
             : tr("Jolly Ram");
-    m_job->setText(m_job->fontMetrics().elidedText(full, Qt::ElideRight, 380));
+    constexpr int kJobWide = 330; // px; the whole of it stands in the tip
+    m_job->setText(m_job->fontMetrics().elidedText(full, Qt::ElideRight, kJobWide));
     m_job->setToolTip(plainTip(full));
     m_standard->setCurrentIndex(m_standard->findData(QString::fromStdString(m_model.compare().now().standard)));
     const int usual = static_cast<int>(DisplayUnits::choices().size());

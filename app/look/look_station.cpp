@@ -162,9 +162,7 @@ void LookStation::refresh() {
     if (h.measuredAt != MeasuredAt::Unknown)
         line(tr("measured at the %1").arg(DisplayUnits::word(measuredAtText(h.measuredAt))));
     if (const auto air = h.air())
-        line(tr("air %1 °C, %2 hPa, %3 %")
-                 .arg(l.toString(air->tempC, 'f', 1), l.toString(air->pressurePa / 100., 'f', 1),
-                      l.toString(air->humidity * 100., 'f', 0)));
+        line(tr("air %1").arg(u.airLine(air->tempC, air->pressurePa, air->humidity)));
     m_facts->setText(facts.trimmed());
 
     const auto heading = [&](const QString& text) {

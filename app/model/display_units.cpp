@@ -39,8 +39,8 @@ void DisplayUnits::keepPowerTorqueRoad() const {
 
 int DisplayUnits::choice() const {
     for (std::size_t i = 0; i < choices().size(); ++i)
-        if (const DisplayUnits& c = choices()[i]; c.power.symbol == power.symbol && c.torque.symbol == torque.symbol &&
-                                                  c.road.symbol == road.symbol)
+        if (const DisplayUnits& c = choices()[i];
+            c.power.symbol == power.symbol && c.torque.symbol == torque.symbol && c.road.symbol == road.symbol)
             return static_cast<int>(i);
     return -1;
 }
@@ -61,7 +61,7 @@ QString DisplayUnits::measured(double si, Measured what, int decimals, bool sign
 
 QString DisplayUnits::airLine(double tempC, double pressurePa, double humidity) const {
     return QStringLiteral("%1 · %2 · %3")
-        .arg(measured(tempC, Measured::Temperature), measured(pressurePa, Measured::AirPressure),
+        .arg(measured(tempC, Measured::Temperature, 1), measured(pressurePa, Measured::AirPressure),
              QLocale().toString(100. * humidity, 'f', 0) + QStringLiteral("\u00A0%"));
 }
 

@@ -65,9 +65,7 @@ PullCard BenchModel::cardFor(int index, const CaughtPull& caught) const {
         card.odd = card.others >= 2 && std::abs(card.againstOwnPct) > std::max(1., 2. * card.ownSpreadPct);
     }
     if (const auto air = pull.trace->header.air())
-        card.air = tr("%1 °C · %2 hPa · %3 %")
-                       .arg(QLocale().toString(air->tempC, 'f', 1), QLocale().toString(air->pressurePa / 100., 'f', 0),
-                            QLocale().toString(100. * air->humidity, 'f', 0));
+        card.air = m_job.units().airLine(air->tempC, air->pressurePa, air->humidity);
     EngineSize engine;
     engine.strokes = pull.trace->header.strokes.value_or(4);
     constexpr double kM3PerCm3 = 1e-6;

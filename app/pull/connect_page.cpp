@@ -6,6 +6,7 @@
 #include <QLineEdit>
 #include <QPushButton>
 #include <QSerialPortInfo>
+#include <QScrollArea>
 #include <QSettings>
 #include <QVBoxLayout>
 
@@ -13,7 +14,15 @@ namespace jr::app {
 
 ConnectPage::ConnectPage(const Theme& theme, BenchModel& bench, QWidget* parent) : QFrame(parent), m_bench(bench) {
     setProperty("card", true);
-    auto* layout = new QVBoxLayout(this);
+    auto* whole = new QVBoxLayout(this);
+    whole->setContentsMargins(0, 2, 0, 2);
+    auto* scroll = new QScrollArea; // what is said of safety is never cut off
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* inner = new QWidget;
+    scroll->setWidget(inner);
+    whole->addWidget(scroll);
+    auto* layout = new QVBoxLayout(inner);
     layout->setContentsMargins(16, 14, 16, 14);
     layout->setSpacing(8);
     const auto label = [&](const QString& text, const char* kind) {

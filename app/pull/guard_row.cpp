@@ -13,7 +13,8 @@ GuardRow::GuardRow(const Theme& theme, QWidget* parent) : QWidget(parent), m_the
     connect(&theme, &Theme::changed, this, qOverload<>(&QWidget::update));
 }
 
-void GuardRow::show(const LiveFigures& f, const GuardLimits& limits, const Procedure& procedure) {
+void GuardRow::show(const LiveFigures& f, const GuardLimits& limits, const Procedure& procedure,
+                    const DisplayUnits& units) {
     const auto before = m_bars.size();
     m_bars.clear();
     const QLocale l;
@@ -22,8 +23,9 @@ void GuardRow::show(const LiveFigures& f, const GuardLimits& limits, const Proce
         if (!std::isfinite(value))
             return;
         const auto share = [&](double v) { return std::clamp((v - low) / (high - low), 0., 1.); };
-        m_bars.push_back({name, l.toString(value, 'f', decimals) + unit, share(value), share(from), share(to),
-                          judged && (value < from || value > to)});
+        const QString shown =
+            unit.isEmpty() ? units.measured(value, Measured::Temperature) : l.toString(value, 'f', decimals) + unit;
+        m_bars.push_back({name, shown, share(value), share(from), share(to), judged && (value < from || value > to)});
     };
     const bool loaded = !std::isfinite(f.throttle) || f.throttle >= limits.loadThrottle;
     const auto numbered = [](const QString& name, std::size_t i, std::size_t all) {
@@ -33,12 +35,10 @@ void GuardRow::show(const LiveFigures& f, const GuardLimits& limits, const Proce
         add(numbered(tr("mixture"), c, f.afr.size()), f.afr[c], 9., 21., 10., limits.leanAfr, 1, QStringLiteral(":1"),
             loaded);
     for (std::size_t c = 0; c < f.egtC.size() && c < 4; ++c)
-        add(numbered(tr("exhaust"), c, f.egtC.size()), f.egtC[c], 200., 1000., 200., limits.exhaustC, 0,
-            QStringLiteral(" °C"), true);
+        add(numbered(tr("exhaust"), c, f.egtC.size()), f.egtC[c], 200., 1000., 200., limits.exhaustC, 0, {}, true);
     add(tr("coolant"), f.coolantC, 10., 130., procedure.coolantFromC, std::min(procedure.coolantToC, limits.coolantC),
-        0, QStringLiteral(" °C"), true);
-    add(tr("intake air"), f.intakeC, -20., 80., procedure.intakeFromC, procedure.intakeToC, 0, QStringLiteral(" °C"),
-        true);
+        0, {}, true);
+    add(tr("intake air"), f.intakeC, -20., 80., procedure.intakeFromC, procedure.intakeToC, 0, {}, true);
     if (before != m_bars.size())
         setFixedHeight(26 * rows() + 8);
     update();

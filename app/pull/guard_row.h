@@ -2,6 +2,7 @@
 // The guards as bars: mixture and exhaust of every cylinder, coolant and intake, each with its limit drawn on it.
 #pragma once
 
+#include "app/model/display_units.h"
 #include "app/theme/theme.h"
 #include "bench/pull_cutter.h"
 
@@ -13,7 +14,8 @@ class GuardRow : public QWidget {
     Q_OBJECT
 public:
     GuardRow(const Theme& theme, QWidget* parent = nullptr);
-    void show(const LiveFigures& figures, const GuardLimits& limits, const Procedure& procedure);
+    void show(const LiveFigures& figures, const GuardLimits& limits, const Procedure& procedure,
+              const DisplayUnits& units);
     QSize sizeHint() const override { return {300, 26 * rows() + 8}; }
     QSize minimumSizeHint() const override { return {240, 26 * rows() + 8}; }
 

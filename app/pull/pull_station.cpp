@@ -50,7 +50,7 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     m_rpm = new BigFigure(theme, tr("engine"), tr("rpm"));
     m_power = new BigFigure(theme, tr("power, corrected"), job.units().powerSymbol());
     m_mixture = new BigFigure(theme, tr("leanest mixture"), tr(":1"));
-    m_coolant = new BigFigure(theme, tr("coolant"), tr("°C"));
+    m_coolant = new BigFigure(theme, tr("coolant"), DisplayUnits::symbol(job.units().temperature));
     figures->addWidget(m_rpm, 5);
     figures->addWidget(m_power, 5);
     figures->addWidget(m_mixture, 5);
@@ -121,6 +121,7 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     connect(&bench, &BenchModel::said, this, [this](const QString& words) { m_connect->setWords(words); });
     connect(&job, &JobModel::unitsChanged, this, [this] {
         m_power->setUnit(m_job.units().powerSymbol());
+        m_coolant->setUnit(DisplayUnits::symbol(m_job.units().temperature));
         m_chart->prepare();
         m_card->refresh();
     });
@@ -238,26 +239,26 @@ void PullStation::showState(const LiveSnapshot& now) {
         m_next->setText(tr("Shut the throttle. Clear the stop (C) when the machine stands still and you know why."));
         return;
     }
+    const auto degrees = [this](double celsius) {
+        return std::isfinite(celsius) ? m_job.units().measured(celsius, Measured::Temperature) : QStringLiteral("–");
+    };
     switch (now.state) {
     case BenchState::WarmUp:
         m_state->setText(tr("Warm up"));
-        m_next->setText(
-            tr("Coolant %1 °C; pulls count from %2 °C.")
-                .arg(figureText(now.figures.coolantC, 0), figureText(m_bench.sitting().procedure().coolantFromC, 0)));
+        m_next->setText(tr("Coolant %1; pulls count from %2.")
+                            .arg(degrees(now.figures.coolantC), degrees(m_bench.sitting().procedure().coolantFromC)));
         break;
     case BenchState::Ready:
         if (now.figures.coolantC > m_bench.sitting().procedure().coolantToC) {
             m_state->setText(tr("Let it cool"));
-            m_next->setText(
-                tr("Coolant %1 °C; wait until it is under %2 °C.")
-                    .arg(figureText(now.figures.coolantC, 0), figureText(m_bench.sitting().procedure().coolantToC, 0)));
+            m_next->setText(tr("Coolant %1; wait until it is under %2.")
+                                .arg(degrees(now.figures.coolantC), degrees(m_bench.sitting().procedure().coolantToC)));
         } else if (now.figures.intakeC > m_bench.sitting().procedure().intakeToC ||
                    now.figures.intakeC < m_bench.sitting().procedure().intakeFromC) {
             m_state->setText(tr("Intake out of its window"));
-            m_next->setText(tr("Intake air %1 °C; this sitting's window is %2 to %3 °C.")
-                                .arg(figureText(now.figures.intakeC, 0),
-                                     figureText(m_bench.sitting().procedure().intakeFromC, 0),
-                                     figureText(m_bench.sitting().procedure().intakeToC, 0)));
+            m_next->setText(tr("Intake air %1; this sitting's window is %2 to %3.")
+                                .arg(degrees(now.figures.intakeC), degrees(m_bench.sitting().procedure().intakeFromC),
+                                     degrees(m_bench.sitting().procedure().intakeToC)));
         } else if (const double since = m_bench.sinceLastPullS(); since < m_bench.sitting().procedure().restS) {
             m_state->setText(tr("Rest"));
             m_next->setText(tr("%1 s more, so that every pull starts as rested as the last.")
@@ -324,7 +325,7 @@ void PullStation::tick() {
                          loaded && leanest > m_bench.sitting().limits().leanAfr ? BigFigure::Tone::Alarm
                          : overRun                                              ? BigFigure::Tone::Idle
                                                                                 : BigFigure::Tone::Live);
-    m_coolant->setFigure(live ? figureText(f.coolantC, 0) : QStringLiteral("–"),
+    m_coolant->setFigure(live ? figureText(fromSi(f.coolantC, m_job.units().temperature), 0) : QStringLiteral("–"),
                          live && (f.coolantC > m_bench.sitting().procedure().coolantToC ||
                                   f.coolantC < m_bench.sitting().procedure().coolantFromC)
                              ? BigFigure::Tone::Alarm

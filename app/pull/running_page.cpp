@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/pull/running_page.h"
 
-#include "app/words/plural.h"
-#include "app/words/words.h"
 #include "app/widgets/base_again.h"
 #include "app/widgets/outlook_line.h"
 #include "app/widgets/paragraph_scroll.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 #include "archive/formats/text.h"
 
 #include <QCheckBox>
@@ -231,7 +231,7 @@ void RunningPage::refresh() {
 }
 
 void RunningPage::showLive(const LiveSnapshot& now) {
-    m_guards->show(now.figures, m_bench.sitting().limits(), m_bench.sitting().procedure());
+    m_guards->show(now.figures, m_bench.sitting().limits(), m_bench.sitting().procedure(), m_job.units());
     const double since = m_bench.sinceLastPullS();
     m_since->setText(!std::isfinite(since) ? tr("no pull yet")
                      : since < 90.         ? tr("%1 s since the last pull").arg(since, 0, 'f', 0)

@@ -32,20 +32,22 @@ QString airText(const JobModel& model) {
         add(model.currentPull());
     if (n == 0)
         return {};
-    const QLocale l;
-    return QObject::tr("%1 °C · %2 hPa · %3 % humid")
-        .arg(l.toString(temp / n, 'f', 1), l.toString(pressure / n, 'f', 0), l.toString(humidity / n, 'f', 0));
+    const DisplayUnits& u = model.units();
+    constexpr double kPaPerHpa = 100.;
+    return QObject::tr("%1 · %2 · %3 % humid")
+        .arg(u.measured(temp / n, Measured::Temperature, 1),
+             u.measured(kPaPerHpa * pressure / n, Measured::AirPressure), QLocale().toString(humidity / n, 'f', 0));
 }
 
 QString comparisonNote(const JobModel& model) {
     if (!model.answers().comparison())
         return {};
     const Comparison& c = *model.answers().comparison();
-    QString note = QObject::tr("%1 · detail %2 · %3 + %4 pulls")
-                       .arg(QString::fromUtf8(c.standard->label.data()),
-                            QString::fromStdString(
-                                detailText(c.detail.whole, c.detail.finest(), c.axis, model.units().wording())),
-                            QString::number(c.base.pulls), QString::number(c.with.pulls));
+    QString note =
+        QObject::tr("%1 · detail %2 · %3 + %4 pulls")
+            .arg(QString::fromUtf8(c.standard->label.data()),
+                 QString::fromStdString(detailText(c.detail.whole, c.detail.finest(), c.axis, model.units().wording())),
+                 QString::number(c.base.pulls), QString::number(c.with.pulls));
     const QString air = airText(model);
     return air.isEmpty() ? note : note + QStringLiteral(" · ") + air;
 }

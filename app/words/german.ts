@@ -329,16 +329,14 @@ bei %2</translation></message>
 <translation>%1 waren schon hier und werden einmal verwahrt.</translation></message>
 <message><source>%1 wins %2 s, give or take %3.</source>
 <translation>%1 gewinnt %2 s, plus oder minus %3.</translation></message>
-<message><source>%1 °C · %2 hPa · %3 %</source>
-<translation>%1 °C · %2 hPa · %3 %</translation></message>
-<message><source>%1 °C · %2 hPa · %3 % humid</source>
-<translation>%1 °C · %2 hPa · %3 % feucht</translation></message>
 <message><source>%1 ± %2 by the bench</source>
 <translation>%1 ± %2 nach dem Prüfstand</translation></message>
 <message><source>%1 ± %2 of what the bench made, from %3 %4 on, where clutch and tyre let all of it through.</source>
 <translation>%1 ± %2 dessen, was der Prüfstand machte, ab %3 %4, wo Kupplung und Reifen alles durchlassen.</translation></message>
 <message><source>%1 · %2 s on the step</source>
 <translation>%1 · %2 s in der Stufe</translation></message>
+<message><source>%1 · %2 · %3 % humid</source>
+<translation>%1 · %2 · %3 % feucht</translation></message>
 <message><source>%1 · as it comes, unfitted</source>
 <translation>%1 · wie es kommt, nicht angepasst</translation></message>
 <message><source>%1 · as it comes, unfitted · grey: its own pulls so far</source>
@@ -941,6 +939,8 @@ bei %2</translation></message>
 <translation>Vor dem Lauf: %1. Unter Bereit (Strg+2) erledigen oder dort schreiben, warum nicht.</translation></message>
 <message><source>Before you pull: %1. The walk-round then stands on Ready (Ctrl+2).</source>
 <translation>Vor dem Lauf: %1. Der Rundgang steht dann unter Bereit (Strg+2).</translation></message>
+<message><source>Begin a job: Ctrl+N, and give it a name.</source>
+<translation>Einen Auftrag beginnen: Strg+N, und ihm einen Namen geben.</translation></message>
 <message><source>Belt</source>
 <translation>Riemen</translation></message>
 <message><source>Bench &amp;repeats within</source>
@@ -997,6 +997,8 @@ bei %2</translation></message>
 <translation>Nach eigenen Fahrten dieser Maschine: Exponent %1.</translation></message>
 <message><source>Calibrations, newest first</source>
 <translation>Kalibrierungen, neueste zuerst</translation></message>
+<message><source>Call a bench: “Or try a simulated one” on the right of Pull.</source>
+<translation>Einen Prüfstand rufen: „Oder einen simulierten probieren“ rechts unter Lauf.</translation></message>
 <message><source>Call one on the right, or try a simulated one. Nothing needs a real bench to try.</source>
 <translation>Rechts einen rufen oder einen simulierten probieren. Zum Probieren braucht es keinen echten.</translation></message>
 <message><source>Cam</source>
@@ -1025,6 +1027,12 @@ bei %2</translation></message>
 <translation>Geändert: %1.</translation></message>
 <message><source>Changes of the chosen setup</source>
 <translation>Änderungen des gewählten Aufbaus</translation></message>
+<message><source>Chapters</source>
+<translation>Kapitel</translation></message>
+<message><source>Choose the other setup on the right of Pull, and pull it three times.</source>
+<translation>Rechts unter Lauf den anderen Aufbau wählen und dreimal laufen lassen.</translation></message>
+<message><source>Choose what the sheet tells, and print it or keep it as handed over.</source>
+<translation>Wählen, was das Blatt erzählt, und es drucken oder als übergeben verwahren.</translation></message>
 <message><source>Claims</source>
 <translation>Behauptungen</translation></message>
 <message><source>Clear what is looked for</source>
@@ -1057,10 +1065,10 @@ bei %2</translation></message>
 <translation>Kontrast</translation></message>
 <message><source>Cool&amp;ant</source>
 <translation>Kühlmi&amp;ttel</translation></message>
-<message><source>Coolant %1 °C; pulls count from %2 °C.</source>
-<translation>Kühlmittel %1 °C; Läufe zählen ab %2 °C.</translation></message>
-<message><source>Coolant %1 °C; wait until it is under %2 °C.</source>
-<translation>Kühlmittel %1 °C; warten, bis es unter %2 °C ist.</translation></message>
+<message><source>Coolant %1; pulls count from %2.</source>
+<translation>Kühlmittel %1; Läufe zählen ab %2.</translation></message>
+<message><source>Coolant %1; wait until it is under %2.</source>
+<translation>Kühlmittel %1; warten, bis es unter %2 ist.</translation></message>
 <message><source>Coolant to</source>
 <translation>Kühlmittel bis</translation></message>
 <message><source>Copied and read back: %1</source>
@@ -1157,6 +1165,8 @@ Tastatur: Pfeile bewegen einen Griff, auf und ab wechseln ihn, Pos1 löscht.</tr
 <translation>Drehzahl beider Aufbauten über der Fahrgeschwindigkeit</translation></message>
 <message><source>Engine speed over road speed</source>
 <translation>Drehzahl über der Fahrgeschwindigkeit</translation></message>
+<message><source>Enter leads there; nothing is pressed for you. On the right stands its key for the next time.</source>
+<translation>Eingabe führt hin; nichts wird für Sie gedrückt. Rechts steht die Taste für das nächste Mal.</translation></message>
 <message><source>Every pull in order against its own setup, with limits and drift</source>
 <translation>Jeder Lauf in seiner Reihe gegen seinen eigenen Aufbau, mit Grenzen und Drift</translation></message>
 <message><source>Every pull stands here in its order, against its own setup.</source>
@@ -1189,8 +1199,14 @@ Tastatur: Pfeile bewegen einen Griff, auf und ab wechseln ihn, Pos1 löscht.</tr
 <translation>Dateien, die Leitung zum Prüfstand und das JSON der Befehlszeile behalten ihre eigenen Einheiten.</translation></message>
 <message><source>Filter by the handbook rule: %1 cm² of pleated panel; there is %2 cm², which loses %3 when clean.</source>
 <translation>Filter nach der Handbuchregel: %1 cm² gefaltete Fläche; da sind %2 cm², die sauber %3 verlieren.</translation></message>
+<message><source>Find a place, a button or a chapter (Ctrl+K); F1 is the manual</source>
+<translation>Einen Ort, einen Knopf oder ein Kapitel finden (Strg+K); F1 ist das Handbuch</translation></message>
+<message><source>Find anything</source>
+<translation>Alles finden</translation></message>
 <message><source>Find jobs</source>
 <translation>Aufträge suchen</translation></message>
+<message><source>First day, %1 of %2: %3</source>
+<translation>Erster Tag, %1 von %2: %3</translation></message>
 <message><source>Fit to run</source>
 <translation>Lauffähig</translation></message>
 <message><source>Fit to run: all of it was looked at.</source>
@@ -1253,6 +1269,10 @@ Tastatur: Pfeile bewegen einen Griff, auf und ab wechseln ihn, Pos1 löscht.</tr
 <translation>Wieder herausgeben…</translation></message>
 <message><source>Give out again, as it was handed over</source>
 <translation>Wieder herausgeben, wie es übergeben wurde</translation></message>
+<message><source>Go back to the first setup for one pull: without that, drift cannot be told from the part.</source>
+<translation>Für einen Lauf zum ersten Aufbau zurück: Ohne das ist Drift nicht vom Teil zu trennen.</translation></message>
+<message><source>Go through the walk-round: tick the safety lines, or write why not.</source>
+<translation>Durch den Rundgang gehen: die Sicherheitszeilen abhaken oder schreiben, warum nicht.</translation></message>
 <message><source>Go when you like: %1.</source>
 <translation>Fahren, wann Sie wollen: %1.</translation></message>
 <message><source>Guards</source>
@@ -1331,8 +1351,8 @@ Tastatur: Pfeile bewegen einen Griff, auf und ab wechseln ihn, Pos1 löscht.</tr
 <translation>Fast die ganze Zeit in seinem Fenster</translation></message>
 <message><source>Intake</source>
 <translation>Einlass</translation></message>
-<message><source>Intake air %1 °C; this sitting's window is %2 to %3 °C.</source>
-<translation>Ansaugluft %1 °C; das Fenster dieser Sitzung ist %2 bis %3 °C.</translation></message>
+<message><source>Intake air %1; this sitting's window is %2 to %3.</source>
+<translation>Ansaugluft %1; das Fenster dieser Sitzung ist %2 bis %3.</translation></message>
 <message><source>Intake air to</source>
 <translation>Ansaugluft bis</translation></message>
 <message><source>Intake joints</source>
@@ -1467,6 +1487,8 @@ kann sie anhalten  (Esc)</translation></message>
 <translation>Wieder weglassen</translation></message>
 <message><source>Leave the receiver</source>
 <translation>Den Empfänger verlassen</translation></message>
+<message><source>Leave the tour</source>
+<translation>Führung verlassen</translation></message>
 <message><source>Leave this bench</source>
 <translation>Diesen Prüfstand verlassen</translation></message>
 <message><source>Leaves with %1: %2, came with %3.</source>
@@ -1493,6 +1515,8 @@ kann sie anhalten  (Esc)</translation></message>
 <translation>Begrenzer bei %1 statt %2 verliert %3 s auf dieser Strecke (gewonnen: %4 bis %5).</translation></message>
 <message><source>Limiter at %1 in place of %2 wins %3 s over this stretch (%4 to %5).</source>
 <translation>Begrenzer bei %1 statt %2 gewinnt %3 s auf dieser Strecke (%4 bis %5).</translation></message>
+<message><source>Line %1</source>
+<translation>Linie %1</translation></message>
 <message><source>Line dead</source>
 <translation>Leitung tot</translation></message>
 <message><source>Lines of the walk-round to be measured after fitting</source>
@@ -1509,6 +1533,8 @@ kann sie anhalten  (Esc)</translation></message>
 <translation>Nach jedem Schritt hinsehen, jedes Mal an derselben Stelle: die Kerze, die Spur im Auspuff, der Kolbenboden, was der Filter fing. Ein Foto und ein paar Worte genügen; die Schritte einer Reihe stehen dann nebeneinander.</translation></message>
 <message><source>Look again: %1.</source>
 <translation>Noch einmal ansehen: %1.</translation></message>
+<message><source>Look at the ribbon on Judge: where it gains, loses, is the same, or cannot tell.</source>
+<translation>Das Band im Urteil ansehen: wo es gewinnt, verliert, gleich ist oder es nicht sagen kann.</translation></message>
 <message><source>Look at this pull</source>
 <translation>Diesen Lauf ansehen</translation></message>
 <message><source>Looked at in %1 places</source>
@@ -1525,6 +1551,8 @@ kann sie anhalten  (Esc)</translation></message>
 <translation>Die Aufträge der Vorführung entstehen: einen Moment.</translation></message>
 <message><source>Making the records whole…</source>
 <translation>Die Aufzeichnungen werden vervollständigt…</translation></message>
+<message><source>Manual</source>
+<translation>Handbuch</translation></message>
 <message><source>Maps and files it ran with</source>
 <translation>Kennfelder und Dateien, mit denen sie lief</translation></message>
 <message><source>Mark</source>
@@ -1937,6 +1965,8 @@ kann sie anhalten  (Esc)</translation></message>
 <translation>Einen zweiten Aufbau laufen lassen: Stufen stehen hier in der Reihe, in der sie zuerst liefen.</translation></message>
 <message><source>Pull another setup, and each is set against the base here, in one scale.</source>
 <translation>Einen weiteren Aufbau laufen lassen; jeder wird hier im selben Maßstab gegen die Basis gestellt.</translation></message>
+<message><source>Pull the first setup three times. The first pull of all warms up and does not count.</source>
+<translation>Den ersten Aufbau dreimal laufen lassen. Der allererste Lauf wärmt und zählt nicht.</translation></message>
 <message><source>Pulling</source>
 <translation>Zieht</translation></message>
 <message><source>Pulls from about %1, falls off near %2, by the timing of the wave alone.</source>
@@ -2161,6 +2191,8 @@ Unterbricht nicht: Notschalter</translation></message>
 <translation>Briefk&amp;opf…</translation></message>
 <message><source>Show it large</source>
 <translation>Groß zeigen</translation></message>
+<message><source>Show me</source>
+<translation>Zeigen</translation></message>
 <message><source>Show the files kept with the setup instead of its notes</source>
 <translation>Die beim Aufbau verwahrten Dateien statt seiner Notizen zeigen</translation></message>
 <message><source>Show what came off and went on, what it cost, and notes</source>
@@ -2265,6 +2297,8 @@ Unterbricht nicht: Notschalter</translation></message>
 <translation>Wegnehmen  (Entf)</translation></message>
 <message><source>Take it off the setup (can be undone); the copy stays in the archive</source>
 <translation>Vom Aufbau nehmen (lässt sich zurücknehmen); die Kopie bleibt im Archiv</translation></message>
+<message><source>Take me through a first day</source>
+<translation>Führ mich durch einen ersten Tag</translation></message>
 <message><source>Take over the suspects of: %1</source>
 <translation>Verdächtige übernehmen von: %1</translation></message>
 <message><source>Take the line out</source>
@@ -2321,6 +2355,8 @@ Unterbricht nicht: Notschalter</translation></message>
 <translation>Das ist dieselbe Platte: Es hilft gegen Fehler, nicht gegen eine tote Platte.</translation></message>
 <message><source>That rests on the curve beyond its pulls, drawn dashed: a guess. Pull further before you believe it.</source>
 <translation>Das ruht auf der Kurve jenseits ihrer Läufe, gestrichelt: geraten. Weiter hinauf laufen lassen, bevor Sie es glauben.</translation></message>
+<message><source>That was a first day. F1 opens the manual at what is on the screen; Ctrl+K finds the rest.</source>
+<translation>Das war ein erster Tag. F1 öffnet das Handbuch bei dem, was zu sehen ist; Strg+K findet den Rest.</translation></message>
 <message><source>The air alone, mixture as it was: jet %1; left alone it is %2 % %3.</source>
 <translation>Die Luft allein, Gemisch wie es war: Düse %1; belassen ist es %2 % %3.</translation></message>
 <message><source>The air and what the standards make of it</source>
@@ -2757,6 +2793,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Was verglichen wurde: %1 (%2 Läufe) gegen %3 (%4 Läufe).</translation></message>
 <message><source>What was done? From the next pull on the base is a new one; the old one stays.</source>
 <translation>Was wurde getan? Ab dem nächsten Lauf ist die Basis eine neue; die alte bleibt.</translation></message>
+<message><source>What was found</source>
+<translation>Was gefunden wurde</translation></message>
 <message><source>What was handed over, as it was then</source>
 <translation>Was übergeben wurde, wie es damals war</translation></message>
 <message><source>What was it worth?</source>
@@ -2765,6 +2803,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Was neben der Leistung gemessen wurde</translation></message>
 <message><source>What was measured beside the power, both sides over the range</source>
 <translation>Was neben der Leistung gemessen wurde, beide Seiten über dem Bereich</translation></message>
+<message><source>What was measured for the calibration, and the line through it</source>
+<translation>Was für die Kalibrierung gemessen wurde, und die Linie hindurch</translation></message>
 <message><source>What was on the roller</source>
 <translation>Was auf der Rolle war</translation></message>
 <message><source>What was stepped</source>
@@ -2777,6 +2817,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Was gelten soll</translation></message>
 <message><source>What you ask for cannot be shown in one sitting: make the bench repeat better first.</source>
 <translation>Was Sie fragen, lässt sich in einer Sitzung nicht zeigen: Der Prüfstand muss sich erst besser wiederholen.</translation></message>
+<message><source>What you want to do or to know</source>
+<translation>Was Sie tun oder wissen wollen</translation></message>
 <message><source>When a pull was measured at the wheel, three schools' estimates stand here, each with its range.</source>
 <translation>Wurde ein Lauf am Rad gemessen, stehen hier die Schätzungen dreier Schulen, jede mit ihrem Bereich.</translation></message>
 <message><source>When the clock starts</source>
@@ -2855,6 +2897,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Bohrung und Hub eintragen, dann stehen die Zylinder hier maßstäblich.</translation></message>
 <message><source>Write into the question what is to be tried: its family begins there.</source>
 <translation>Schreiben Sie in die Frage, was versucht werden soll: Dort beginnt seine Familie.</translation></message>
+<message><source>Write two setups into the question, say “short stack” and “long stack”.</source>
+<translation>Zwei Aufbauten in die Frage schreiben, etwa „kurzer Trichter“ und „langer Trichter“.</translation></message>
 <message><source>Write what is known; a line left empty is no harm. What cannot be right is asked about here.</source>
 <translation>Schreiben Sie, was bekannt ist; eine leere Zeile schadet nicht. Was nicht stimmen kann, wird hier nachgefragt.</translation></message>
 <message><source>Writes the file out again, after its checksum was looked at</source>
@@ -2935,8 +2979,6 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Luft</translation></message>
 <message><source>air %1</source>
 <translation>Luft %1</translation></message>
-<message><source>air %1 °C, %2 hPa, %3 %</source>
-<translation>Luft %1 °C, %2 hPa, %3 %</translation></message>
 <message><source>air [kg/m³] · above: the day it was right · below: today</source>
 <translation>Luft [kg/m³] · oben: am Tag, als es stimmte · unten: heute</translation></message>
 <message><source>air [°C]</source>
@@ -3633,6 +3675,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Hauptdüse</translation></message>
 <message><source>main jet %1</source>
 <translation>Hauptdüse %1</translation></message>
+<message><source>manual</source>
+<translation>Handbuch</translation></message>
 <message><source>manual gearbox</source>
 <translation>Schaltgetriebe</translation></message>
 <message><source>map %1 % fuel</source>
@@ -4411,6 +4455,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>zwei oder mehr Aufbauten müssen gelaufen sein</translation></message>
 <message><source>type how the bench repeats</source>
 <translation>eintragen, wie sich der Prüfstand wiederholt</translation></message>
+<message><source>type what you want to do or to know</source>
+<translation>eintippen, was Sie tun oder wissen wollen</translation></message>
 <message><source>undated</source>
 <translation>undatiert</translation></message>
 <message><source>undecided</source>
@@ -4581,8 +4627,6 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>x = r (1 − cos a) + l − √(l² − r² sin² a), r = %1 mm, l = %2 mm, a = %3°: %4 mm.</translation></message>
 <message><source>yes</source>
 <translation>ja</translation></message>
-<message><source>°C</source>
-<translation>°C</translation></message>
 <message><source>± %1</source>
 <translation>± %1</translation></message>
 <message><source>± %1 · %2 %</source>

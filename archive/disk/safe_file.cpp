@@ -80,7 +80,7 @@ bool syncFolder(const std::string& folder) {
 }
 
 Error cannotWrite(const std::string& path, int error) {
-    return Error{"cannot be written: " + systemWords(error), path};
+    return Error{Message{"disk.cannot-be-written", {Term{systemWords(error)}}}, path};
 }
 
 /// The name of a temporary file beside `path` that nobody else has.
@@ -108,15 +108,13 @@ Result<std::string> writePart(const std::string& path, std::string_view bytes) {
 } // namespace
 
 Result<std::string> readBytes(const std::string& path, std::size_t most) {
-    const auto tooLarge = [&] {
-        return Error{"larger than " + std::to_string(most >> 20) + " MB: this is not read", path};
-    };
+    const auto tooLarge = [&] { return Error{Message{"disk.larger-than-mb", {std::to_string(most >> 20)}}, path}; };
     Handle handle(::open(path.c_str(), O_RDONLY | O_CLOEXEC | O_NONBLOCK));
     struct stat info {};
     if (handle < 0 || ::fstat(handle, &info) != 0)
-        return Error{"cannot be opened: " + systemWords(errno), path};
+        return Error{Message{"disk.cannot-be-opened", {Term{systemWords(errno)}}}, path};
     if (S_ISDIR(info.st_mode))
-        return Error{"this is a folder, not a file", path};
+        return Error{Message{"disk.is-folder-not-file"}, path};
     if (S_ISREG(info.st_mode) && static_cast<std::uint64_t>(info.st_size) > most)
         return tooLarge();
     std::string out;
@@ -127,13 +125,13 @@ Result<std::string> readBytes(const std::string& path, std::size_t most) {
         if (!S_ISREG(info.st_mode)) {
             pollfd waiting{handle, POLLIN, 0};
             if (::poll(&waiting, 1, ReadBounds::pipePatienceMs) <= 0)
-                return Error{"nothing comes out of this pipe or device", path};
+                return Error{Message{"disk.nothing-comes-out-of-pipe"}, path};
         }
         const ssize_t n = ::read(handle, buffer, sizeof buffer);
         if (n < 0 && (errno == EINTR || errno == EAGAIN))
             continue;
         if (n < 0)
-            return Error{"cannot be read: " + systemWords(errno), path};
+            return Error{Message{"disk.cannot-be-read", {Term{systemWords(errno)}}}, path};
         if (n == 0)
             break;
         if (out.size() + static_cast<std::size_t>(n) > most)
@@ -141,7 +139,7 @@ Result<std::string> readBytes(const std::string& path, std::size_t most) {
         out.append(buffer, static_cast<std::size_t>(n));
     }
     if (out.empty() && S_ISFIFO(info.st_mode))
-        return Error{"nothing comes out of this pipe or device", path};
+        return Error{Message{"disk.nothing-comes-out-of-pipe"}, path};
     return out;
 }
 
@@ -155,7 +153,7 @@ Result<Done> writeBytes(const std::string& path, std::string_view bytes) {
     struct stat info {};
     if (::stat(path.c_str(), &info) == 0 && !S_ISREG(info.st_mode)) {
         if (S_ISDIR(info.st_mode))
-            return Error{"cannot be written: this is a folder", path};
+            return Error{Message{"disk.cannot-be-written-is-folder"}, path};
         // A device or a pipe is written to, never put out of the way by a new file of its name.
         Handle device(::open(path.c_str(), O_WRONLY | O_CLOEXEC | O_NONBLOCK));
         if (device < 0 || !writeAll(device, bytes))
@@ -177,7 +175,7 @@ Result<Done> writeNewBytes(const std::string& path, std::string_view bytes) {
     const int error = errno;
     ::unlink(part->c_str());
     if (!linked)
-        return error == EEXIST ? Error{"a file of this name is there already", path} : cannotWrite(path, error);
+        return error == EEXIST ? Error{Message{"disk.file-of-name-is-already"}, path} : cannotWrite(path, error);
     if (!syncFolder(folderOf(path))) {
         const int syncError = errno;
         ::unlink(path.c_str());
@@ -195,7 +193,7 @@ Result<PreparedFile> PreparedFile::beside(const std::string& path, std::string_v
     if (!back)
         return back.error();
     if (*back != bytes)
-        return Error{"cannot be written: what was written does not read back the same", path};
+        return Error{Message{"disk.cannot-be-written-what-was"}, path};
     return out;
 }
 
@@ -244,7 +242,7 @@ Result<Done> writeInPieces(const std::string& path, const std::function<Result<D
 Result<Done> moveFolder(const std::string& from, const std::string& to) {
     // An empty folder would be taken for nothing by rename().
     if (struct stat info{}; ::lstat(to.c_str(), &info) == 0)
-        return Error{"something of this name is there already", to};
+        return Error{Message{"disk.something-of-name-is-already"}, to};
     if (::rename(from.c_str(), to.c_str()) != 0 || !syncFolder(folderOf(to)) || !syncFolder(folderOf(from)))
         return cannotWrite(to, errno);
     return Done{};
@@ -252,7 +250,7 @@ Result<Done> moveFolder(const std::string& from, const std::string& to) {
 
 Result<Done> moveFile(const std::string& from, const std::string& to) {
     if (::link(from.c_str(), to.c_str()) != 0)
-        return errno == EEXIST ? Error{"a file of this name is there already", to} : cannotWrite(to, errno);
+        return errno == EEXIST ? Error{Message{"disk.file-of-name-is-already"}, to} : cannotWrite(to, errno);
     ::unlink(from.c_str());
     if (!syncFolder(folderOf(to)))
         return cannotWrite(to, errno);
@@ -291,19 +289,19 @@ Result<std::string> setAway(const std::string& path) {
                 if (::rename(path.c_str(), away.c_str()) == 0)
                     return away;
             }
-            return Error{"could not be set away: " + systemWords(errno), path};
+            return Error{Message{"disk.could-not-be-set-away", {Term{systemWords(errno)}}}, path};
         }
         if (::unlink(path.c_str()) != 0)
-            return Error{"could not be set away: " + systemWords(errno), path};
+            return Error{Message{"disk.could-not-be-set-away", {Term{systemWords(errno)}}}, path};
         return away;
     }
-    return Error{"could not be set away: there are ten thousand of it already", path};
+    return Error{Message{"disk.could-not-be-set-away-again"}, path};
 }
 
 Result<Done> makeFolder(const std::string& path) {
     const QString name = QString::fromStdString(path);
     if (!QDir().mkpath(name))
-        return Error{"the folder cannot be made: " + systemWords(errno), path};
+        return Error{Message{"disk.folder-cannot-be-made", {Term{systemWords(errno)}}}, path};
     return Done{};
 }
 

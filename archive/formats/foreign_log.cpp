@@ -39,10 +39,10 @@ std::vector<ColumnMapping> proposedMapping(const ForeignLayout& layout) {
 Result<ColumnMapping> parseMapping(std::string_view argument, const ForeignLayout& layout) {
     const std::size_t equals = argument.find('=');
     if (equals == std::string_view::npos)
-        return Error{"\"" + std::string(argument) + "\" is not CHANNEL=COLUMN[:UNIT]"};
+        return Error{Message{"file.is-not-channel-column-unit", {std::string(argument)}}};
     const auto channel = parseChannelName(trimmed(argument.substr(0, equals)));
     if (!channel)
-        return Error{"\"" + std::string(argument.substr(0, equals)) + "\" is not a channel name"};
+        return Error{Message{"file.is-not-channel-name", {std::string(argument.substr(0, equals))}}};
     const std::string_view rest = trimmed(argument.substr(equals + 1));
     const auto columnNamed = [&](std::string_view name) -> std::optional<std::size_t> {
         for (std::size_t c = 0; c < layout.columns.size(); ++c)
@@ -65,7 +65,7 @@ Result<ColumnMapping> parseMapping(std::string_view argument, const ForeignLayou
         }
     }
     if (!column)
-        return Error{"there is no column \"" + std::string(rest) + "\" in this file"};
+        return Error{Message{"file.is-no-column-in-file", {std::string(rest)}}};
     out.column = *column;
     if (out.unit.empty()) {
         const ForeignColumn& c = layout.columns[*column];
@@ -77,14 +77,16 @@ Result<ColumnMapping> parseMapping(std::string_view argument, const ForeignLayou
         else if (channelInfo(channel->id).quantity == Quantity::Ratio)
             out.unit = "1";
         else
-            return Error{"column \"" + c.heading + "\" has no unit that fits " + channelText(*channel) + "; write " +
-                         channelText(*channel) + "=" + c.heading + ":UNIT"};
+            return Error{Message{"file.column-has-no-unit-that",
+                                 {std::string(c.heading), std::string(channelText(*channel)),
+                                  std::string(channelText(*channel)), std::string(c.heading)}}};
     }
     const auto unit = findChannelUnit(channel->id, out.unit);
     if (!unit)
-        return Error{"\"" + out.unit + "\" is not a unit"};
+        return Error{Message{"file.is-not-unit", {std::string(out.unit)}}};
     if (!unitFits(channel->id, *unit))
-        return Error{"unit " + std::string(unit->symbol) + " does not fit " + channelText(*channel)};
+        return Error{
+            Message{"file.unit-does-not-fit", {std::string(unit->symbol), std::string(channelText(*channel))}}};
     return out;
 }
 
@@ -96,7 +98,7 @@ Result<ForeignReading> readForeignLog(std::string_view text, const std::string& 
     out.remarks = layout.remarks;
     out.mapped = mapping;
     if (mapping.empty())
-        return Error{"no column could be recognised; name them with CHANNEL=COLUMN[:UNIT]", fileName};
+        return Error{Message{"file.no-column-could-be-recognised"}, fileName};
     struct Target {
         std::size_t column;
         Unit unit;
@@ -106,13 +108,15 @@ Result<ForeignReading> readForeignLog(std::string_view text, const std::string& 
     std::vector<char> isMapped(layout.columns.size(), 0);
     for (const ColumnMapping& m : mapping) {
         if (m.column >= layout.columns.size())
-            return Error{"there is no column " + std::to_string(m.column + 1), fileName};
+            return Error{Message{"file.is-no-column", {std::to_string(m.column + 1)}}, fileName};
         for (const Channel& c : out.trace.channels)
             if (c.name.id == m.channel.id && c.name.number == m.channel.number)
-                return Error{"the channel " + channelText(m.channel) + " is mapped twice", fileName};
+                return Error{Message{"file.channel-is-mapped-twice", {std::string(channelText(m.channel))}}, fileName};
         const auto unit = findChannelUnit(m.channel.id, m.unit);
         if (!unit || !unitFits(m.channel.id, *unit))
-            return Error{"unit \"" + m.unit + "\" does not fit " + channelText(m.channel), fileName};
+            return Error{
+                Message{"file.unit-does-not-fit-again", {std::string(m.unit), std::string(channelText(m.channel))}},
+                fileName};
         Channel channel;
         channel.name = m.channel;
         channel.heading = channelText(m.channel);
@@ -225,7 +229,7 @@ Result<ForeignReading> readForeignLog(std::string_view text, const std::string& 
             }
     }
     if (out.trace.rows() == 0)
-        return Error{"no row of this file could be read", fileName, layout.firstDataLine};
+        return Error{Message{"file.no-row-of-file-could"}, fileName, layout.firstDataLine};
     if (!kindGiven)
         out.trace.header.kind = kindOf(mapping);
     return out;

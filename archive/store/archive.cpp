@@ -21,7 +21,7 @@ namespace jr {
 Result<std::string> pullFileTextOf(const PackedTrace& kept) {
     std::string text = unpacked(kept.raw);
     if (text.empty())
-        return Error{"the kept trace is damaged; a rebuild puts it right from its pull file", kept.mirror};
+        return Error{Message{"store.kept-trace-is-damaged-rebuild"}, kept.mirror};
     return text;
 }
 
@@ -61,13 +61,12 @@ Result<std::unique_ptr<Archive>> Archive::open(const QString& folder, bool* dama
     QDir dir(folder);
     const std::string name = folder.toStdString();
     if (QFileInfo(folder).exists() && !QFileInfo(folder).isDir())
-        return Error{"this is a file; an archive is a folder", name};
+        return Error{Message{"store.is-file-archive-is-folder"}, name};
     if (!dir.exists() && !QDir().mkpath(folder))
-        return Error{"the folder cannot be made; is the place writable?", name};
+        return Error{Message{"store.folder-cannot-be-made"}, name};
     const QString path = dir.filePath(QStringLiteral("jolly-ram.sqlite"));
     if (!QFileInfo(folder).isWritable() || (QFileInfo::exists(path) && !QFileInfo(path).isWritable()))
-        return Error{"this folder may not be written to; nothing was changed. Open a copy in a folder of your own",
-                     name};
+        return Error{Message{"store.folder-may-not-be-written"}, name};
     // Two programs that open a new archive at once must not both make its tables.
     WriterLock::Shared mine;
     const Result<WriterLock> lock = WriterLock::take(dir.absolutePath(), "opening", mine);
@@ -78,7 +77,7 @@ Result<std::unique_ptr<Archive>> Archive::open(const QString& folder, bool* dama
     if (!archive)
         return archive.error();
     if (!dir.mkpath(QStringLiteral("pulls")))
-        return Error{"the folder for pull files cannot be made", name};
+        return Error{Message{"store.folder-for-pull-files-cannot"}, name};
     return archive;
 }
 
@@ -95,7 +94,7 @@ Result<JobRecord> Archive::job(const std::string& jobId) const {
     if (!head)
         return head.error();
     if (head->empty())
-        return Error{"there is no such job in this archive"};
+        return Error{Message{"store.is-no-such-job"}};
     out.id = jobId;
     out.name = s(head->front()[0]);
     out.machine = s(head->front()[1]);
@@ -162,7 +161,7 @@ Result<Trace> Archive::trace(const std::string& pullId) const {
     if (!rows)
         return rows.error();
     if (rows->empty())
-        return Error{"there is no such pull in this archive"};
+        return Error{Message{"store.is-no-such-pull"}};
     return traceOf(PackedTrace{pullId, rows->front()[0].toByteArray(), s(rows->front()[1])});
 }
 

@@ -159,7 +159,7 @@ Result<SafetyReport> Archive::check(bool thorough, const Progress& progress) con
             return text.error();
         const auto benchRows = benches();
         const bool there = QFileInfo::exists(q(path));
-        const Result<BenchFile> file = there ? loadBenchFile(path) : Result<BenchFile>(Error{"missing"});
+        const Result<BenchFile> file = there ? loadBenchFile(path) : Result<BenchFile>(Error{Message{"store.missing"}});
         if (there && (!file || !file->whole))
             out.problems.push_back("benches.json: the list of benches is damaged");
         else if (benchRows && (there ? jr::benchFileText(*file) != *text : !benchRows->empty()))

@@ -22,10 +22,9 @@ Result<Done> Archive::sameAsKept(const std::string& pullId, const Trace& given) 
     const std::string text = row->empty() ? "" : unpacked(row->front()[0].toByteArray());
     const Result<Trace> kept = readPullFile(text, where);
     if (!kept)
-        return Error{"a pull of this id is kept, but its trace is damaged; rebuild the archive first", where};
+        return Error{Message{"store.pull-of-id-is-kept"}, where};
     if (measuredContent(*kept) != measuredContent(given))
-        return Error{"another pull with the same id is kept already (" + where +
-                     "), and its contents differ: a conflict. Neither was changed; give one of them another id"};
+        return Error{Message{"store.another-pull-with-same-id", {std::string(where)}}};
     return Done{};
 }
 
@@ -101,7 +100,7 @@ Result<std::string> Archive::addPull(const std::string& jobId, const Trace& give
     if (!jobRow)
         return jobRow.error();
     if (jobRow->empty())
-        return Error{"there is no such job in this archive"};
+        return Error{Message{"store.is-no-such-job"}};
     if (h.job.empty())
         h.job = s(jobRow->front()[0]);
     const std::string text = writePullFile(trace);

@@ -60,8 +60,7 @@ Result<std::unique_ptr<Database>> Database::open(const QString& path, bool* dama
         if (damaged)
             *damaged = isDamage(error);
         if (isNoDatabase(error))
-            return Error{"this file is not a Jolly Ram archive (or is damaged at its head); it was left as it is",
-                         path.toStdString()};
+            return Error{Message{"store.file-is-not-jolly-ram"}, path.toStdString()};
         return sqlError(path, error);
     }
     head.finish();

@@ -24,7 +24,7 @@ Result<PullHalves> readHalves(const Database& db, const QString& folder, const s
     if (!row)
         return row.error();
     if (row->empty())
-        return Error{"there is no such pull in this archive", pullId};
+        return Error{Message{"store.is-no-such-pull"}, pullId};
     PullHalves out;
     out.id = pullId;
     out.mirror = s(row->front()[0]);

@@ -137,10 +137,9 @@ Result<Done> bringToSchema(Database& db) {
             return r->error();
     const std::string file = db.path().toStdString();
     if (*tables > 0 && *application != kApplicationId)
-        return Error{"this database belongs to another program; it was left as it is", file};
+        return Error{Message{"store.database-belongs-to-another-program"}, file};
     if (*version > kSchemaVersion)
-        return Error{
-            "this archive was written by a newer Jolly Ram; it was left as it is. Update the program to open it", file};
+        return Error{Message{"store.archive-was-written-by-newer"}, file};
     if (*version == kSchemaVersion)
         return Done{};
     return db.transaction([&]() -> Result<Done> {

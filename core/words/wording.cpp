@@ -43,7 +43,8 @@ struct InWords {
     std::string operator()(const Names& list) const {
         std::string out;
         for (const std::string& name : list.names)
-            out += (out.empty() ? "" : std::string(wording.language->listComma)) + std::string(wording.language->word(name));
+            out += (out.empty() ? "" : std::string(wording.language->listComma)) +
+                   std::string(wording.language->word(name));
         return out;
     }
 };
@@ -123,10 +124,7 @@ Unit homeUnit(Measured what) {
 }
 
 std::string_view unitWords(const Unit& unit) {
-    return unit.symbol == "degC"    ? "°C"
-           : unit.symbol == "degF"  ? "°F"
-           : unit.symbol == "kgf-m" ? "kgf·m"
-                                    : unit.symbol;
+    return unit.symbol == "degC" ? "°C" : unit.symbol == "degF" ? "°F" : unit.symbol == "kgf-m" ? "kgf·m" : unit.symbol;
 }
 
 int decimalsIn(const Unit& unit, Measured what, int decimals) {
@@ -193,11 +191,15 @@ std::string said(const Error& error, const Wording& wording) {
     return error.message.empty() ? error.reason : said(error.message, wording);
 }
 
-Error::Error(Message what) : reason(said(what)), message(std::move(what)) {}
+Error::Error(Message what, std::string inFile, long atLine)
+    : reason(said(what)), file(std::move(inFile)), line(atLine), message(std::move(what)) {}
+
+Message messageOf(const Error& error) {
+    return error.message.empty() ? Message{"error.in-words", {error.reason}} : error.message;
+}
 
 Error ofPull(int number, const Error& error) {
-    Message why = error.message.empty() ? Message{"error.in-words", {error.reason}} : error.message;
-    return Error{Message{"error.of-pull", {std::to_string(number), Sayings{{std::move(why)}}}}};
+    return Error{Message{"error.of-pull", {std::to_string(number), Sayings{{messageOf(error)}}}}};
 }
 
 std::string said(const std::vector<Message>& messages, const Wording& wording) {

@@ -129,13 +129,15 @@ private slots:
         // The archive names files as well ("job.json"): there a code is what a message is made of.
         static const QRegularExpression inMessage(
             QStringLiteral("(?:Message\\{|(?:\\w*Error|refuse|problem)\\()\"([a-z]+\\.[a-z]+(?:-[a-z]+)*)\""));
-        QDirIterator archive(QStringLiteral(JR_SOURCE "/archive"), {QStringLiteral("*.cpp")}, QDir::Files,
-                             QDirIterator::Subdirectories);
-        while (archive.hasNext()) {
-            QFile file(archive.next());
-            QVERIFY(file.open(QIODevice::ReadOnly));
-            for (auto found = inMessage.globalMatch(QString::fromUtf8(file.readAll())); found.hasNext();)
-                used << found.next().captured(1);
+        for (const char* layer : {"archive", "bench"}) {
+            QDirIterator files(QStringLiteral(JR_SOURCE "/") + QLatin1String(layer), {QStringLiteral("*.cpp")},
+                               QDir::Files, QDirIterator::Subdirectories);
+            while (files.hasNext()) {
+                QFile file(files.next());
+                QVERIFY(file.open(QIODevice::ReadOnly));
+                for (auto found = inMessage.globalMatch(QString::fromUtf8(file.readAll())); found.hasNext();)
+                    used << found.next().captured(1);
+            }
         }
         QVERIFY(used.size() > 60);
         for (const QString& one : used)
