@@ -73,27 +73,31 @@ private slots:
     void roomsPointDown_data() {
         QTest::addColumn<QString>("layer");
         QTest::addColumn<QList<QStringList>>("floors");
-        QTest::newRow("core") << "core" << QList<QStringList>{{"units", "statistics"},
-                                                              {"words"},
-                                                              {"air"},
-                                                              {"pull"},
-                                                              {"live", "driveline", "calibrate"},
-                                                              {"judge"},
-                                                              {"mixture", "machine", "plan"},
-                                                              {"ready"},
-                                                              {"study"},
-                                                              {"figure"},
-                                                              {"road"}};
-        QTest::newRow("archive") << "archive" << QList<QStringList>{{"disk"}, {"formats"}, {"store"}, {"bundle"}, {"copies"}};
+        QTest::newRow("core") << "core"
+                              << QList<QStringList>{{"units", "statistics"},
+                                                    {"words"},
+                                                    {"air"},
+                                                    {"pull"},
+                                                    {"live", "driveline", "calibrate"},
+                                                    {"judge"},
+                                                    {"mixture", "machine", "plan"},
+                                                    {"ready"},
+                                                    {"study"},
+                                                    {"figure"},
+                                                    {"road"}};
+        QTest::newRow("archive") << "archive"
+                                 << QList<QStringList>{
+                                        {"disk"}, {"formats", "reader"}, {"store"}, {"bundle"}, {"copies"}};
         QTest::newRow("app") << "app"
-                             << QList<QStringList>{
-                                    {"theme"},
-                                    {"charts"},
-                                    {"model"},
-                                    {"widgets"},
-                                    {"ask", "ready", "pull", "look", "judge", "figure", "road", "handover", "jobs", "import"},
-                                    {"frame"},
-                                    {"tools"}};
+                             << QList<QStringList>{{"words"},
+                                                   {"theme"},
+                                                   {"charts"},
+                                                   {"model"},
+                                                   {"widgets"},
+                                                   {"ask", "ready", "pull", "look", "judge", "figure", "road",
+                                                    "handover", "jobs", "import", "settings", "help"},
+                                                   {"frame"},
+                                                   {"tools"}};
     }
     void roomsPointDown() {
         QFETCH(QString, layer);

@@ -3,8 +3,8 @@
 
 #include "app/words/words.h"
 
-#include "app/words/plural.h"
 #include "app/widgets/base_again.h"
+#include "app/words/plural.h"
 
 #include <QContextMenuEvent>
 #include <QDateTime>

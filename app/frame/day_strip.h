@@ -46,6 +46,7 @@ private:
     void drawTile(QPainter& painter, int index) const;
     double barScale() const; ///< share of power that fills a bar
     void drawDrift(QPainter& painter) const;
+    QString nextWords() const;
     void drawPlan(QPainter& painter) const;
     void drawFittings(QPainter& painter) const;
     void drawBaselines(QPainter& painter) const;

@@ -11,6 +11,11 @@
 #include <cmath>
 
 namespace jr::app {
+namespace {
+
+constexpr double kApartFromNext = 32.; // px between the outlook and the next step
+
+} // namespace
 
 using namespace day_strip_size;
 
@@ -125,6 +130,14 @@ void DayStrip::drawBaselines(QPainter& p) const {
     }
 }
 
+QString DayStrip::nextWords() const {
+    QString words = tr("Next: %1").arg(m_next);
+    if (!m_departures.empty())
+        words += QStringLiteral(" · ") + plural(static_cast<int>(m_departures.size()), tr("1 departure from the plan"),
+                                                tr("%1 departures from the plan"));
+    return words;
+}
+
 /// Stop or go on, beside the days' names and what is next.
 void DayStrip::drawOutlook(QPainter& p, const std::vector<std::pair<double, double>>& dayWords) const {
     const QString words = m_model.outlook().words();
@@ -132,7 +145,12 @@ void DayStrip::drawOutlook(QPainter& p, const std::vector<std::pair<double, doub
         return;
     const Tokens& t = m_theme.tokens();
     p.setFont(Theme::font(Size::Small, m_model.outlook().now().state == Outlook::State::Decided));
-    const double nextWide = m_next.isEmpty() ? 0. : 260.;
+    // In other languages the next step takes more room.
+    const double nextWide =
+        m_next.isEmpty()
+            ? 0.
+            : std::min(0.45 * width(),
+                       QFontMetricsF(Theme::font(Size::Small, true)).horizontalAdvance(nextWords()) + kApartFromNext);
     // The widest place that no day's name and not the next step takes.
     constexpr double kApart = 24., kNarrowest = 120.;
     const double end = width() - 12. - nextWide;
@@ -176,10 +194,7 @@ void DayStrip::drawPlan(QPainter& p) const {
         return;
     p.setPen(t.ink);
     p.setFont(Theme::font(Size::Small, true));
-    QString words = tr("Next: %1").arg(m_next);
-    if (!m_departures.empty())
-        words += QStringLiteral(" · ") + plural(static_cast<int>(m_departures.size()), tr("1 departure from the plan"),
-                                                tr("%1 departures from the plan"));
+    const QString words = nextWords();
     const QRectF line(180, 4, width() - (m_model.picked().empty() ? 200 : 610), 16);
     p.drawText(line, Qt::AlignRight | Qt::AlignVCenter,
                p.fontMetrics().elidedText(words, Qt::ElideRight, static_cast<int>(line.width())));

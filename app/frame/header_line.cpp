@@ -2,9 +2,9 @@
 #include "app/frame/header_line.h"
 
 #include "app/model/display_units.h"
-#include "app/words/words.h"
 #include "app/widgets/chart_words.h"
 #include "app/widgets/method_dialog.h"
+#include "app/words/words.h"
 
 #include <QAction>
 #include <QComboBox>

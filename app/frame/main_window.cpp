@@ -6,11 +6,11 @@
 #include "app/figure/figure_station.h"
 #include "app/frame/capture_offer.h"
 #include "app/frame/day_strip.h"
+#include "app/frame/finder.h"
+#include "app/frame/first_day.h"
 #include "app/frame/header_line.h"
 #include "app/frame/rail.h"
 #include "app/handover/handover_station.h"
-#include "app/help/finder.h"
-#include "app/help/first_day.h"
 #include "app/help/manual.h"
 #include "app/import/import_dialog.h"
 #include "app/jobs/jobs_station.h"
@@ -177,9 +177,9 @@ void MainWindow::addShortcuts() {
 
 /// The chapter of what is on the screen; in the order of the stations.
 void MainWindow::help() {
-    static const QStringList chapters{QStringLiteral("Jobs"),   QStringLiteral("Ask"),   QStringLiteral("Ready"),
-                                      QStringLiteral("Pull"),   QStringLiteral("Look"),  QStringLiteral("Judge"),
-                                      QStringLiteral("Figure"), QStringLiteral("Road"),  QStringLiteral("Hand over"),
+    static const QStringList chapters{QStringLiteral("Jobs"),    QStringLiteral("Ask"),  QStringLiteral("Ready"),
+                                      QStringLiteral("Pull"),    QStringLiteral("Look"), QStringLiteral("Judge"),
+                                      QStringLiteral("Figure"),  QStringLiteral("Road"), QStringLiteral("Hand over"),
                                       QStringLiteral("Settings")};
     openManual(chapters[station()], this);
 }
@@ -199,7 +199,8 @@ int MainWindow::station() const {
 
 void MainWindow::wantAnew() {
     if (m_bench->link().wanted())
-        say(tr("It is chosen, and takes effect once the bench or the receiver is left and the program is started anew."));
+        say(tr(
+            "It is chosen, and takes effect once the bench or the receiver is left and the program is started anew."));
     else
         QTimer::singleShot(0, this, &MainWindow::wantedAnew); // the button that asked for it goes with the window
 }

@@ -37,7 +37,18 @@ class FirstDay;
 class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
-    enum Place { Jobs = 0, Ask, Ready, Pull, Look, Judge, Figure, Road, Handover, Settings }; ///< of `stations`, in working order
+    enum Place {
+        Jobs = 0,
+        Ask,
+        Ready,
+        Pull,
+        Look,
+        Judge,
+        Figure,
+        Road,
+        Handover,
+        Settings
+    }; ///< of `stations`, in working order
 
     MainWindow(Theme& theme, QWidget* parent = nullptr);
     ~MainWindow() override;

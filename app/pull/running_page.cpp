@@ -13,6 +13,7 @@
 #include <QFormLayout>
 #include <QLineEdit>
 #include <QPushButton>
+#include <QScrollArea>
 #include <QVBoxLayout>
 
 #include <cmath>
@@ -35,7 +36,15 @@ void RunningPage::takeBaseAgain() {
 RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent)
     : QFrame(parent), m_theme(theme), m_job(job), m_bench(bench) {
     setProperty("card", true);
-    auto* layout = new QVBoxLayout(this);
+    auto* whole = new QVBoxLayout(this);
+    whole->setContentsMargins(0, 2, 0, 2);
+    auto* all = new QScrollArea; // on a low screen, and while a stop stands, nothing lies over anything else
+    all->setWidgetResizable(true);
+    all->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* inner = new QWidget;
+    all->setWidget(inner);
+    whole->addWidget(all);
+    auto* layout = new QVBoxLayout(inner);
     layout->setContentsMargins(14, 12, 12, 10);
     layout->setSpacing(7);
     auto* next = new Words(tr("The next pulls are of"));

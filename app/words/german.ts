@@ -3946,7 +3946,7 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <message><source>peak power at the wheel</source>
 <translation>Spitzenleistung am Rad</translation></message>
 <message><source>peak power, corrected</source>
-<translation>Spitzenleistung, korrigiert</translation></message>
+<translation>Spitze, korrigiert</translation></message>
 <message><source>peak torque %1 at %2</source>
 <translation>größtes Drehmoment %1 bei %2</translation></message>
 <message><source>peaks and how it was judged</source>

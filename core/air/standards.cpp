@@ -67,11 +67,11 @@ std::vector<Caution> airCautions(const Standard& standard, const Air& air) {
     else if (std::abs(f - 1.) > kLargeCorrection)
         out.push_back({"large-correction", {"air.large-correction", {label, Number{100. * (f - 1.), 1, true}}}});
     if (air.tempC < standard.minTempC || air.tempC > standard.maxTempC)
-        out.push_back({"outside-validity",
-                       {"air.temperature-outside",
-                        {label, Measure{standard.minTempC, Measured::Temperature},
-                         Measure{standard.maxTempC, Measured::Temperature},
-                         Measure{air.tempC, Measured::Temperature, 1}}}});
+        out.push_back(
+            {"outside-validity",
+             {"air.temperature-outside",
+              {label, Measure{standard.minTempC, Measured::Temperature, 0, false, false},
+               Measure{standard.maxTempC, Measured::Temperature}, Measure{air.tempC, Measured::Temperature, 1}}}});
     return out;
 }
 
@@ -80,7 +80,8 @@ std::vector<Caution> airCautions(const Air& air) {
     constexpr double kLeastPa = 65000., kMostPa = 108000., kColdC = -25., kHotC = 50.;
     std::vector<Caution> out;
     if (air.pressurePa < kLeastPa || air.pressurePa > kMostPa)
-        out.push_back({"air-implausible", {"air.pressure-implausible", {Measure{air.pressurePa, Measured::AirPressure}}}});
+        out.push_back(
+            {"air-implausible", {"air.pressure-implausible", {Measure{air.pressurePa, Measured::AirPressure}}}});
     if (air.tempC < kColdC || air.tempC > kHotC)
         out.push_back({"air-implausible", {"air.temperature-unusual", {Measure{air.tempC, Measured::Temperature, 1}}}});
     return out;
@@ -93,19 +94,20 @@ std::vector<Caution> pressureCautions(double pressurePa, double altitudeM) {
     case PressureVerdict::Plausible:
         return {};
     case PressureVerdict::LooksReducedToSeaLevel:
-        return {
-            {"pressure-reduced",
-             {"air.pressure-reduced", {typed, height, Measure{stationFromSeaLevelPa(pressurePa, altitudeM), Measured::AirPressure}}}}};
+        return {{"pressure-reduced",
+                 {"air.pressure-reduced",
+                  {typed, height, Measure{stationFromSeaLevelPa(pressurePa, altitudeM), Measured::AirPressure}}}}};
     case PressureVerdict::Implausible:
         return {{"air-implausible",
-                 {"air.pressure-at-height", {typed, height, Measure{standardPressurePa(altitudeM), Measured::AirPressure}}}}};
+                 {"air.pressure-at-height",
+                  {typed, height, Measure{standardPressurePa(altitudeM), Measured::AirPressure}}}}};
     }
     return {};
 }
 
 std::optional<Message> airProblem(const Air& air) {
     if (!std::isfinite(air.tempC) || air.tempC < -60. || air.tempC > 80.)
-        return Message{"air.wrong-temperature", {Measure{air.tempC, Measured::Temperature, 1}}};
+        return Message{"air.wrong-temperature", {Number{air.tempC, 1}}};
     if (!std::isfinite(air.pressurePa) || air.pressurePa < 30000. || air.pressurePa > 120000.)
         return Message{"air.wrong-pressure", {Number{air.pressurePa / 100., 1}}};
     if (!std::isfinite(air.humidity) || air.humidity < 0. || air.humidity > 1.)

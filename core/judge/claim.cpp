@@ -137,9 +137,8 @@ Judgement judgeAlongBand(const Claim& claim, const Comparison& c) {
     const std::size_t told = out.verdict == Verdict::Failed ? fails : holds;
     const Estimate there = c.pct(told);
     out.reason = {gain ? "claim.gains-somewhere" : "claim.costs-nothing-anywhere",
-                  {Place{c.place[told], c.axis}, Measure{there.mid, Measured::Torque, 1, true},
-                   Measure{there.low, Measured::Torque, 1, true}, Measure{there.high, Measured::Torque, 1, true},
-                   Measure{claim.amount, Measured::Torque, 1}, Place{c.place.front(), c.axis, false},
+                  {Place{c.place[told], c.axis}, Number{there.mid, 1, true}, Number{there.low, 1, true},
+                   Number{there.high, 1, true}, Number{claim.amount, 1}, Place{c.place.front(), c.axis, false},
                    Place{c.place.back(), c.axis}}};
     return out;
 }
@@ -167,7 +166,7 @@ Judgement judgeTorque(const Claim& claim, const Comparison& c) {
     const Estimate there = c.newtonMetre(told);
     out.reason = {"claim.torque",
                   {Place{c.place[told], c.axis}, Measure{there.mid, Measured::Torque, 1, true},
-                   Measure{there.low, Measured::Torque, 1, true}, Measure{there.high, Measured::Torque, 1, true},
+                   Measure{there.low, Measured::Torque, 1, true, false}, Measure{there.high, Measured::Torque, 1, true},
                    Measure{claim.amount, Measured::Torque, 1}, Place{c.place.front(), c.axis, false},
                    Place{c.place.back(), c.axis}}};
     return out;
@@ -203,9 +202,8 @@ Judgement judgeNothing(const Claim& claim, const Comparison& c) {
     }
     const Estimate there = c.pct(told);
     out.reason = {"claim.nothing",
-                  {Place{c.place[told], c.axis}, Measure{there.mid, Measured::Torque, 1, true},
-                   Measure{there.low, Measured::Torque, 1, true}, Measure{there.high, Measured::Torque, 1, true},
-                   Measure{claim.amount, Measured::Torque, 1}, Place{c.place.front(), c.axis, false},
+                  {Place{c.place[told], c.axis}, Number{there.mid, 1, true}, Number{there.low, 1, true},
+                   Number{there.high, 1, true}, Number{claim.amount, 1}, Place{c.place.front(), c.axis, false},
                    Place{c.place.back(), c.axis}}};
     return out;
 }
@@ -294,13 +292,13 @@ Judgement judgeClaimOfNumber(const Claim& claim, const Estimate& number, int cyl
     case ClaimKind::SpreadWithin:
         return heldToCautions({atMost(a, low, high), {"claim.spread", figures(1, false)}}, c);
     case ClaimKind::ExhaustWithin:
-        return heldToCautions({atMost(a, low, high),
-                               {"claim.exhaust",
-                                {who, Measure{number.mid, Measured::TemperatureStep, 0, true},
-                                 Measure{low, Measured::TemperatureStep, 0, true},
-                                 Measure{high, Measured::TemperatureStep, 0, true},
-                                 Measure{a, Measured::TemperatureStep, 0}}}},
-                              c);
+        return heldToCautions(
+            {atMost(a, low, high),
+             {"claim.exhaust",
+              {who, Measure{number.mid, Measured::TemperatureStep, 0, true},
+               Measure{low, Measured::TemperatureStep, 0, true, false},
+               Measure{high, Measured::TemperatureStep, 0, true}, Measure{a, Measured::TemperatureStep, 0}}}},
+            c);
     default:
         return {};
     }

@@ -92,9 +92,10 @@ std::vector<Message> departuresOf(const Trace& trace, const ReadyPull& ready, co
     const auto window = [&](std::string_view code, ChannelId id, double from, double to) {
         const double value = atStart(trace, id, ready);
         if (value < from - t.tempC || value > to + t.tempC)
-            out.push_back({code,
-                           {Measure{value, Measured::Temperature}, Measure{from, Measured::Temperature},
-                            Measure{to, Measured::Temperature}}});
+            out.push_back(
+                {code,
+                 {Measure{value, Measured::Temperature}, Measure{from, Measured::Temperature, 0, false, false},
+                  Measure{to, Measured::Temperature}}});
     };
     window("departure.coolant", ChannelId::Coolant, procedure->coolantFromC, procedure->coolantToC);
     window("departure.intake", ChannelId::IntakeAir, procedure->intakeFromC, procedure->intakeToC);

@@ -66,9 +66,9 @@ LeakState leakState(const LeakTest& test, const LeakWindow& window) {
 }
 
 /// What a gauge on the joint reads, told in the reader's unit.
-static Measure pressure(double kpa, int decimals) {
+static Measure pressure(double kpa, int decimals, bool unit = true) {
     constexpr double kPaPerKpa = 1000.;
-    return {kpa * kPaPerKpa, Measured::GaugePressure, decimals};
+    return {kpa * kPaPerKpa, Measured::GaugePressure, decimals, false, unit};
 }
 
 Message leakMessage(const LeakTest& test, const LeakWindow& window) {
@@ -77,7 +77,7 @@ Message leakMessage(const LeakTest& test, const LeakWindow& window) {
                                   : state == LeakState::Leaks ? (test.where.empty() ? "leak.leaks" : "leak.leaks-at")
                                                               : "leak.shows-nothing";
     Message out{code,
-                {pressure(test.heldKpa, 1), pressure(test.startKpa, 1), Number{test.minutes, 1},
+                {pressure(test.heldKpa, 1, false), pressure(test.startKpa, 1), Number{test.minutes, 1},
                  pressure(window.mostLossKpaPerMin, 1)}};
     if (state == LeakState::ShowsNothing) {
         out.arguments.push_back(pressure(window.startFromKpa, 0));

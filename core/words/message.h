@@ -61,13 +61,14 @@ enum class Measured {
     Torque,          ///< N·m
     RoadSpeed,       ///< m/s
 };
-/// A measured thing in the reader's unit, with the unit. `decimals` are those of degC, hPa, kPa, kg, Nm and km/h; another
-/// unit gets as many more or fewer as keep it as fine.
+/// A measured thing in the reader's unit, with the unit. `decimals` are those of degC, hPa, kPa, kg, Nm and km/h;
+/// another unit gets as many more or fewer as keep it as fine.
 struct Measure {
     double si;
     Measured what;
     int decimals = 0;
     bool sign = false;
+    bool unit = true; ///< written with its unit
     bool operator==(const Measure&) const = default;
 };
 
@@ -82,7 +83,7 @@ struct Sayings {
 struct Place {
     double value;
     CurveAxis axis;
-    bool unit = true;      ///< written with its unit
+    bool unit = true; ///< written with its unit
     bool operator==(const Place&) const = default;
 };
 

@@ -135,8 +135,9 @@ std::string measureText(const Measure& measure, const Wording& wording) {
     const Unit& unit = readerUnit(measure.what, wording);
     const bool step = measure.what == Measured::TemperatureStep;
     const double shown = step ? measure.si / unit.factor : fromSi(measure.si, unit);
-    return plainNumber(shown, decimalsIn(unit, measure.what, measure.decimals), wording, measure.sign) + " " +
-           std::string(unitWords(unit));
+    const std::string number =
+        plainNumber(shown, decimalsIn(unit, measure.what, measure.decimals), wording, measure.sign);
+    return measure.unit ? number + " " + std::string(unitWords(unit)) : number;
 }
 
 double placeShown(double place, CurveAxis axis, const Wording& wording) {

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Help: the manual at what is on the screen, one line that finds everything, a first day that ticks itself off.
-#include "app/help/finder.h"
-#include "app/help/first_day.h"
+#include "app/frame/finder.h"
+#include "app/frame/first_day.h"
 #include "app/help/manual.h"
 #include "app/jobs/jobs_station.h"
 #include "app/model/bench_model.h"

@@ -78,7 +78,7 @@ private slots:
         int looked = 0;
         while (it.hasNext()) {
             const QString name = it.next();
-            if (name.contains(QLatin1String("theme/words.")))
+            if (name.contains(QLatin1String("words/words.")))
                 continue;
             QFile file(name);
             QVERIFY(file.open(QIODevice::ReadOnly));

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/help/first_day.h"
+#include "app/frame/first_day.h"
 
 #include "app/ask/ask_station.h"
 #include "app/jobs/jobs_station.h"
@@ -128,11 +128,12 @@ void FirstDay::look() {
         ++m_step;
     const bool over = m_step == steps();
     m_show->setVisible(!over);
-    m_words->setText(over ? tr("That was a first day. F1 opens the manual at what is on the screen; Ctrl+K finds the rest.")
-                          : tr("First day, %1 of %2: %3")
-                                .arg(m_step + 1)
-                                .arg(steps())
-                                .arg(m_steps[static_cast<std::size_t>(m_step)].words));
+    m_words->setText(
+        over ? tr("That was a first day. F1 opens the manual at what is on the screen; Ctrl+K finds the rest.")
+             : tr("First day, %1 of %2: %3")
+                   .arg(m_step + 1)
+                   .arg(steps())
+                   .arg(m_steps[static_cast<std::size_t>(m_step)].words));
 }
 
 } // namespace jr::app

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A first day, guided: one step at a time above the stations, each ticked by itself when it is done. It presses nothing;
-// "Show me" leads to the place. On the simulated bench it takes ten minutes.
+// A first day, guided: one step at a time above the stations, each ticked by itself when it is done. It presses
+// nothing; "Show me" leads to the place. On the simulated bench it takes ten minutes.
 #pragma once
 
 #include "app/frame/main_window.h"

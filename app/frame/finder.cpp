@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/help/finder.h"
+#include "app/frame/finder.h"
 
 #include "app/help/manual.h"
 #include "app/widgets/station.h"
@@ -102,7 +102,8 @@ Finder::Finder(MainWindow& window) : QDialog(&window), m_all(findables(window)) 
     m_list = new QListWidget;
     m_list->setAccessibleName(tr("What was found"));
     down->addWidget(m_list, 1);
-    auto* note = new Words(tr("Enter leads there; nothing is pressed for you. On the right stands its key for the next time."));
+    auto* note =
+        new Words(tr("Enter leads there; nothing is pressed for you. On the right stands its key for the next time."));
     note->setProperty("muted", true);
     note->setWordWrap(true);
     down->addWidget(note);
