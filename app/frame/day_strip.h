@@ -46,7 +46,7 @@ private:
     void drawTile(QPainter& painter, int index) const;
     double barScale() const; ///< share of power that fills a bar
     void drawDrift(QPainter& painter) const;
-    QString nextWords() const;
+    QString nextLine() const; ///< with how often the plan was departed from
     void drawPlan(QPainter& painter) const;
     void drawFittings(QPainter& painter) const;
     void drawBaselines(QPainter& painter) const;

@@ -130,7 +130,7 @@ void DayStrip::drawBaselines(QPainter& p) const {
     }
 }
 
-QString DayStrip::nextWords() const {
+QString DayStrip::nextLine() const {
     QString words = tr("Next: %1").arg(m_next);
     if (!m_departures.empty())
         words += QStringLiteral(" · ") + plural(static_cast<int>(m_departures.size()), tr("1 departure from the plan"),
@@ -150,7 +150,7 @@ void DayStrip::drawOutlook(QPainter& p, const std::vector<std::pair<double, doub
         m_next.isEmpty()
             ? 0.
             : std::min(0.45 * width(),
-                       QFontMetricsF(Theme::font(Size::Small, true)).horizontalAdvance(nextWords()) + kApartFromNext);
+                       QFontMetricsF(Theme::font(Size::Small, true)).horizontalAdvance(nextLine()) + kApartFromNext);
     // The widest place that no day's name and not the next step takes.
     constexpr double kApart = 24., kNarrowest = 120.;
     const double end = width() - 12. - nextWide;
@@ -194,7 +194,7 @@ void DayStrip::drawPlan(QPainter& p) const {
         return;
     p.setPen(t.ink);
     p.setFont(Theme::font(Size::Small, true));
-    const QString words = nextWords();
+    const QString words = nextLine();
     const QRectF line(180, 4, width() - (m_model.picked().empty() ? 200 : 610), 16);
     p.drawText(line, Qt::AlignRight | Qt::AlignVCenter,
                p.fontMetrics().elidedText(words, Qt::ElideRight, static_cast<int>(line.width())));
