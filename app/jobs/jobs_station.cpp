@@ -128,7 +128,8 @@ QWidget* JobsStation::buildSide() {
                                 "rules and licensed practice come first."));
     safety->setWordWrap(true);
     safety->setProperty("muted", true);
-    right->addWidget(safety);
+    safety->setContentsMargins(18, 4, 18, 12);
+    whole->addWidget(safety); // never scrolled away
 
     connect(m_begin, &QPushButton::clicked, this, &JobsStation::beginJob);
     connect(m_import, &QPushButton::clicked, this, &JobsStation::chooseFiles);
