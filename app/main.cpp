@@ -6,6 +6,7 @@
 #include "app/help/manual.h"
 #include "app/jobs/jobs_station.h"
 #include "app/model/bench_model.h"
+#include "app/settings/records_place.h"
 #include "app/settings/view_choices.h"
 #include "app/tools/screenshots.h"
 #include "app/tools/sheet_command.h"
@@ -18,9 +19,7 @@
 
 #include <QApplication>
 #include <QCommandLineParser>
-#include <QDir>
 #include <QSocketNotifier>
-#include <QStandardPaths>
 #include <QTemporaryDir>
 #include <QtConcurrent>
 
@@ -81,7 +80,8 @@ int main(int argc, char** argv) {
                                          QStringLiteral("Write a picture of every view into this folder and leave."),
                                          QStringLiteral("DIR"));
     const QCommandLineOption onlyOption(
-        QStringLiteral("only"), QStringLiteral("Pictures of this station alone (jobs, settings, figure, road, hand-over)."),
+        QStringLiteral("only"),
+        QStringLiteral("Pictures of this station alone (jobs, settings, figure, road, hand-over)."),
         QStringLiteral("STATION"));
     const QCommandLineOption benchOption(QStringLiteral("bench"), QStringLiteral("Call this bench at once."),
                                          QStringLiteral("ADDRESS"));
@@ -100,8 +100,8 @@ int main(int argc, char** argv) {
     const QCommandLineOption publicOption(QStringLiteral("public"),
                                           QStringLiteral("A .png is the picture to show in public: upright or wide."),
                                           QStringLiteral("SHAPE"));
-    parser.addOptions({manualOption, sheetOption, outOption, publicOption, benchOption, tryBenchOption, archiveOption, demoOption,
-                       logsOption, shotsOption, onlyOption});
+    parser.addOptions({manualOption, sheetOption, outOption, publicOption, benchOption, tryBenchOption, archiveOption,
+                       demoOption, logsOption, shotsOption, onlyOption});
     parser.addPositionalArgument(QStringLiteral("files"), QStringLiteral("Pull files or logs to bring in."),
                                  QStringLiteral("[files…]"));
     parser.process(application);
@@ -120,20 +120,17 @@ int main(int argc, char** argv) {
         return 0;
     }
     QTemporaryDir throwAway;
-    QString folder = parser.value(archiveOption);
-    if (folder.isEmpty())
-        folder = parser.isSet(demoOption) || parser.isSet(shotsOption) ? throwAway.filePath(QStringLiteral("archive"))
-                                                                       : jr::app::keptArchiveFolder();
-    // A place that was chosen and is not there now is no reason to begin new records in it.
-    const bool away = !folder.isEmpty() && !parser.isSet(archiveOption) && !folder.startsWith(throwAway.path()) &&
-                      !QDir(folder).exists();
-    if (folder.isEmpty())
-        folder = QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/archive");
+    // A trial is by itself.
+    const bool throwsAway = !parser.isSet(archiveOption) && (parser.isSet(demoOption) || parser.isSet(shotsOption));
+    const jr::app::RecordsPlace records =
+        parser.isSet(archiveOption) ? jr::app::RecordsPlace{parser.value(archiveOption), false}
+        : throwsAway                ? jr::app::RecordsPlace{throwAway.filePath(QStringLiteral("archive")), false}
+                                    : jr::app::recordsPlace();
+    const QString folder = records.folder;
     if (parser.isSet(sheetOption))
         return jr::app::writeSheetsAsAsked(
             {folder, parser.value(sheetOption), parser.values(outOption), parser.value(publicOption)});
-    // A trial is by itself; an archive has one window.
-    const bool throwsAway = folder.startsWith(throwAway.path());
+    // An archive has one window.
     jr::app::OneWindow one(folder);
     if (!throwsAway && !parser.isSet(shotsOption)) {
         if (one.handedOver(parser.positionalArguments()))
@@ -188,7 +185,7 @@ int main(int argc, char** argv) {
                 });
             });
         });
-    } else if (away) {
+    } else if (records.away) {
         host.window().say(jr::app::MainWindow::tr("The records at %1 are not to be seen: is the disk plugged in? Open "
                                                   "another archive, or plug it in and start again.")
                               .arg(folder));

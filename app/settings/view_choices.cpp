@@ -12,7 +12,7 @@ namespace jr::app {
 namespace {
 
 constexpr char kMode[] = "view/light", kText[] = "view/text_pct", kContrast[] = "view/strong_contrast",
-               kAlarms[] = "sound/only_alarms", kStandard[] = "job/standard", kFolder[] = "records/folder";
+               kAlarms[] = "sound/only_alarms", kStandard[] = "job/standard";
 
 } // namespace
 
@@ -55,14 +55,6 @@ void dress(Theme& theme, const ViewChoices& choices) {
     Theme::setTextScale(choices.textScale);
     theme.setStrongContrast(choices.strongContrast);
     theme.setMode(choices.mode);
-}
-
-QString keptArchiveFolder() {
-    return personsSettings()->value(QLatin1String(kFolder)).toString();
-}
-
-void keepArchiveFolder(const QString& folder) {
-    personsSettings()->setValue(QLatin1String(kFolder), folder);
 }
 
 } // namespace jr::app

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What a person chose of how the window looks and sounds, and what a new job begins with; kept with the person's other
-// settings. Units and language stand beside (archive/reader/reader_settings.h), because the command line reads them too.
+// settings. Units and language stand beside (archive/reader/reader_settings.h), because the command line reads them
+// too.
 #pragma once
 
 #include "app/theme/theme.h"
@@ -27,9 +28,5 @@ ViewChoices keptViewChoices();
 void keepViewChoices(const ViewChoices& choices);
 /// The theme as chosen. What stands already keeps its text size.
 void dress(Theme& theme, const ViewChoices& choices);
-
-/// Where the records are, as chosen last; empty: where the system says.
-QString keptArchiveFolder();
-void keepArchiveFolder(const QString& folder);
 
 } // namespace jr::app

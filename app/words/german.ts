@@ -151,6 +151,8 @@ bei %2</translation></message>
 <translation>%1 Abweichungen vom Plan</translation></message>
 <message><source>%1 differs in more than one thing; the credit is shared.</source>
 <translation>%1 ist in mehr als einem anders; der Verdienst ist geteilt.</translation></message>
+<message><source>%1 files wait until the pull is done.</source>
+<translation>%1 Dateien warten, bis der Lauf vorbei ist.</translation></message>
 <message><source>%1 files were set away, the first: %2</source>
 <translation>%1 Dateien wurden beiseitegelegt, die erste: %2</translation></message>
 <message><source>%1 from fitting to fitting</source>
@@ -645,6 +647,8 @@ bei %2</translation></message>
 <translation>1 Ausrollen hat keine Zeit: Es sagt Luft und Reifen (Zugkraft).</translation></message>
 <message><source>1 departure from the plan</source>
 <translation>1 Abweichung vom Plan</translation></message>
+<message><source>1 file waits until the pull is done.</source>
+<translation>1 Datei wartet, bis der Lauf vorbei ist.</translation></message>
 <message><source>1 file was set away: %2</source>
 <translation>1 Datei wurde beiseitegelegt: %2</translation></message>
 <message><source>1 line changed</source>
@@ -1325,8 +1329,6 @@ Tastatur: Pfeile bewegen einen Griff, auf und ab wechseln ihn, Pos1 löscht.</tr
 <translation>Wie die Maschine genutzt wird</translation></message>
 <message><source>How this bench repeated in jobs that were over before this one began counts beside what these pulls show, as eight degrees of freedom at most.</source>
 <translation>Wie sich dieser Prüfstand in Aufträgen wiederholte, die vor diesem endeten, zählt neben dem, was diese Läufe zeigen, höchstens als acht Freiheitsgrade.</translation></message>
-<message><source>How this is found</source>
-<translation>Wie dies gefunden wird</translation></message>
 <message><source>How was this found?</source>
 <translation>Wie wurde das gefunden?</translation></message>
 <message><source>Humidity</source>

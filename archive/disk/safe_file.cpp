@@ -108,13 +108,13 @@ Result<std::string> writePart(const std::string& path, std::string_view bytes) {
 } // namespace
 
 Result<std::string> readBytes(const std::string& path, std::size_t most) {
-    const auto tooLarge = [&] { return Error{Message{"disk.larger-than-mb", {std::to_string(most >> 20)}}, path}; };
+    const auto tooLarge = [&] { return Error{Message{"disk.too-large", {std::to_string(most >> 20)}}, path}; };
     Handle handle(::open(path.c_str(), O_RDONLY | O_CLOEXEC | O_NONBLOCK));
     struct stat info {};
     if (handle < 0 || ::fstat(handle, &info) != 0)
         return Error{Message{"disk.cannot-be-opened", {Term{systemWords(errno)}}}, path};
     if (S_ISDIR(info.st_mode))
-        return Error{Message{"disk.is-folder-not-file"}, path};
+        return Error{Message{"disk.is-a-folder"}, path};
     if (S_ISREG(info.st_mode) && static_cast<std::uint64_t>(info.st_size) > most)
         return tooLarge();
     std::string out;
@@ -125,7 +125,7 @@ Result<std::string> readBytes(const std::string& path, std::size_t most) {
         if (!S_ISREG(info.st_mode)) {
             pollfd waiting{handle, POLLIN, 0};
             if (::poll(&waiting, 1, ReadBounds::pipePatienceMs) <= 0)
-                return Error{Message{"disk.nothing-comes-out-of-pipe"}, path};
+                return Error{Message{"disk.nothing-comes"}, path};
         }
         const ssize_t n = ::read(handle, buffer, sizeof buffer);
         if (n < 0 && (errno == EINTR || errno == EAGAIN))
@@ -139,7 +139,7 @@ Result<std::string> readBytes(const std::string& path, std::size_t most) {
         out.append(buffer, static_cast<std::size_t>(n));
     }
     if (out.empty() && S_ISFIFO(info.st_mode))
-        return Error{Message{"disk.nothing-comes-out-of-pipe"}, path};
+        return Error{Message{"disk.nothing-comes"}, path};
     return out;
 }
 
@@ -153,7 +153,7 @@ Result<Done> writeBytes(const std::string& path, std::string_view bytes) {
     struct stat info {};
     if (::stat(path.c_str(), &info) == 0 && !S_ISREG(info.st_mode)) {
         if (S_ISDIR(info.st_mode))
-            return Error{Message{"disk.cannot-be-written-is-folder"}, path};
+            return Error{Message{"disk.cannot-write-a-folder"}, path};
         // A device or a pipe is written to, never put out of the way by a new file of its name.
         Handle device(::open(path.c_str(), O_WRONLY | O_CLOEXEC | O_NONBLOCK));
         if (device < 0 || !writeAll(device, bytes))
@@ -175,7 +175,7 @@ Result<Done> writeNewBytes(const std::string& path, std::string_view bytes) {
     const int error = errno;
     ::unlink(part->c_str());
     if (!linked)
-        return error == EEXIST ? Error{Message{"disk.file-of-name-is-already"}, path} : cannotWrite(path, error);
+        return error == EEXIST ? Error{Message{"disk.file-is-there"}, path} : cannotWrite(path, error);
     if (!syncFolder(folderOf(path))) {
         const int syncError = errno;
         ::unlink(path.c_str());
@@ -193,7 +193,7 @@ Result<PreparedFile> PreparedFile::beside(const std::string& path, std::string_v
     if (!back)
         return back.error();
     if (*back != bytes)
-        return Error{Message{"disk.cannot-be-written-what-was"}, path};
+        return Error{Message{"disk.not-read-back"}, path};
     return out;
 }
 
@@ -242,7 +242,7 @@ Result<Done> writeInPieces(const std::string& path, const std::function<Result<D
 Result<Done> moveFolder(const std::string& from, const std::string& to) {
     // An empty folder would be taken for nothing by rename().
     if (struct stat info{}; ::lstat(to.c_str(), &info) == 0)
-        return Error{Message{"disk.something-of-name-is-already"}, to};
+        return Error{Message{"disk.something-is-there"}, to};
     if (::rename(from.c_str(), to.c_str()) != 0 || !syncFolder(folderOf(to)) || !syncFolder(folderOf(from)))
         return cannotWrite(to, errno);
     return Done{};
@@ -250,7 +250,7 @@ Result<Done> moveFolder(const std::string& from, const std::string& to) {
 
 Result<Done> moveFile(const std::string& from, const std::string& to) {
     if (::link(from.c_str(), to.c_str()) != 0)
-        return errno == EEXIST ? Error{Message{"disk.file-of-name-is-already"}, to} : cannotWrite(to, errno);
+        return errno == EEXIST ? Error{Message{"disk.file-is-there"}, to} : cannotWrite(to, errno);
     ::unlink(from.c_str());
     if (!syncFolder(folderOf(to)))
         return cannotWrite(to, errno);
@@ -289,13 +289,13 @@ Result<std::string> setAway(const std::string& path) {
                 if (::rename(path.c_str(), away.c_str()) == 0)
                     return away;
             }
-            return Error{Message{"disk.could-not-be-set-away", {Term{systemWords(errno)}}}, path};
+            return Error{Message{"disk.not-set-away", {Term{systemWords(errno)}}}, path};
         }
         if (::unlink(path.c_str()) != 0)
-            return Error{Message{"disk.could-not-be-set-away", {Term{systemWords(errno)}}}, path};
+            return Error{Message{"disk.not-set-away", {Term{systemWords(errno)}}}, path};
         return away;
     }
-    return Error{Message{"disk.could-not-be-set-away-again"}, path};
+    return Error{Message{"disk.set-away-too-often"}, path};
 }
 
 Result<Done> makeFolder(const std::string& path) {

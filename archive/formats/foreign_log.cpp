@@ -39,10 +39,10 @@ std::vector<ColumnMapping> proposedMapping(const ForeignLayout& layout) {
 Result<ColumnMapping> parseMapping(std::string_view argument, const ForeignLayout& layout) {
     const std::size_t equals = argument.find('=');
     if (equals == std::string_view::npos)
-        return Error{Message{"file.is-not-channel-column-unit", {std::string(argument)}}};
+        return Error{Message{"file.not-a-mapping", {std::string(argument)}}};
     const auto channel = parseChannelName(trimmed(argument.substr(0, equals)));
     if (!channel)
-        return Error{Message{"file.is-not-channel-name", {std::string(argument.substr(0, equals))}}};
+        return Error{Message{"file.not-a-channel", {std::string(argument.substr(0, equals))}}};
     const std::string_view rest = trimmed(argument.substr(equals + 1));
     const auto columnNamed = [&](std::string_view name) -> std::optional<std::size_t> {
         for (std::size_t c = 0; c < layout.columns.size(); ++c)
@@ -65,7 +65,7 @@ Result<ColumnMapping> parseMapping(std::string_view argument, const ForeignLayou
         }
     }
     if (!column)
-        return Error{Message{"file.is-no-column-in-file", {std::string(rest)}}};
+        return Error{Message{"file.no-such-column", {std::string(rest)}}};
     out.column = *column;
     if (out.unit.empty()) {
         const ForeignColumn& c = layout.columns[*column];
@@ -77,16 +77,14 @@ Result<ColumnMapping> parseMapping(std::string_view argument, const ForeignLayou
         else if (channelInfo(channel->id).quantity == Quantity::Ratio)
             out.unit = "1";
         else
-            return Error{Message{"file.column-has-no-unit-that",
-                                 {std::string(c.heading), std::string(channelText(*channel)),
-                                  std::string(channelText(*channel)), std::string(c.heading)}}};
+            return Error{Message{"file.column-without-unit",
+                                 {c.heading, channelText(*channel), channelText(*channel), c.heading}}};
     }
     const auto unit = findChannelUnit(channel->id, out.unit);
     if (!unit)
-        return Error{Message{"file.is-not-unit", {std::string(out.unit)}}};
+        return Error{Message{"file.not-a-unit", {out.unit}}};
     if (!unitFits(channel->id, *unit))
-        return Error{
-            Message{"file.unit-does-not-fit", {std::string(unit->symbol), std::string(channelText(*channel))}}};
+        return Error{Message{"file.unit-does-not-fit", {std::string(unit->symbol), channelText(*channel)}}};
     return out;
 }
 
@@ -98,7 +96,7 @@ Result<ForeignReading> readForeignLog(std::string_view text, const std::string& 
     out.remarks = layout.remarks;
     out.mapped = mapping;
     if (mapping.empty())
-        return Error{Message{"file.no-column-could-be-recognised"}, fileName};
+        return Error{Message{"file.no-column-recognised"}, fileName};
     struct Target {
         std::size_t column;
         Unit unit;
@@ -108,15 +106,13 @@ Result<ForeignReading> readForeignLog(std::string_view text, const std::string& 
     std::vector<char> isMapped(layout.columns.size(), 0);
     for (const ColumnMapping& m : mapping) {
         if (m.column >= layout.columns.size())
-            return Error{Message{"file.is-no-column", {std::to_string(m.column + 1)}}, fileName};
+            return Error{Message{"file.no-column-of-number", {std::to_string(m.column + 1)}}, fileName};
         for (const Channel& c : out.trace.channels)
             if (c.name.id == m.channel.id && c.name.number == m.channel.number)
-                return Error{Message{"file.channel-is-mapped-twice", {std::string(channelText(m.channel))}}, fileName};
+                return Error{Message{"file.channel-twice", {channelText(m.channel)}}, fileName};
         const auto unit = findChannelUnit(m.channel.id, m.unit);
         if (!unit || !unitFits(m.channel.id, *unit))
-            return Error{
-                Message{"file.unit-does-not-fit-again", {std::string(m.unit), std::string(channelText(m.channel))}},
-                fileName};
+            return Error{Message{"file.asked-unit-does-not-fit", {m.unit, channelText(m.channel)}}, fileName};
         Channel channel;
         channel.name = m.channel;
         channel.heading = channelText(m.channel);
@@ -229,7 +225,7 @@ Result<ForeignReading> readForeignLog(std::string_view text, const std::string& 
             }
     }
     if (out.trace.rows() == 0)
-        return Error{Message{"file.no-row-of-file-could"}, fileName, layout.firstDataLine};
+        return Error{Message{"file.no-row-read"}, fileName, layout.firstDataLine};
     if (!kindGiven)
         out.trace.header.kind = kindOf(mapping);
     return out;

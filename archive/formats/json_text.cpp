@@ -27,7 +27,7 @@ Result<Done> withinBounds(std::string_view text, const std::string& place, const
         case '{':
         case '[':
             if (static_cast<int>(members.size()) >= bounds.deepest)
-                return Error{Message{"file.nested-deeper-than-is-none", {std::to_string(bounds.deepest)}}, place, line};
+                return Error{Message{"file.json-too-deep", {std::to_string(bounds.deepest)}}, place, line};
             members.push_back(0);
             isObject.push_back(text[i] == '{');
             break;
@@ -40,8 +40,7 @@ Result<Done> withinBounds(std::string_view text, const std::string& place, const
             break;
         case ',':
             if (!members.empty() && isObject.back() && ++members.back() >= bounds.mostMembers)
-                return Error{Message{"file.object-with-more-than-members", {std::to_string(bounds.mostMembers)}}, place,
-                             line};
+                return Error{Message{"file.json-too-wide", {std::to_string(bounds.mostMembers)}}, place, line};
             break;
         default:
             break;
@@ -82,9 +81,9 @@ const Json* member(const Json& object, const char* key) {
 
 Result<Json> readJson(std::string_view bytes, const std::string& place, const JsonBounds& bounds) {
     if (bytes.empty())
-        return Error{Message{"file.is-not-whole-json"}, place}; // the common case of a sheet that was never written
+        return Error{Message{"file.not-whole-json"}, place}; // the common case of a sheet that was never written
     if (bytes.size() > bounds.mostBytes)
-        return Error{Message{"file.larger-than-mb-is-none", {std::to_string(bounds.mostBytes >> 20)}}, place};
+        return Error{Message{"file.json-too-large", {std::to_string(bounds.mostBytes >> 20)}}, place};
     if (const Result<Done> within = withinBounds(bytes, place, bounds); !within)
         return within.error();
     Json out = Json::parse(bytes, nullptr, false); // throws nothing: what is no JSON is discarded
@@ -93,7 +92,7 @@ Result<Json> readJson(std::string_view bytes, const std::string& place, const Js
     WhereItFails where;
     (void)Json::sax_parse(bytes, &where);
     const std::size_t at = std::min(bytes.size(), where.byte);
-    return Error{Message{"file.is-not-whole-json"}, place,
+    return Error{Message{"file.not-whole-json"}, place,
                  1 + static_cast<long>(std::count(bytes.begin(), bytes.begin() + static_cast<long>(at), '\n'))};
 }
 

@@ -172,7 +172,7 @@ Result<ForeignLayout> lookAtLog(std::string_view text, const std::string& fileNa
         lines.push_back(*line);
     }
     if (lines.empty())
-        return Error{Message{"file.file-is-empty"}, fileName};
+        return Error{Message{"file.empty"}, fileName};
     Shape best{',', false};
     double bestScore = 0.;
     for (const auto& [delimiter, comma] : {std::pair{'\t', false}, std::pair{';', false}, std::pair{';', true},
@@ -188,7 +188,7 @@ Result<ForeignLayout> lookAtLog(std::string_view text, const std::string& fileNa
         }
     }
     if (bestScore == 0.)
-        return Error{Message{"file.no-table-of-numbers-was"}, fileName};
+        return Error{Message{"file.no-table"}, fileName};
     // With ';' or tab, cells like 1,5 show a decimal comma; tryShape counts a cell as a value either way only if it
     // parses, so compare how many cells parse.
     if (best.delimiter != ',') {

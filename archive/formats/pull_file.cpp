@@ -29,8 +29,7 @@ Result<Channel> readHeading(std::string_view heading) {
     channel.name = *known;
     const auto unit = findChannelUnit(known->id, channel.unitText);
     if (!unit || !unitFits(known->id, *unit))
-        return Error{
-            Message{"file.column-unit-does-not-fit", {std::string(name), std::string(channel.unitText.substr(0, 40))}}};
+        return Error{Message{"file.column-of-other-unit", {std::string(name), channel.unitText.substr(0, 40)}}};
     channel.quantity = unit->quantity;
     return channel;
 }

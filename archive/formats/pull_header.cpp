@@ -8,14 +8,14 @@ namespace jr {
 namespace {
 
 Error outOfBounds(std::string_view key, std::string_view value, double low, double high) {
-    return Error{Message{"file.is-outside", {std::string(key), std::string(value), numberText(low), numberText(high)}}};
+    return Error{Message{"file.outside", {std::string(key), std::string(value), numberText(low), numberText(high)}}};
 }
 
 /// A number within bounds.
 Result<double> bounded(std::string_view key, std::string_view value, double low, double high) {
     const auto number = parseNumber(value);
     if (!number)
-        return Error{Message{"file.is-not-number", {std::string(key), std::string(value.substr(0, 60))}}};
+        return Error{Message{"file.not-a-number", {std::string(key), std::string(value.substr(0, 60))}}};
     if (*number < low || *number > high)
         return outOfBounds(key, value, low, high);
     return *number;
@@ -46,7 +46,7 @@ Result<Done> setLoss(PullHeader& header, std::string_view value) {
     std::vector<std::string> scratch;
     splitCells(value, ',', cells, scratch);
     if (cells.empty() || cells.size() > 3)
-        return Error{Message{"file.roller-loss-nm-wants-one"}};
+        return Error{Message{"file.roller-loss-numbers"}};
     std::array<double, 3> loss{};
     for (std::size_t i = 0; i < cells.size(); ++i) {
         const Result<double> c = bounded("roller_loss_nm", trimmed(cells[i]), -1e4, 1e4);
@@ -65,12 +65,12 @@ Result<Done> setHeaderValue(PullHeader& h, std::string_view key, std::string_vie
     // What would end its line in the file, or the key before its time, could not be read again.
     constexpr std::string_view kBreaks("\n\r\0", 3);
     if (value.find_first_of(kBreaks) != std::string_view::npos)
-        return Error{Message{"file.value-has-line-break", {std::string(key.substr(0, 60))}}};
+        return Error{Message{"file.line-break-in-value", {std::string(key.substr(0, 60))}}};
     if (key.find_first_of(kBreaks) != std::string_view::npos || key.find(':') != std::string_view::npos)
-        return Error{Message{"file.header-key-is-one-word"}};
+        return Error{Message{"file.key-not-a-word"}};
     const auto notOneOf = [&](const char* choices) {
         return Error{
-            Message{"file.is-not-one", {std::string(key), std::string(value.substr(0, 60)), std::string(choices)}}};
+            Message{"file.not-a-choice", {std::string(key), std::string(value.substr(0, 60)), std::string(choices)}}};
     };
     for (const KnownNumber& k : kNumberKeys)
         if (k.key == key) {
@@ -104,7 +104,7 @@ Result<Done> setHeaderValue(PullHeader& h, std::string_view key, std::string_vie
         else if (value == "road")
             h.kind = PullKind::Road;
         else if (value == "result")
-            return Error{Message{"file.kind-is-sheet-of-readings"}};
+            return Error{Message{"file.sheet-of-readings"}};
         else
             return notOneOf("roller, brake, curve, road");
     } else if (key == "measured_at") {
@@ -129,7 +129,7 @@ Result<Done> setHeaderValue(PullHeader& h, std::string_view key, std::string_vie
     } else if (key == "started") {
         const auto epoch = parseDateTime(value);
         if (!epoch)
-            return Error{Message{"file.started-is-not-date", {std::string(value.substr(0, 60))}}};
+            return Error{Message{"file.not-a-date", {std::string(value.substr(0, 60))}}};
         h.started = value;
         h.startedEpochS = epoch;
     } else {

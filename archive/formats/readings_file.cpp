@@ -32,13 +32,13 @@ Result<Columns> columnsOf(std::string_view headings) {
         if (!place)
             continue; // a stranger's column
         if (*place >= 0)
-            return Error{Message{"file.column-stands-twice", {std::string(name)}}};
+            return Error{Message{"file.column-twice", {std::string(name)}}};
         *place = static_cast<int>(c);
         if (place == &out.value)
             out.unit = unit;
     }
     if (out.value < 0)
-        return Error{Message{"file.is-no-column-value"}};
+        return Error{Message{"file.no-value-column"}};
     return out;
 }
 
@@ -89,7 +89,7 @@ Result<ReadingSheet> readReadings(std::string_view bytes, const std::string& fil
             if (key == "better") {
                 const auto better = parseBetter(value);
                 if (!better)
-                    return Result<Done>(Error{Message{"file.better-is-not-higher-lower", {cleanedText(value, 40)}}});
+                    return Result<Done>(Error{Message{"file.better-unknown", {cleanedText(value, 40)}}});
                 sheet.better = *better;
                 return Done{};
             }

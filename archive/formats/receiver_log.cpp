@@ -205,8 +205,8 @@ std::optional<Result<ReceiverLog>> readReceiverLog(std::string_view text, const 
         return std::nullopt;
     Fixes fixes = gpx ? fromGpx(text) : fromNmea(text);
     if (fixes.all.empty())
-        return Result<ReceiverLog>(Error{Message{"file.is-no-fix-with-time"}, fileName,
-                                         fixes.leftOut.empty() ? 0 : fixes.leftOut.front().line});
+        return Result<ReceiverLog>(
+            Error{Message{"file.no-fix"}, fileName, fixes.leftOut.empty() ? 0 : fixes.leftOut.front().line});
     return Result<ReceiverLog>(tableOf(std::move(fixes)));
 }
 

@@ -121,7 +121,7 @@ void blankControls(std::string& text) {
 Result<std::string> decodeText(std::string_view bytes) {
     // Before the text is turned into another, which takes as much memory again.
     if (const long line = overlongLine(bytes); line > 0)
-        return Error{Message{"file.line-of-more-than-mb"}, {}, line};
+        return Error{Message{"file.line-too-long"}, {}, line};
     if (bytes.starts_with("\xEF\xBB\xBF"))
         bytes.remove_prefix(3);
     else if (bytes.starts_with("\xFF\xFE"))
@@ -139,12 +139,12 @@ Result<std::string> decodeText(std::string_view bytes) {
     if (zeroEven > head.size() * 2 / 5 && zeroOdd < head.size() / 50)
         return fromUtf16(bytes, true);
     if (std::memchr(bytes.data(), 0, bytes.size()) != nullptr)
-        return Error{Message{"file.is-not-text-file"}};
+        return Error{Message{"file.not-text"}};
     std::size_t odd = 0;
     for (char c : head)
         odd += static_cast<unsigned char>(c) < 32 && c != '\t' && c != '\n' && c != '\r' && c != '\f';
     if (odd > head.size() / 20)
-        return Error{Message{"file.is-not-text-file"}};
+        return Error{Message{"file.not-text"}};
     if (isUtf8(bytes)) {
         std::string out(bytes);
         blankControls(out);

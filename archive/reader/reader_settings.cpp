@@ -11,11 +11,6 @@ namespace {
 
 constexpr char kLanguage[] = "reader/language";
 
-std::optional<Unit> unitOf(std::string_view symbol) {
-    const auto unit = findWorkshopUnit(symbol); // first: a log's "kg" is a load, a reader's is a weight
-    return unit ? unit : findUnit(symbol);
-}
-
 /// What is read in pounds and degrees Fahrenheit; the United Kingdom weighs and warms by the metre's units.
 bool readsImperial(const QLocale& locale) {
     return locale.measurementSystem() == QLocale::ImperialUSSystem;
@@ -24,10 +19,15 @@ bool readsImperial(const QLocale& locale) {
 std::optional<Unit> kept(const QSettings& settings, const UnitChoice& choice) {
     const std::string symbol = settings.value(QLatin1String(choice.key)).toString().toStdString();
     const bool known = std::find(choice.symbols.begin(), choice.symbols.end(), symbol) != choice.symbols.end();
-    return known ? unitOf(symbol) : std::nullopt;
+    return known ? readerUnitOf(symbol) : std::nullopt;
 }
 
 } // namespace
+
+std::optional<Unit> readerUnitOf(std::string_view symbol) {
+    const auto unit = findWorkshopUnit(symbol);
+    return unit ? unit : findUnit(symbol);
+}
 
 std::unique_ptr<QSettings> personsSettings() {
     return std::make_unique<QSettings>(QStringLiteral("jolly-ram"), QStringLiteral("Jolly Ram"));
@@ -52,10 +52,10 @@ Wording unitsAsKept(const QLocale& locale) {
     Wording out;
     for (const UnitChoice& choice : unitChoices()) {
         // Horsepower and pounds-feet are spoken wherever miles are; the rest follows weights and thermometers.
-        const bool spoken = choice.unit == &Wording::power || choice.unit == &Wording::torque ||
-                            choice.unit == &Wording::road;
+        const bool spoken =
+            choice.unit == &Wording::power || choice.unit == &Wording::torque || choice.unit == &Wording::road;
         const bool metric = spoken ? metricPower : !readsImperial(locale);
-        const auto usual = unitOf(metric ? choice.symbols.front() : choice.symbols.back());
+        const auto usual = readerUnitOf(metric ? choice.symbols.front() : choice.symbols.back());
         out.*choice.unit = kept(*settings, choice).value_or(*usual);
     }
     return out;

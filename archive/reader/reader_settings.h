@@ -8,6 +8,9 @@
 #include <QString>
 
 #include <memory>
+#include <optional>
+#include <string_view>
+#include <vector>
 
 class QLocale;
 class QSettings;
@@ -24,6 +27,10 @@ struct UnitChoice {
     Unit Wording::*unit;
 };
 const std::vector<UnitChoice>& unitChoices();
+
+/// One of the program's units by the symbol it is kept under; of workshop and bench the workshop's first: a log's "kg"
+/// is a load, a reader's is a weight.
+std::optional<Unit> readerUnitOf(std::string_view symbol);
 
 /// Units as kept, and where nothing was chosen those usual where the person lives. Language and decimal mark are not
 /// touched.

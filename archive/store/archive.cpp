@@ -21,7 +21,7 @@ namespace jr {
 Result<std::string> pullFileTextOf(const PackedTrace& kept) {
     std::string text = unpacked(kept.raw);
     if (text.empty())
-        return Error{Message{"store.kept-trace-is-damaged-rebuild"}, kept.mirror};
+        return Error{Message{"store.trace-damaged"}, kept.mirror};
     return text;
 }
 
@@ -57,16 +57,21 @@ Result<std::unique_ptr<Archive>> Archive::openDatabase(const QString& folder, co
     return std::unique_ptr<Archive>(new Archive(folder, std::move(db).value()));
 }
 
+bool Archive::standsIn(const QString& folder) {
+    const QDir dir(folder);
+    return dir.exists() && (dir.exists(QStringLiteral("jolly-ram.sqlite")) || dir.exists(QStringLiteral("pulls")));
+}
+
 Result<std::unique_ptr<Archive>> Archive::open(const QString& folder, bool* damaged) {
     QDir dir(folder);
     const std::string name = folder.toStdString();
     if (QFileInfo(folder).exists() && !QFileInfo(folder).isDir())
-        return Error{Message{"store.is-file-archive-is-folder"}, name};
+        return Error{Message{"store.is-a-file"}, name};
     if (!dir.exists() && !QDir().mkpath(folder))
-        return Error{Message{"store.folder-cannot-be-made"}, name};
+        return Error{Message{"store.no-folder"}, name};
     const QString path = dir.filePath(QStringLiteral("jolly-ram.sqlite"));
     if (!QFileInfo(folder).isWritable() || (QFileInfo::exists(path) && !QFileInfo(path).isWritable()))
-        return Error{Message{"store.folder-may-not-be-written"}, name};
+        return Error{Message{"store.folder-read-only"}, name};
     // Two programs that open a new archive at once must not both make its tables.
     WriterLock::Shared mine;
     const Result<WriterLock> lock = WriterLock::take(dir.absolutePath(), "opening", mine);
@@ -77,7 +82,7 @@ Result<std::unique_ptr<Archive>> Archive::open(const QString& folder, bool* dama
     if (!archive)
         return archive.error();
     if (!dir.mkpath(QStringLiteral("pulls")))
-        return Error{Message{"store.folder-for-pull-files-cannot"}, name};
+        return Error{Message{"store.no-folder-for-pulls"}, name};
     return archive;
 }
 
@@ -94,7 +99,7 @@ Result<JobRecord> Archive::job(const std::string& jobId) const {
     if (!head)
         return head.error();
     if (head->empty())
-        return Error{Message{"store.is-no-such-job"}};
+        return Error{Message{"store.no-job"}};
     out.id = jobId;
     out.name = s(head->front()[0]);
     out.machine = s(head->front()[1]);
@@ -161,7 +166,7 @@ Result<Trace> Archive::trace(const std::string& pullId) const {
     if (!rows)
         return rows.error();
     if (rows->empty())
-        return Error{Message{"store.is-no-such-pull"}};
+        return Error{Message{"store.no-pull"}};
     return traceOf(PackedTrace{pullId, rows->front()[0].toByteArray(), s(rows->front()[1])});
 }
 

@@ -48,6 +48,8 @@ public:
     /// Opens the archive in `folder`, creating it when the folder is empty or missing. Errors leave everything as it
     /// was; `damaged` is set when it was the database's damage, which rebuildFolder() cures.
     static Result<std::unique_ptr<Archive>> open(const QString& folder, bool* damaged = nullptr);
+    /// Whether a folder holds records of ours, either half of them. Opens nothing.
+    static bool standsIn(const QString& folder);
     /// Rebuilds the archive in a folder: as rebuild(), and when the database is damaged a new one is made from the open
     /// files and what can still be read of the old, which is set away by name.
     static Result<Rebuilt> rebuildFolder(const QString& folder, const Progress& progress = {});

@@ -23,7 +23,7 @@ Result<std::vector<BenchRecord>> Archive::benches() const {
 
 Result<std::string> Archive::saveBench(const BenchRecord& bench) {
     if (bench.name.empty())
-        return Error{Message{"store.bench-needs-name"}};
+        return Error{Message{"store.bench-without-name"}};
     // Called again and again with the same words: nothing to write.
     const auto known = benches();
     if (!known)

@@ -60,7 +60,7 @@ Result<std::string> Archive::freeJobFolder(const std::string& name, const std::s
         if (taken->empty() && !QFileInfo::exists(m_folder + QLatin1Char('/') + folder))
             return folder.toStdString();
     }
-    return Error{Message{"store.are-ten-thousand-jobs"}, name};
+    return Error{Message{"store.name-used-up"}, name};
 }
 
 Result<QString> Archive::folderOfJob(const std::string& jobId) {
@@ -223,7 +223,7 @@ Result<Done> Archive::setSetupChanges(const std::string& setupId, const std::str
 Result<std::string> Archive::createSetup(const std::string& jobId, const std::string& name, const std::string& parentId,
                                          const std::vector<SetupChange>& changes) {
     if (name.empty())
-        return Error{Message{"store.setup-needs-name"}};
+        return Error{Message{"store.setup-without-name"}};
     const std::string id = newId();
     const Result<Done> done = change(jobId, [&]() -> Result<Done> {
         const auto known = m_db->query(QStringLiteral("SELECT name FROM setup WHERE job_id = ?"), {q(jobId)});
@@ -231,7 +231,7 @@ Result<std::string> Archive::createSetup(const std::string& jobId, const std::st
             return known.error();
         for (const Row& r : *known)
             if (s(r[0]) == name)
-                return Error{Message{"store.job-has-setup-of-that"}};
+                return Error{Message{"store.setup-name-taken"}};
         if (const auto made =
                 m_db->run(QStringLiteral("INSERT INTO setup (id, job_id, name, mark) VALUES (?, ?, ?, ?)"),
                           {q(id), q(jobId), q(name), static_cast<int>(known->size() % 8)});

@@ -58,7 +58,7 @@ Result<Done> Archive::writeClaim(const std::string& jobId, const ClaimRecord& c)
 
 Result<std::string> Archive::saveClaim(const std::string& jobId, const ClaimRecord& given) {
     if (given.said.empty())
-        return Error{Message{"store.claim-needs-its-words"}};
+        return Error{Message{"store.claim-without-words"}};
     ClaimRecord claim = given;
     if (claim.id.empty())
         claim.id = newId();
@@ -79,7 +79,7 @@ Result<Done> Archive::addVerdict(const std::string& claimId, const VerdictRecord
     if (!job)
         return job.error();
     if (job->empty())
-        return Error{Message{"store.is-no-such-claim"}};
+        return Error{Message{"store.no-claim"}};
     return change(s(job->front()[0]), [&] { return writeVerdict(claimId, verdict); });
 }
 

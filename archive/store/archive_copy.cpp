@@ -13,7 +13,7 @@ namespace jr {
 
 Result<QString> Archive::copyTo(const QString& place) {
     if (!QFileInfo(place).isDir())
-        return Error{Message{"store.is-not-folder"}, place.toStdString()};
+        return Error{Message{"store.not-a-folder"}, place.toStdString()};
     // Both halves of one moment: nobody writes while they are copied.
     const Result<WriterLock> lock = writing("a copy");
     if (!lock)
@@ -27,7 +27,7 @@ Result<QString> Archive::copyTo(const QString& place) {
     }
     const QString unfinished = target + QStringLiteral(".unfinished");
     if (!QDir().mkpath(unfinished))
-        return Error{Message{"store.copy-cannot-be-made"}, place.toStdString()};
+        return Error{Message{"store.copy-not-made"}, place.toStdString()};
     const auto give = [&](Error error) {
         QDir(unfinished).removeRecursively();
         return error;
@@ -55,7 +55,7 @@ Result<QString> Archive::copyTo(const QString& place) {
             return give(copied.error());
     }
     if (!QDir().rename(unfinished, target))
-        return give(Error{Message{"store.finished-copy-could"}, target.toStdString()});
+        return give(Error{Message{"store.copy-not-named"}, target.toStdString()});
     if (const auto noted = noteCopy(target); !noted)
         return noted.error();
     return target;

@@ -40,12 +40,12 @@ std::string safeSuffix(const std::string& suffix) {
 Result<SetupFile> Archive::keepFile(const std::string& jobId, const SetupFile& about, const QString& path) {
     const QFileInfo info(path);
     if (!info.isFile())
-        return Error{Message{"store.is-no-such-file"}, path.toStdString()};
+        return Error{Message{"store.no-file"}, path.toStdString()};
     const Result<std::string> bytes = readBytes(path.toStdString(), kMostBytes);
     if (!bytes)
         return bytes.error();
     if (bytes->empty())
-        return Error{Message{"file.file-is-empty"}, path.toStdString()};
+        return Error{Message{"file.empty"}, path.toStdString()};
     const Result<JobRecord> job = this->job(jobId);
     if (!job)
         return job.error();
@@ -58,8 +58,7 @@ Result<SetupFile> Archive::keepFile(const std::string& jobId, const SetupFile& a
     const Result<std::string> inner =
         putFile(jobId, file.id + safeSuffix(info.suffix().toLower().toStdString()), *bytes); // what the checksum is of
     if (!inner)
-        return Error{Message{"store.could-not-be-copied-into", {Sayings{{messageOf(inner.error())}}}},
-                     path.toStdString()};
+        return Error{Message{"store.not-copied-in", {Sayings{{messageOf(inner.error())}}}}, path.toStdString()};
     const auto sheet = job->sheets.find(sheet_kind::setupFiles);
     std::vector<SetupFile> files = sheet == job->sheets.end() ? std::vector<SetupFile>{} : setupFilesOf(sheet->second);
     files.push_back(file);
@@ -91,7 +90,7 @@ Result<std::string> Archive::putFile(const std::string& jobId, const std::string
 
 Result<HandOver> Archive::keepHandOver(const std::string& jobId, const HandOver& about, const std::string& frozen) {
     if (frozen.empty() || frozen.size() > kMostBytes)
-        return Error{Message{"store.frozen-sheet-of-size"}, about.headline};
+        return Error{Message{"store.frozen-sheet-size"}, about.headline};
     const Result<JobRecord> job = this->job(jobId);
     if (!job)
         return job.error();
@@ -106,7 +105,7 @@ Result<HandOver> Archive::keepHandOver(const std::string& jobId, const HandOver&
     one.made = QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs).toStdString();
     const Result<std::string> inner = putFile(jobId, one.id + ".hand-over.zip", frozen);
     if (!inner)
-        return Error{Message{"store.could-not-be-kept", {Sayings{{messageOf(inner.error())}}}}, about.headline};
+        return Error{Message{"store.not-kept", {Sayings{{messageOf(inner.error())}}}}, about.headline};
     all.push_back(one);
     const Result<Done> kept = change(jobId, [&]() -> Result<Done> {
         const Result<Done> attached =
@@ -136,7 +135,7 @@ Result<std::string> Archive::bytesOfFile(const JobRecord& job, const SetupFile& 
     const auto copy = std::find_if(job.attachments.begin(), job.attachments.end(),
                                    [&](const AttachmentRecord& a) { return a.id == file.id; });
     if (copy == job.attachments.end())
-        return Error{Message{"store.archive-has-no-copy"}, file.name};
+        return Error{Message{"store.no-copy-of-file"}, file.name};
     const Result<InnerPath> path = InnerPath::below(m_folder, q(copy->file));
     if (!path)
         return path.error();
@@ -155,7 +154,7 @@ Result<Done> Archive::giveFileBack(const JobRecord& job, const SetupFile& file, 
     if (!bytes)
         return bytes.error();
     if (checksumOf(*bytes) != file.sha256)
-        return Error{Message{"store.copy-is-not-what-was"}, file.name};
+        return Error{Message{"store.file-changed"}, file.name};
     return writeBytes(path.toStdString(), *bytes);
 }
 

@@ -100,7 +100,7 @@ Result<std::string> Archive::createJob(const std::string& name, const std::strin
 
 Result<Done> Archive::nameJob(const std::string& jobId, const std::string& name, const std::string& machine) {
     if (name.empty())
-        return Error{Message{"store.job-needs-name"}};
+        return Error{Message{"store.job-without-name"}};
     return change(jobId, [&] { return writeJobNames(jobId, name, machine); });
 }
 

@@ -22,9 +22,9 @@ Result<Done> Archive::sameAsKept(const std::string& pullId, const Trace& given) 
     const std::string text = row->empty() ? "" : unpacked(row->front()[0].toByteArray());
     const Result<Trace> kept = readPullFile(text, where);
     if (!kept)
-        return Error{Message{"store.pull-of-id-is-kept"}, where};
+        return Error{Message{"store.kept-pull-damaged"}, where};
     if (measuredContent(*kept) != measuredContent(given))
-        return Error{Message{"store.another-pull-with-same-id", {std::string(where)}}};
+        return Error{Message{"store.other-pull-of-this-id", {where}}};
     return Done{};
 }
 
@@ -100,7 +100,7 @@ Result<std::string> Archive::addPull(const std::string& jobId, const Trace& give
     if (!jobRow)
         return jobRow.error();
     if (jobRow->empty())
-        return Error{Message{"store.is-no-such-job"}};
+        return Error{Message{"store.no-job"}};
     if (h.job.empty())
         h.job = s(jobRow->front()[0]);
     const std::string text = writePullFile(trace);

@@ -152,7 +152,7 @@ Result<Rebuilt> Archive::rebuild(const Progress& progress) {
 Result<Rebuilt> Archive::rebuildFolder(const QString& given, const Progress& progress) {
     const QString folder = QDir(given).absolutePath();
     if (!QFileInfo(folder).isDir())
-        return Error{Message{"store.is-no-archive-here"}, given.toStdString()};
+        return Error{Message{"store.no-archive"}, given.toStdString()};
     WriterLock::Shared mine;
     Result<WriterLock> lock = WriterLock::take(folder, "a rebuild", mine);
     if (!lock)
@@ -208,14 +208,14 @@ Result<Rebuilt> Archive::rebuildFolder(const QString& given, const Progress& pro
     }
     if (!linked) {
         removeDatabase(fresh);
-        return Error{Message{"store.damaged-database-could"}, database};
+        return Error{Message{"store.damaged-not-set-away"}, database};
     }
     // The old journal must never meet the new database.
     if (QFileInfo::exists(q(database + "-wal")))
         (void)::rename((database + "-wal").c_str(), (away + "-wal").c_str());
     ::unlink((database + "-shm").c_str());
     if (::rename(fresh.c_str(), database.c_str()) != 0)
-        return Error{Message{"store.new-database-could"}, database};
+        return Error{Message{"store.new-not-in-place"}, database};
     removeDatabase(fresh);
     out.value().databaseSetAway = away;
     out.value().filesWritten += salvaged;

@@ -15,13 +15,13 @@ Result<std::string> Archive::jobOfUnpulledSetup(const std::string& setupId) cons
     if (rows->empty())
         return notInArchive("setup");
     if (rows->front()[1].toInt() > 0)
-        return Error{Message{"store.pulls-were-made-with-setup"}};
+        return Error{Message{"store.setup-has-pulls"}};
     return s(rows->front()[0]);
 }
 
 Result<Done> Archive::renameSetup(const std::string& setupId, const std::string& name) {
     if (name.empty())
-        return Error{Message{"store.setup-needs-name"}};
+        return Error{Message{"store.setup-without-name"}};
     const Result<std::string> job = jobOfUnpulledSetup(setupId);
     if (!job)
         return job.error();
@@ -31,7 +31,7 @@ Result<Done> Archive::renameSetup(const std::string& setupId, const std::string&
         if (!same)
             return same.error();
         if (!same->empty())
-            return Error{Message{"store.job-has-setup-of-that"}};
+            return Error{Message{"store.setup-name-taken"}};
         return m_db->run(QStringLiteral("UPDATE setup SET name = ? WHERE id = ?"), {q(name), q(setupId)});
     });
 }
@@ -48,9 +48,9 @@ Result<Done> Archive::removeSetup(const std::string& setupId) {
         if (!held)
             return held.error();
         if (held->front()[0].toInt() > 0)
-            return Error{Message{"store.another-setup-comes-from-one"}};
+            return Error{Message{"store.setup-has-children"}};
         if (held->front()[1].toInt() > 0)
-            return Error{Message{"store.claim-is-about-setup"}};
+            return Error{Message{"store.setup-has-claim"}};
         Result<Done> done = m_db->run(QStringLiteral("DELETE FROM setup_change WHERE setup_id = ?"), {q(setupId)});
         // Nothing to compare any more: the sides are chosen anew.
         if (done)
@@ -70,7 +70,7 @@ Result<Done> Archive::putSetupBack(const std::string& jobId, const SetupRecord& 
         if (!same)
             return same.error();
         if (!same->empty())
-            return Error{Message{"store.job-has-setup-of-that"}};
+            return Error{Message{"store.setup-name-taken"}};
         if (const auto made =
                 m_db->run(QStringLiteral("INSERT INTO setup (id, job_id, name, mark) VALUES (?, ?, ?, ?)"),
                           {q(setup.id), q(jobId), q(setup.name), setup.mark});

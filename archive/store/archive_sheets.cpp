@@ -54,16 +54,16 @@ Result<std::string> Archive::attach(const std::string& jobId, const std::string&
                             QDateTime::currentDateTimeUtc().toString(Qt::ISODateWithMs).toStdString()};
     std::string written; // the picture's copy, when this call made one
     if (photo.isEmpty() && words.empty())
-        return Error{Message{"store.note-needs-its-words"}};
+        return Error{Message{"store.note-without-words"}};
     if (!photo.isEmpty()) {
         const QFileInfo info(photo);
         const QString suffix = info.suffix().toLower();
         if (!QStringList{QStringLiteral("png"), QStringLiteral("jpg"), QStringLiteral("jpeg"), QStringLiteral("webp"),
                          QStringLiteral("bmp"), QStringLiteral("gif")}
                  .contains(suffix))
-            return Error{Message{"store.is-not-picture-program-can"}, photo.toStdString()};
+            return Error{Message{"store.not-a-picture"}, photo.toStdString()};
         if (!info.isReadable())
-            return Error{Message{"store.cannot-be-read"}, photo.toStdString()};
+            return Error{Message{"store.not-readable"}, photo.toStdString()};
         record.file = "photos/" + PathName::encoded(jobId).shortened(8).text().toStdString() + "/" + record.id + "." +
                       suffix.toStdString();
         const Result<InnerPath> target = InnerPath::below(m_folder, q(record.file));
@@ -74,8 +74,7 @@ Result<std::string> Archive::attach(const std::string& jobId, const std::string&
         if (copied)
             copied = copyBytes(photo.toStdString(), written);
         if (!copied)
-            return Error{Message{"store.could-not-be-copied-into", {Sayings{{messageOf(copied.error())}}}},
-                         photo.toStdString()};
+            return Error{Message{"store.not-copied-in", {Sayings{{messageOf(copied.error())}}}}, photo.toStdString()};
     }
     if (const Result<Done> kept = attachAgain(jobId, record); !kept) {
         if (!written.empty())

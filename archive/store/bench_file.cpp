@@ -53,7 +53,7 @@ Result<BenchFile> readBenchFile(std::string_view bytes, const std::string& place
     if (!json)
         return json.error();
     if (!json->is_object() || !json->contains("benches"))
-        return Error{Message{"store.is-not-list-of-benches"}, place};
+        return Error{Message{"store.not-benches"}, place};
     BenchFile out;
     out.whole = checksumMember(bytes) != ChecksumState::Wrong;
     for (const Json& b : listOf(*json, "benches")) {

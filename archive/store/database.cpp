@@ -60,7 +60,7 @@ Result<std::unique_ptr<Database>> Database::open(const QString& path, bool* dama
         if (damaged)
             *damaged = isDamage(error);
         if (isNoDatabase(error))
-            return Error{Message{"store.file-is-not-jolly-ram"}, path.toStdString()};
+            return Error{Message{"store.not-an-archive"}, path.toStdString()};
         return sqlError(path, error);
     }
     head.finish();

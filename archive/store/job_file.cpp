@@ -188,7 +188,7 @@ Result<JobFile> readJobFile(std::string_view bytes, const std::string& place) {
     out.machine = textOf(j, "machine");
     out.created = textOf(j, "created");
     if (out.job.empty() && out.id.empty())
-        return Error{Message{"store.is-not-job-file"}, place};
+        return Error{Message{"store.not-a-job-file"}, place};
     out.revision = static_cast<long long>(std::clamp(numberOf(j, "revision").value_or(0.), 0., 1e15));
     const ChecksumState checksum = checksumMember(bytes);
     out.checked = checksum == ChecksumState::Right;

@@ -24,7 +24,7 @@ Result<PullHalves> readHalves(const Database& db, const QString& folder, const s
     if (!row)
         return row.error();
     if (row->empty())
-        return Error{Message{"store.is-no-such-pull"}, pullId};
+        return Error{Message{"store.no-pull"}, pullId};
     PullHalves out;
     out.id = pullId;
     out.mirror = s(row->front()[0]);

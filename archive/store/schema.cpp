@@ -137,9 +137,9 @@ Result<Done> bringToSchema(Database& db) {
             return r->error();
     const std::string file = db.path().toStdString();
     if (*tables > 0 && *application != kApplicationId)
-        return Error{Message{"store.database-belongs-to-another-program"}, file};
+        return Error{Message{"store.of-another-program"}, file};
     if (*version > kSchemaVersion)
-        return Error{Message{"store.archive-was-written-by-newer"}, file};
+        return Error{Message{"store.of-a-newer-program"}, file};
     if (*version == kSchemaVersion)
         return Done{};
     return db.transaction([&]() -> Result<Done> {

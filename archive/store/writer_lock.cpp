@@ -35,13 +35,13 @@ Result<WriterLock> WriterLock::take(const QString& folder, const char* what, Sha
     const std::string path = (folder + QStringLiteral("/writing.lock")).toStdString();
     const int descriptor = ::open(path.c_str(), O_RDWR | O_CREAT | O_CLOEXEC | O_NOFOLLOW, 0666);
     if (descriptor < 0)
-        return Error{Message{"store.archive-may-not-be-written", {std::string(std::strerror(errno))}}, path};
+        return Error{Message{"store.not-writable", {std::string(std::strerror(errno))}}, path};
     auto state = std::make_shared<State>(descriptor);
     QElapsedTimer waited;
     waited.start();
     while (::flock(descriptor, LOCK_EX | LOCK_NB) != 0) {
         if (errno != EWOULDBLOCK && errno != EINTR)
-            return Error{Message{"store.archive-cannot-be-locked", {std::string(std::strerror(errno))}}, path};
+            return Error{Message{"store.not-locked", {std::string(std::strerror(errno))}}, path};
         if (waited.elapsed() >= patienceMs) {
             char words[200] = {};
             const ssize_t n = ::pread(descriptor, words, sizeof words - 1, 0);

@@ -10,16 +10,20 @@
 namespace jr {
 namespace {
 
-std::string filled(std::string text, const std::vector<std::string>& arguments) {
-    for (std::size_t i = arguments.size(); i-- > 0;) {
-        const std::string mark = "%" + std::to_string(i + 1);
-        std::size_t at = 0;
-        while ((at = text.find(mark, at)) != std::string::npos) {
-            text.replace(at, mark.size(), arguments[i]);
-            at += arguments[i].size();
+/// %1 … %9 of a sentence; once through, so that an argument which looks like a gap stays what it is.
+std::string filled(std::string_view sentence, const std::vector<std::string>& arguments) {
+    std::string out;
+    for (std::size_t at = 0; at < sentence.size(); ++at) {
+        const char next = at + 1 < sentence.size() ? sentence[at + 1] : ' ';
+        const auto which = static_cast<std::size_t>(next - '1');
+        if (sentence[at] == '%' && next >= '1' && next <= '9' && which < arguments.size()) {
+            out += arguments[which];
+            ++at;
+        } else {
+            out += sentence[at];
         }
     }
-    return text;
+    return out;
 }
 
 /// An argument as the reader sees it.
@@ -181,7 +185,7 @@ std::string said(const Message& message, const Wording& wording) {
     std::vector<std::string> arguments;
     for (const Argument& argument : message.arguments)
         arguments.push_back(std::visit(InWords{wording}, argument));
-    return filled(std::string(!sentence->one.empty() && ofOne(message) ? sentence->one : sentence->text), arguments);
+    return filled(!sentence->one.empty() && ofOne(message) ? sentence->one : sentence->text, arguments);
 }
 
 std::string said(const Caution& caution, const Wording& wording) {

@@ -24,7 +24,8 @@ namespace {
 QSet<QString> gaps(std::string_view text) {
     static const QRegularExpression gap(QStringLiteral("%\\d"));
     QSet<QString> out;
-    for (auto found = gap.globalMatch(QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size()))); found.hasNext();)
+    for (auto found = gap.globalMatch(QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size())));
+         found.hasNext();)
         out << found.next().captured();
     return out;
 }
@@ -83,7 +84,8 @@ private slots:
                      word.c_str());
         QVERIFY(words.size() > 150);
         for (std::size_t i = 1; i < german().trade.size(); ++i)
-            QVERIFY2(german().trade[i - 1].english < german().trade[i].english, std::string(german().trade[i].english).c_str());
+            QVERIFY2(german().trade[i - 1].english < german().trade[i].english,
+                     std::string(german().trade[i].english).c_str());
         QCOMPARE(german().word("my own words"), std::string_view("my own words"));
     }
 
@@ -94,11 +96,13 @@ private slots:
         QTest::addColumn<QString>("gauge");
         QTest::addColumn<QString>("mass");
         QTest::addColumn<bool>("imperial");
-        // Factors: exact by definition (core/units/units.h); 1003 hPa / 33.86389, 240 kPa / 6.894757, 142 kg / 0.45359237.
+        // Factors: exact by definition (core/units/units.h); 1003 hPa / 33.86389, 240 kPa / 6.894757, 142 kg /
+        // 0.45359237.
         QTest::newRow("metric") << QStringLiteral("21.5 °C") << QStringLiteral("+9 °C") << QStringLiteral("1003 hPa")
                                 << QStringLiteral("240 kPa") << QStringLiteral("142.0 kg") << false;
-        QTest::newRow("imperial") << QStringLiteral("70.7 °F") << QStringLiteral("+16 °F") << QStringLiteral("29.62 inHg")
-                                  << QStringLiteral("34.8 psi") << QStringLiteral("313.1 lb") << true;
+        QTest::newRow("imperial") << QStringLiteral("70.7 °F") << QStringLiteral("+16 °F")
+                                  << QStringLiteral("29.62 inHg") << QStringLiteral("34.8 psi")
+                                  << QStringLiteral("313.1 lb") << true;
     }
     void measuredThingsAreInTheReadersUnit() {
         QFETCH(bool, imperial);
@@ -120,15 +124,25 @@ private slots:
         Wording w;
         w.temperature = *findUnit("degF");
         w.language = &german();
-        QCOMPARE(said({"flag.hot", {Measure{100., Measured::Temperature}}}, w), std::string("Kühlmittel erreichte 212 °F"));
+        QCOMPARE(said({"flag.hot", {Measure{100., Measured::Temperature}}}, w),
+                 std::string("Kühlmittel erreichte 212 °F"));
         QCOMPARE(said({"order.not-fit", {Term{"chain and sprockets"}}}, w),
                  std::string("Als die Maschine kam, war hier etwas falsch: Kette und Kettenräder."));
-        QCOMPARE(said({"rule.number", {Written{1.25}}}, {.decimalPoint = ',', .language = &german()}), std::string("1,25"));
+        QCOMPARE(said({"rule.number", {Written{1.25}}}, {.decimalPoint = ',', .language = &german()}),
+                 std::string("1,25"));
+    }
+    /// What a stranger wrote into a file is put in as it stands, also where it looks like a gap of the sentence.
+    void anArgumentIsNoGap() {
+        QCOMPARE(said({"file.not-a-number", {std::string("torque"), std::string("12 %1 %2")}}),
+                 std::string("torque: \"12 %1 %2\" is not a number"));
+        QCOMPARE(said({"file.not-a-number", {std::string("%2"), std::string("x")}}),
+                 std::string("%2: \"x\" is not a number"));
     }
     void stretchedIsTwoFifthsLonger() {
         QCOMPARE(QString::fromStdString(stretched("Pull %1 &now")).count(QStringLiteral("%1")), qsizetype(1));
         QCOMPARE(QString::fromStdString(stretched("abcdefghij")).size(), qsizetype(14));
-        QVERIFY(!QString::fromStdString(stretched("Every letter")).contains(QRegularExpression(QStringLiteral("[A-Za-z]"))));
+        QVERIFY(!QString::fromStdString(stretched("Every letter"))
+                     .contains(QRegularExpression(QStringLiteral("[A-Za-z]"))));
     }
 };
 
