@@ -2,9 +2,9 @@
 #include "app/ask/claims_board.h"
 
 #include "app/model/run_times.h"
-#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
-#include "app/widgets/method_dialog.h"
+#include "app/widgets/method_link.h"
+#include "app/words/words.h"
 #include "archive/formats/job_sheets.h"
 #include "core/words/wording.h"
 
@@ -359,9 +359,8 @@ bool ClaimsBoard::judgeAnew(ClaimRecord& c, const Judgement& now) {
 QString ClaimsBoard::reasonShown(const ClaimRecord& c) const {
     const std::string& kept = c.history.back().reason;
     const auto now = m_reasons.find(c.id);
-    return QString::fromStdString(now != m_reasons.end() && said(now->second) == kept
-                                      ? said(now->second, m_model.units().wording())
-                                      : kept);
+    return QString::fromStdString(
+        now != m_reasons.end() && said(now->second) == kept ? said(now->second, m_model.units().wording()) : kept);
 }
 
 void ClaimsBoard::list(const std::vector<ClaimRecord>& claims) {

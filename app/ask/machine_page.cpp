@@ -2,14 +2,14 @@
 #include "app/ask/machine_page.h"
 
 #include "app/model/display_units.h"
-#include "app/words/words.h"
+#include "app/widgets/asking.h"
 #include "app/widgets/clear_layout.h"
+#include "app/words/words.h"
 #include "archive/formats/job_sheets.h"
 #include "archive/formats/machine_book_sheets.h"
 
 #include <QComboBox>
 #include <QGridLayout>
-#include <QInputDialog>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QScrollArea>
@@ -190,8 +190,7 @@ void MachinePage::build(const MachineSheet& s) {
         // What is written in words has no unit: it has that room as well.
         grid->addWidget(cells, row, 1, 1, f->isNumber() ? 1 : 2);
         if (f->isNumber())
-            grid->addWidget(new Words(DisplayUnits::word(f->unit)), row,
-                            2);
+            grid->addWidget(new Words(DisplayUnits::word(f->unit)), row, 2);
     }
 }
 
@@ -274,11 +273,12 @@ void MachinePage::copyOne(const QStringList& names, const std::vector<std::strin
         emit m_model.problem(tr("No other job of this archive has a machine sheet yet."));
         return;
     }
-    bool good = false;
-    const QString chosen = QInputDialog::getItem(this, tr("Copy a machine's sheet"), tr("Which machine is it like?"),
-                                                 names, 0, false, &good);
-    if (good && names.contains(chosen))
-        keep(machineSheetOf(bodies[static_cast<std::size_t>(names.indexOf(chosen))]), tr("copy a machine's sheet"));
+    askToChoose(this, tr("Copy a machine's sheet"), tr("Which machine is it like?"), names, 0, false,
+                [this, names, bodies](const QString& chosen) {
+                    if (names.contains(chosen))
+                        keep(machineSheetOf(bodies[static_cast<std::size_t>(names.indexOf(chosen))]),
+                             tr("copy a machine's sheet"));
+                });
 }
 
 } // namespace jr::app

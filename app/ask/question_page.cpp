@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/question_page.h"
+#include "app/widgets/asking.h"
 #include "app/widgets/outlook_line.h"
+#include "app/widgets/scrolled.h"
 #include "app/widgets/weight_words.h"
 #include "app/widgets/wrapping_row.h"
 #include "app/words/plural.h"
@@ -8,7 +10,6 @@
 
 #include <QComboBox>
 #include <QHeaderView>
-#include <QInputDialog>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QScrollArea>
@@ -35,7 +36,9 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     m_caution->setProperty("caution", true);
     m_caution->setWordWrap(true);
     down->addWidget(m_caution);
-    auto* across = new QHBoxLayout;
+    auto* cards = new QWidget;
+    auto* across = new QHBoxLayout(cards);
+    across->setContentsMargins(0, 0, 0, 0);
     across->setSpacing(12);
 
     auto* family = new QFrame;
@@ -121,7 +124,7 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     across->addWidget(m_plan, 7);
     m_claims = new ClaimsBoard(theme, model);
     across->addWidget(m_claims, 7);
-    down->addLayout(across, 1);
+    down->addWidget(scrolled(cards), 1);
 
     connect(m_tree, &SetupTreeView::chosenChanged, this, &QuestionPage::fillChanges);
     connect(m_tree, &SetupTreeView::renameWanted, this, &QuestionPage::renameSetup);
@@ -286,11 +289,8 @@ void QuestionPage::renameSetup(const QString& setupId) {
     const SetupRecord* setup = m_model.job().setup(setupId.toStdString());
     if (!setup)
         return;
-    bool good = false;
-    const QString name = QInputDialog::getText(this, tr("Another name"), tr("What is it called?"), QLineEdit::Normal,
-                                               QString::fromStdString(setup->name), &good);
-    if (good)
-        m_model.renameSetup(setupId.toStdString(), name);
+    askForWords(this, tr("Another name"), tr("What is it called?"), QString::fromStdString(setup->name),
+                [this, setupId](const QString& name) { m_model.renameSetup(setupId.toStdString(), name); });
 }
 
 std::vector<SetupChange> QuestionPage::changesInTable() const {

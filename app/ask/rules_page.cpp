@@ -2,9 +2,9 @@
 #include "app/ask/rules_page.h"
 
 #include "app/model/display_units.h"
-#include "app/words/words.h"
 #include "app/widgets/chart_words.h"
-#include "app/widgets/method_dialog.h"
+#include "app/widgets/method_link.h"
+#include "app/words/words.h"
 #include "archive/formats/job_readings.h"
 #include "archive/formats/job_sheets.h"
 #include "archive/formats/rules_sheet.h"

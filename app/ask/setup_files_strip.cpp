@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/setup_files_strip.h"
 
-#include "app/words/words.h"
+#include "app/widgets/asking.h"
 #include "app/widgets/clear_layout.h"
+#include "app/words/words.h"
 #include "archive/formats/setup_files_sheet.h"
 
 #include <QDoubleSpinBox>
 #include <QDragEnterEvent>
-#include <QFileDialog>
 #include <QLineEdit>
 #include <QMimeData>
 #include <QPushButton>
@@ -60,9 +60,7 @@ SetupFilesStrip::SetupFilesStrip(const Theme& theme, JobModel& model, QWidget* p
     tools->addWidget(add);
     down->addWidget(m_tools);
     connect(add, &QPushButton::clicked, this, [this] {
-        const QString path = QFileDialog::getOpenFileName(this, tr("A map or another file to keep"));
-        if (!path.isEmpty())
-            addFile(path);
+        askForFile(this, tr("A map or another file to keep"), {}, [this](const QString& path) { addFile(path); });
     });
     connect(&model, &JobModel::attachmentsChanged, this, &SetupFilesStrip::refresh);
     connect(&model, &JobModel::jobChanged, this, &SetupFilesStrip::refresh);
@@ -142,9 +140,12 @@ void SetupFilesStrip::take(const SetupFile& file) {
 
 /// A map that goes into a machine is the one that was kept, or it does not go.
 void SetupFilesStrip::giveBack(const SetupFile& file) {
-    const QString to = QFileDialog::getSaveFileName(this, tr("Where to write it"), QString::fromStdString(file.name));
-    if (to.isEmpty())
-        return;
+    const QString name = QString::fromStdString(file.name);
+    askWhereToWrite(this, tr("Where to write it"), name, QFileInfo(name).suffix(),
+                    [this, file](const QString& to) { writeTo(file, to); });
+}
+
+void SetupFilesStrip::writeTo(const SetupFile& file, const QString& to) {
     m_model.keeper()->ask(
         this,
         [jobId = m_model.job().id, file, to](const Archive& archive) -> Result<Done> {
@@ -154,8 +155,7 @@ void SetupFilesStrip::giveBack(const SetupFile& file) {
             return archive.giveFileBack(*job, file, to);
         },
         [this, to](const Result<Done>& done) {
-            emit m_model.problem(done ? tr("Written, checksum as kept: %1").arg(to)
-                                      : errorAtPlace(done.error()));
+            emit m_model.problem(done ? tr("Written, checksum as kept: %1").arg(to) : errorAtPlace(done.error()));
         });
 }
 

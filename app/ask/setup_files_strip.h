@@ -30,6 +30,7 @@ private:
     void refresh();
     QWidget* card(const SetupFile& file);
     void giveBack(const SetupFile& file);
+    void writeTo(const SetupFile& file, const QString& to);
     void take(const SetupFile& file);
 
     const Theme& m_theme;

@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/setup_tree_view.h"
 
-#include "app/words/plural.h"
+#include "app/widgets/asking.h"
 #include "app/widgets/weight_words.h"
+#include "app/words/plural.h"
 
 #include <QContextMenuEvent>
 #include <QKeyEvent>
@@ -148,10 +149,10 @@ void SetupTreeView::contextMenuEvent(QContextMenuEvent* event) {
     if (m_chosen.empty())
         return;
     const QString id = QString::fromStdString(m_chosen);
-    QMenu menu(this);
-    menu.addAction(tr("Rename it…  (F2)"), this, [this, id] { emit renameWanted(id); });
-    menu.addAction(tr("Take it away  (Delete)"), this, [this, id] { emit removeWanted(id); });
-    menu.exec(event->globalPos());
+    auto* menu = new QMenu(this);
+    menu->addAction(tr("Rename it…  (F2)"), this, [this, id] { emit renameWanted(id); });
+    menu->addAction(tr("Take it away  (Delete)"), this, [this, id] { emit removeWanted(id); });
+    popUp(menu, event->globalPos());
 }
 
 void SetupTreeView::keyPressEvent(QKeyEvent* event) {

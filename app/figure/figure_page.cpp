@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/figure/figure_page.h"
 
-#include "app/widgets/method_dialog.h"
+#include "app/widgets/method_link.h"
 #include "app/widgets/paragraph_scroll.h"
 #include "app/widgets/wrapping_row.h"
 #include "app/words/words.h"

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/figure/pins_page.h"
 
+#include "app/widgets/method_link.h"
 #include "app/words/plural.h"
 #include "app/words/words.h"
-#include "app/widgets/method_dialog.h"
 
 #include <QFrame>
 #include <QHBoxLayout>

@@ -307,9 +307,9 @@ void addEras(QMenu& menu, JobModel& model) {
 } // namespace
 
 void DayStrip::chooseEra(const QPoint& where) {
-    QMenu menu(this);
-    addEras(menu, m_model);
-    menu.exec(where);
+    auto* menu = new QMenu(this);
+    addEras(*menu, m_model);
+    popUp(menu, where);
 }
 
 void DayStrip::contextMenuEvent(QContextMenuEvent* e) {
@@ -317,30 +317,39 @@ void DayStrip::contextMenuEvent(QContextMenuEvent* e) {
     if (i < 0)
         return;
     m_model.setCurrentPull(i);
-    const std::string setupId = m_model.pulls()[static_cast<std::size_t>(i)].record.setupId;
-    QMenu menu(this);
-    menu.addAction(tr("Look at this pull"), this, [this, i] { emit pullOpened(i); });
-    menu.addAction(tr("Its setup is the base (B)"), this, [this, setupId] { m_model.compare().setBaseSetup(setupId); });
-    menu.addAction(tr("Its setup is the changed one (C)"), this,
-                   [this, setupId] { m_model.compare().setWithSetup(setupId); });
-    menu.addAction(tr("Pick or unpick (Space)"), this, [this, i] {
-        std::set<int> picked = m_model.picked();
-        if (!picked.erase(i))
-            picked.insert(i);
-        m_model.setPicked(std::move(picked));
-    });
-    QMenu* move = menu.addMenu(tr("It was pulled with another setup"));
+    const PullRecord& pull = m_model.pulls()[static_cast<std::size_t>(i)].record;
+    // By its id: a pull may be caught, or another job be opened, before something is chosen.
+    const std::string setupId = pull.setupId;
+    const auto withIt = [this, id = pull.id](auto what) {
+        return [this, id, what] {
+            if (const int now = m_model.indexOf(id); now >= 0)
+                what(now);
+        };
+    };
+    auto* menu = new QMenu(this);
+    menu->addAction(tr("Look at this pull"), this, withIt([this](int now) { emit pullOpened(now); }));
+    menu->addAction(tr("Its setup is the base (B)"), this,
+                    [this, setupId] { m_model.compare().setBaseSetup(setupId); });
+    menu->addAction(tr("Its setup is the changed one (C)"), this,
+                    [this, setupId] { m_model.compare().setWithSetup(setupId); });
+    menu->addAction(tr("Pick or unpick (Space)"), this, withIt([this](int now) {
+                        std::set<int> picked = m_model.picked();
+                        if (!picked.erase(now))
+                            picked.insert(now);
+                        m_model.setPicked(std::move(picked));
+                    }));
+    QMenu* move = menu->addMenu(tr("It was pulled with another setup"));
     for (const SetupRecord& s : m_model.job().setups)
         if (s.id != setupId)
             move->addAction(QString::fromStdString(s.name), this,
-                            [this, i, id = s.id] { m_model.movePullToSetup(i, id); });
+                            withIt([this, to = s.id](int now) { m_model.movePullToSetup(now, to); }));
     move->setEnabled(!move->isEmpty());
-    menu.addAction(tr("Base again from the next pull, because…"), this, [this, i] {
-        m_model.takeBaseAgain(m_model.pulls()[static_cast<std::size_t>(i)].record.number, askWhyBaseAgain(this));
+    menu->addAction(tr("Base again from the next pull, because…"), this, [this, number = pull.number] {
+        askWhyBaseAgain(this, [this, number](const QString& why) { m_model.takeBaseAgain(number, why); });
     });
     if (!m_baselines.events.empty())
-        addEras(*menu.addMenu(tr("Which base is judged")), m_model);
-    menu.exec(e->reason() == QContextMenuEvent::Keyboard ? mapToGlobal(tile(i).center().toPoint()) : e->globalPos());
+        addEras(*menu->addMenu(tr("Which base is judged")), m_model);
+    popUp(menu, e->reason() == QContextMenuEvent::Keyboard ? mapToGlobal(tile(i).center().toPoint()) : e->globalPos());
 }
 
 void DayStrip::resizeEvent(QResizeEvent*) {

@@ -3,7 +3,8 @@
 
 #include "app/model/display_units.h"
 #include "app/widgets/chart_words.h"
-#include "app/widgets/method_dialog.h"
+#include "app/widgets/method_link.h"
+#include "app/widgets/wrapping_row.h"
 #include "app/words/words.h"
 
 #include <QAction>
@@ -17,7 +18,7 @@ namespace jr::app {
 
 HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent)
     : QWidget(parent), m_theme(theme), m_model(model) {
-    auto* layout = new QHBoxLayout(this);
+    auto* layout = new WrappingRow(this);
     layout->setContentsMargins(14, 6, 10, 6);
     layout->setSpacing(7);
     m_job = new Words;
@@ -31,7 +32,7 @@ HeaderLine::HeaderLine(Theme& theme, JobModel& model, QWidget* parent)
     m_keepingTimer.setSingleShot(true);
     m_keepingTimer.setInterval(600); // quicker than that nobody needs to be told
     connect(&m_keepingTimer, &QTimer::timeout, m_keeping, &QWidget::show);
-    layout->addStretch(1);
+    layout->addStretch();
     m_air = new MarkedWords;
     m_air->setProperty("muted", true);
     followMethodWords(m_air);

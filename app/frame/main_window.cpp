@@ -10,6 +10,7 @@
 #include "app/frame/first_day.h"
 #include "app/frame/header_line.h"
 #include "app/frame/rail.h"
+#include "app/frame/stop_key.h"
 #include "app/handover/handover_station.h"
 #include "app/help/manual.h"
 #include "app/import/import_dialog.h"
@@ -21,6 +22,7 @@
 #include "app/ready/ready_station.h"
 #include "app/road/ride_page.h"
 #include "app/road/road_station.h"
+#include "app/settings/records_place.h"
 #include "app/settings/settings_station.h"
 #include "app/words/plural.h"
 #include "app/words/words.h"
@@ -96,7 +98,7 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     connect(m_jobs, &JobsStation::jobBegun, this, [this](const QString& id) { openJob(id.toStdString(), Ask); });
     connect(m_jobs, &JobsStation::importWanted, this, &MainWindow::importFiles);
     const auto openChosen = [this](const QString& folder) {
-        openArchive(folder, [folder] { keepArchiveFolder(folder); });
+        openArchive(folder, [folder] { keepRecordsPlace(folder); });
     };
     connect(m_jobs, &JobsStation::archiveWanted, this, openChosen);
     connect(m_settings, &SettingsStation::archiveWanted, this, openChosen);
@@ -125,12 +127,16 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     });
     connect(&m_model, &JobModel::problem, this, &MainWindow::say);
     connect(m_bench.get(), &BenchModel::said, this, &MainWindow::say);
+    connect(m_bench.get(), &BenchModel::stateChanged, this, &MainWindow::importWaiting, Qt::QueuedConnection);
+    connect(m_bench.get(), &BenchModel::linkChanged, this, &MainWindow::importWaiting, Qt::QueuedConnection);
+    connect(new StopKey(*m_bench, this), &StopKey::stopped, this, [this] { showStation(Pull); });
     connect(m_copies.get(), &CopyDesk::said, this, &MainWindow::say);
     m_firstDay = new FirstDay(*this);
     down->insertWidget(down->indexOf(m_message), m_firstDay);
     connect(m_jobs, &JobsStation::firstDayWanted, m_firstDay, &FirstDay::begin);
     connect(m_header, &HeaderLine::findWanted, this, [this] { (new Finder(*this))->open(); });
     addShortcuts();
+    m_theme.dressWindow(*this);
     showStation(Jobs);
     m_dayStrip->setFocus();
 }
@@ -202,7 +208,7 @@ void MainWindow::wantAnew() {
         say(tr(
             "It is chosen, and takes effect once the bench or the receiver is left and the program is started anew."));
     else
-        QTimer::singleShot(0, this, &MainWindow::wantedAnew); // the button that asked for it goes with the window
+        emit wantedAnew();
 }
 
 void MainWindow::comeForward(const QStringList& files) {
@@ -299,14 +305,30 @@ void MainWindow::importFiles(const QStringList& paths) {
     }
     if (others.isEmpty())
         return;
-    ImportDialog dialog(m_theme, m_model, others, this);
-    if (dialog.exec() != QDialog::Accepted) {
-        m_jobs->refresh();
+    if (m_import || m_bench->pullInHand()) {
+        m_toImport << others;
+        if (!m_import)
+            say(plural(static_cast<int>(m_toImport.size()), tr("1 file waits until the pull is done."),
+                       tr("%1 files wait until the pull is done.")));
         return;
     }
-    openJob(dialog.jobId(), Judge);
-    m_jobs->refresh();
-    say(dialog.summary());
+    m_import = new ImportDialog(m_theme, m_model, others, this);
+    m_import->setAttribute(Qt::WA_DeleteOnClose);
+    connect(m_import, &QDialog::finished, this, [this, dialog = m_import.data()](int result) {
+        if (result == QDialog::Accepted) {
+            openJob(dialog->jobId(), Judge);
+            say(dialog->summary());
+        }
+        m_jobs->refresh();
+        m_import.clear();
+        QMetaObject::invokeMethod(this, &MainWindow::importWaiting, Qt::QueuedConnection);
+    });
+    m_import->open();
+}
+
+void MainWindow::importWaiting() {
+    if (!m_toImport.isEmpty() && !m_import && !m_bench->pullInHand())
+        importFiles(std::exchange(m_toImport, {}));
 }
 
 /// One after the other, by the keeper; each tells what became of it.

@@ -6,6 +6,8 @@
 #include "app/theme/theme.h"
 
 #include <QMainWindow>
+#include <QPointer>
+#include <QStringList>
 
 #include <functional>
 #include <memory>
@@ -22,6 +24,7 @@ class FigureStation;
 class RoadStation;
 class SettingsStation;
 class HeaderLine;
+class ImportDialog;
 class HandoverStation;
 class AskStation;
 class BenchModel;
@@ -61,6 +64,7 @@ public:
     void showStation(int station);
     /// For tests, pictures and benchmarks: lets the window live until all that was asked for is there.
     void waitUntilSettled();
+    /// One import stands at a time, and none over a pull in hand: what comes meanwhile waits for it.
     void importFiles(const QStringList& paths);
     /// To the front, with what somebody opened elsewhere.
     void comeForward(const QStringList& files);
@@ -103,6 +107,7 @@ private:
     void wantAnew();
     void help();
     void keepPlace() const;
+    void importWaiting();
     void takeInBundles(QStringList bundles, std::function<void()> then);
     void adoptKeeper(std::unique_ptr<Keeper> keeper);
 
@@ -129,7 +134,9 @@ private:
     DayStrip* m_dayStrip;
     QLabel* m_message;
     FirstDay* m_firstDay;
-    bool m_hasPlace = false; ///< it is kept when the window goes; not of a trial's or a test's
+    QPointer<ImportDialog> m_import; ///< the one that stands
+    QStringList m_toImport;          ///< comes after it, or after the pull in hand
+    bool m_hasPlace = false;         ///< it is kept when the window goes; not of a trial's or a test's
 };
 
 } // namespace jr::app

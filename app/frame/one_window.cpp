@@ -69,7 +69,9 @@ void OneWindow::takeCall() {
                     files << QString::fromUtf8(file);
             call->write(kTaken);
             call->flush();
-            emit wanted(files);
+            // Not from within the call's own signal: what is wanted may take long, and the caller has left by then.
+            QMetaObject::invokeMethod(
+                this, [this, files] { emit wanted(files); }, Qt::QueuedConnection);
         };
         connect(call, &QLocalSocket::readyRead, this, read);
         read();

@@ -17,6 +17,8 @@ public:
     bool handedOver(const QStringList& files);
     /// From now on this is the first one.
     bool listen();
+    /// Where a second start calls.
+    const QString& name() const { return m_name; }
 
 signals:
     /// Somebody started the program again, perhaps with files.

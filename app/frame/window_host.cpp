@@ -15,7 +15,8 @@ WindowHost::~WindowHost() = default;
 
 void WindowHost::make() {
     m_window = std::make_unique<MainWindow>(m_theme);
-    connect(m_window.get(), &MainWindow::wantedAnew, this, &WindowHost::makeAnew);
+    // Not from within the window that goes.
+    connect(m_window.get(), &MainWindow::wantedAnew, this, &WindowHost::makeAnew, Qt::QueuedConnection);
     if (m_prepare)
         m_prepare(*m_window);
 }

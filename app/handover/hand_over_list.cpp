@@ -3,12 +3,11 @@
 
 #include "app/handover/frozen_sheet.h"
 #include "app/handover/sheet.h"
+#include "app/widgets/asking.h"
 #include "app/words/words.h"
 #include "archive/disk/safe_file.h"
 
 #include <QDateTime>
-#include <QDir>
-#include <QFileDialog>
 #include <QListWidget>
 #include <QLocale>
 #include <QPushButton>
@@ -74,13 +73,12 @@ const HandOver* HandOverList::chosen() const {
     return row >= 0 && row < static_cast<int>(m_all.size()) ? &m_all[static_cast<std::size_t>(row)] : nullptr;
 }
 
-void HandOverList::read(std::function<void(const HandOver&, const Result<FrozenSheet>&)> then) {
-    const HandOver* one = chosen();
-    if (!one || !m_model.keeper())
+void HandOverList::read(const HandOver& one, std::function<void(const HandOver&, const Result<FrozenSheet>&)> then) {
+    if (!m_model.keeper())
         return;
     m_model.keeper()->ask(
-        this, [job = m_model.job(), one = *one](const Archive& archive) { return archive.frozenSheet(job, one); },
-        [one = *one, then = std::move(then)](const Result<std::string>& bytes) {
+        this, [job = m_model.job(), one](const Archive& archive) { return archive.frozenSheet(job, one); },
+        [one, then = std::move(then)](const Result<std::string>& bytes) {
             then(one, bytes ? thaw(*bytes) : Result<FrozenSheet>(bytes.error()));
         });
 }
@@ -89,14 +87,14 @@ void HandOverList::giveOutAgain() {
     const HandOver* one = chosen();
     if (!one)
         return;
-    const QString path = QFileDialog::getSaveFileName(
-        this, tr("The sheet as it was handed over"),
-        QDir::home().filePath(
-            QStringLiteral("%1 %2.pdf").arg(QString::fromStdString(m_model.job().name)).arg(one->number)),
-        QStringLiteral("*.pdf"));
-    if (path.isEmpty())
-        return;
-    read([this, path](const HandOver& handOver, const Result<FrozenSheet>& frozen) {
+    const QString name = QStringLiteral("%1 %2.pdf").arg(QString::fromStdString(m_model.job().name)).arg(one->number);
+    // The one that was chosen when it was asked where to, whatever is chosen by the time it is answered.
+    askWhereToWrite(this, tr("The sheet as it was handed over"), name, QStringLiteral("pdf"),
+                    [this, one = *one](const QString& path) { giveOut(one, path); });
+}
+
+void HandOverList::giveOut(const HandOver& one, const QString& path) {
+    read(one, [this, path](const HandOver& handOver, const Result<FrozenSheet>& frozen) {
         if (!frozen) {
             emit message(errorWords(frozen.error()));
             return;
@@ -109,7 +107,10 @@ void HandOverList::giveOutAgain() {
 }
 
 void HandOverList::compare() {
-    read([this](const HandOver& handOver, const Result<FrozenSheet>& frozen) {
+    const HandOver* one = chosen();
+    if (!one)
+        return;
+    read(*one, [this](const HandOver& handOver, const Result<FrozenSheet>& frozen) {
         if (!frozen) {
             emit message(errorWords(frozen.error()));
             return;

@@ -23,8 +23,8 @@ class HandOverList : public QWidget {
 public:
     explicit HandOverList(JobModel& model, QWidget* parent = nullptr);
     void refresh();
-    /// The frozen sheet of the one that is chosen, read from the archive.
-    void read(std::function<void(const HandOver&, const Result<FrozenSheet>&)> then);
+    /// Its frozen sheet, read from the archive.
+    void read(const HandOver& one, std::function<void(const HandOver&, const Result<FrozenSheet>&)> then);
 
 signals:
     void message(const QString& text);
@@ -33,6 +33,7 @@ signals:
 
 private:
     void giveOutAgain();
+    void giveOut(const HandOver& one, const QString& path);
     void compare();
     const HandOver* chosen() const;
 

@@ -7,7 +7,8 @@
 #include "app/handover/sheet_painter.h"
 #include "app/handover/sheet_pdf.h"
 #include "app/handover/story_picker.h"
-#include "app/widgets/method_dialog.h"
+#include "app/widgets/asking.h"
+#include "app/widgets/method_link.h"
 #include "app/widgets/wrapping_row.h"
 #include "app/words/plural.h"
 #include "app/words/words.h"
@@ -16,7 +17,6 @@
 #include "core/version.h"
 
 #include <QDir>
-#include <QFileDialog>
 #include <QGridLayout>
 #include <QPainter>
 #include <QPrintDialog>
@@ -149,11 +149,7 @@ HandoverStation::HandoverStation(const Theme& theme, JobModel& model, QWidget* p
     });
     auto* shop = new QPushButton(tr("Shop's h&ead…"));
     layout->addWidget(shop);
-    connect(shop, &QPushButton::clicked, this, [this] {
-        ShopHeadDialog dialog(this);
-        if (dialog.exec() == QDialog::Accepted)
-            refresh();
-    });
+    connect(shop, &QPushButton::clicked, this, [this] { ask(this, new ShopHeadDialog(this), [this] { refresh(); }); });
     m_over = new QPushButton;
     m_over->setCheckable(true);
     layout->addWidget(m_over);
@@ -234,25 +230,23 @@ void HandoverStation::readBook() {
 }
 
 void HandoverStation::save(const QString& what, const QString& suffix, SheetFormat format) {
-    const QString suggestion =
-        QDir::home().filePath(QString::fromStdString(m_model.job().name) + QLatin1Char('.') + suffix);
-    const QString path = QFileDialog::getSaveFileName(this, QString(what).remove(QLatin1Char('&')), suggestion,
-                                                      QStringLiteral("*.") + suffix);
-    if (path.isEmpty())
-        return;
-    emit message(tr("Writing %1…").arg(path));
-    write(format, path, [this, path](const Result<Done>& done) {
-        emit message(done ? tr("Written: %1").arg(path) : errorAtPlace(done.error()));
+    const QString name = QString::fromStdString(m_model.job().name) + QLatin1Char('.') + suffix;
+    askWhereToWrite(this, QString(what).remove(QLatin1Char('&')), name, suffix, [this, format](const QString& path) {
+        emit message(tr("Writing %1…").arg(path));
+        write(format, path, [this, path](const Result<Done>& done) {
+            emit message(done ? tr("Written: %1").arg(path) : errorAtPlace(done.error()));
+        });
     });
 }
 
 void HandoverStation::saveBundle() {
-    QString name = QString::fromStdString(m_model.job().name);
-    name.replace(QLatin1Char('/'), QLatin1Char('-'));
-    const QString path = QFileDialog::getSaveFileName(this, tr("Whole job as a bundle"),
-                                                      QDir::home().filePath(name + QLatin1String(kBundleEnding)),
-                                                      QStringLiteral("*") + QLatin1String(kBundleEnding));
-    if (path.isEmpty() || !m_model.keeper())
+    const QString ending = QLatin1String(kBundleEnding);
+    askWhereToWrite(this, tr("Whole job as a bundle"), QString::fromStdString(m_model.job().name) + ending,
+                    ending.mid(1), [this](const QString& path) { writeBundleTo(path); });
+}
+
+void HandoverStation::writeBundleTo(const QString& path) {
+    if (!m_model.keeper())
         return;
     emit message(tr("Writing %1…").arg(path));
     m_model.keeper()->ask(
@@ -337,11 +331,10 @@ void HandoverStation::print() {
             emit message(tr("Nothing was printed: %1.").arg(errorWords(sheet.error())));
             return;
         }
-        QPrinter printer(QPrinter::HighResolution);
-        printer.setDocName(sheet->job);
-        QPrintDialog dialog(&printer, this);
-        if (dialog.exec() == QDialog::Accepted)
-            printSheet(*sheet, printer);
+        const auto printer = std::make_shared<QPrinter>(QPrinter::HighResolution);
+        printer->setDocName(sheet->job);
+        ask(this, new QPrintDialog(printer.get(), this),
+            [printer, sheet = std::move(*sheet)] { printSheet(sheet, *printer); });
     });
 }
 

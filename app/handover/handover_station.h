@@ -42,6 +42,7 @@ private:
     void readBook();
     void save(const QString& what, const QString& suffix, SheetFormat format);
     void saveBundle();
+    void writeBundleTo(const QString& path);
     void print();
     /// The sheet of what is set now, once that is worked out. Errors: another job was opened before.
     void whole(std::function<void(Result<Sheet>)> then);

@@ -53,6 +53,9 @@ constexpr Named kParts[] = {
     {"not-shown", QT_TRANSLATE_NOOP("SheetStory", "what it does not show")},
 };
 
+static_assert(std::size(kStories) == static_cast<std::size_t>(SheetStory::Repair) + 1);
+static_assert(std::size(kParts) == static_cast<std::size_t>(SheetPart::NotShown) + 1);
+
 template <class Enum>
 std::vector<Enum> all(std::size_t count) {
     std::vector<Enum> out;

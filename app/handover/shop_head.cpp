@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/handover/shop_head.h"
 
+#include "app/widgets/asking.h"
 #include "app/words/words.h"
 
 #include <QBuffer>
 #include <QDialogButtonBox>
-#include <QFileDialog>
 #include <QFormLayout>
 #include <QImageReader>
 #include <QLineEdit>
@@ -78,10 +78,11 @@ ShopHeadDialog::ShopHeadDialog(QWidget* parent) : QDialog(parent) {
 }
 
 void ShopHeadDialog::chooseMark() {
-    const QString path =
-        QFileDialog::getOpenFileName(this, tr("The shop's mark"), {}, tr("Pictures (*.png *.jpg *.jpeg *.svg *.webp)"));
-    if (path.isEmpty())
-        return;
+    askForFile(this, tr("The shop's mark"), tr("Pictures (*.png *.jpg *.jpeg *.svg *.webp)"),
+               [this](const QString& path) { takeMark(path); });
+}
+
+void ShopHeadDialog::takeMark(const QString& path) {
     QImageReader reader(path);
     const QSize size = reader.size();
     if (size.isValid()) // never more of it than is printed, however large it says it is

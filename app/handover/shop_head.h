@@ -30,6 +30,7 @@ public:
 
 private:
     void chooseMark();
+    void takeMark(const QString& path);
     void showMark();
 
     QLineEdit* m_name;

@@ -18,6 +18,8 @@
 #include <QTimer>
 #include <QVBoxLayout>
 
+#include <algorithm>
+
 namespace jr::app {
 namespace {
 
@@ -47,12 +49,13 @@ void showAt(QTextBrowser* text, int position) {
 } // namespace
 
 const QStringList& manualDocuments() {
-    static const QStringList documents{
-        QStringLiteral("manual"),  QStringLiteral("judging"),      QStringLiteral("planning"),
-        QStringLiteral("curves-and-flags"), QStringLiteral("air"), QStringLiteral("figure"),
-        QStringLiteral("road"),    QStringLiteral("benches"),      QStringLiteral("bench-lines"),
-        QStringLiteral("standin"), QStringLiteral("machine-book"), QStringLiteral("archive"),
-        QStringLiteral("formats"), QStringLiteral("command-line")};
+    static const QStringList documents{QStringLiteral("manual"),       QStringLiteral("judging"),
+                                       QStringLiteral("planning"),     QStringLiteral("curves-and-flags"),
+                                       QStringLiteral("air"),          QStringLiteral("figure"),
+                                       QStringLiteral("road"),         QStringLiteral("benches"),
+                                       QStringLiteral("bench-lines"),  QStringLiteral("standin"),
+                                       QStringLiteral("machine-book"), QStringLiteral("archive"),
+                                       QStringLiteral("formats"),      QStringLiteral("command-line")};
     return documents;
 }
 
@@ -61,24 +64,30 @@ QString manualText(const QString& document) {
     return file.open(QIODevice::ReadOnly) ? QString::fromUtf8(file.readAll()) : QString();
 }
 
-std::vector<ManualHeading> manualHeadings() {
-    std::vector<ManualHeading> out;
-    for (const QString& document : manualDocuments()) {
-        QTextDocument text;
-        text.setMarkdown(manualText(document));
-        for (QTextBlock block = text.begin(); block.isValid(); block = block.next())
-            if (const int level = block.blockFormat().headingLevel(); level > 0)
-                out.push_back({document, block.text(), level});
-    }
-    return out;
+const std::vector<ManualHeading>& manualHeadings() {
+    // Found once: the documents are built in and do not change.
+    static const std::vector<ManualHeading> headings = [] {
+        std::vector<ManualHeading> out;
+        for (const QString& document : manualDocuments()) {
+            QTextDocument text;
+            text.setMarkdown(manualText(document));
+            for (QTextBlock block = text.begin(); block.isValid(); block = block.next())
+                if (const int level = block.blockFormat().headingLevel(); level > 0)
+                    out.push_back({document, block.text(), level});
+        }
+        return out;
+    }();
+    return headings;
+}
+
+QString documentOf(const QString& heading) {
+    const auto& headings = manualHeadings();
+    const auto found = std::ranges::find(headings, heading, &ManualHeading::words);
+    return found == headings.end() ? QString() : found->document;
 }
 
 bool openManual(const QString& heading, QWidget* parent) {
-    QString document;
-    const std::vector<ManualHeading> headings = manualHeadings();
-    for (const ManualHeading& h : headings)
-        if (document.isEmpty() && h.words == heading)
-            document = h.document;
+    const QString document = documentOf(heading);
     if (document.isEmpty())
         return false;
     auto* dialog = new QDialog(parent);
@@ -98,7 +107,7 @@ bool openManual(const QString& heading, QWidget* parent) {
     across->setStretchFactor(1, 1);
     across->setSizes({280, 760});
     down->addWidget(across, 1);
-    for (const ManualHeading& h : headings) {
+    for (const ManualHeading& h : manualHeadings()) {
         constexpr int kDeepest = 2; // smaller headings are found by Ctrl+K
         if (h.level > kDeepest)
             continue;

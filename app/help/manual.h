@@ -23,7 +23,8 @@ struct ManualHeading {
 /// The documents in reading order, the manual first.
 const QStringList& manualDocuments();
 QString manualText(const QString& document); ///< Markdown
-std::vector<ManualHeading> manualHeadings();
+const std::vector<ManualHeading>& manualHeadings();
+QString documentOf(const QString& heading); ///< the first that has it, the manual before the others; empty: none
 
 /// Opens the manual at a heading. Returns false when there is no such heading.
 bool openManual(const QString& heading, QWidget* parent);

@@ -2,12 +2,12 @@
 #include "app/jobs/copy_card.h"
 #include "app/widgets/wrapping_row.h"
 
+#include "app/widgets/asking.h"
 #include "app/words/plural.h"
 #include "app/words/words.h"
 
 #include <QDateTime>
 #include <QDir>
-#include <QFileDialog>
 #include <QLocale>
 #include <QProgressBar>
 #include <QPushButton>
@@ -65,10 +65,8 @@ CopyCard::CopyCard(const Theme& theme, CopyDesk& desk, QWidget* parent) : QWidge
 }
 
 void CopyCard::choosePlace() {
-    const QString place = QFileDialog::getExistingDirectory(
-        this, tr("Where the second copy goes: another disk, a stick, a folder on another machine"));
-    if (!place.isEmpty())
-        m_desk.choosePlace(place);
+    askForFolder(this, tr("Where the second copy goes: another disk, a stick, a folder on another machine"),
+                 [this](const QString& place) { m_desk.choosePlace(place); });
 }
 
 bool CopyCard::amber() const {

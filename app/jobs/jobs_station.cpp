@@ -2,11 +2,11 @@
 #include "app/jobs/jobs_station.h"
 
 #include "app/jobs/job_card.h"
+#include "app/widgets/asking.h"
 #include "app/words/words.h"
 
 #include <QButtonGroup>
 #include <QDir>
-#include <QFileDialog>
 #include <QLineEdit>
 #include <QListView>
 #include <QPushButton>
@@ -160,11 +160,9 @@ void JobsStation::setTryFolder(const QString& folder) {
 }
 
 void JobsStation::chooseFiles() {
-    const QStringList paths = QFileDialog::getOpenFileNames(
-        this, tr("Bring in pulls"), {},
-        tr("Pulls, logs and bundles (*.csv *.txt *.log *.tsv *.dat *.gpx *.nmea *.zip);;All files (*)"));
-    if (!paths.isEmpty())
-        emit importWanted(paths);
+    askForFiles(this, tr("Bring in pulls"),
+                tr("Pulls, logs and bundles (*.csv *.txt *.log *.tsv *.dat *.gpx *.nmea *.zip);;All files (*)"),
+                [this](const QStringList& paths) { emit importWanted(paths); });
 }
 
 void JobsStation::search() {

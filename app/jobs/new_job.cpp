@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/jobs/new_job.h"
 
+#include "app/theme/theme.h"
 #include "app/words/words.h"
 
 #include <QComboBox>

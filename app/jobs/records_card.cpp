@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/jobs/records_card.h"
 
+#include "app/widgets/asking.h"
 #include "app/words/plural.h"
 #include "app/words/words.h"
 
 #include <QApplication>
 #include <QDateTime>
 #include <QDir>
-#include <QFileDialog>
 #include <QFileInfo>
 #include <QPointer>
 #include <QProgressDialog>
@@ -56,9 +56,8 @@ RecordsCard::RecordsCard(const Theme& theme, JobModel& model, CopyDesk& copies, 
                 });
     });
     connect(other, &QPushButton::clicked, this, [this] {
-        const QString folder = QFileDialog::getExistingDirectory(this, tr("Open the archive in this folder"));
-        if (!folder.isEmpty())
-            emit archiveWanted(folder);
+        askForFolder(this, tr("Open the archive in this folder"),
+                     [this](const QString& folder) { emit archiveWanted(folder); });
     });
 }
 

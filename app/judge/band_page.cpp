@@ -4,12 +4,12 @@
 #include "app/model/display_units.h"
 #include "app/words/words.h"
 
+#include "app/widgets/asking.h"
 #include "archive/formats/foreign_log.h"
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
 
 #include <QComboBox>
-#include <QFileDialog>
 #include <QFileInfo>
 #include <QPushButton>
 #include <QVBoxLayout>
@@ -39,11 +39,8 @@ BandPage::BandPage(const Theme& theme, JobModel& model, QWidget* parent)
             keepJudging(tr("choose the use"), [&](JudgingSheet& sheet) { sheet.use.reset(); });
         refresh();
     });
-    connect(ride, &QPushButton::clicked, this, [this] {
-        const QString path = QFileDialog::getOpenFileName(this, tr("A logged ride"));
-        if (!path.isEmpty())
-            takeRide(path);
-    });
+    connect(ride, &QPushButton::clicked, this,
+            [this] { askForFile(this, tr("A logged ride"), {}, [this](const QString& path) { takeRide(path); }); });
     connect(m_canvas, &UseCanvas::drawn, this, [this](const UseWeights& w) {
         keepJudging(tr("draw the use"), [&](JudgingSheet& sheet) {
             sheet.use.reset();

@@ -3,7 +3,7 @@
 
 #include "app/widgets/chart_words.h"
 #include "app/widgets/clear_layout.h"
-#include "app/widgets/method_dialog.h"
+#include "app/widgets/method_link.h"
 #include "app/widgets/outlook_line.h"
 #include "app/widgets/paragraph_scroll.h"
 #include "app/widgets/wrapping_row.h"
@@ -187,17 +187,17 @@ QWidget* DifferencePage::buildSide() {
     form->addRow(m_history);
     layout->addLayout(form);
 
-    m_headline = paragraph({}, "headline");
-    m_headline->setAccessibleName(tr("Result"));
-    layout->addWidget(m_headline);
-    m_bandMean = paragraph({}, "strong");
-    layout->addWidget(m_bandMean);
-    layout->addWidget(new OutlookLine(m_model));
-
-    auto* scroll = new ParagraphScroll;
+    auto* scroll = new ParagraphScroll; // the headline too: on a low screen, in larger text, nothing is cut off
     m_account = scroll->paragraphs();
     m_account->setContentsMargins(0, 0, 8, 0);
     m_account->setSpacing(8);
+    m_headline = paragraph({}, "headline");
+    m_headline->setAccessibleName(tr("Result"));
+    m_bandMean = paragraph({}, "strong");
+    for (QWidget* stays : {static_cast<QWidget*>(m_headline), static_cast<QWidget*>(m_bandMean),
+                           static_cast<QWidget*>(new OutlookLine(m_model))})
+        m_account->addWidget(stays);
+    m_staying = m_account->count();
     layout->addWidget(scroll, 1);
     layout->addWidget(methodLink(QStringLiteral("The margin"), this));
 
@@ -286,7 +286,7 @@ void DifferencePage::refresh() {
             m_ribbon->draw();
             m_curves->draw();
             m_strip->update();
-            clearLayout(m_account);
+            clearLayout(m_account, m_staying);
             m_quoted = m_sound = nullptr;
         }
         return;
@@ -330,7 +330,7 @@ void DifferencePage::refresh() {
     m_headline->set(headline);
     m_bandMean->clear(); // the same words in another light are laid out anew
     m_bandMean->set(Markup(QString::fromStdString(account.details.front())) + methodWord(QStringLiteral("The margin")));
-    clearLayout(m_account);
+    clearLayout(m_account, m_staying);
     // The last of each kind says where it is written how it was found.
     const auto add = [this](const QString& words, bool last, const char* heading, const char* property = nullptr) {
         m_account->addWidget(

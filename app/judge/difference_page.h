@@ -66,6 +66,7 @@ private:
     MarkedWords* m_headline;
     MarkedWords* m_bandMean;
     QVBoxLayout* m_account;
+    int m_staying = 0;               ///< of its paragraphs: the headline, the mean and the outlook
     MarkedWords* m_quoted = nullptr; ///< in the account, as long as there is a comparison
     MarkedWords* m_sound = nullptr;
     double m_cursor = qQNaN();

@@ -2,9 +2,9 @@
 // What is read at one speed of the two curves, and what people quote of them.
 #include "app/judge/difference_page.h"
 
-#include "app/words/words.h"
 #include "app/widgets/chart_words.h"
-#include "app/widgets/method_dialog.h"
+#include "app/widgets/method_link.h"
+#include "app/words/words.h"
 #include "core/judge/gain_kinds.h"
 #include "core/judge/sound.h"
 

@@ -1,15 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/eye_page.h"
 
-#include "app/words/plural.h"
-#include "app/words/words.h"
+#include "app/widgets/asking.h"
 #include "app/widgets/chart_words.h"
 #include "app/widgets/kept_picture.h"
+#include "app/words/plural.h"
+#include "app/words/words.h"
 
 #include <QComboBox>
 #include <QDateTime>
 #include <QDialog>
-#include <QFileDialog>
 #include <QGridLayout>
 #include <QLineEdit>
 #include <QPushButton>
@@ -96,10 +96,8 @@ EyePage::EyePage(const Theme& theme, JobModel& model, QWidget* parent)
     connect(put, &QPushButton::clicked, this, typed);
     connect(m_words, &QLineEdit::returnPressed, this, typed);
     connect(photo, &QPushButton::clicked, this, [this] {
-        const QString path = QFileDialog::getOpenFileName(this, tr("A picture to keep"), {},
-                                                          tr("Pictures (*.png *.jpg *.jpeg *.webp *.bmp *.gif)"));
-        if (!path.isEmpty())
-            write(m_words->text(), path);
+        askForFile(this, tr("A picture to keep"), tr("Pictures (*.png *.jpg *.jpeg *.webp *.bmp *.gif)"),
+                   [this](const QString& path) { write(m_words->text(), path); });
     });
     connect(&model, &JobModel::attachmentsChanged, this, &EyePage::refresh);
     connect(&model, &JobModel::jobChanged, this, &EyePage::fillChoices);
@@ -280,9 +278,9 @@ QWidget* EyePage::item(const AttachmentRecord& a) {
 
 /// The newest photo of each setup, large, in the order of the sweep.
 void EyePage::sideBySide(const std::string& place, const std::vector<Column>& columns) {
-    QDialog dialog(this);
-    dialog.setWindowTitle(DisplayUnits::word(place));
-    auto* across = new QHBoxLayout(&dialog);
+    auto* dialog = new QDialog(this);
+    dialog->setWindowTitle(DisplayUnits::word(place));
+    auto* across = new QHBoxLayout(dialog);
     for (const Column& column : columns) {
         const AttachmentRecord* newest = nullptr;
         for (const AttachmentRecord& a : m_model.job().attachments)
@@ -319,7 +317,8 @@ void EyePage::sideBySide(const std::string& place, const std::vector<Column>& co
         down->addStretch(1);
         across->addLayout(down);
     }
-    dialog.exec();
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    dialog->open();
 }
 
 } // namespace jr::app

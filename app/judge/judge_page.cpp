@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/judge_page.h"
 
-#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
-#include "app/widgets/method_dialog.h"
+#include "app/widgets/method_link.h"
 #include "app/widgets/paragraph_scroll.h"
+#include "app/words/words.h"
 
 #include <QComboBox>
 #include <QCoreApplication>
@@ -38,11 +38,11 @@ JudgePage::JudgePage(const Theme& theme, JobModel& model, const QString& method,
     m_headline->setProperty("headline", true);
     m_headline->setTextInteractionFlags(Qt::TextSelectableByMouse);
     m_headline->setAccessibleName(tr("Result"));
-    down->addWidget(m_headline);
     auto* scroll = new ParagraphScroll;
     m_words = scroll->paragraphs();
     m_words->setContentsMargins(0, 0, 8, 0);
     m_words->setSpacing(8);
+    m_words->addWidget(m_headline);
     down->addWidget(scroll, 1);
     down->addWidget(methodLink(method, this));
     across->addWidget(side);
@@ -79,7 +79,8 @@ void JudgePage::refresh() {
 }
 
 void JudgePage::draw(const StudyDesk::Draw& answer) {
-    clearLayout(m_words);
+    constexpr int kTheHeadlineStays = 1;
+    clearLayout(m_words, kTheHeadlineStays);
     m_headline->clear();
     if (answer)
         answer();
@@ -87,7 +88,7 @@ void JudgePage::draw(const StudyDesk::Draw& answer) {
 }
 
 QString JudgePage::words() const {
-    QStringList out{m_headline->text()};
+    QStringList out;
     for (int i = 0; i < m_words->count(); ++i)
         if (const auto* label = qobject_cast<QLabel*>(m_words->itemAt(i)->widget()))
             out << label->text();

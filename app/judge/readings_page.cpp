@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/readings_page.h"
 
+#include "app/widgets/asking.h"
 #include "app/widgets/chart_words.h"
 #include "app/words/words.h"
 #include "archive/disk/safe_file.h"
@@ -9,7 +10,6 @@
 
 #include <QComboBox>
 #include <QDateTime>
-#include <QFileDialog>
 #include <QGridLayout>
 #include <QLineEdit>
 #include <QPushButton>
@@ -80,8 +80,8 @@ ReadingsPage::ReadingsPage(const Theme& theme, JobModel& model, QWidget* parent)
         }
     });
     connect(files, &QPushButton::clicked, this, [this] {
-        (void)takeFrom(
-            QFileDialog::getOpenFileNames(this, tr("Sheets of readings"), {}, tr("Sheets of readings (*.csv)")));
+        askForFiles(this, tr("Sheets of readings"), tr("Sheets of readings (*.csv)"),
+                    [this](const QStringList& sheets) { (void)takeFrom(sheets); });
     });
     connect(m_chart, &ReadingsChart::asideToggled, this, &ReadingsPage::toggleAside);
     connect(&model, &JobModel::sheetChanged, this, [this](const QString& kind) {

@@ -5,7 +5,7 @@
 #include "app/widgets/aside_why.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/gauge_words.h"
-#include "app/widgets/method_dialog.h"
+#include "app/widgets/method_link.h"
 #include "app/widgets/steady_table.h"
 #include "app/words/words.h"
 #include "core/air/air.h"
@@ -236,8 +236,10 @@ void LookStation::askAside() {
         m_model.setAside(index, false, {});
         return;
     }
-    if (const QString why = askWhyAside(this); !why.isEmpty())
-        m_model.setAside(index, true, why);
+    askWhyAside(this, [this, id = m_model.pulls()[static_cast<std::size_t>(index)].record.id](const QString& why) {
+        if (const int now = m_model.indexOf(id); now >= 0)
+            m_model.setAside(now, true, why);
+    });
 }
 
 void LookStation::setCursor(double place) {

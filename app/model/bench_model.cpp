@@ -121,6 +121,13 @@ void BenchModel::tellKept(const std::string& pullId) {
     m_link.inSession([pullId](BenchSession& session) { session.pullKept(pullId); });
 }
 
+bool BenchModel::pullInHand() const {
+    if (!m_link.wanted() || m_link.onTheRoad())
+        return false;
+    const BenchState state = m_link.snapshot().state;
+    return state == BenchState::RollOn || state == BenchState::Pulling || state == BenchState::Coasting;
+}
+
 double BenchModel::sinceLastPullS() const {
     return m_sinceLast.isValid() ? static_cast<double>(m_sinceLast.elapsed()) / 1000. : kNaN;
 }

@@ -15,7 +15,7 @@ namespace jr::app {
 
 /// What is said of a pull right after it.
 struct PullCard {
-    int index = -1;           ///< in the job
+    std::string pullId;       ///< empty: of none that is kept
     int nth = 0;              ///< of its setup's counted pulls, from 1
     std::optional<Peak> peak; ///< corrected
     double bandMeanW = 0.;
@@ -45,8 +45,11 @@ public:
 
     const std::optional<PullCard>& card() const { return m_card; }
     void dismissCard();
-    void setCardAside(const QString& why); ///< the card's pull is set aside (can be undone)
-    double sinceLastPullS() const;         ///< wall clock; NaN before the first
+    /// A pull a card was shown of is set aside (can be undone); its card goes, another's stays.
+    void setAside(const std::string& pullId, const QString& why);
+    /// A pull is being rolled on to, made or run out on a bench: nothing may come between a hand and the stop.
+    bool pullInHand() const;
+    double sinceLastPullS() const; ///< wall clock; NaN before the first
     const std::shared_ptr<CoastDown>& lastCoast() const { return m_coast; }
     const std::vector<GuardTrip>& trips() const { return m_trips; } ///< of the pull in hand
     /// Index of the last counted pull of the setup in hand, and all of them.

@@ -30,11 +30,10 @@ DisplayUnits DisplayUnits::kept(const QLocale& locale) {
 }
 
 void DisplayUnits::keepPowerTorqueRoad() const {
+    const Wording now = wording();
     for (const UnitChoice& choice : unitChoices())
-        for (const auto& [wanted, unit] :
-             {std::pair(&Wording::power, power), std::pair(&Wording::torque, torque), std::pair(&Wording::road, road)})
-            if (choice.unit == wanted)
-                keepUnit(choice, unit);
+        if (choice.unit == &Wording::power || choice.unit == &Wording::torque || choice.unit == &Wording::road)
+            keepUnit(choice, now.*choice.unit);
 }
 
 int DisplayUnits::choice() const {

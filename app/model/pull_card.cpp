@@ -31,13 +31,13 @@ std::vector<int> BenchModel::ownPulls() const {
 
 PullCard BenchModel::cardFor(int index, const CaughtPull& caught) const {
     PullCard card;
-    card.index = index;
     card.fuelMl = caught.fuelMl;
     for (const GuardTrip& trip : caught.trips)
         card.trips << QString::fromStdString(jr::said(guardMessage(trip), m_job.units().wording()));
     if (index < 0)
         return card;
     const LoadedPull& pull = m_job.pulls()[static_cast<std::size_t>(index)];
+    card.pullId = pull.record.id;
     card.problem = pull.problem;
     if (pull.fit)
         for (const Flag& flag : pull.fit->flags())
@@ -80,11 +80,13 @@ void BenchModel::dismissCard() {
     emit cardReady();
 }
 
-void BenchModel::setCardAside(const QString& why) {
-    if (!m_card || m_card->index < 0)
+void BenchModel::setAside(const std::string& pullId, const QString& why) {
+    const int index = m_job.indexOf(pullId);
+    if (index < 0)
         return;
-    m_job.setAside(m_card->index, true, why);
-    dismissCard();
+    m_job.setAside(index, true, why);
+    if (m_card && m_card->pullId == pullId)
+        dismissCard();
 }
 
 } // namespace jr::app

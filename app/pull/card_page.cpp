@@ -2,11 +2,11 @@
 #include "app/pull/card_page.h"
 
 #include "app/model/display_units.h"
+#include "app/widgets/aside_why.h"
+#include "app/widgets/method_link.h"
+#include "app/widgets/steady_table.h"
 #include "app/words/plural.h"
 #include "app/words/words.h"
-#include "app/widgets/aside_why.h"
-#include "app/widgets/method_dialog.h"
-#include "app/widgets/steady_table.h"
 
 #include <QPushButton>
 #include <QShortcut>
@@ -48,8 +48,8 @@ CardPage::CardPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     layout->addWidget(m_aside);
     layout->addWidget(methodLink(QStringLiteral("The curve"), this));
     const auto aside = [this] {
-        if (const QString why = askWhyAside(this); !why.isEmpty())
-            m_bench.setCardAside(why);
+        if (const auto& card = m_bench.card())
+            askWhyAside(this, [this, id = card->pullId](const QString& why) { m_bench.setAside(id, why); });
     };
     const auto dress = [this] {
         m_theme.dressButton(*m_keep, QStringLiteral("check"), m_theme.tokens().onAccent);
@@ -66,11 +66,12 @@ CardPage::CardPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
 
 void CardPage::refresh() {
     const auto& card = m_bench.card();
-    if (!card || card->index < 0)
+    const int index = card ? m_job.indexOf(card->pullId) : -1;
+    if (index < 0)
         return;
     const DisplayUnits& u = m_job.units();
     const QLocale l;
-    const LoadedPull& pull = m_job.pulls()[static_cast<std::size_t>(card->index)];
+    const LoadedPull& pull = m_job.pulls()[static_cast<std::size_t>(index)];
     const SetupRecord* setup = m_job.job().setup(pull.record.setupId);
     const QString name = setup ? QString::fromStdString(setup->name) : QString();
     m_title->setText(
@@ -111,7 +112,7 @@ void CardPage::refresh() {
     m_trouble->setVisible(!trouble.isEmpty());
     QStringList facts;
     facts << (card->air.isEmpty() ? tr("air unknown: shown as measured") : tr("air %1").arg(card->air));
-    if (const PullCurve* curve = m_job.answers().curve(card->index); curve && curve->factor)
+    if (const PullCurve* curve = m_job.answers().curve(index); curve && curve->factor)
         facts << tr("%1 × %2").arg(DisplayUnits::word(m_job.answers().standard().label),
                                    l.toString(*curve->factor, 'f', 3));
     if (card->fuelMl > 0.)

@@ -35,7 +35,7 @@ void LiveChart::prepare() {
     m_highest = 0.;
     std::vector<int> own = m_bench.ownPulls();
     if (m_bench.card()) // it is what is held against the others
-        std::erase(own, m_bench.card()->index);
+        std::erase(own, m_job.indexOf(m_bench.card()->pullId));
     if (!own.empty()) {
         // The spread of its own: lowest and highest at each speed.
         std::map<double, std::pair<double, double>> spread;

@@ -25,10 +25,14 @@ void RunningPage::takeBaseAgain() {
         emit m_job.problem(tr("No base was pulled yet: the first pulls are the base."));
         return;
     }
-    const QString why = askWhyBaseAgain(this);
-    if (why.isEmpty())
-        return;
-    m_job.takeBaseAgain(m_job.pulls().back().record.number, why);
+    // After the pull that was the last one when it was asked: one caught meanwhile is of the new base.
+    askWhyBaseAgain(this, [this, after = m_job.pulls().back().record.number](const QString& why) {
+        m_job.takeBaseAgain(after, why);
+        nextIsTheBase();
+    });
+}
+
+void RunningPage::nextIsTheBase() {
     if (const SetupRecord* setup = m_job.job().setup(m_job.compare().now().baseSetup))
         m_bench.sitting().setSetup(QString::fromStdString(setup->name));
 }

@@ -31,6 +31,7 @@ signals:
 
 private:
     void takeBaseAgain();
+    void nextIsTheBase();
     void fillSetups();
     void offerNext();
 

@@ -3,7 +3,7 @@
 
 #include "app/widgets/chart_words.h"
 #include "app/widgets/clear_layout.h"
-#include "app/widgets/method_dialog.h"
+#include "app/widgets/method_link.h"
 #include "app/widgets/wrapping_row.h"
 #include "app/words/words.h"
 #include "archive/formats/leak_tests_sheet.h"

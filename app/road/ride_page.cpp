@@ -6,6 +6,7 @@
 #include "app/road/live_run.h"
 #include "app/road/sitting_conditions.h"
 #include "app/widgets/big_figure.h"
+#include "app/widgets/scrolled.h"
 #include "app/words/words.h"
 #include "archive/formats/road_sheet.h"
 
@@ -71,7 +72,9 @@ RidePage::RidePage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     left->addWidget(sounds);
     across->addLayout(left, 1);
 
-    auto* right = new QVBoxLayout;
+    auto* column = new QWidget;
+    auto* right = new QVBoxLayout(column);
+    right->setContentsMargins(0, 0, 0, 0);
     right->setSpacing(10);
     m_pages = new QStackedWidget;
     m_pages->setFixedWidth(kRightWide);
@@ -91,7 +94,10 @@ RidePage::RidePage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     inside->addWidget(m_conditions);
     right->addWidget(card);
     right->addStretch(1);
-    across->addLayout(right);
+    QScrollArea* area = scrolled(column);
+    constexpr int kScrollBarWide = 14;
+    area->setFixedWidth(kRightWide + kScrollBarWide);
+    across->addWidget(area);
 
     m_ticker.setInterval(kLookEveryMs);
     connect(&m_ticker, &QTimer::timeout, this, &RidePage::tick);

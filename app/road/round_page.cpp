@@ -4,6 +4,7 @@
 #include "app/model/display_units.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/same_focus.h"
+#include "app/widgets/scrolled.h"
 #include "app/words/words.h"
 #include "archive/formats/job_sheets.h"
 #include "archive/formats/road_sheet.h"
@@ -23,7 +24,9 @@ RoundPage::RoundPage(const Theme&, JobModel& model, QWidget* parent) : QWidget(p
     m_state->setProperty("headline", true);
     m_state->setAccessibleName(tr("How far the round is"));
     down->addWidget(m_state);
-    auto* across = new QHBoxLayout;
+    auto* sides = new QWidget;
+    auto* across = new QHBoxLayout(sides);
+    across->setContentsMargins(0, 0, 0, 0);
     across->setSpacing(14);
     for (int side = 0; side < 2; ++side) {
         auto* card = new QFrame;
@@ -39,7 +42,7 @@ RoundPage::RoundPage(const Theme&, JobModel& model, QWidget* parent) : QWidget(p
         inside->addStretch(1);
         across->addWidget(card, 1);
     }
-    down->addLayout(across, 1);
+    down->addWidget(scrolled(sides), 1);
     QStringList cautions;
     for (const std::string& one : roadCautions())
         cautions << DisplayUnits::word(one);

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/road/side_words.h"
 
-#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
-#include "app/widgets/method_dialog.h"
+#include "app/widgets/method_link.h"
 #include "app/widgets/paragraph_scroll.h"
+#include "app/words/words.h"
 
 #include <QVBoxLayout>
 

@@ -39,6 +39,7 @@ bool grab(QWidget& widget, const QString& path) {
 }
 
 bool openNamed(MainWindow& window, const char* name) {
+    window.say({}); // what was said of the picture before
     std::string id;
     window.model().keeper()->ask(
         &window, [](const Archive& archive) { return archive.jobs(); },
@@ -149,7 +150,7 @@ bool grabPulls(MainWindow& window, const QDir& out) {
         good = pulls.add(window) && good;
         runUntil([&] { return bench.card().has_value() || state() == BenchState::Ready; });
         if (bench.card())
-            bench.setCardAside(QStringLiteral("stopped to show the stop"));
+            bench.setAside(bench.card()->pullId, QStringLiteral("stopped to show the stop"));
         bench.dismissCard();
         bench.link().clearStop();
     }

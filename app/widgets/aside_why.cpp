@@ -2,11 +2,10 @@
 #include "app/widgets/aside_why.h"
 
 #include <QCoreApplication>
-#include <QInputDialog>
 
 namespace jr::app {
 
-QString askWhyAside(QWidget* parent) {
+void askWhyAside(QWidget* over, TextAnswer then) {
     const auto tr = [](const char* text) { return QCoreApplication::translate("AsideWhy", text); };
     const QStringList reasons = {tr("warm-up pull"),
                                  tr("the tyre slipped on the roller"),
@@ -16,10 +15,8 @@ QString askWhyAside(QWidget* parent) {
                                  tr("fuel was low"),
                                  tr("too hot"),
                                  tr("too cold")};
-    bool good = false;
-    const QString why = QInputDialog::getItem(
-        parent, tr("Set pull aside"), tr("Why? It is kept, shown hatched, and not counted."), reasons, 1, true, &good);
-    return good ? why.trimmed() : QString();
+    askToChoose(over, tr("Set pull aside"), tr("Why? It is kept, shown hatched, and not counted."), reasons, 1, true,
+                std::move(then));
 }
 
 } // namespace jr::app

@@ -2,13 +2,10 @@
 // Asks why a pull is set aside; the usual reasons are offered, any other may be written.
 #pragma once
 
-#include <QString>
-
-class QWidget;
+#include "app/widgets/asking.h"
 
 namespace jr::app {
 
-/// Empty when the person thought better of it.
-QString askWhyAside(QWidget* parent);
+void askWhyAside(QWidget* over, TextAnswer then);
 
 } // namespace jr::app

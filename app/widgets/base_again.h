@@ -2,13 +2,10 @@
 // Asks why the base is taken again.
 #pragma once
 
-#include <QString>
-
-class QWidget;
+#include "app/widgets/asking.h"
 
 namespace jr::app {
 
-/// Empty when it is not to be.
-QString askWhyBaseAgain(QWidget* parent);
+void askWhyBaseAgain(QWidget* over, TextAnswer then);
 
 } // namespace jr::app

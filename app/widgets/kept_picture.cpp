@@ -18,9 +18,9 @@ QImage scaledPicture(const QString& path, QSize most) {
 }
 
 void showLarge(QWidget* over, Keeper& keeper, const QString& path, const QString& words) {
-    QDialog dialog(over);
-    dialog.setWindowTitle(words.isEmpty() ? QObject::tr("Photo") : words);
-    auto* layout = new QVBoxLayout(&dialog);
+    auto* dialog = new QDialog(over);
+    dialog->setWindowTitle(words.isEmpty() ? QObject::tr("Photo") : words);
+    auto* layout = new QVBoxLayout(dialog);
     auto* label = new Words;
     constexpr QSize kLarge(1100, 680);
     label->setMinimumSize(kLarge);
@@ -35,7 +35,8 @@ void showLarge(QWidget* over, Keeper& keeper, const QString& path, const QString
             else
                 label->setPixmap(QPixmap::fromImage(large));
         });
-    dialog.exec();
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    dialog->open();
 }
 
 } // namespace jr::app

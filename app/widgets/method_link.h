@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// "How was this found?": opens the paragraph of the method (docs/) that says it.
+// "How was this found?": opens the manual at the paragraph of the method that says it.
 #pragma once
 
 #include "app/words/words.h"
@@ -15,7 +15,5 @@ QWidget* methodLink(const QString& heading, QWidget* parent);
 /// The same as a word at the end of a rich text, for a label that follows it.
 Markup methodWord(const QString& heading);
 void followMethodWords(MarkedWords* label);
-/// Opens the method at that heading. Returns false when there is no such heading.
-bool openMethod(const QString& heading, QWidget* parent, bool show = true);
 
 } // namespace jr::app

@@ -89,7 +89,7 @@ private slots:
             dialog->accept();
         });
         button->click();
-        QCOMPARE(model().baselines().events.size(), std::size_t(1));
+        QTRY_COMPARE(model().baselines().events.size(), std::size_t(1));
         QCOMPARE(model().baselines().events.front().afterPull, 8);
         QCOMPARE(m_demo.window().bench().sitting().setup(), QStringLiteral("short stack")); // the base comes next
         model().undoStack().undo();

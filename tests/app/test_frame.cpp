@@ -20,6 +20,7 @@
 #include <QComboBox>
 #include <QDropEvent>
 #include <QLabel>
+#include <QLocalSocket>
 #include <QMimeData>
 #include <QPushButton>
 #include <QSettings>
@@ -180,6 +181,27 @@ private slots:
         QVERIFY(!other.handedOver({})); // another archive is another window
         // A first one that hangs (here: it is asked from its own thread) does not keep the next start waiting for ever.
         QVERIFY(!OneWindow(dir.path()).handedOver({}));
+    }
+    void whatIsWantedMayTakeLongerThanTheCall() {
+        QTemporaryDir dir;
+        OneWindow first(dir.path());
+        QVERIFY(first.listen());
+        QLocalSocket call;
+        bool answered = false;
+        QObject::connect(&first, &OneWindow::wanted, [&] {
+            call.abort();
+            // The import stands open until it is answered; meanwhile the caller has left and its call is taken down.
+            QEventLoop standing;
+            QTimer::singleShot(300, &standing, &QEventLoop::quit);
+            standing.exec();
+            answered = true;
+        });
+        call.connectToServer(first.name());
+        QVERIFY(call.waitForConnected(3000));
+        QTest::qWait(50); // the first knows of the call before it hears a word of it
+        call.write("/tmp/a.pull.csv\n");
+        QVERIFY(call.waitForBytesWritten(3000));
+        QTRY_VERIFY(answered);
     }
     void theWindowIsWhereItWas() {
         QSettings().remove(QStringLiteral("window/place"));
