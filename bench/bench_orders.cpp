@@ -59,9 +59,9 @@ void BenchOrders::clear() {
 
 Result<Done> BenchOrders::mayAsk() const {
     if (m_status.latched)
-        return Error{Message{"line.stop-stands-clear-it-first"}};
+        return Error{Message{"line.stop-stands"}};
     if (!m_status.canListen)
-        return Error{Message{"line.bench-only-prints-numbers-nothing"}};
+        return Error{Message{"line.only-prints-numbers"}};
     return Done{};
 }
 
@@ -90,7 +90,7 @@ Result<Done> BenchOrders::holdSteps(StepRunOptions options, double benchTimeS) {
     const auto first = m_steps->begin(benchTimeS);
     if (!first) {
         m_steps.reset();
-        return Error{Message{"line.is-no-step-to-hold"}};
+        return Error{Message{"line.no-step"}};
     }
     m_loaded = true;
     m_lines.push_back(rounded("target hold", *first));

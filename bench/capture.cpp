@@ -25,12 +25,12 @@ std::string anchorRemark(double epochS, double benchTimeS) {
 
 Result<std::unique_ptr<Capture>> Capture::begin(const QString& folder, const CaptureStart& start) {
     if (!QDir().mkpath(folder))
-        return Error{Message{"line.folder-for-captures-cannot"}, folder.toStdString()};
+        return Error{Message{"line.no-folder-for-captures"}, folder.toStdString()};
     const QString stamp = QDateTime::currentDateTime().toString(QStringLiteral("yyyyMMdd-HHmmss-zzz"));
     std::unique_ptr<Capture> out(new Capture(folder + QLatin1Char('/') + stamp + QStringLiteral(".lines")));
     out->m_lock.setStaleLockTime(0);
     if (!out->m_lock.tryLock(0) || !out->m_file.open(QIODevice::WriteOnly | QIODevice::NewOnly))
-        return Error{Message{"line.capture-cannot-be-begun-here"}, folder.toStdString()};
+        return Error{Message{"line.capture-not-begun"}, folder.toStdString()};
     char text[200];
     std::snprintf(text, sizeof text, "capture 1 %.3f", start.epochS);
     Result<Done> written = out->remark(text);
@@ -51,8 +51,7 @@ Result<Done> Capture::append(QByteArrayView bytes) {
         return Done{};
     const auto off = [&](const std::string& why) {
         m_broken = true;
-        return Error{Message{"line.capture-cannot-be-written-pulls", {std::string(why)}},
-                     m_file.fileName().toStdString()};
+        return Error{Message{"line.capture-not-written", {why}}, m_file.fileName().toStdString()};
     };
     if (m_size + bytes.size() > kLargestCapture)
         return off("it has grown past 512 MB");
@@ -70,7 +69,7 @@ Result<Done> Capture::remark(const std::string& text) {
 Result<Done> Capture::sync() {
     if (m_broken || !m_file.isOpen() || ::fdatasync(m_file.handle()) == 0 || std::exchange(m_syncFailed, true))
         return Done{};
-    return Error{Message{"line.what-bench-sends-did"}, m_file.fileName().toStdString()};
+    return Error{Message{"line.capture-not-on-disk"}, m_file.fileName().toStdString()};
 }
 
 void Capture::finish() {

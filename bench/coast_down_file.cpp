@@ -30,7 +30,7 @@ Result<CoastDown> coastDownOf(const Trace& trace) {
     const Channel* time = trace.find(ChannelId::Time);
     const Channel* speed = trace.find(ChannelId::RollerSpeed);
     if (!time || !speed)
-        return Error{Message{"line.coast-down-needs-time"}};
+        return Error{Message{"line.coast-down-columns"}};
     std::size_t top = 0;
     for (std::size_t i = 0; i < speed->values.size(); ++i)
         if (std::isfinite(speed->values[i]) && !(speed->values[i] < speed->values[top]))

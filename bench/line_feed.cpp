@@ -99,13 +99,13 @@ Result<PlainLayout> parsePlainLayout(std::string_view text) {
         }
         const auto channel = parseChannelName(name);
         if (!channel)
-            return Error{Message{"line.is-not-channel-write", {std::string(name)}}};
+            return Error{Message{"line.not-a-channel", {std::string(name)}}};
         if (unitText.empty())
             unitText = channel->id == ChannelId::EngineSpeed ? "rpm"
                                                              : std::string(siSymbol(channelInfo(channel->id).quantity));
         const auto unit = findChannelUnit(channel->id, unitText);
         if (!unit || !unitFits(channel->id, *unit))
-            return Error{Message{"file.unit-does-not-fit-again", {std::string(unitText), std::string(name)}}};
+            return Error{Message{"file.asked-unit-does-not-fit", {std::string(unitText), std::string(name)}}};
         if (channel->id == ChannelId::Time) {
             out.timeColumn = static_cast<int>(out.columns.size());
             out.timeFactor = unit->factor;
@@ -118,7 +118,7 @@ Result<PlainLayout> parsePlainLayout(std::string_view text) {
     for (const auto& c : out.columns)
         any = any || c.has_value();
     if (!any)
-        return Error{Message{"line.no-column-was-named"}};
+        return Error{Message{"line.no-column"}};
     return out;
 }
 

@@ -99,7 +99,7 @@ Result<Done> PullCutter::setFact(const std::string& key, const std::string& valu
         return setHeaderValue(m_bench.header, key, value);
     const auto number = parseNumber(value);
     if (!number || (factor && *number == 0.))
-        return Error{Message{"line.is-no-factor", {std::string(key), std::string(value)}}};
+        return Error{Message{"line.not-a-factor", {std::string(key), std::string(value)}}};
     (factor ? m_loadFactor : m_loadZero) = *number;
     // Kept with each pull: the figures it was made with.
     return setHeaderValue(m_bench.header, key, value);

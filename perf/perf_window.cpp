@@ -65,6 +65,22 @@ int main(int argc, char** argv) {
     settle();
     std::printf("demo window usable after       %lld ms\n", static_cast<long long>(sinceStart.elapsed()));
 
+    QElapsedTimer timer;
+    const auto timed = [&](const char* what, auto act, const std::function<bool()>& there = {}) {
+        timer.start();
+        act();
+        const auto acted = static_cast<double>(timer.elapsed());
+        const double held = std::max(acted, settle(there));
+        std::printf("%-30s %lld ms, the window held for %.0f ms at most\n", what,
+                    static_cast<long long>(timer.elapsed()), held);
+    };
+    timed("day to night", [&] { theme.setMode(jr::app::Theme::Mode::Night); });
+    timed("night to day", [&] { theme.setMode(jr::app::Theme::Mode::Day); });
+    for (jr::app::Station* one : window.stations())
+        std::printf("  %s %lld\n", qPrintable(one->face().name), static_cast<long long>(one->findChildren<QWidget*>().size()));
+    std::printf("widgets of the window          %lld\n",
+                static_cast<long long>(window.findChildren<QWidget*>().size()));
+
     // Live switches on a job of 40 pulls.
     {
         auto archive = jr::Archive::open(dir.filePath("forty"));
@@ -87,15 +103,6 @@ int main(int argc, char** argv) {
     window.showStation(jr::app::MainWindow::Judge);
     window.model().waitUntilSettled();
     settle();
-    QElapsedTimer timer;
-    const auto timed = [&](const char* what, auto act, const std::function<bool()>& there = {}) {
-        timer.start();
-        act();
-        const auto acted = static_cast<double>(timer.elapsed());
-        const double held = std::max(acted, settle(there));
-        std::printf("%-30s %lld ms, the window held for %.0f ms at most\n", what,
-                    static_cast<long long>(timer.elapsed()), held);
-    };
     timed("40 pulls, another standard", [&] { window.model().compare().setStandard("din-70020"); });
     timed("40 pulls, another unit", [&] { window.model().setUnitsChoice(2); });
     timed("40 pulls, another detail", [&] { window.model().compare().setDetail(200.); });
@@ -164,9 +171,11 @@ int main(int argc, char** argv) {
             QApplication::processEvents(); // paints what changed
             steps.push_back(1e-6 * static_cast<double>(step.nsecsElapsed()));
         }
-        const QByteArray name = QStringLiteral("  Figure %1, a step of a handle").arg(QString::fromStdString(page->id())).toUtf8();
+        const QByteArray name =
+            QStringLiteral("  Figure %1, a step of a handle").arg(QString::fromStdString(page->id())).toUtf8();
         std::sort(steps.begin(), steps.end());
-        std::printf("%-40s %.1f ms, nine in ten under %.1f\n", name.constData(), steps[steps.size() / 2], steps[steps.size() * 9 / 10]);
+        std::printf("%-40s %.1f ms, nine in ten under %.1f\n", name.constData(), steps[steps.size() / 2],
+                    steps[steps.size() * 9 / 10]);
     }
     window.showStation(jr::app::MainWindow::Judge);
     window.judge().show(0);

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/settings/settings_station.h"
 
+#include "app/widgets/asking.h"
+#include "app/widgets/wrapping_row.h"
 #include "app/words/catalogue.h"
 #include "app/words/words.h"
 #include "archive/reader/reader_settings.h"
@@ -8,11 +10,13 @@
 
 #include <QButtonGroup>
 #include <QDate>
-#include <QFileDialog>
 #include <QGridLayout>
 #include <QPushButton>
 #include <QScrollArea>
 #include <QToolButton>
+
+#include <algorithm>
+#include <iterator>
 
 namespace jr::app {
 namespace {
@@ -22,34 +26,37 @@ constexpr double kPowerW = 30900., kGainW = 1150., kMarginW = 260., kTorqueNm = 
                  kAirC = 21., kTyrePa = 240000., kAirPa = 100300., kMassKg = 142., kHumidity = 0.45;
 
 struct UnitRow {
+    Unit Wording::*unit; ///< the choice it is about
     const char* name;
-    Measured what; ///< of those said as a measure
-    double si;
+    QString (*shown)(const Wording&); ///< the invented result in the reader's units
 };
 
-/// In the order of unitChoices().
-const UnitRow kRows[] = {
-    {QT_TRANSLATE_NOOP("SettingsStation", "Power"), Measured::Mass, kPowerW},
-    {QT_TRANSLATE_NOOP("SettingsStation", "Torque"), Measured::Torque, kTorqueNm},
-    {QT_TRANSLATE_NOOP("SettingsStation", "Road speed"), Measured::RoadSpeed, kSpeedMPerS},
-    {QT_TRANSLATE_NOOP("SettingsStation", "Temperature"), Measured::Temperature, kAirC},
-    {QT_TRANSLATE_NOOP("SettingsStation", "Tyres, joints, manifolds"), Measured::GaugePressure, kTyrePa},
-    {QT_TRANSLATE_NOOP("SettingsStation", "Barometer"), Measured::AirPressure, kAirPa},
-    {QT_TRANSLATE_NOOP("SettingsStation", "Weight"), Measured::Mass, kMassKg},
-};
-
-/// One of the program's units, by the symbol it is kept under.
-Unit unitOf(std::string_view symbol) {
-    const auto unit = findWorkshopUnit(symbol); // first: a log's "kg" is a load, a reader's is a weight
-    return unit ? *unit : *findUnit(symbol);
+/// The invented result's part of this kind, as finely as such a thing is read.
+template <Measured what>
+QString measured(const Wording& wording) {
+    constexpr double si = what == Measured::Torque          ? kTorqueNm
+                          : what == Measured::RoadSpeed     ? kSpeedMPerS
+                          : what == Measured::Temperature   ? kAirC
+                          : what == Measured::GaugePressure ? kTyrePa
+                          : what == Measured::AirPressure   ? kAirPa
+                                                            : kMassKg;
+    return QString::fromStdString(measureText({si, what, what == Measured::Torque ? 1 : 0}, wording));
 }
 
-QString rowText(std::size_t row, const Wording& wording) {
-    constexpr int kTenths = 1;
-    if (row == 0)
-        return QString::fromStdString(withUnit(kPowerW, kMarginW, wording.power, wording));
-    const bool fine = kRows[row].what == Measured::Torque;
-    return QString::fromStdString(measureText({kRows[row].si, kRows[row].what, fine ? kTenths : 0}, wording));
+const UnitRow kRows[] = {
+    {&Wording::power, QT_TRANSLATE_NOOP("SettingsStation", "Power"),
+     [](const Wording& w) { return QString::fromStdString(withUnit(kPowerW, kMarginW, w.power, w)); }},
+    {&Wording::torque, QT_TRANSLATE_NOOP("SettingsStation", "Torque"), measured<Measured::Torque>},
+    {&Wording::road, QT_TRANSLATE_NOOP("SettingsStation", "Road speed"), measured<Measured::RoadSpeed>},
+    {&Wording::temperature, QT_TRANSLATE_NOOP("SettingsStation", "Temperature"), measured<Measured::Temperature>},
+    {&Wording::pressure, QT_TRANSLATE_NOOP("SettingsStation", "Tyres, joints, manifolds"),
+     measured<Measured::GaugePressure>},
+    {&Wording::airPressure, QT_TRANSLATE_NOOP("SettingsStation", "Barometer"), measured<Measured::AirPressure>},
+    {&Wording::mass, QT_TRANSLATE_NOOP("SettingsStation", "Weight"), measured<Measured::Mass>},
+};
+
+const UnitRow& rowOf(const UnitChoice& choice) {
+    return *std::find_if(std::begin(kRows), std::end(kRows), [&](const UnitRow& r) { return r.unit == choice.unit; });
 }
 
 } // namespace
@@ -88,7 +95,9 @@ SettingsStation::SettingsStation(Theme& theme, JobModel& model, CopyDesk& copies
 }
 
 StationFace SettingsStation::face() const {
-    return {tr("Settings"), QStringLiteral("sliders-horizontal"), QStringLiteral("Ctrl+8"),
+    return {tr("Settings"),
+            QStringLiteral("sliders-horizontal"),
+            QStringLiteral("Ctrl+8"),
             {QStringLiteral("look-settings.png")}};
 }
 
@@ -108,7 +117,7 @@ QButtonGroup* SettingsStation::addRow(const QString& name, const QStringList& wa
     const int row = m_rows->rowCount();
     auto* label = new Words(name);
     m_rows->addWidget(label, row, 0);
-    auto* across = new QHBoxLayout;
+    auto* across = new WrappingRow;
     across->setSpacing(6);
     auto* group = new QButtonGroup(this);
     for (int i = 0; i < ways.size(); ++i) {
@@ -121,7 +130,7 @@ QButtonGroup* SettingsStation::addRow(const QString& name, const QStringList& wa
         group->addButton(button, i);
         across->addWidget(button);
     }
-    across->addStretch(1);
+    across->addStretch();
     m_rows->addLayout(across, row, 1);
     connect(group, &QButtonGroup::idClicked, this, std::move(chosen));
     return group;
@@ -134,8 +143,8 @@ void SettingsStation::addUnits() {
         QStringList ways;
         for (std::size_t w = 0; w < choices[i].symbols.size(); ++w)
             ways << QString(); // said by followUnits, in the numbers of the reader
-        m_units.push_back(addRow(tr(kRows[i].name), ways, -1, [this, i](int way) {
-            chooseUnit(i, unitOf(unitChoices()[i].symbols[static_cast<std::size_t>(way)]));
+        m_units.push_back(addRow(tr(rowOf(choices[i]).name), ways, -1, [this, i](int way) {
+            chooseUnit(i, *readerUnitOf(unitChoices()[i].symbols[static_cast<std::size_t>(way)]));
         }));
     }
 }
@@ -218,15 +227,12 @@ void SettingsStation::addRecords() {
     m_archive = archive;
     m_copy = copy;
     connect(openOther, &QPushButton::clicked, this, [this] {
-        const QString folder = QFileDialog::getExistingDirectory(this, tr("Open the archive in this folder"));
-        if (!folder.isEmpty())
-            emit archiveWanted(folder);
+        askForFolder(this, tr("Open the archive in this folder"),
+                     [this](const QString& folder) { emit archiveWanted(folder); });
     });
     connect(copyElsewhere, &QPushButton::clicked, this, [this] {
-        const QString place = QFileDialog::getExistingDirectory(
-            this, tr("Where the second copy goes: another disk, a stick, a folder on another machine"));
-        if (!place.isEmpty())
-            m_copies.choosePlace(place);
+        askForFolder(this, tr("Where the second copy goes: another disk, a stick, a folder on another machine"),
+                     [this](const QString& place) { m_copies.choosePlace(place); });
     });
 }
 
@@ -270,10 +276,10 @@ void SettingsStation::followUnits() {
     for (std::size_t i = 0; i < choices.size(); ++i)
         for (std::size_t w = 0; w < choices[i].symbols.size(); ++w) {
             Wording so = now;
-            so.*choices[i].unit = unitOf(choices[i].symbols[w]);
+            so.*choices[i].unit = *readerUnitOf(choices[i].symbols[w]);
             auto* button = static_cast<QToolButton*>(m_units[i]->button(static_cast<int>(w)));
-            button->setText(rowText(i, so));
-            button->setAccessibleName(QStringLiteral("%1: %2").arg(tr(kRows[i].name), button->text()));
+            button->setText(rowOf(choices[i]).shown(so));
+            button->setAccessibleName(QStringLiteral("%1: %2").arg(tr(rowOf(choices[i]).name), button->text()));
             button->setChecked((now.*choices[i].unit).symbol == choices[i].symbols[w]);
         }
     showSpecimen();
@@ -285,9 +291,8 @@ void SettingsStation::showSpecimen() {
     m_power->setText(QStringLiteral("%1 ± %2").arg(
         QLocale().toString(u.powerOf(kPowerW), 'f', 1),
         QString::fromStdString(withUnit(kMarginW, kMarginW, u.power, w)).replace(QLatin1Char(' '), QChar(0x00A0))));
-    const std::string range = said({"numbers.range", {Place{4600., CurveAxis::EngineSpeed, false},
-                                                      Place{6100., CurveAxis::EngineSpeed}}},
-                                   w);
+    const std::string range =
+        said({"numbers.range", {Place{4600., CurveAxis::EngineSpeed, false}, Place{6100., CurveAxis::EngineSpeed}}}, w);
     m_sentence->setText(QString::fromStdString(
         said({"headline.gains", {tr("the long stack").toStdString(), Power{kGainW, kMarginW}, range}}, w)));
     m_rest->setText(QStringLiteral("%1\n%2\n%3")

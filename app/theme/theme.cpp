@@ -69,45 +69,45 @@ const Tokens Theme::s_night = {QColor("#14171a"),
 
 // The same two with nothing half said: for a bright bay, a poor screen, tired eyes.
 const Tokens Theme::s_strongDay = {QColor("#ffffff"),
-                             QColor("#ffffff"),
-                             QColor("#ffffff"),
-                             QColor("#000000"),
-                             QColor("#35302a"),
-                             QColor("#6f675b"),
-                             QColor("#00444a"),
-                             QColor("#d5e6e4"),
-                             QColor("#ffffff"),
-                             QColor("#6e3f00"),
-                             QColor("#f6e3c1"),
-                             QColor("#00544f"),
-                             QColor("#dbf2ec"),
-                             QColor("#4f0a37"),
-                             QColor("#dfb6cf"),
-                             QColor("#4a463f"),
-                             QColor("#e4dfd5"),
-                             QColor("#35302a"),
-                             {QColor("#2b3a55"), QColor("#0f7f86"), QColor("#b0521a"), QColor("#6d4fa3"),
-                              QColor("#557a1f"), QColor("#a3315c"), QColor("#7b6a00"), QColor("#3b7fc4")}};
+                                   QColor("#ffffff"),
+                                   QColor("#ffffff"),
+                                   QColor("#000000"),
+                                   QColor("#35302a"),
+                                   QColor("#6f675b"),
+                                   QColor("#00444a"),
+                                   QColor("#d5e6e4"),
+                                   QColor("#ffffff"),
+                                   QColor("#6e3f00"),
+                                   QColor("#f6e3c1"),
+                                   QColor("#00544f"),
+                                   QColor("#dbf2ec"),
+                                   QColor("#4f0a37"),
+                                   QColor("#dfb6cf"),
+                                   QColor("#4a463f"),
+                                   QColor("#e4dfd5"),
+                                   QColor("#35302a"),
+                                   {QColor("#2b3a55"), QColor("#0f7f86"), QColor("#b0521a"), QColor("#6d4fa3"),
+                                    QColor("#557a1f"), QColor("#a3315c"), QColor("#7b6a00"), QColor("#3b7fc4")}};
 const Tokens Theme::s_strongNight = {QColor("#000000"),
-                               QColor("#0b0d0f"),
-                               QColor("#15181b"),
-                               QColor("#ffffff"),
-                               QColor("#d6d0c5"),
-                               QColor("#8b949d"),
-                               QColor("#86e0df"),
-                               QColor("#17393b"),
-                               QColor("#0d1113"),
-                               QColor("#ffc76b"),
-                               QColor("#3a2d14"),
-                               QColor("#7fe9df"),
-                               QColor("#205a55"),
-                               QColor("#cd73aa"),
-                               QColor("#421738"),
-                               QColor("#cfc9be"),
-                               QColor("#2d3136"),
-                               QColor("#d6d0c5"),
-                               {QColor("#c9d3ea"), QColor("#4fc4c8"), QColor("#f0a368"), QColor("#b59be8"),
-                                QColor("#a6cf6a"), QColor("#f08fb2"), QColor("#dcc64e"), QColor("#7db5ee")}};
+                                     QColor("#0b0d0f"),
+                                     QColor("#15181b"),
+                                     QColor("#ffffff"),
+                                     QColor("#d6d0c5"),
+                                     QColor("#8b949d"),
+                                     QColor("#86e0df"),
+                                     QColor("#17393b"),
+                                     QColor("#0d1113"),
+                                     QColor("#ffc76b"),
+                                     QColor("#3a2d14"),
+                                     QColor("#7fe9df"),
+                                     QColor("#205a55"),
+                                     QColor("#cd73aa"),
+                                     QColor("#421738"),
+                                     QColor("#cfc9be"),
+                                     QColor("#2d3136"),
+                                     QColor("#d6d0c5"),
+                                     {QColor("#c9d3ea"), QColor("#4fc4c8"), QColor("#f0a368"), QColor("#b59be8"),
+                                      QColor("#a6cf6a"), QColor("#f08fb2"), QColor("#dcc64e"), QColor("#7db5ee")}};
 
 double Theme::s_textScale = 1.;
 
@@ -122,7 +122,6 @@ void Theme::install(QApplication& application) {
     for (const char* file : {":/fonts/RamB612-Regular.otf", ":/fonts/RamB612-Bold.otf"})
         QFontDatabase::addApplicationFont(QLatin1String(file));
     application.setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
-    application.setFont(font(Size::Body));
     apply();
 }
 
@@ -208,18 +207,25 @@ void Theme::apply() {
     for (auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText})
         p.setColor(QPalette::Disabled, role, t.muted);
     QApplication::setPalette(p);
-    if (auto* application = qobject_cast<QApplication*>(QCoreApplication::instance()))
-        application->setStyleSheet(scaledSheet(styleSheet()));
+    QApplication::setFont(font(Size::Body));
+    std::erase_if(m_windows, [](const QPointer<QWidget>& window) { return !window; });
+    for (const QPointer<QWidget>& window : m_windows)
+        window->setStyleSheet(scaledSheet(styleSheet()));
     emit changed();
+}
+
+void Theme::dressWindow(QWidget& window) {
+    m_windows.emplace_back(&window);
+    window.setStyleSheet(scaledSheet(styleSheet()));
 }
 
 QString Theme::styleSheet() const {
     const Tokens& t = tokens();
     return QStringLiteral(R"(
-QWidget { font-family: "Ram B612"; font-size: 14px; }
 QToolTip { color: %1; background: %2; border: 1px solid %3; padding: 4px; }
 QPushButton { background: %2; color: %1; border: 1px solid %3; border-radius: 7px; padding: 8px 14px; min-height: 18px; }
 QWidget[touch="true"] QPushButton { min-height: 28px; }
+QWidget[touch="true"] QCheckBox { min-height: 44px; }
 QPushButton:hover { border-color: %4; }
 QPushButton:focus, QToolButton:focus, QComboBox:focus, QLineEdit:focus, QDoubleSpinBox:focus, QTableWidget:focus, QListWidget:focus { border: 2px solid %4; }
 QPushButton:pressed { background: %5; }

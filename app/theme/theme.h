@@ -8,6 +8,8 @@
 #include <QObject>
 #include <QPen>
 #include <QPixmap>
+#include <QPointer>
+#include <QWidget>
 
 #include <vector>
 
@@ -42,6 +44,10 @@ public:
 
     explicit Theme(QObject* parent = nullptr);
     void install(QApplication& application);
+    /// The window and all that opens over it wear these colours from now on. To be called once it is built. The style
+    /// sheet is each window's own: one of the whole program is laid anew over every branch of every widget's children,
+    /// which took seconds.
+    void dressWindow(QWidget& window);
 
     const Tokens& tokens() const {
         return m_strong ? (m_night ? s_strongNight : s_strongDay) : m_night ? s_night : s_day;
@@ -88,6 +94,7 @@ private:
 
     static const Tokens s_day, s_night, s_strongDay, s_strongNight;
     static double s_textScale;
+    std::vector<QPointer<QWidget>> m_windows;
     bool m_strong = false;
     Mode m_mode = Mode::FollowSystem;
     bool m_night = false;

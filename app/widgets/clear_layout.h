@@ -7,9 +7,9 @@
 
 namespace jr::app {
 
-/// Later rather than now: what is taken out may be what just sent the signal.
-inline void clearLayout(QLayout* layout) {
-    while (QLayoutItem* item = layout->takeAt(0)) {
+/// Later rather than now: what is taken out may be what just sent the signal. The first ones may stay.
+inline void clearLayout(QLayout* layout, int staying = 0) {
+    while (QLayoutItem* item = layout->takeAt(staying)) {
         if (item->widget()) {
             item->widget()->hide();
             item->widget()->deleteLater();

@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/widgets/note_strip.h"
 
-#include "app/words/words.h"
+#include "app/widgets/asking.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/kept_picture.h"
+#include "app/words/words.h"
 
 #include <QDragEnterEvent>
-#include <QFileDialog>
 #include <QLineEdit>
 #include <QMimeData>
 #include <QPushButton>
@@ -50,10 +50,8 @@ NoteStrip::NoteStrip(const Theme& theme, JobModel& model, QWidget* parent)
     down->addWidget(m_tools);
     connect(m_words, &QLineEdit::returnPressed, this, [this] { addNote(m_words->text()); });
     connect(photo, &QPushButton::clicked, this, [this] {
-        const QString path = QFileDialog::getOpenFileName(this, tr("A picture to keep"), {},
-                                                          tr("Pictures (*.png *.jpg *.jpeg *.webp *.bmp *.gif)"));
-        if (!path.isEmpty())
-            addPhoto(path);
+        askForFile(this, tr("A picture to keep"), tr("Pictures (*.png *.jpg *.jpeg *.webp *.bmp *.gif)"),
+                   [this](const QString& path) { addPhoto(path); });
     });
     connect(&model, &JobModel::attachmentsChanged, this, &NoteStrip::refresh);
     connect(&model, &JobModel::jobChanged, this, &NoteStrip::refresh);

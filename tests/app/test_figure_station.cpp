@@ -12,7 +12,7 @@
 #include "app/figure/pipe_page.h"
 #include "app/figure/ports_page.h"
 #include "app/figure/worth_page.h"
-#include "app/widgets/method_dialog.h"
+#include "app/help/manual.h"
 #include "archive/formats/job_readings.h"
 #include "archive/formats/job_sheets.h"
 #include "tests/support/demo_window.h"
@@ -155,7 +155,7 @@ private slots:
         for (const char* heading : {"Gears and shifts", "Ports and squish", "Expansion pipe", "Cams",
                                     "Stack, runner, filter, throat", "Carburettor and injection", "Belt drive",
                                     "Cylinder", "Weight, money, sound", "Desk", "Predictions and their grades"})
-            QVERIFY2(openMethod(QString::fromLatin1(heading), nullptr, false), heading);
+            QVERIFY2(!documentOf(QString::fromLatin1(heading)).isEmpty(), heading);
     }
 
     void aRoofIsDraggedAndCannotComeDown() {

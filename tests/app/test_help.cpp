@@ -49,6 +49,13 @@ private slots:
         }
     }
 
+    /// A heading leads to its own paragraph: none stands in two documents.
+    void everyHeadingIsItsOwn() {
+        QVERIFY(manualHeadings().size() > 60);
+        for (const ManualHeading& h : manualHeadings())
+            QVERIFY2(documentOf(h.words) == h.document, qPrintable(h.document + QStringLiteral(": ") + h.words));
+    }
+
     /// What the manual names exists, and every document is in it.
     void theManualIsWhole() {
         for (const QString& document : manualDocuments())
@@ -84,7 +91,7 @@ private slots:
         QCOMPARE(first("judge").key, QKeySequence(QStringLiteral("Ctrl+4")).toString(QKeySequence::NativeText));
         QCOMPARE(first("scatter").where, QStringLiteral("Judge"));
         QVERIFY(found(all, QStringLiteral("plover")).empty());
-        QCOMPARE(first("leak walk").words, QString()); // no place has both
+        QCOMPARE(first("leak walk").words, QString());                                   // no place has both
         QVERIFY(!first("crossing").words.isEmpty() || !first("margin").words.isEmpty()); // chapters are found too
         window().showStation(MainWindow::Jobs);
         window().activateWindow();

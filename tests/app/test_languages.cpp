@@ -22,6 +22,7 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QRegularExpression>
+#include <QScopeGuard>
 #include <QScrollArea>
 #include <QSet>
 #include <QSvgGenerator>
@@ -276,11 +277,16 @@ private slots:
     /// Two fifths longer, and in German: every word has its room on 1280 pixels.
     void nothingIsCutOff_data() {
         QTest::addColumn<QString>("language");
-        QTest::newRow("longer words") << QStringLiteral("pseudo");
-        QTest::newRow("German") << QStringLiteral("de");
+        QTest::addColumn<double>("scale");
+        QTest::newRow("longer words") << QStringLiteral("pseudo") << 1.;
+        QTest::newRow("German") << QStringLiteral("de") << 1.;
+        QTest::newRow("larger text") << QStringLiteral("en") << 1.3;
     }
     void nothingIsCutOff() {
         QFETCH(QString, language);
+        QFETCH(double, scale);
+        Theme::setTextScale(scale);
+        const auto usual = qScopeGuard([] { Theme::setTextScale(1.); });
         begin(language.toLatin1().constData());
         QStringList cut;
         testsupport::everyPage(m_demo, [&](const QString& where, Station& station) {

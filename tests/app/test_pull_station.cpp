@@ -134,7 +134,7 @@ private slots:
         bench().fuel().filled();
         QVERIFY(bench().fuel().pullsLeft() && *bench().fuel().pullsLeft() > 3);
         // Set aside, then undone.
-        bench().setCardAside("the tyre slipped");
+        bench().setAside(bench().card()->pullId, "the tyre slipped");
         QVERIFY(model().pulls()[2].record.aside);
         QTest::keyClick(&window(), Qt::Key_Z, Qt::ControlModifier);
         QVERIFY(!model().pulls()[2].record.aside);

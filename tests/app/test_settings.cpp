@@ -3,13 +3,17 @@
 // window anew on the same job and station.
 #include "app/frame/window_host.h"
 #include "app/model/bench_model.h"
+#include "app/settings/records_place.h"
 #include "app/settings/settings_station.h"
 #include "archive/reader/reader_settings.h"
+#include "archive/store/archive.h"
 #include "tests/support/demo_window.h"
 #include "tests/support/suites.h"
 
 #include <QAbstractButton>
 #include <QComboBox>
+#include <QDir>
+#include <QFile>
 #include <QLabel>
 #include <QSettings>
 
@@ -109,6 +113,22 @@ private slots:
     }
 
     /// The archive is let go of and opened again, the job and the station stand, and the words are others.
+    /// A disk that is not there, and the empty mount point it leaves, are no place to begin new records in.
+    void recordsThatAreAwayAreNotBegunAnew() {
+        QVERIFY(!recordsPlace().away && !recordsPlace().folder.isEmpty()); // the usual place may be new
+        const QString disk = m_demo.file("disk");
+        keepRecordsPlace(disk);
+        QVERIFY(recordsPlace().away);
+        QVERIFY(QDir().mkpath(disk + QStringLiteral("/lost+found")));
+        QVERIFY(recordsPlace().away);
+        QVERIFY(Archive::open(disk).ok());
+        QVERIFY(!recordsPlace().away);
+        QCOMPARE(recordsPlace().folder, disk);
+        // One half is gone; the other is enough to be known by, and rebuilds it.
+        QVERIFY(QFile::remove(disk + QStringLiteral("/jolly-ram.sqlite")));
+        QVERIFY(!recordsPlace().away);
+    }
+
     void aLanguageMakesTheWindowAnew() {
         const QString folder = model().keeper()->folder();
         const std::string job = model().job().id;
