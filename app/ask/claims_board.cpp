@@ -181,6 +181,8 @@ double ClaimsBoard::amountNow() const {
         return m_pct->value() / u.powerOf(1.);
     case ClaimUnit::NewtonMetre:
         return m_pct->value() / u.torqueOf(1.);
+    case ClaimUnit::DegC:
+        return m_pct->value() * u.temperature.factor; // hotter by so much: a difference has no zero
     default:
         return m_pct->value();
     }
@@ -205,7 +207,7 @@ void ClaimsBoard::fitToKind() {
         m_pct->setSuffix(tr(":1"));
         break;
     case ClaimUnit::DegC:
-        m_pct->setSuffix(tr(" °C"));
+        m_pct->setSuffix(QLatin1Char(' ') + QString::fromStdString(std::string(unitWords(u.temperature))));
         break;
     case ClaimUnit::AsRead:
         m_pct->setSuffix(QLatin1Char(' ') + m_quantity->currentData().toString());

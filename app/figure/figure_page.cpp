@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/figure/figure_page.h"
 
+#include "app/figure/input_unit.h"
 #include "app/widgets/method_link.h"
 #include "app/widgets/paragraph_scroll.h"
 #include "app/widgets/wrapping_row.h"
@@ -87,7 +88,7 @@ FigurePage::FigurePage(const Theme& theme, JobModel& model, Pins& pins, const ch
     auto* inputScroll = new QScrollArea;
     inputScroll->setWidgetResizable(true);
     inputScroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    m_list = new InputList(theme, m_specs, m_inputs);
+    m_list = new InputList(model, m_specs, m_inputs);
     inputScroll->setWidget(m_list);
     down->addWidget(inputScroll, 1);
     m_graded = new Words;
@@ -181,12 +182,13 @@ void FigurePage::type(const std::string& key, double value) {
     m_slip->hide();
     m_settling.stop(); // what is typed is answered at once
     const InputSpec& s = spec(key);
+    const InputUnit unit(s, m_model.units().wording());
     if (const auto slip = slipOf(s.kind, value)) {
         m_slipKey = key;
         m_meant = slip->meant;
         m_slipWords->setText(message(slip->question));
-        m_takeMeant->setText(
-            tr("Take %1").arg(number(slip->meant, std::max(1, s.decimals)) + QLatin1Char(' ') + s.unit));
+        m_takeMeant->setText(tr("Take %1").arg(number(unit.shown(slip->meant), std::max(1, unit.decimals())) +
+                                               QLatin1Char(' ') + unit.words()));
         m_slip->show();
         m_list->refresh();
         return;
@@ -195,9 +197,10 @@ void FigurePage::type(const std::string& key, double value) {
         m_slipKey = key;
         m_meant = std::clamp(value, s.kind.low, s.kind.high);
         m_slipWords->setText(tr("%1 is from %2 to %3 %4: %5 is outside.")
-                                 .arg(s.label, number(s.kind.low, s.decimals), number(s.kind.high, s.decimals), s.unit,
-                                      QLocale().toString(value)));
-        m_takeMeant->setText(tr("Take %1").arg(number(m_meant, s.decimals) + QLatin1Char(' ') + s.unit));
+                                 .arg(s.label, number(unit.shown(s.kind.low), unit.decimals()),
+                                      number(unit.shown(s.kind.high), unit.decimals()), unit.words(),
+                                      QLocale().toString(unit.shown(value))));
+        m_takeMeant->setText(tr("Take %1").arg(unit.text(m_meant)));
         m_slip->show();
         m_list->refresh();
         return;

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/figure/input_list.h"
 
+#include "app/figure/input_unit.h"
+#include "app/widgets/asking.h"
 #include "app/words/words.h"
 
 #include <QComboBox>
@@ -32,8 +34,8 @@ QString originWord(Origin origin) {
     return InputList::tr("guess");
 }
 
-InputList::InputList(const Theme&, const std::vector<InputSpec>& specs, FigureInputs& inputs, QWidget* parent)
-    : QWidget(parent), m_specs(specs), m_inputs(inputs) {
+InputList::InputList(const JobModel& model, const std::vector<InputSpec>& specs, FigureInputs& inputs, QWidget* parent)
+    : QWidget(parent), m_model(model), m_specs(specs), m_inputs(inputs) {
     auto* grid = new QGridLayout(this);
     grid->setContentsMargins(0, 0, 0, 0);
     grid->setHorizontalSpacing(6);
@@ -43,14 +45,13 @@ InputList::InputList(const Theme&, const std::vector<InputSpec>& specs, FigureIn
         const InputSpec& spec = m_specs[i];
         Row row{};
         const int line = static_cast<int>(i);
-        row.label = new Words(spec.unit.isEmpty() ? spec.label : tr("%1 [%2]").arg(spec.label, spec.unit));
+        row.label = new Words;
         row.label->setWordWrap(true);
         grid->addWidget(row.label, line, 0);
         if (spec.words.isEmpty()) {
             row.field = new QLineEdit;
             row.field->setAlignment(Qt::AlignRight);
             row.field->setFixedWidth(76);
-            row.field->setAccessibleName(row.label->text());
             grid->addWidget(row.field, line, 1);
             connect(row.field, &QLineEdit::editingFinished, this, [this, i] { take(i); });
         } else {
@@ -65,28 +66,48 @@ InputList::InputList(const Theme&, const std::vector<InputSpec>& specs, FigureIn
         }
         row.origin = new QToolButton;
         row.origin->setProperty("link", true);
-        row.origin->setPopupMode(QToolButton::InstantPopup);
-        auto* menu = new QMenu(row.origin);
-        for (const Origin o : {Origin::Measured, Origin::Handbook, Origin::Guess})
-            connect(menu->addAction(originWord(o)), &QAction::triggered, this, [this, i, o] {
-                if (originWanted)
-                    originWanted(std::string(m_specs[i].kind.key), o);
-            });
-        row.origin->setMenu(menu);
+        connect(row.origin, &QToolButton::clicked, this, [this, i] { offerOrigins(i); });
         row.origin->setVisible(spec.words.isEmpty());
         if (spec.words.isEmpty())
             grid->addWidget(row.origin, line, 2);
         m_rows.push_back(row);
     }
     grid->setRowStretch(static_cast<int>(m_specs.size()), 1); // few rows stand at the top
+    nameRows();
     refresh();
+    connect(&model, &JobModel::unitsChanged, this, [this] {
+        nameRows();
+        refresh();
+    });
+}
+
+InputUnit InputList::unitOf(const InputSpec& spec) const {
+    return InputUnit(spec, m_model.units().wording());
+}
+
+void InputList::nameRows() {
+    for (std::size_t i = 0; i < m_rows.size(); ++i) {
+        const QString unit = unitOf(m_specs[i]).words();
+        m_rows[i].label->setText(unit.isEmpty() ? m_specs[i].label : tr("%1 [%2]").arg(m_specs[i].label, unit));
+        if (m_rows[i].field)
+            m_rows[i].field->setAccessibleName(m_rows[i].label->text());
+    }
+}
+
+/// Made when it is wanted: a hundred menus that nobody opens are dressed and kept for nothing.
+void InputList::offerOrigins(std::size_t i) {
+    auto* menu = new QMenu(this);
+    for (const Origin o : {Origin::Measured, Origin::Handbook, Origin::Guess})
+        menu->addAction(originWord(o), this, [this, i, o] {
+            if (originWanted)
+                originWanted(std::string(m_specs[i].kind.key), o);
+        });
+    QWidget* button = m_rows[i].origin;
+    popUp(menu, button->mapToGlobal(QPoint(0, button->height())));
 }
 
 QString InputList::shown(const InputSpec& spec) const {
-    const QString number = QLocale().toString(m_inputs.number(spec.kind.key), 'f', spec.decimals);
-    return spec.unit.isEmpty()                ? number
-           : spec.unit == QStringLiteral("°") ? number + spec.unit
-                                              : tr("%1 %2").arg(number, spec.unit);
+    return unitOf(spec).text(m_inputs.number(spec.kind.key));
 }
 
 void InputList::refresh() {
@@ -98,7 +119,8 @@ void InputList::refresh() {
             row.words->setCurrentIndex(static_cast<int>(input.value.value));
             continue;
         }
-        const QString text = QLocale().toString(input.value.value, 'f', spec.decimals);
+        const InputUnit unit = unitOf(spec);
+        const QString text = QLocale().toString(unit.shown(input.value.value), 'f', unit.decimals());
         if (!(row.field->hasFocus() && row.field->isModified()) && row.field->text() != text)
             row.field->setText(text);
         const QString word =
@@ -121,7 +143,7 @@ void InputList::take(std::size_t i) {
     if (!good) // a decimal point is taken in every language
         value = QLocale::c().toDouble(text, &good);
     if (good && typed)
-        typed(std::string(m_specs[i].kind.key), value);
+        typed(std::string(m_specs[i].kind.key), unitOf(m_specs[i]).kept(value));
     refresh();
 }
 

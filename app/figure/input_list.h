@@ -3,7 +3,7 @@
 // word behind it says measured, sheet, handbook or guess, and can be changed for what a hand gave.
 #pragma once
 
-#include "app/theme/theme.h"
+#include "app/model/job_model.h"
 #include "core/figure/inputs.h"
 
 #include <QWidget>
@@ -32,7 +32,8 @@ QString originWord(Origin origin);
 class InputList : public QWidget {
     Q_OBJECT
 public:
-    InputList(const Theme& theme, const std::vector<InputSpec>& specs, FigureInputs& inputs, QWidget* parent = nullptr);
+    InputList(const JobModel& model, const std::vector<InputSpec>& specs, FigureInputs& inputs,
+              QWidget* parent = nullptr);
 
     std::function<void(const std::string& key, double value)> typed;
     std::function<void(const std::string& key, Origin origin)> originWanted;
@@ -41,7 +42,7 @@ public:
     /// Rows that have nothing to do with what is asked are not shown.
     void setShown(const std::string& key, bool shown);
     QLineEdit* field(const std::string& key) const; ///< null for a choice by name
-    QString shown(const InputSpec& spec) const;     ///< "54.0 mm"
+    QString shown(const InputSpec& spec) const;     ///< "54.0 mm", in the reader's unit
 
 private:
     struct Row {
@@ -51,7 +52,11 @@ private:
         QToolButton* origin;
     };
     void take(std::size_t row);
+    void offerOrigins(std::size_t row);
+    void nameRows();
+    class InputUnit unitOf(const InputSpec& spec) const;
 
+    const JobModel& m_model;
     const std::vector<InputSpec>& m_specs;
     FigureInputs& m_inputs;
     std::vector<Row> m_rows;

@@ -165,7 +165,12 @@ void ImportDialog::build() {
     connect(m_place, &QComboBox::activated, this, &ImportDialog::factChanged);
     for (const Fact& fact : kFacts) {
         auto* edit = new QLineEdit;
-        form->addRow(QCoreApplication::translate("ImportDialog", fact.label), edit);
+        QString label = QCoreApplication::translate("ImportDialog", fact.label);
+        if (fact.what) {
+            const auto unit = unitWords(readerUnit(*fact.what, m_model.units().wording()));
+            label = label.arg(QString::fromUtf8(unit.data(), static_cast<qsizetype>(unit.size())));
+        }
+        form->addRow(label, edit);
         m_facts.emplace_back(fact.key, edit);
         connect(edit, &QLineEdit::editingFinished, this, &ImportDialog::factChanged);
     }
@@ -372,8 +377,7 @@ void ImportDialog::bringIn() {
         },
         [this](const Begun& begun) {
             if (!begun.jobId || !begun.importId) {
-                m_leftOut->set(
-                    errorAtPlace(begun.jobId ? begun.importId.error() : begun.jobId.error()));
+                m_leftOut->set(errorAtPlace(begun.jobId ? begun.importId.error() : begun.jobId.error()));
                 m_running = false;
                 m_files->setEnabled(true);
                 m_go->setEnabled(true);

@@ -8,6 +8,7 @@
 
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
+#include "core/words/wording.h"
 
 #include <QComboBox>
 #include <QLabel>
@@ -21,6 +22,7 @@ namespace {
 
 constexpr std::size_t kDate = 10; // "2026-05-02"
 
+/// As the file has it.
 QString factText(const PullHeader& h, const std::string& key) {
     const auto number = [](const std::optional<double>& v, double scale = 1.) {
         return v ? QString::fromStdString(numberText(*v * scale)) : QString();
@@ -51,6 +53,35 @@ QString factText(const PullHeader& h, const std::string& key) {
     if (key == header_key::altitudeM.key)
         return number(h.number(header_key::altitudeM));
     return {};
+}
+
+std::optional<Measured> measuredAs(const std::string& key) {
+    for (const Fact& fact : kFacts)
+        if (key == fact.key)
+            return fact.what;
+    return std::nullopt;
+}
+
+/// As the reader has it.
+QString shownFact(const PullHeader& h, const std::string& key, const Wording& wording) {
+    const QString text = factText(h, key);
+    const auto what = measuredAs(key);
+    if (!what || text.isEmpty())
+        return text;
+    // The file has it in the home unit: degC, hPa.
+    const double si = toSi(text.toDouble(), homeUnit(*what));
+    constexpr int kDigits = 6; // no barometer has more
+    return QString::number(fromSi(si, readerUnit(*what, wording)), 'g', kDigits);
+}
+
+/// As the file would have what was typed; what is no number stays as it is, to be refused by name.
+QString typedFact(const QString& typed, const std::string& key, const Wording& wording) {
+    const auto what = measuredAs(key);
+    bool number = false;
+    const double value = typed.toDouble(&number);
+    if (!what || !number)
+        return typed;
+    return QString::fromStdString(numberText(fromSi(toSi(value, readerUnit(*what, wording)), homeUnit(*what))));
 }
 
 void clearFact(PullHeader& h, const std::string& key) {
@@ -88,7 +119,7 @@ void ImportDialog::fillFacts() {
     m_setup->setEditText(QString::fromStdString(h.setup));
     for (auto& [key, edit] : m_facts) {
         edit->setReadOnly(!editable);
-        edit->setText(factText(h, key));
+        edit->setText(shownFact(h, key, m_model.units().wording()));
         edit->setCursorPosition(0); // a long one is read from its beginning
         edit->setStyleSheet({});
         edit->setToolTip({});
@@ -150,7 +181,7 @@ void ImportDialog::useBench() {
     }
     m_filling = true;
     for (auto& [key, edit] : m_facts) {
-        edit->setText(factText(item->facts, key));
+        edit->setText(shownFact(item->facts, key, m_model.units().wording()));
         edit->setCursorPosition(0);
     }
     m_place->setCurrentIndex(
@@ -176,6 +207,8 @@ void ImportDialog::factChanged() {
         return;
     bool good = true;
     for (auto& [key, edit] : m_facts) {
+        const Wording wording = m_model.units().wording();
+        const QString shown = shownFact(item->facts, key, wording), kept = factText(item->facts, key);
         clearFact(item->facts, key);
         QString value = edit->text().trimmed();
         // People type numbers their own way; the file's way has a point.
@@ -185,6 +218,7 @@ void ImportDialog::factChanged() {
         edit->setToolTip({});
         if (value.isEmpty())
             continue;
+        value = value == shown ? kept : typedFact(value, key, wording); // nothing is rounded by looking
         const Result<Done> done = setHeaderValue(item->facts, key, value.toStdString());
         if (!done) {
             good = false;
@@ -206,7 +240,7 @@ void ImportDialog::factChanged() {
         (void)setHeaderValue(item->facts, "measured_at", place.toStdString()); // one of the three it knows
     for (auto& [key, edit] : m_facts)
         if (!edit->text().isEmpty() && !edit->hasFocus()) // as it was understood
-            edit->setText(factText(item->facts, key));
+            edit->setText(shownFact(item->facts, key, m_model.units().wording()));
     item->facts.setup = m_setup->currentText().toStdString();
     // Logs that came together came from one bench: the same facts serve those that have none yet.
     for (ImportItem& other : m_set.items())

@@ -3,6 +3,7 @@
 
 #include "app/widgets/chart_words.h"
 #include "app/widgets/clear_layout.h"
+#include "app/widgets/measured_box.h"
 #include "app/widgets/method_link.h"
 #include "app/widgets/wrapping_row.h"
 #include "app/words/words.h"
@@ -20,6 +21,22 @@
 #include <QVBoxLayout>
 
 namespace jr::app {
+namespace {
+
+constexpr double kPaPerKpa = 1000.;
+constexpr double kMostKpa = 300., kMostMinutes = 300.; // far past what a joint is ever tested with, or for
+
+QDoubleSpinBox* minutesBox() {
+    auto* box = new QDoubleSpinBox;
+    box->setRange(0., kMostMinutes);
+    box->setDecimals(1);
+    box->setSuffix(LeakPage::tr(" min"));
+    box->setButtonSymbols(QAbstractSpinBox::NoButtons);
+    box->setKeyboardTracking(false);
+    return box;
+}
+
+} // namespace
 
 LeakPage::LeakPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent)
     : QWidget(parent), m_theme(theme), m_job(job), m_bench(bench) {
@@ -80,23 +97,20 @@ QWidget* LeakPage::buildForm() {
     rows->setContentsMargins(0, 0, 0, 0);
     auto* row = new WrappingRow;
     rows->addLayout(row);
-    const auto box = [&](const QString& name, const QString& prefix, const QString& unit) {
-        auto* b = new QDoubleSpinBox;
-        b->setRange(0., 300.);
-        b->setDecimals(1);
+    const auto place = [&](QDoubleSpinBox* b, const QString& name, const QString& prefix) {
         b->setPrefix(prefix);
-        b->setSuffix(unit);
-        b->setButtonSymbols(QAbstractSpinBox::NoButtons);
         b->setAccessibleName(name);
         b->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
         row->addWidget(b);
-        return b;
     };
-    m_start = box(tr("Pumped to"), tr("pumped to "), tr(" kPa"));
+    m_start = new MeasuredBox(m_job, Measured::GaugePressure, 0., kMostKpa, 1);
+    place(m_start, tr("Pumped to"), tr("pumped to "));
     m_clock = new QPushButton(tr("Start the &clock"));
     row->addWidget(m_clock);
-    m_minutes = box(tr("After how many minutes"), tr("after "), tr(" min"));
-    m_held = box(tr("Still held"), tr("still "), tr(" kPa"));
+    m_minutes = minutesBox();
+    place(m_minutes, tr("After how many minutes"), tr("after "));
+    m_held = new MeasuredBox(m_job, Measured::GaugePressure, 0., kMostKpa, 1);
+    place(m_held, tr("Still held"), tr("still "));
     row = new WrappingRow;
     rows->addLayout(row);
     m_where = new QLineEdit;
@@ -133,27 +147,27 @@ QWidget* LeakPage::buildSide() {
     windows->setProperty("strong", true);
     down->addWidget(windows);
     auto* grid = new QGridLayout;
-    const auto window = [&](const QString& name, const QString& unit, double LeakWindow::*member) {
-        const int row = static_cast<int>(m_windows.size());
+    const auto place = [&](const QString& name, QDoubleSpinBox* b) {
+        const int row = grid->rowCount();
         grid->addWidget(new Words(name), row, 0);
-        auto* b = new QDoubleSpinBox;
-        b->setRange(0.1, 300.);
-        b->setDecimals(1);
-        b->setSuffix(unit);
-        b->setButtonSymbols(QAbstractSpinBox::NoButtons);
-        b->setKeyboardTracking(false);
         b->setAccessibleName(name);
         grid->addWidget(b, row, 1);
-        m_windows.emplace_back(b, member);
-        connect(b, &QDoubleSpinBox::valueChanged, this, [this, member](double v) {
-            if (!m_filling)
-                setWindow(member, v);
-        });
     };
-    window(tr("pumped from"), tr(" kPa"), &LeakWindow::startFromKpa);
-    window(tr("to"), tr(" kPa"), &LeakWindow::startToKpa);
-    window(tr("for at least"), tr(" min"), &LeakWindow::leastMinutes);
-    window(tr("may lose"), tr(" kPa/min"), &LeakWindow::mostLossKpaPerMin);
+    const auto window = [&](const QString& name, double LeakWindow::*member, const QString& per = {}) {
+        auto* b = new MeasuredBox(m_job, Measured::GaugePressure, 0.1, kMostKpa, 1, per);
+        place(name, b);
+        m_windows.emplace_back(b, member);
+        connect(b, &MeasuredBox::typed, this, [this, member](double pa) { setWindow(member, pa / kPaPerKpa); });
+    };
+    window(tr("pumped from"), &LeakWindow::startFromKpa);
+    window(tr("to"), &LeakWindow::startToKpa);
+    m_leastMinutes = minutesBox();
+    place(tr("for at least"), m_leastMinutes);
+    connect(m_leastMinutes, &QDoubleSpinBox::valueChanged, this, [this](double minutes) {
+        if (!m_filling)
+            setWindow(&LeakWindow::leastMinutes, minutes);
+    });
+    window(tr("may lose"), &LeakWindow::mostLossKpaPerMin, tr("/min"));
     down->addLayout(grid);
     auto* caution =
         new Words(tr("Common practice; the engine maker's figures come first. More pressure than theirs pushes "
@@ -195,16 +209,16 @@ void LeakPage::clock() {
 }
 
 void LeakPage::writeFromForm() {
-    for (QDoubleSpinBox* b : {m_start, m_minutes})
+    for (QDoubleSpinBox* b : {static_cast<QDoubleSpinBox*>(m_start), m_minutes})
         if (!(b->value() > 0.)) {
             b->setFocus();
             b->selectAll();
             return;
         }
-    write(m_start->value(), m_held->value(), m_minutes->value(), m_where->text());
+    write(m_start->si() / kPaPerKpa, m_held->si() / kPaPerKpa, m_minutes->value(), m_where->text());
     m_where->clear();
     m_minutes->setValue(0.);
-    m_held->setValue(0.);
+    m_held->setSi(0.);
     m_start->setFocus();
 }
 
@@ -261,7 +275,8 @@ void LeakPage::refresh() {
     m_calm->setVisible(due.isEmpty());
     m_filling = true;
     for (const auto& [box, member] : m_windows)
-        box->setValue(tests.window(m_kind).*member);
+        box->setSi(tests.window(m_kind).*member * kPaPerKpa);
+    m_leastMinutes->setValue(tests.window(m_kind).leastMinutes);
     m_filling = false;
     std::vector<LeakTest> shown;
     std::vector<int> marks;

@@ -19,6 +19,8 @@ class QVBoxLayout;
 
 namespace jr::app {
 
+class MeasuredBox;
+
 class LeakPage : public QWidget {
     Q_OBJECT
 public:
@@ -49,11 +51,13 @@ private:
     QToolButton *m_intake, *m_crankcase;
     QComboBox* m_on;
     QLabel *m_due, *m_calm; ///< what is to be tested; that nothing is
-    QDoubleSpinBox *m_start, *m_held, *m_minutes;
+    MeasuredBox *m_start, *m_held;
+    QDoubleSpinBox* m_minutes;
     QLineEdit* m_where;
     QPushButton* m_clock;
     QVBoxLayout* m_list;
-    std::vector<std::pair<QDoubleSpinBox*, double LeakWindow::*>> m_windows;
+    QDoubleSpinBox* m_leastMinutes;
+    std::vector<std::pair<MeasuredBox*, double LeakWindow::*>> m_windows;
     QElapsedTimer m_since;
     QTimer m_tick;
     bool m_filling = false;

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ready/sitting_page.h"
+#include "app/widgets/measured_box.h"
 #include "app/words/words.h"
 
 #include <QDoubleSpinBox>
@@ -41,16 +42,16 @@ SittingPage::SittingPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
 
     QGridLayout* windows = card(right, tr("Temperatures at the start"),
                                 tr("Outside these the Pull station says wait; a pull made all the same says so."));
-    figure(windows, tr("&Coolant from"), &Procedure::coolantFromC, -20., 140., tr(" °C"));
-    upTo(windows, tr("Coolant to"), &Procedure::coolantToC, 0., 160., tr(" °C"));
-    figure(windows, tr("&Intake air from"), &Procedure::intakeFromC, -40., 80., tr(" °C"));
-    upTo(windows, tr("Intake air to"), &Procedure::intakeToC, -20., 100., tr(" °C"));
+    figure(windows, tr("&Coolant from"), &Procedure::coolantFromC, -20., 140.);
+    upTo(windows, tr("Coolant to"), &Procedure::coolantToC, 0., 160.);
+    figure(windows, tr("&Intake air from"), &Procedure::intakeFromC, -40., 80.);
+    upTo(windows, tr("Intake air to"), &Procedure::intakeToC, -20., 100.);
     QGridLayout* guards =
         card(right, tr("Guards"),
              tr("Past these the program calls the stop. The stricter of bench and machine, until you set one."));
     limit(guards, tr("&Leanest mixture"), &GuardLimits::leanAfr, 12., 20., 1, tr(":1"));
-    limit(guards, tr("E&xhaust"), &GuardLimits::exhaustC, 300., 1200., 0, tr(" °C"));
-    limit(guards, tr("Cool&ant"), &GuardLimits::coolantC, 40., 200., 0, tr(" °C"));
+    limit(guards, tr("E&xhaust"), &GuardLimits::exhaustC, 300., 1200., 0);
+    limit(guards, tr("Cool&ant"), &GuardLimits::coolantC, 40., 200., 0);
     limit(guards, tr("E&ngine speed"), &GuardLimits::overspeedRpm, 0., 30000., 0, tr(" rpm"));
     limit(guards, tr("Roller s&peed"), &GuardLimits::rollerRadS, 0., 1000., 0, tr(" rad/s"));
     auto* departed = new QFrame;
@@ -134,15 +135,29 @@ void SittingPage::upTo(QGridLayout* grid, const QString& name, double Procedure:
     grid->setColumnStretch(3, 1);
 }
 
-QDoubleSpinBox* SittingPage::procedureBox(double Procedure::*member, double least, double most, const QString& unit) {
+QDoubleSpinBox* SittingPage::numberBox(double least, double most, int decimals, const QString& unit) {
+    if (unit.isEmpty())
+        return new MeasuredBox(m_job, Measured::Temperature, least, most, decimals);
     auto* box = new QDoubleSpinBox;
     box->setRange(least, most);
-    box->setDecimals(0);
+    box->setDecimals(decimals);
     box->setSuffix(unit);
     box->setButtonSymbols(QAbstractSpinBox::NoButtons);
     box->setKeyboardTracking(false);
+    return box;
+}
+
+void SittingPage::whenTyped(QDoubleSpinBox* box, std::function<void(double)> take) {
+    if (auto* measured = qobject_cast<MeasuredBox*>(box))
+        connect(measured, &MeasuredBox::typed, this, std::move(take));
+    else
+        connect(box, &QDoubleSpinBox::valueChanged, this, std::move(take));
+}
+
+QDoubleSpinBox* SittingPage::procedureBox(double Procedure::*member, double least, double most, const QString& unit) {
+    QDoubleSpinBox* box = numberBox(least, most, 0, unit);
     m_figures.emplace_back(box, member);
-    connect(box, &QDoubleSpinBox::valueChanged, this, [this, member](double v) {
+    whenTyped(box, [this, member](double v) {
         if (m_filling)
             return;
         Procedure p = m_bench.sitting().procedure();
@@ -157,12 +172,7 @@ QDoubleSpinBox* SittingPage::procedureBox(double Procedure::*member, double leas
 
 void SittingPage::limit(QGridLayout* grid, const QString& name, double GuardLimits::*member, double least, double most,
                         int decimals, const QString& unit) {
-    auto* box = new QDoubleSpinBox;
-    box->setRange(least, most);
-    box->setDecimals(decimals);
-    box->setSuffix(unit);
-    box->setButtonSymbols(QAbstractSpinBox::NoButtons);
-    box->setKeyboardTracking(false);
+    QDoubleSpinBox* box = numberBox(least, most, decimals, unit);
     if (least == 0.)
         box->setSpecialValueText(tr("unwatched"));
     auto* label = new Words(name);
@@ -171,7 +181,7 @@ void SittingPage::limit(QGridLayout* grid, const QString& name, double GuardLimi
     grid->addWidget(label, row, 0);
     grid->addWidget(box, row, 1);
     m_limits.emplace_back(box, member);
-    connect(box, &QDoubleSpinBox::valueChanged, this, [this, member](double v) {
+    whenTyped(box, [this, member](double v) {
         if (m_filling)
             return;
         GuardLimits limits = m_bench.sitting().limits();
@@ -194,6 +204,17 @@ QLineEdit* SittingPage::keyField(const QString& key) const {
     return nullptr;
 }
 
+namespace {
+
+void showIn(QDoubleSpinBox* box, double value) {
+    if (auto* measured = qobject_cast<MeasuredBox*>(box))
+        measured->setSi(value);
+    else
+        box->setValue(value);
+}
+
+} // namespace
+
 void SittingPage::showEvent(QShowEvent* event) {
     QWidget::showEvent(event);
     refresh();
@@ -207,9 +228,9 @@ void SittingPage::refresh() {
         if (!edit->hasFocus())
             edit->setText(m_bench.sitting().key(key));
     for (const auto& [box, member] : m_figures)
-        box->setValue(m_bench.sitting().procedure().*member);
+        showIn(box, m_bench.sitting().procedure().*member);
     for (const auto& [box, member] : m_limits)
-        box->setValue(m_bench.sitting().limits().*member);
+        showIn(box, m_bench.sitting().limits().*member);
     m_filling = false;
     QStringList words;
     for (const LoadedPull& p : m_job.pulls())

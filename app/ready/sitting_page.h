@@ -31,13 +31,16 @@ private:
     QGridLayout* card(QVBoxLayout* into, const QString& title, const QString& words);
     void line(QGridLayout* grid, const QString& name, const QString& key, const QString& hint);
     void figure(QGridLayout* grid, const QString& name, double Procedure::*member, double least, double most,
-                const QString& unit, const QString& zero = {});
+                const QString& unit = {}, const QString& zero = {});
     /// The upper end of a window, on the line of its lower end.
     void upTo(QGridLayout* grid, const QString& name, double Procedure::*member, double least, double most,
-              const QString& unit);
+              const QString& unit = {});
+    /// Without a unit of its own it is a temperature, in the reader's.
     QDoubleSpinBox* procedureBox(double Procedure::*member, double least, double most, const QString& unit);
     void limit(QGridLayout* grid, const QString& name, double GuardLimits::*member, double least, double most,
-               int decimals, const QString& unit);
+               int decimals, const QString& unit = {});
+    QDoubleSpinBox* numberBox(double least, double most, int decimals, const QString& unit);
+    void whenTyped(QDoubleSpinBox* box, std::function<void(double)> take);
 
     const Theme& m_theme;
     JobModel& m_job;

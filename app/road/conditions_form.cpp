@@ -2,6 +2,7 @@
 #include "app/road/conditions_form.h"
 
 #include "app/words/words.h"
+#include "core/words/wording.h"
 
 #include <QComboBox>
 #include <QGridLayout>
@@ -13,29 +14,26 @@ namespace {
 
 struct Field {
     const char* label;
-    const char* unit;
+    std::optional<Measured> what; ///< without: in per cent
     std::optional<double> RideConditions::*value;
-    double perUnit; ///< SI of one of what is typed
 };
 constexpr Field kFieldsAsked[] = {
-    {QT_TRANSLATE_NOOP("ConditionsForm", "Rider, as dressed"), "kg", &RideConditions::riderKg, 1.},
-    {QT_TRANSLATE_NOOP("ConditionsForm", "Fuel in the tank"), "kg", &RideConditions::fuelKg, 1.},
-    {QT_TRANSLATE_NOOP("ConditionsForm", "Wind against the rider"), "m/s", &RideConditions::windMPerS, 1.},
-    {QT_TRANSLATE_NOOP("ConditionsForm", "Air temperature"), "°C", &RideConditions::airTempC, 1.},
-    {QT_TRANSLATE_NOOP("ConditionsForm", "Pressure here"), "hPa", &RideConditions::airPressurePa, 100.},
-    {QT_TRANSLATE_NOOP("ConditionsForm", "Humidity"), "%", &RideConditions::humidity, 0.01},
+    {QT_TRANSLATE_NOOP("ConditionsForm", "Rider, as dressed"), Measured::Mass, &RideConditions::riderKg},
+    {QT_TRANSLATE_NOOP("ConditionsForm", "Fuel in the tank"), Measured::Mass, &RideConditions::fuelKg},
+    {QT_TRANSLATE_NOOP("ConditionsForm", "Wind against the rider"), Measured::RoadSpeed, &RideConditions::windMPerS},
+    {QT_TRANSLATE_NOOP("ConditionsForm", "Air temperature"), Measured::Temperature, &RideConditions::airTempC},
+    {QT_TRANSLATE_NOOP("ConditionsForm", "Pressure here"), Measured::AirPressure, &RideConditions::airPressurePa},
+    {QT_TRANSLATE_NOOP("ConditionsForm", "Humidity"), std::nullopt, &RideConditions::humidity},
 };
 
-QString fieldText(const std::optional<double>& value, double perUnit) {
-    constexpr int kDigits = 6;
-    QLocale plain;
-    plain.setNumberOptions(QLocale::OmitGroupSeparator);
-    return value ? plain.toString(*value / perUnit, 'g', kDigits) : QString();
+const Unit& unitOf(const Field& field, const Wording& wording) {
+    static const Unit percent{"%", Quantity::Ratio, 0.01};
+    return field.what ? readerUnit(*field.what, wording) : percent;
 }
 
 } // namespace
 
-ConditionsForm::ConditionsForm(QWidget* parent) : QWidget(parent) {
+ConditionsForm::ConditionsForm(const JobModel& model, QWidget* parent) : QWidget(parent), m_model(model) {
     auto* grid = new QGridLayout(this);
     grid->setContentsMargins(0, 0, 0, 0);
     grid->setVerticalSpacing(4);
@@ -48,7 +46,8 @@ ConditionsForm::ConditionsForm(QWidget* parent) : QWidget(parent) {
         m_fields[i]->setAlignment(Qt::AlignRight);
         grid->addWidget(label, i, 0);
         grid->addWidget(m_fields[i], i, 1);
-        grid->addWidget(new Words(QString::fromUtf8(asked.unit)), i, 2);
+        m_units[i] = new Words;
+        grid->addWidget(m_units[i], i, 2);
         connect(m_fields[i], &QLineEdit::editingFinished, this, [this, i] { take(i); });
     }
     m_wayLabel = new Words(tr("Which way"));
@@ -62,6 +61,30 @@ ConditionsForm::ConditionsForm(QWidget* parent) : QWidget(parent) {
         emit edited();
     });
     grid->setColumnStretch(0, 1);
+    showUnits();
+    connect(&model, &JobModel::unitsChanged, this, &ConditionsForm::showUnits);
+}
+
+void ConditionsForm::showUnits() {
+    const Wording wording = m_model.units().wording();
+    for (int i = 0; i < kFields; ++i) {
+        const auto words = unitWords(unitOf(kFieldsAsked[i], wording));
+        m_units[i]->setText(QString::fromUtf8(words.data(), static_cast<qsizetype>(words.size())));
+        showField(i);
+    }
+}
+
+QString ConditionsForm::shownText(int index) const {
+    const Field& asked = kFieldsAsked[index];
+    const std::optional<double>& value = m_said.*asked.value;
+    constexpr int kDigits = 5; // finer than anybody knows any of them
+    QLocale plain;
+    plain.setNumberOptions(QLocale::OmitGroupSeparator);
+    return value ? plain.toString(fromSi(*value, unitOf(asked, m_model.units().wording())), 'g', kDigits) : QString();
+}
+
+void ConditionsForm::showField(int index) {
+    m_fields[index]->setText(shownText(index));
 }
 
 void ConditionsForm::setAsksWay(bool asks) {
@@ -73,26 +96,28 @@ void ConditionsForm::show(const RideConditions& said) {
     m_said = said;
     for (int i = 0; i < kFields; ++i)
         if (!m_fields[i]->hasFocus() || !m_fields[i]->isModified())
-            m_fields[i]->setText(fieldText(said.*kFieldsAsked[i].value, kFieldsAsked[i].perUnit));
+            showField(i);
     m_way->setCurrentIndex(said.direction == "out" ? 1 : said.direction == "back" ? 2 : 0);
 }
 
 void ConditionsForm::take(int index) {
     const Field& asked = kFieldsAsked[index];
     const QString text = m_fields[index]->text().trimmed();
+    if (text == shownText(index))
+        return; // only left again: nothing is rounded by looking
     bool good = false;
     double value = QLocale().toDouble(text, &good);
     if (!good)
         value = QLocale::c().toDouble(text, &good);
     RideConditions next = m_said;
-    next.*asked.value = good ? std::optional(value * asked.perUnit) : std::nullopt;
+    next.*asked.value = good ? std::optional(toSi(value, unitOf(asked, m_model.units().wording()))) : std::nullopt;
     if ((!good && !text.isEmpty()) || !plausible(next)) // what nobody could mean is not taken
         next.*asked.value = m_said.*asked.value;
-    m_fields[index]->setText(fieldText(next.*asked.value, asked.perUnit));
-    if (next == m_said)
-        return;
+    const bool another = next != m_said;
     m_said = next;
-    emit edited();
+    showField(index);
+    if (another)
+        emit edited();
 }
 
 } // namespace jr::app

@@ -2,11 +2,13 @@
 // What a receiver cannot know of a run, to be said by a person: rider, fuel, wind, air, which way it went.
 #pragma once
 
+#include "app/model/job_model.h"
 #include "core/road/ride_conditions.h"
 
 #include <QWidget>
 
 class QComboBox;
+class QLabel;
 class QLineEdit;
 
 namespace jr::app {
@@ -14,7 +16,7 @@ namespace jr::app {
 class ConditionsForm : public QWidget {
     Q_OBJECT
 public:
-    explicit ConditionsForm(QWidget* parent = nullptr);
+    explicit ConditionsForm(const JobModel& model, QWidget* parent = nullptr);
     void show(const RideConditions& said);
     /// As it stands in the fields.
     RideConditions said() const { return m_said; }
@@ -27,10 +29,15 @@ signals:
 
 private:
     void take(int index);
+    QString shownText(int index) const;
+    void showField(int index);
+    void showUnits();
 
     static constexpr int kFields = 6;
+    const JobModel& m_model;
     RideConditions m_said;
     QLineEdit* m_fields[kFields];
+    QLabel* m_units[kFields];
     QComboBox* m_way;
     QWidget* m_wayLabel;
 };

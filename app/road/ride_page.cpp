@@ -90,7 +90,7 @@ RidePage::RidePage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget
     m_about->setProperty("strong", true);
     m_about->setWordWrap(true);
     inside->addWidget(m_about);
-    m_conditions = new ConditionsForm;
+    m_conditions = new ConditionsForm(job);
     inside->addWidget(m_conditions);
     right->addWidget(card);
     right->addStretch(1);

@@ -35,10 +35,6 @@
 <translation> h gelaufen</translation></message>
 <message><source> in all over %1 steps</source>
 <translation> insgesamt über %1 Stufen</translation></message>
-<message><source> kPa</source>
-<translation> kPa</translation></message>
-<message><source> kPa/min</source>
-<translation> kPa/min</translation></message>
 <message><source> kW/kg</source>
 <translation> kW/kg</translation></message>
 <message><source> km</source>
@@ -57,8 +53,6 @@
 <translation> rpm/s</translation></message>
 <message><source> s</source>
 <translation> s</translation></message>
-<message><source> °C</source>
-<translation> °C</translation></message>
 <message><source> ± %1</source>
 <translation> ± %1</translation></message>
 <message><source> ± %1 %</source>
@@ -641,6 +635,8 @@ bei %2</translation></message>
 <translation>, mit einem anderen</translation></message>
 <message><source>.</source>
 <translation>.</translation></message>
+<message><source>/min</source>
+<translation>/min</translation></message>
 <message><source>0.5 m behind the pipe, 45°</source>
 <translation>0,5 m hinter dem Auspuff, 45°</translation></message>
 <message><source>1 coast-down has no time: it tells air and tyres (Thrust).</source>
@@ -837,8 +833,8 @@ bei %2</translation></message>
 <translation>Gegen den Anfang: %1.</translation></message>
 <message><source>Air %1 kg/m³, like %2 m up</source>
 <translation>Luft %1 kg/m³, wie in %2 m Höhe</translation></message>
-<message><source>Air [°C]</source>
-<translation>Luft [°C]</translation></message>
+<message><source>Air [%1]</source>
+<translation>Luft [%1]</translation></message>
 <message><source>Air and tyres are guessed by what is usual. Four coast-downs, two each way, from high speed with the clutch out until it all but stands, logged and brought in, would measure them.</source>
 <translation>Luft und Reifen sind nach dem Üblichen geraten. Vier Ausrollversuche, je zwei hin und zurück, aus hoher Geschwindigkeit mit gezogener Kupplung bis fast zum Stand, aufgezeichnet und eingelesen, würden sie messen.</translation></message>
 <message><source>Air and tyres by %1 coast-downs one way, the slope in it: %2 N at %3 %4.</source>
@@ -2233,8 +2229,8 @@ Unterbricht nicht: Notschalter</translation></message>
 <translation>&amp;Uhr starten</translation></message>
 <message><source>Started</source>
 <translation>Begonnen</translation></message>
-<message><source>Station pressure [hPa]</source>
-<translation>Stationsdruck [hPa]</translation></message>
+<message><source>Station pressure [%1]</source>
+<translation>Luftdruck am Ort [%1]</translation></message>
 <message><source>Steady points: speed, torque, consumption, breathing, whether it had settled</source>
 <translation>Beharrungspunkte: Drehzahl, Drehmoment, Verbrauch, Füllung, ob es beruhigt war</translation></message>
 <message><source>Step %1 of %2.</source>

@@ -18,6 +18,7 @@
 #include <QPlainTextEdit>
 #include <QProgressBar>
 #include <QPushButton>
+#include <QScopeGuard>
 
 #include <cmath>
 
@@ -140,6 +141,27 @@ private slots:
         type(fact(d, "Station pressure"), "1000");
         type(fact(d, "Humidity"), "45");
         QVERIFY(d.set().items()[0].trace->header.air().has_value());
+    }
+
+    void theAirIsTypedInTheReadersUnits() {
+        const DisplayUnits usual = model().units();
+        DisplayUnits units = usual;
+        units.temperature = *findUnit("degF");
+        units.airPressure = *findUnit("inHg");
+        model().setUnits(units);
+        const auto back = qScopeGuard([&] { model().setUnits(usual); });
+        ImportDialog d(m_demo.theme(), model(), {oddLog("far.txt", 0, 5)});
+        shown(d);
+        QVERIFY(fact(d, "Air [°F]") && fact(d, "Station pressure [inHg]"));
+        type(fact(d, "Air [°F]"), "68");
+        type(fact(d, "Station pressure [inHg]"), "29.53");
+        type(fact(d, "Humidity"), "45");
+        const PullHeader& h = d.set().items()[0].facts;
+        QVERIFY(std::abs(h.airTempC.value_or(0.) - 20.) < 1e-9);
+        // The conventional inch of mercury (NIST SP 811: 3386.389 Pa).
+        QVERIFY2(std::abs(h.airPressurePa.value_or(0.) - 29.53 * 3386.389) < 0.5,
+                 qPrintable(QString::number(h.airPressurePa.value_or(0.), 'f', 3)));
+        QCOMPARE(fact(d, "Air [°F]")->text(), QStringLiteral("68"));
     }
 
     void aBenchIsChosenByItsName() {

@@ -132,7 +132,7 @@ private slots:
         ConditionsForm& form = page().conditions();
         QCOMPARE(form.said().riderKg.value_or(0.), 82.); // as its header says
         const int kWind = 2;
-        form.field(kWind)->setText("1.5");
+        form.field(kWind)->setText("5.4"); // in the reader's km/h
         emit form.field(kWind)->editingFinished();
         const auto wind = [&] {
             return road().view() ? road().view()->answers.runs[1].run.header.number(header_key::windMPerS)
@@ -145,7 +145,7 @@ private slots:
         QTRY_COMPARE(wind().value_or(0.), 1.5);
         form.field(kWind)->setText("a gale");
         emit form.field(kWind)->editingFinished();
-        QCOMPARE(form.field(kWind)->text(), QLocale().toString(1.5));
+        QCOMPARE(form.field(kWind)->text(), QLocale().toString(5.4));
         form.field(0)->setText("8000"); // nobody weighs that
         emit form.field(0)->editingFinished();
         QCOMPARE(form.said().riderKg.value_or(0.), 82.);
