@@ -6,6 +6,8 @@
 #include "core/nan.h"
 #include "core/units/units.h"
 
+#include <QCoreApplication>
+
 #include <cmath>
 
 namespace jr {
@@ -54,13 +56,20 @@ std::vector<std::string> LineHealth::words() const {
     std::vector<std::string> out;
     const auto add = [&](std::uint64_t n, const char* one, const char* many) {
         if (n > 0)
-            out.push_back(std::to_string(n) + " " + (n == 1 ? one : many));
+            out.push_back(QCoreApplication::translate("LineHealth", n == 1 ? one : many)
+                              .replace(QLatin1String("%1"), QString::number(n))
+                              .toStdString());
     };
-    add(missing, "sample lost on the line", "samples lost on the line");
-    add(badChecksums, "line damaged (checksum)", "lines damaged (checksum)");
-    add(garbage, "line that is not the bench's", "lines that are not the bench's");
-    add(wrongLength, "sample with the wrong number of values", "samples with the wrong number of values");
-    add(clockJumps, "jump of the bench's clock", "jumps of the bench's clock");
+    add(missing, QT_TRANSLATE_NOOP("LineHealth", "1 sample lost on the line"),
+        QT_TRANSLATE_NOOP("LineHealth", "%1 samples lost on the line"));
+    add(badChecksums, QT_TRANSLATE_NOOP("LineHealth", "1 line damaged (checksum)"),
+        QT_TRANSLATE_NOOP("LineHealth", "%1 lines damaged (checksum)"));
+    add(garbage, QT_TRANSLATE_NOOP("LineHealth", "1 line that is not the bench's"),
+        QT_TRANSLATE_NOOP("LineHealth", "%1 lines that are not the bench's"));
+    add(wrongLength, QT_TRANSLATE_NOOP("LineHealth", "1 sample with the wrong number of values"),
+        QT_TRANSLATE_NOOP("LineHealth", "%1 samples with the wrong number of values"));
+    add(clockJumps, QT_TRANSLATE_NOOP("LineHealth", "1 jump of the bench's clock"),
+        QT_TRANSLATE_NOOP("LineHealth", "%1 jumps of the bench's clock"));
     return out;
 }
 

@@ -36,7 +36,7 @@ QuestionPage::QuestionPage(const Theme& theme, JobModel& model, QWidget* parent)
     m_caution->setProperty("caution", true);
     m_caution->setWordWrap(true);
     down->addWidget(m_caution);
-    auto* cards = new QWidget;
+    auto* cards = new Column;
     auto* across = new QHBoxLayout(cards);
     across->setContentsMargins(0, 0, 0, 0);
     across->setSpacing(12);

@@ -37,6 +37,7 @@
 #include <QTimer>
 #include <QVBoxLayout>
 
+#include <algorithm>
 #include <cstdio>
 
 namespace jr::app {
@@ -53,8 +54,12 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     auto* across = new QHBoxLayout(whole);
     across->setContentsMargins(0, 0, 0, 0);
     across->setSpacing(0);
+    auto* railPlace = new QWidget; // the rail lays a style of its own over the one it stands in
+    auto* inRailPlace = new QVBoxLayout(railPlace);
+    inRailPlace->setContentsMargins(0, 0, 0, 0);
     m_rail = new Rail(theme);
-    across->addWidget(m_rail);
+    inRailPlace->addWidget(m_rail);
+    across->addWidget(railPlace);
     auto* down = new QVBoxLayout;
     down->setSpacing(0);
     across->addLayout(down, 1);
@@ -89,7 +94,9 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     m_list = {m_jobs, m_ask, m_ready, m_pull, m_look, m_judge, m_figure, m_road, m_handover, m_settings};
     for (Station* station : m_list) {
         m_rail->addStation(station->face());
-        m_stations->addWidget(station);
+        // Laid out from the first time it is seen: ten stations measure their words for each other otherwise.
+        station->setParent(m_stations);
+        station->hide();
     }
 
     connect(m_rail, &Rail::chosen, this, &MainWindow::showStation);
@@ -136,7 +143,9 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     connect(m_jobs, &JobsStation::firstDayWanted, m_firstDay, &FirstDay::begin);
     connect(m_header, &HeaderLine::findWanted, this, [this] { (new Finder(*this))->open(); });
     addShortcuts();
-    m_theme.dressWindow(*this);
+    std::vector<QWidget*> parts{railPlace, m_header, m_message, m_captures, m_firstDay, m_dayStrip};
+    parts.insert(parts.end(), m_list.begin(), m_list.end());
+    m_theme.dressParts(parts);
     showStation(Jobs);
     m_dayStrip->setFocus();
 }
@@ -200,7 +209,8 @@ void MainWindow::say(const QString& text) {
 }
 
 int MainWindow::station() const {
-    return m_stations->currentIndex();
+    const auto shown = std::find(m_list.begin(), m_list.end(), m_stations->currentWidget());
+    return static_cast<int>(shown - m_list.begin());
 }
 
 void MainWindow::wantAnew() {
@@ -284,7 +294,10 @@ void MainWindow::waitUntilSettled() {
 }
 
 void MainWindow::showStation(int station) {
-    m_stations->setCurrentIndex(station);
+    Station* wanted = m_list[static_cast<std::size_t>(station)];
+    if (m_stations->indexOf(wanted) < 0)
+        m_stations->addWidget(wanted);
+    m_stations->setCurrentWidget(wanted);
     m_rail->setCurrent(station);
     m_dayStrip->setVisible(station != Settings && (station != Jobs || m_model.hasJob()));
     m_list[static_cast<std::size_t>(station)]->arrive();

@@ -10,6 +10,7 @@ namespace jr::app {
 
 GuardRow::GuardRow(const Theme& theme, QWidget* parent) : QWidget(parent), m_theme(theme) {
     setAccessibleName(tr("Guards: mixture, exhaust and coolant"));
+    setFixedHeight(0); // until there is something to guard
     connect(&theme, &Theme::changed, this, qOverload<>(&QWidget::update));
 }
 
@@ -40,7 +41,7 @@ void GuardRow::show(const LiveFigures& f, const GuardLimits& limits, const Proce
         0, {}, true);
     add(tr("intake air"), f.intakeC, -20., 80., procedure.intakeFromC, procedure.intakeToC, 0, {}, true);
     if (before != m_bars.size())
-        setFixedHeight(26 * rows() + 8);
+        setFixedHeight(m_bars.empty() ? 0 : 26 * rows() + 8);
     update();
 }
 

@@ -3,7 +3,7 @@
 
 #include "app/widgets/base_again.h"
 #include "app/widgets/outlook_line.h"
-#include "app/widgets/paragraph_scroll.h"
+#include "app/widgets/scrolled.h"
 #include "app/words/plural.h"
 #include "app/words/words.h"
 #include "archive/formats/text.h"
@@ -13,7 +13,6 @@
 #include <QFormLayout>
 #include <QLineEdit>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QVBoxLayout>
 
 #include <cmath>
@@ -42,12 +41,8 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     setProperty("card", true);
     auto* whole = new QVBoxLayout(this);
     whole->setContentsMargins(0, 2, 0, 2);
-    auto* all = new QScrollArea; // on a low screen, and while a stop stands, nothing lies over anything else
-    all->setWidgetResizable(true);
-    all->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    auto* inner = new QWidget;
-    all->setWidget(inner);
-    whole->addWidget(all);
+    auto* inner = new Column; // on a low screen, and while a stop stands, nothing lies over anything else
+    whole->addWidget(scrolled(inner));
     auto* layout = new QVBoxLayout(inner);
     layout->setContentsMargins(14, 12, 12, 10);
     layout->setSpacing(7);
@@ -117,13 +112,13 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     brake->addWidget(sweep);
     brake->addWidget(m_steps, 1);
     brake->addWidget(hold);
+    m_brake->hide(); // until the bench has said that it has one
     layout->addWidget(m_brake);
 
-    auto* scroll = new ParagraphScroll;
-    m_offers = scroll->paragraphs();
-    m_offers->setContentsMargins(0, 0, 6, 0);
+    m_offers = new QVBoxLayout;
     m_offers->setSpacing(5);
-    layout->addWidget(scroll, 1);
+    layout->addLayout(m_offers);
+    layout->addStretch(1);
     m_line = new Words;
     m_line->setProperty("muted", true);
     m_line->setWordWrap(true);
@@ -196,7 +191,6 @@ void RunningPage::describe() {
                     [this, word = QString::fromStdString(offer.word)] { m_bench.link().ask(word); });
         }
     }
-    m_offers->addStretch(1);
     refresh();
 }
 

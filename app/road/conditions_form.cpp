@@ -40,6 +40,7 @@ ConditionsForm::ConditionsForm(const JobModel& model, QWidget* parent) : QWidget
     for (int i = 0; i < kFields; ++i) {
         const Field& asked = kFieldsAsked[i];
         auto* label = new Words(QCoreApplication::translate("ConditionsForm", asked.label));
+        label->setWordWrap(true);
         m_fields[i] = new QLineEdit;
         m_fields[i]->setAccessibleName(label->text());
         m_fields[i]->setMaximumWidth(86);

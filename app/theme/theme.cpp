@@ -2,6 +2,7 @@
 #include "app/theme/theme.h"
 
 #include <QApplication>
+#include <QEvent>
 #include <QFile>
 #include <QFontDatabase>
 #include <QLocale>
@@ -14,6 +15,7 @@
 #include <QSvgRenderer>
 #include <QtMath>
 
+#include <algorithm>
 #include <cmath>
 
 /// Resources of a static library must be asked for by name, outside any namespace.
@@ -122,6 +124,7 @@ void Theme::install(QApplication& application) {
     for (const char* file : {":/fonts/RamB612-Regular.otf", ":/fonts/RamB612-Bold.otf"})
         QFontDatabase::addApplicationFont(QLatin1String(file));
     application.setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
+    application.installEventFilter(this);
     apply();
 }
 
@@ -208,15 +211,45 @@ void Theme::apply() {
         p.setColor(QPalette::Disabled, role, t.muted);
     QApplication::setPalette(p);
     QApplication::setFont(font(Size::Body));
-    std::erase_if(m_windows, [](const QPointer<QWidget>& window) { return !window; });
-    for (const QPointer<QWidget>& window : m_windows)
-        window->setStyleSheet(scaledSheet(styleSheet()));
+    std::erase_if(m_parts, [](const Part& part) { return !part.widget; });
+    for (Part& part : m_parts) {
+        part.worn = false;
+        if (part.widget->isVisible())
+            dress(part);
+    }
     emit changed();
 }
 
-void Theme::dressWindow(QWidget& window) {
-    m_windows.emplace_back(&window);
-    window.setStyleSheet(scaledSheet(styleSheet()));
+void Theme::dressParts(const std::vector<QWidget*>& parts) {
+    for (QWidget* widget : parts)
+        m_parts.push_back({widget, false});
+}
+
+void Theme::dress(Part& part) const {
+    part.worn = true;
+    part.widget->setStyleSheet(scaledSheet(styleSheet()));
+}
+
+bool Theme::dressedAbove(const QWidget& widget) const {
+    return std::any_of(m_parts.begin(), m_parts.end(), [&](const Part& part) {
+        return part.widget && (part.widget->isAncestorOf(&widget) || part.widget->window() == &widget);
+    });
+}
+
+bool Theme::eventFilter(QObject* watched, QEvent* event) {
+    auto* widget = event->type() == QEvent::Show ? qobject_cast<QWidget*>(watched) : nullptr;
+    if (!widget)
+        return false;
+    const auto part =
+        std::find_if(m_parts.begin(), m_parts.end(), [&](const Part& one) { return one.widget == widget; });
+    if (part != m_parts.end()) {
+        if (!part->worn)
+            dress(*part);
+    } else if (widget->windowType() == Qt::Dialog && !dressedAbove(*widget)) {
+        m_parts.push_back({widget, false});
+        dress(m_parts.back());
+    }
+    return false;
 }
 
 QString Theme::styleSheet() const {

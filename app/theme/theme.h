@@ -44,10 +44,12 @@ public:
 
     explicit Theme(QObject* parent = nullptr);
     void install(QApplication& application);
-    /// The window and all that opens over it wear these colours from now on. To be called once it is built. The style
-    /// sheet is each window's own: one of the whole program is laid anew over every branch of every widget's children,
-    /// which took seconds.
-    void dressWindow(QWidget& window);
+    /// Parts of a window that wear these colours, each from the moment it is first seen; to be called once they are
+    /// built. Dialogs are dressed by themselves as they open. A style sheet of the whole program would be laid anew
+    /// over every branch of every widget's children, and one of the whole window over stations nobody looks at: that
+    /// took seconds.
+    void dressParts(const std::vector<QWidget*>& parts);
+    bool eventFilter(QObject* watched, QEvent* event) override;
 
     const Tokens& tokens() const {
         return m_strong ? (m_night ? s_strongNight : s_strongDay) : m_night ? s_night : s_day;
@@ -94,7 +96,14 @@ private:
 
     static const Tokens s_day, s_night, s_strongDay, s_strongNight;
     static double s_textScale;
-    std::vector<QPointer<QWidget>> m_windows;
+    struct Part {
+        QPointer<QWidget> widget;
+        bool worn = false; ///< as the colours are now
+    };
+    void dress(Part& part) const;
+    bool dressedAbove(const QWidget& widget) const;
+
+    std::vector<Part> m_parts;
     bool m_strong = false;
     Mode m_mode = Mode::FollowSystem;
     bool m_night = false;
