@@ -2,6 +2,7 @@
 #include "app/pull/running_page.h"
 
 #include "app/widgets/base_again.h"
+#include "app/widgets/clear_layout.h"
 #include "app/widgets/outlook_line.h"
 #include "app/widgets/scrolled.h"
 #include "app/words/plural.h"
@@ -79,27 +80,9 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     layout->addLayout(anew);
     connect(base, &QPushButton::clicked, this, &RunningPage::takeBaseAgain);
     connect(m_again, &QPushButton::clicked, &bench.sitting(), &BenchSitting::setPutOnAgain);
-    m_warmUp = new QCheckBox(tr("&warm-up: kept, but not counted"));
-    layout->addWidget(m_warmUp);
-    m_beddingIn = new QCheckBox;
-    m_beddingIn->setToolTip(tr("The first heats of a new belt, clutch, pad or ring: its pulls are kept and set aside, "
-                               "until you say that it has bedded in"));
-    layout->addWidget(m_beddingIn);
-    connect(m_beddingIn, &QCheckBox::toggled, &bench.sitting(), &BenchSitting::setBeddingIn);
-    auto* fuelRow = new QHBoxLayout;
-    m_fuel = new Words;
-    m_fuel->setWordWrap(true);
-    fuelRow->addWidget(m_fuel, 1);
-    auto* full = new QPushButton(tr("&Tank is full"));
-    fuelRow->addWidget(full);
-    layout->addLayout(fuelRow);
-    m_since = new Words;
-    m_since->setProperty("muted", true);
-    layout->addWidget(m_since);
-    layout->addWidget(new OutlookLine(job));
-    m_guards = new GuardRow(theme);
-    layout->addWidget(m_guards);
-
+    // What is done next, then what is watched meanwhile; what is seldom said comes last.
+    m_first = new QVBoxLayout;
+    layout->addLayout(m_first);
     m_brake = new QWidget;
     auto* brake = new QHBoxLayout(m_brake);
     brake->setContentsMargins(0, 0, 0, 0);
@@ -115,6 +98,27 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     m_brake->hide(); // until the bench has said that it has one
     layout->addWidget(m_brake);
 
+    m_since = new Words;
+    m_since->setProperty("muted", true);
+    layout->addWidget(m_since);
+    layout->addWidget(new OutlookLine(job));
+    m_guards = new GuardRow(theme);
+    layout->addWidget(m_guards);
+
+    m_warmUp = new QCheckBox(tr("&warm-up: kept, but not counted"));
+    layout->addWidget(m_warmUp);
+    m_beddingIn = new QCheckBox;
+    m_beddingIn->setToolTip(tr("The first heats of a new belt, clutch, pad or ring: its pulls are kept and set aside, "
+                               "until you say that it has bedded in"));
+    layout->addWidget(m_beddingIn);
+    connect(m_beddingIn, &QCheckBox::toggled, &bench.sitting(), &BenchSitting::setBeddingIn);
+    auto* fuelRow = new QHBoxLayout;
+    m_fuel = new Words;
+    m_fuel->setWordWrap(true);
+    fuelRow->addWidget(m_fuel, 1);
+    auto* full = new QPushButton(tr("&Tank is full"));
+    fuelRow->addWidget(full);
+    layout->addLayout(fuelRow);
     m_offers = new QVBoxLayout;
     m_offers->setSpacing(5);
     layout->addLayout(m_offers);
@@ -173,10 +177,8 @@ void RunningPage::fillSetups() {
 }
 
 void RunningPage::describe() {
-    while (QLayoutItem* item = m_offers->takeAt(0)) {
-        delete item->widget();
-        delete item;
-    }
+    clearLayout(m_first);
+    clearLayout(m_offers);
     const auto& bench = m_bench.link().bench();
     m_brake->setVisible(bench && (bench->find(ChannelId::LoadForce) >= 0 || bench->find(ChannelId::BrakeTorque) >= 0));
     if (bench && !bench->offers.empty()) {
@@ -186,7 +188,8 @@ void RunningPage::describe() {
         for (const BenchOffer& offer : bench->offers) {
             auto* button = new QPushButton(QString::fromStdString(offer.label));
             button->setObjectName(QStringLiteral("offer-") + QString::fromStdString(offer.word));
-            m_offers->addWidget(button);
+            // The pull is at hand; what is fitted or filled once in a while stands below what is watched.
+            (offer.word == "pull" ? m_first : m_offers)->addWidget(button);
             connect(button, &QPushButton::clicked, this,
                     [this, word = QString::fromStdString(offer.word)] { m_bench.link().ask(word); });
         }

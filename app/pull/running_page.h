@@ -49,7 +49,7 @@ private:
     GuardRow* m_guards;
     QWidget* m_brake;
     QLineEdit* m_steps;
-    QVBoxLayout* m_offers;
+    QVBoxLayout *m_first, *m_offers; ///< the pull, and what else the bench can be asked to
     bool m_filling = false;
 };
 
