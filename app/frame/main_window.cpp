@@ -160,6 +160,9 @@ MainWindow::~MainWindow() {
         m_keeper->disconnect(this);
     connect(&m_model, &JobModel::problem, &m_model,
             [](const QString& words) { std::fprintf(stderr, "%s\n", words.toLocal8Bit().constData()); });
+    // A question that still stands, an import with a half-typed field, says its last word while there is somebody to
+    // hear it.
+    qDeleteAll(findChildren<QDialog*>(QString(), Qt::FindDirectChildrenOnly));
     delete takeCentralWidget();
     m_copies->setKeeper(nullptr);
     m_model.setKeeper(nullptr); // with what it had still to keep
@@ -318,7 +321,7 @@ void MainWindow::importFiles(const QStringList& paths) {
     }
     if (others.isEmpty())
         return;
-    if (m_import || m_bench->pullInHand()) {
+    if (m_import || underWay()) {
         m_toImport << others;
         if (!m_import)
             say(plural(static_cast<int>(m_toImport.size()), tr("1 file waits until the pull is done."),
@@ -339,8 +342,14 @@ void MainWindow::importFiles(const QStringList& paths) {
     m_import->open();
 }
 
+/// A pull that is heard. One whose line is gone never ends, and nothing is to wait for it.
+bool MainWindow::underWay() const {
+    const LinkState link = m_bench->link().snapshot().link;
+    return m_bench->pullInHand() && (link == LinkState::Streaming || link == LinkState::Silent);
+}
+
 void MainWindow::importWaiting() {
-    if (!m_toImport.isEmpty() && !m_import && !m_bench->pullInHand())
+    if (!m_toImport.isEmpty() && !m_import && !underWay())
         importFiles(std::exchange(m_toImport, {}));
 }
 

@@ -107,6 +107,7 @@ private:
     void wantAnew();
     void help();
     void keepPlace() const;
+    bool underWay() const;
     void importWaiting();
     void takeInBundles(QStringList bundles, std::function<void()> then);
     void adoptKeeper(std::unique_ptr<Keeper> keeper);

@@ -10,6 +10,7 @@
 #include <QDir>
 #include <QFileInfo>
 #include <QPointer>
+#include <QProgressBar>
 #include <QProgressDialog>
 #include <QPushButton>
 #include <QVBoxLayout>
@@ -120,10 +121,13 @@ void RecordsCard::takeInStrays() {
     dialog->setAttribute(Qt::WA_DeleteOnClose);
     dialog->setWindowModality(Qt::WindowModal);
     dialog->setMinimumDuration(0);
+    // Moved directly: a modal progress dialog lets the program live on within its own setValue.
+    auto* bar = new QProgressBar;
+    dialog->setBar(bar);
     dialog->show();
     const auto stop = std::make_shared<std::atomic<bool>>(false);
     connect(dialog, &QProgressDialog::canceled, this, [stop] { *stop = true; });
-    const Progress tick = [stop, shown = QPointer<QProgressDialog>(dialog)](int looked, int all) {
+    const Progress tick = [stop, shown = QPointer<QProgressBar>(bar)](int looked, int all) {
         QMetaObject::invokeMethod(
             qApp,
             [shown, looked, all] {

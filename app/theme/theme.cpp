@@ -230,12 +230,6 @@ void Theme::dress(Part& part) const {
     part.widget->setStyleSheet(scaledSheet(styleSheet()));
 }
 
-bool Theme::dressedAbove(const QWidget& widget) const {
-    return std::any_of(m_parts.begin(), m_parts.end(), [&](const Part& part) {
-        return part.widget && (part.widget->isAncestorOf(&widget) || part.widget->window() == &widget);
-    });
-}
-
 bool Theme::eventFilter(QObject* watched, QEvent* event) {
     auto* widget = event->type() == QEvent::Show ? qobject_cast<QWidget*>(watched) : nullptr;
     if (!widget)
@@ -245,7 +239,8 @@ bool Theme::eventFilter(QObject* watched, QEvent* event) {
     if (part != m_parts.end()) {
         if (!part->worn)
             dress(*part);
-    } else if (widget->windowType() == Qt::Dialog && !dressedAbove(*widget)) {
+    } else if (widget->windowType() == Qt::Dialog) {
+        std::erase_if(m_parts, [](const Part& one) { return !one.widget; }); // those that were answered
         m_parts.push_back({widget, false});
         dress(m_parts.back());
     }

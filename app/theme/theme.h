@@ -101,7 +101,6 @@ private:
         bool worn = false; ///< as the colours are now
     };
     void dress(Part& part) const;
-    bool dressedAbove(const QWidget& widget) const;
 
     std::vector<Part> m_parts;
     bool m_strong = false;

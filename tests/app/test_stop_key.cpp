@@ -4,9 +4,12 @@
 #include "app/import/import_dialog.h"
 #include "app/widgets/asking.h"
 #include "tests/support/bench_window.h"
+#include "tests/support/standin_process.h"
 #include "tests/support/suites.h"
 
+#include <QFile>
 #include <QInputDialog>
+#include <QLineEdit>
 #include <QPointer>
 #include <QWindow>
 
@@ -103,6 +106,38 @@ private slots:
         QTRY_COMPARE(standing<ImportDialog>().size(), 1);
         QTRY_COMPARE(standing<ImportDialog>().front()->set().items().size(), std::size_t(1));
         standing<ImportDialog>().front()->reject();
+    }
+    void nothingWaitsForAPullWhoseLineIsGone() {
+        auto outside = std::make_unique<testsupport::StandinProcess>(QStringList{"--machine", "ostra", "--speed", "4"});
+        bench().sitting().setSetup("stock");
+        bench().sitting().setWarmUp(false);
+        bench().link().connectTo(outside->address());
+        QVERIFY(m_bench.ready());
+        bench().link().ask("pull");
+        QVERIFY(pulling(5000.));
+        window().comeForward({QStringLiteral(JR_SAMPLES "/sorrel-3-open.pull.csv")});
+        outside->stop();
+        QTRY_COMPARE_WITH_TIMEOUT(standing<ImportDialog>().size(), 1, 30000);
+    }
+    void aWindowMayGoWhileAnImportStands() {
+        QFile log(m_bench.file("odd.txt"));
+        QVERIFY(log.open(QIODevice::WriteOnly));
+        log.write("time;roller\n");
+        for (int i = 0; i < 400; ++i)
+            log.write(QByteArray::number(0.01 * i) + ';' + QByteArray::number(40. + 0.2 * i) + '\n');
+        log.close();
+        window().comeForward({log.fileName()});
+        QTRY_COMPARE(standing<ImportDialog>().size(), 1);
+        ImportDialog& import = *standing<ImportDialog>().front();
+        QTRY_COMPARE(import.set().items().size(), std::size_t(1));
+        QLineEdit* typed = nullptr;
+        for (QLineEdit* edit : import.findChildren<QLineEdit*>())
+            if (!edit->isReadOnly() && edit->isVisible() && edit->isEnabled())
+                typed = edit;
+        QVERIFY(typed);
+        typed->setFocus();
+        QTest::keyClicks(typed, "6.7"); // and the field was not left
+        m_bench.end();
     }
     void theReasonGoesToThePullItWasAskedAbout() {
         bench().sitting().setSetup("stock");
