@@ -22,6 +22,8 @@
 #include <QListWidget>
 #include <QPainter>
 #include <QPlainTextEdit>
+#include <QPointer>
+#include <QPrintDialog>
 #include <QPrinter>
 #include <QPushButton>
 #include <QRegularExpression>
@@ -78,6 +80,19 @@ private slots:
         connect(&model(), &JobModel::problem, this, [](const QString& words) { qWarning("%s", qPrintable(words)); });
     }
     void cleanupTestCase() { m_demo.end(); }
+    void printingCanBeThoughtBetterOf() {
+        m_demo.window().showStation(MainWindow::Handover);
+        QPushButton* print = nullptr;
+        for (QPushButton* button : m_demo.window().handover().findChildren<QPushButton*>())
+            if (button->text().remove(QLatin1Char('&')).startsWith("Print"))
+                print = button;
+        QVERIFY(print && print->isEnabled());
+        print->click();
+        QPointer<QPrintDialog> dialog;
+        QTRY_VERIFY((dialog = m_demo.window().handover().findChild<QPrintDialog*>()) && dialog->isVisible());
+        dialog->reject();
+        QTRY_VERIFY(!dialog);
+    }
     void init() {
         QVERIFY(m_demo.open("Stack length"));
         model().compare().setBand({}, {});
