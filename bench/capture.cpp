@@ -62,7 +62,7 @@ Result<Done> Capture::append(QByteArrayView bytes) {
 }
 
 Result<Done> Capture::remark(const std::string& text) {
-    const std::string line = "#jr " + text + "\n"; // no bench line begins so
+    const std::string line = std::string(kRemark) + text + "\n";
     return append(QByteArrayView(line.data(), static_cast<qsizetype>(line.size())));
 }
 

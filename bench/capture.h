@@ -16,8 +16,12 @@
 #include <memory>
 #include <set>
 #include <string>
+#include <string_view>
 
 namespace jr {
+
+/// Begins the program's own remarks among the bench's lines; no bench line begins so.
+inline constexpr std::string_view kRemark = "#jr ";
 
 /// Where a capture begins on the clocks: the wall clock of the first sample, or (begun in mid-stream) how a bench time
 /// stands to it and where the continuous clock was.

@@ -16,7 +16,6 @@
 namespace jr {
 namespace {
 
-constexpr std::string_view kRemark = "#jr ";
 constexpr qint64 kLongestRead = 65536;
 constexpr unsigned kTrialS = 60;
 

@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "bench/replay_link.h"
 
+#include "bench/capture.h"
+
 namespace jr {
 namespace {
 
 constexpr int kTurnMs = 10;
-constexpr qint64 kLongestLine = 65536;
-/// The program's own remarks among the bench's lines (capture.h); the bench never said them.
-constexpr const char* kRemark = "#jr ";
+constexpr qint64 kLongestReplayed = 65536;
 
 /// The time of a sample line "s COUNT TIME …", seconds; nothing for any other line.
 std::optional<double> sampleTime(const QByteArray& line) {
@@ -41,10 +41,10 @@ void ReplayLink::play() {
     const double sinceS = m_speed * static_cast<double>(m_clock.elapsed()) / 1000.;
     while (m_waiting.size() < kReadAtOnce) {
         if (m_next.isEmpty()) {
-            m_next = m_file.readLine(kLongestLine);
+            m_next = m_file.readLine(kLongestReplayed);
             if (m_next.isEmpty())
                 break;
-            if (m_next.startsWith(kRemark)) {
+            if (m_next.startsWith(QByteArrayView(kRemark.data(), static_cast<qsizetype>(kRemark.size())))) {
                 m_next.clear();
                 continue;
             }

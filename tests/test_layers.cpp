@@ -74,7 +74,7 @@ private slots:
         QTest::addColumn<QString>("layer");
         QTest::addColumn<QList<QStringList>>("floors");
         QTest::newRow("core") << "core"
-                              << QList<QStringList>{{"units", "statistics"},
+                              << QList<QStringList>{{"units", "statistics", "linear"},
                                                     {"words"},
                                                     {"air"},
                                                     {"pull"},

@@ -13,7 +13,7 @@
 namespace jr::app {
 namespace {
 
-constexpr double kRow = 40., kMark = 8.;
+constexpr double kWordsRow = 40., kMark = 8.;
 
 bool hasWheels(MachineKind kind) {
     return kind != MachineKind::HandHeld && kind != MachineKind::Sled;
@@ -111,11 +111,11 @@ std::vector<FitDrawing::Label> FitDrawing::places() const {
         std::stable_sort(side.begin(), side.end(),
                          [&](std::size_t a, std::size_t b) { return out[a].spot.y() < out[b].spot.y(); });
         const double step =
-            std::min(kRow + 14., (height() - 8.) / std::max<double>(1., static_cast<double>(side.size())));
+            std::min(kWordsRow + 14., (height() - 8.) / std::max<double>(1., static_cast<double>(side.size())));
         double top = 0.5 * (height() - step * static_cast<double>(side.size()));
         for (std::size_t i : side) {
             const double wide = machine.left() - 22.;
-            out[i].words = QRectF(left ? 4. : machine.right() + 18., top, wide, std::min(kRow, step));
+            out[i].words = QRectF(left ? 4. : machine.right() + 18., top, wide, std::min(kWordsRow, step));
             top += step;
         }
     }

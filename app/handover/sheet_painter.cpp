@@ -116,14 +116,14 @@ struct Pages {
     explicit Pages(const Sheet& sheet) : blocks(sheetBlocks(sheet)) {
         for (const SheetBlock& block : blocks)
             heights.push_back(heightOf(block));
-        constexpr double kLine = 18.;
+        constexpr double kTextLine = 18.;
         double y = firstPageTop(sheet), foot = sheetFoot(sheet).isEmpty() ? kPageFoot : kFirstFoot;
         for (std::size_t i = 0; i < blocks.size(); ++i) {
             double need = gapBefore(blocks[i].kind) + heights[i];
             if (blocks[i].kind == SheetBlock::Kind::Title && i + 1 < blocks.size())
                 need += gapBefore(blocks[i + 1].kind) + heights[i + 1];
             if (isCaution(i) && isCaution(i + 1))
-                need += kLine;
+                need += kTextLine;
             if (y + need > foot && i > begins.back()) {
                 begins.push_back(i);
                 y = kPageTop;

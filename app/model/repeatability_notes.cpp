@@ -11,12 +11,12 @@
 namespace jr::app {
 namespace {
 /// Long enough that a band being dragged or a pull just set aside leaves one note and not twenty.
-constexpr int kQuietMs = 1500;
+constexpr int kNotesQuietMs = 1500;
 } // namespace
 
 RepeatabilityNotes::RepeatabilityNotes(JobModel& job) : QObject(&job), m_job(job) {
     m_timer.setSingleShot(true);
-    m_timer.setInterval(kQuietMs);
+    m_timer.setInterval(kNotesQuietMs);
     connect(&m_timer, &QTimer::timeout, this, &RepeatabilityNotes::note);
     connect(&job.answers(), &JobStudy::changed, &m_timer, qOverload<>(&QTimer::start));
 }

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/calibrate/calibrate.h"
 
-#include <Eigen/LU>
-#include <Eigen/QR>
+#include "core/linear/factors.h"
+#include "core/linear/products.h"
+
+#include <Eigen/Core>
 
 #include <algorithm>
 #include <cmath>
@@ -23,12 +25,11 @@ LeastSquares solved(const Eigen::MatrixXd& x, const Eigen::VectorXd& y) {
     // Columns on one scale, so that 1, w and w^2 stay apart numerically.
     const Eigen::VectorXd scale = x.colwise().norm().transpose().cwiseMax(1e-300);
     const Eigen::MatrixXd scaled = x * scale.cwiseInverse().asDiagonal();
-    const Eigen::ColPivHouseholderQR<Eigen::MatrixXd> qr(scaled);
     LeastSquares out;
-    const Eigen::VectorXd b = qr.solve(y);
+    const Eigen::VectorXd b = PivotedQr(scaled).solve(y);
     const double freedom = std::max(1., static_cast<double>(x.rows() - x.cols()));
-    const double sd = (y - scaled * b).norm() / std::sqrt(freedom);
-    const Eigen::MatrixXd inverse = (scaled.transpose() * scaled).inverse();
+    const double sd = (y - product(scaled, b)).norm() / std::sqrt(freedom);
+    const Eigen::MatrixXd inverse = jr::inverse(crossProduct(scaled, scaled));
     out.value = b.cwiseQuotient(scale);
     out.error = (sd * inverse.diagonal().cwiseMax(0.).cwiseSqrt()).cwiseQuotient(scale);
     out.rms = sd;

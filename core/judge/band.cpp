@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/band.h"
 
+#include "core/linear/factors.h"
 #include "core/statistics/distributions.h"
 
-#include <Eigen/Cholesky>
+#include <Eigen/Core>
 
 #include <boost/random/chi_squared_distribution.hpp>
 #include <boost/random/mersenne_twister.hpp>
@@ -123,7 +124,7 @@ double jointConfidence(const DenseMatrix& correlation, double freedom, double co
         return confidence;
     Eigen::MatrixXd steady = correlation;
     steady.diagonal().array() += 1e-9; // contrasts that depend on one another leave it just singular
-    const Eigen::MatrixXd root = steady.llt().matrixL();
+    const Eigen::MatrixXd root = Cholesky(steady).lower();
     // A multivariate t is a direction and a length, which know nothing of one another: directions are drawn, and the
     // chance of a length beyond what each allows is Fisher's, squared length by n over found variance. (Conditional
     // Monte Carlo: what is known exactly adds no error of its own.)
@@ -135,7 +136,7 @@ double jointConfidence(const DenseMatrix& correlation, double freedom, double co
             direction(i, d) = dice.normal();
         direction.col(d).normalize();
     }
-    const Eigen::MatrixXd along = root.triangularView<Eigen::Lower>() * direction;
+    const Eigen::MatrixXd along = lowerProduct(root, direction);
     const Eigen::ArrayXd logWidest = along.cwiseAbs().colwise().maxCoeff().transpose().array().log();
     const auto contrasts = static_cast<double>(n);
     const double low = studentQuantileAt(freedom, 0.5 + 0.5 * confidence);

@@ -4,8 +4,10 @@
 #include "core/judge/fittings.h"
 #include "core/judge/range_model.h"
 #include "core/judge/sittings.h"
+#include "core/linear/factors.h"
+#include "core/linear/products.h"
 
-#include <Eigen/QR>
+#include <Eigen/Core>
 
 #include <algorithm>
 #include <cmath>
@@ -19,9 +21,9 @@ constexpr double kFewestTold = 0.2;    ///< degrees of freedom; less says nothin
 
 /// I - P: what is left of pulls once these columns are taken out. Columns may depend on one another.
 Eigen::MatrixXd residualOf(const Eigen::MatrixXd& columns) {
-    const Eigen::ColPivHouseholderQR<Eigen::MatrixXd> qr(columns);
-    const Eigen::MatrixXd span = qr.householderQ() * Eigen::MatrixXd::Identity(columns.rows(), qr.rank());
-    return Eigen::MatrixXd::Identity(columns.rows(), columns.rows()) - span * span.transpose();
+    const PivotedQr qr(columns);
+    const Eigen::MatrixXd span = qr.orthogonal().leftCols(qr.rank());
+    return Eigen::MatrixXd::Identity(columns.rows(), columns.rows()) - outerProduct(span, span);
 }
 
 Eigen::MatrixXd beside(const Eigen::MatrixXd& a, const Eigen::MatrixXd& b) {
@@ -32,7 +34,7 @@ Eigen::MatrixXd beside(const Eigen::MatrixXd& a, const Eigen::MatrixXd& b) {
 
 /// Trace of Z' M Z.
 double traceOf(const Eigen::MatrixXd& m, const Eigen::MatrixXd& z) {
-    return (z.transpose() * m * z).trace();
+    return crossProduct(z, product(m, z)).trace();
 }
 
 /// One part's mean square and what is expected of it: size * (its variance) + rest.
@@ -69,7 +71,7 @@ BenchKnowledge scatterTold(const SittingPlan& plan, const std::vector<double>& l
     const Eigen::MatrixXd days = levelColumns(sitting), fittings = levelColumns(fitting);
     const Eigen::MatrixXd withoutDays = residualOf(fixed), withDays = residualOf(beside(fixed, days));
     const Eigen::MatrixXd left = residualOf(beside(beside(fixed, days), fittings));
-    const auto square = [&](const Eigen::MatrixXd& m) { return y.dot(m * y); };
+    const auto square = [&](const Eigen::MatrixXd& m) { return y.dot(product(m, y)); };
 
     const PullScatterOptions usual;
     const double pullFreedom = left.trace();
@@ -107,7 +109,7 @@ BenchKnowledge scatterTold(const RangeModel& model) {
     const double freedom = model.plain.residual.trace();
     if (freedom < kAnyFreedom)
         return out;
-    const Scatter along = scatterOf(model.plain.residual * model.logPower, model.place, freedom,
+    const Scatter along = scatterOf(product(model.plain.residual, model.logPower), model.place, freedom,
                                     model.detail.chosen() ? model.detail.whole : model.gridStep);
     double variance = 0.;
     for (double s : along.shape)

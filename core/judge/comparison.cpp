@@ -8,6 +8,7 @@
 #include "core/judge/other_standards.h"
 #include "core/judge/range_model.h"
 #include "core/judge/sittings.h"
+#include "core/linear/products.h"
 #include "core/nan.h"
 #include "core/pull/grid_holes.h"
 
@@ -260,7 +261,7 @@ void nameOddPulls(Comparison& c, std::size_t with, const RangeModel& m,
     constexpr std::size_t kMostNamed = 3; // with more of them the test itself is odd
     const Eigen::VectorXd level = logMeans(m);
     const OddPulls odd = oddPulls(m.plain, level, options.confidence);
-    const Eigen::VectorXd left = m.plain.residual * level;
+    const Eigen::VectorXd left = product(m.plain.residual, level);
     for (std::size_t i : odd.which) {
         std::size_t set = 0;
         while (i >= m.firstOf(set) + m.sizes[set])

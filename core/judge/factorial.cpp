@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/factorial.h"
 
-#include <Eigen/QR>
+#include "core/linear/factors.h"
+
+#include <Eigen/Core>
 
 #include <algorithm>
 #include <bit>
@@ -66,15 +68,14 @@ Result<CrossDesign> crossDesign(const std::vector<std::string>& factors, const s
             const int lows = std::popcount(mask) - std::popcount(mask & out.code[static_cast<std::size_t>(r)]);
             wider(r, x.cols()) = lows % 2 == 0 ? 1. : -1.;
         }
-        if (Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(wider).rank() == wider.cols()) {
+        if (PivotedQr(wider).rank() == wider.cols()) {
             x = std::move(wider);
             out.terms.push_back(termName(factors, mask));
         } else {
             out.notSeparable.push_back(termName(factors, mask));
         }
     }
-    const Eigen::MatrixXd solve =
-        Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(x).solve(Eigen::MatrixXd::Identity(rows, rows));
+    const Eigen::MatrixXd solve = PivotedQr(x).solve(Eigen::MatrixXd(Eigen::MatrixXd::Identity(rows, rows)));
     for (Eigen::Index term = 1; term < solve.rows(); ++term) { // row 0 is the mean of all
         const Eigen::RowVectorXd effect = 2. * solve.row(term);
         out.effectOfCells.emplace_back(effect.data(), effect.data() + effect.size());

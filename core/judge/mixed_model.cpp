@@ -2,10 +2,8 @@
 #include "core/judge/mixed_model.h"
 
 #include "core/judge/band.h"
-
-#include <Eigen/Cholesky>
-#include <Eigen/LU>
-#include <Eigen/QR>
+#include "core/linear/factors.h"
+#include "core/linear/products.h"
 
 #include <algorithm>
 #include <cassert>
@@ -68,7 +66,7 @@ public:
                 m_partOfFew.push_back(k);
             }
         // P sees nothing of what X reaches; without it nothing is lost by cancelling.
-        m_border.rightCols(1) = observed - basis * (basis.transpose() * observed);
+        m_border.rightCols(1) = observed - product(basis, crossProduct(basis, observed));
     }
 
     /// s_0^2 at given ratios, which has a closed form, and the deviance there.
@@ -83,7 +81,7 @@ public:
         for (std::size_t j = 0; j < m_partOfFew.size(); ++j)
             border.col(m_fixed + static_cast<Eigen::Index>(j)) *= std::sqrt(ratio[m_partOfFew[j]]);
         const Eigen::MatrixXd weighed = border.array().colwise() / d;
-        Eigen::MatrixXd all = border.transpose() * weighed;
+        Eigen::MatrixXd all = crossProduct(border, weighed);
         double deviance = d.log().sum();
         if (m_grouped) {
             const Eigen::Index levels = m_parts[*m_grouped].columns.cols();
@@ -94,16 +92,16 @@ public:
                 level.col(met.level) += met.size * weighed.row(met.pull).transpose();
             }
             level.array().rowwise() *= (ratio[*m_grouped] / grown).sqrt().transpose();
-            all.noalias() -= level * level.transpose();
+            all -= outerProduct(level, level);
             deviance += grown.log().sum();
         }
         const Eigen::Index terms = border.cols() - 1;
         for (Eigen::Index j = m_fixed; j < terms; ++j)
             all(j, j) += 1.;
-        const Eigen::LLT<Eigen::MatrixXd> factor(all.topLeftCorner(terms, terms));
+        const Cholesky factor(all.topLeftCorner(terms, terms));
         const Eigen::VectorXd seen = all.col(terms).head(terms);
         double squares = std::max(all(terms, terms) - seen.dot(factor.solve(seen)), 0.);
-        deviance += 2. * factor.matrixLLT().diagonal().array().log().sum();
+        deviance += factor.logDeterminant();
         auto freedom = static_cast<double>(m_border.rows() - m_fixed);
         if (m_known) {
             squares += m_known->freedom * m_known->sd * m_known->sd;
@@ -205,8 +203,8 @@ void polish(const Restricted& model, std::vector<double>& ratio) {
                 bend(k, l) = bend(l, k) = both / (4. * kStep * kStep);
             }
         }
-        const Eigen::LLT<Eigen::MatrixXd> factor(bend);
-        if (factor.info() != Eigen::Success)
+        const Cholesky factor(bend);
+        if (!factor.positive())
             break; // flat at an end: nothing is known there, and any ratio does
         Eigen::VectorXd move = -factor.solve(slope);
         if (const double far = move.cwiseAbs().maxCoeff(); far > kFarthest)
@@ -224,8 +222,7 @@ void polish(const Restricted& model, std::vector<double>& ratio) {
 int estimableContrasts(const Eigen::MatrixXd& fixed, const Eigen::MatrixXd& columns) {
     Eigen::MatrixXd both(fixed.rows(), fixed.cols() + columns.cols());
     both << fixed, columns;
-    return static_cast<int>(Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(both).rank() -
-                            Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(fixed).rank());
+    return PivotedQr(both).rank() - PivotedQr(fixed).rank();
 }
 
 std::optional<MixedModel> MixedModel::fit(const Eigen::MatrixXd& fixed, const Eigen::VectorXd& observed,
@@ -233,8 +230,8 @@ std::optional<MixedModel> MixedModel::fit(const Eigen::MatrixXd& fixed, const Ei
                                           const Eigen::VectorXd& scale) {
     const Eigen::Index n = fixed.rows();
     assert(observed.size() == n && fixed.cols() > 0 && (scale.size() == 0 || scale.size() == n));
-    const Eigen::ColPivHouseholderQR<Eigen::MatrixXd> qr(fixed);
-    const Eigen::MatrixXd all = qr.householderQ() * Eigen::MatrixXd::Identity(n, n);
+    const PivotedQr qr(fixed);
+    const Eigen::MatrixXd all = qr.orthogonal();
     const Eigen::MatrixXd beyond = all.rightCols(n - qr.rank());
     if (beyond.cols() == 0 && !known)
         return std::nullopt;
@@ -244,7 +241,7 @@ std::optional<MixedModel> MixedModel::fit(const Eigen::MatrixXd& fixed, const Ei
                                        : Eigen::MatrixXd(Eigen::MatrixXd::Identity(n, n)));
     out.m_known.push_back(known.has_value());
     for (const RandomPart& part : parts) {
-        out.m_parts.emplace_back(part.columns * part.columns.transpose());
+        out.m_parts.emplace_back(outerProduct(part.columns, part.columns));
         out.m_known.push_back(part.known.has_value());
     }
     const Restricted restricted(all.leftCols(qr.rank()), observed, parts, known, out.m_parts[0].diagonal().array());
@@ -265,10 +262,8 @@ std::optional<MixedModel> MixedModel::fit(const Eigen::MatrixXd& fixed, const Ei
     for (std::size_t k = 0; k < out.m_parts.size(); ++k)
         out.m_covariance += out.m_variance[k] * out.m_parts[k];
     // Generalised least squares as ordinary least squares of what is whitened.
-    const Eigen::MatrixXd root = out.m_covariance.llt().matrixL();
-    const Eigen::MatrixXd whitened = root.triangularView<Eigen::Lower>().solve(fixed);
-    out.m_weights = Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(whitened).solve(
-        Eigen::MatrixXd(root.triangularView<Eigen::Lower>().solve(Eigen::MatrixXd::Identity(n, n))));
+    const Eigen::MatrixXd root = Cholesky(out.m_covariance).lower();
+    out.m_weights = PivotedQr(lowerSolve(root, fixed)).solve(lowerSolve(root, Eigen::MatrixXd::Identity(n, n)));
 
     // Expected information of the variances: 1/2 tr(M^-1 M_j M^-1 M_k), and what is known besides.
     const auto count = static_cast<Eigen::Index>(out.m_parts.size());
@@ -278,8 +273,8 @@ std::optional<MixedModel> MixedModel::fit(const Eigen::MatrixXd& fixed, const Ei
         std::vector<Eigen::MatrixXd> components; // N'DN, then N'Z_k Z_k'N
         Eigen::MatrixXd m = Eigen::MatrixXd::Zero(beyond.cols(), beyond.cols());
         for (std::size_t k = 0; k < out.m_parts.size(); ++k)
-            m += out.m_variance[k] * components.emplace_back(beyond.transpose() * out.m_parts[k] * beyond);
-        const Eigen::LLT<Eigen::MatrixXd> factor(m);
+            m += out.m_variance[k] * components.emplace_back(product(crossProduct(beyond, out.m_parts[k]), beyond));
+        const Cholesky factor(m);
         std::vector<Eigen::MatrixXd> seen;
         for (const Eigen::MatrixXd& component : components)
             seen.emplace_back(factor.solve(component));
@@ -304,7 +299,7 @@ std::optional<MixedModel> MixedModel::fit(const Eigen::MatrixXd& fixed, const Ei
             information(0, i) -= half / (v * own);
         }
     }
-    out.m_varianceCovariance = information.fullPivLu().inverse();
+    out.m_varianceCovariance = inverse(information);
     return out;
 }
 
@@ -313,12 +308,12 @@ Spread MixedModel::spreadOf(const Eigen::VectorXd& weights) const {
     double variance = 0.;
     for (std::size_t k = 0; k < m_parts.size(); ++k) {
         const auto i = static_cast<Eigen::Index>(k);
-        slope[i] = weights.dot(m_parts[k] * weights);
+        slope[i] = weights.dot(product(m_parts[k], weights));
         variance += m_variance[k] * slope[i];
     }
     constexpr double kManyFreedom = 1e6;
     const auto satterthwaite = [&](const Eigen::VectorXd& of, double sum) {
-        const double doubt = of.dot(m_varianceCovariance * of);
+        const double doubt = of.dot(product(m_varianceCovariance, of));
         return std::clamp(doubt > 0. ? 2. * sum * sum / doubt : kManyFreedom, 1., kManyFreedom);
     };
     Spread out{std::sqrt(std::max(variance, 0.)), satterthwaite(slope, variance)};

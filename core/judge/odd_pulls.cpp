@@ -2,6 +2,7 @@
 #include "core/judge/odd_pulls.h"
 
 #include "core/judge/band.h"
+#include "core/linear/products.h"
 
 #include <cmath>
 
@@ -14,7 +15,7 @@ OddPulls oddPulls(const PullModel& model, const Eigen::VectorXd& level, double c
     if (model.freedom < kFewestSpare)
         return out;
     const Eigen::Index n = level.size();
-    const Eigen::VectorXd left = model.residual * level;
+    const Eigen::VectorXd left = product(model.residual, level);
     const double freedom = model.freedom, squares = left.squaredNorm();
     const double critical = studentQuantile(1. - (1. - confidence) / static_cast<double>(n), freedom - 1.);
     double clean = squares, cleanFreedom = freedom;

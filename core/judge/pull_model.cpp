@@ -3,10 +3,13 @@
 
 #include "core/judge/mixed_model.h"
 #include "core/judge/sittings.h"
+#include "core/linear/factors.h"
+#include "core/linear/products.h"
 
-#include <Eigen/QR>
+#include <Eigen/Core>
 
 #include <algorithm>
+#include <memory>
 #include <set>
 
 namespace jr {
@@ -86,28 +89,28 @@ PullModel pullModel(const SittingPlan& plan, bool withDrift) {
         ++p;
     }
 
-    Eigen::ColPivHouseholderQR<Eigen::MatrixXd> qr(x.leftCols(p));
-    if (withDrift && qr.rank() < p) {
+    auto qr = std::make_unique<PivotedQr>(x.leftCols(p));
+    if (withDrift && qr->rank() < p) {
         x.col(setups).swap(x.col(p - 1));
         --p;
         withDrift = false;
-        qr.compute(x.leftCols(p));
+        qr = std::make_unique<PivotedQr>(x.leftCols(p));
     }
     model.drift = withDrift;
     model.sittings = levels > 0 ? sittings : 1;
     model.fixed = x.leftCols(p);
-    model.freedom = static_cast<int>(n - qr.rank());
-    model.weights = qr.solve(Eigen::MatrixXd::Identity(n, n));
-    model.bench = x.middleCols(setups, p - setups) * model.weights.bottomRows(p - setups);
-    model.residual = Eigen::MatrixXd::Identity(n, n) - x.leftCols(p) * model.weights;
+    model.freedom = static_cast<int>(n - qr->rank());
+    model.weights = qr->solve(Eigen::MatrixXd(Eigen::MatrixXd::Identity(n, n)));
+    model.bench = product(x.middleCols(setups, p - setups), Eigen::MatrixXd(model.weights.bottomRows(p - setups)));
+    model.residual = Eigen::MatrixXd::Identity(n, n) - product(x.leftCols(p), model.weights);
     return model;
 }
 
 PullModel weighted(PullModel model, const MixedModel& mixed, int setups) {
     const Eigen::Index n = model.fixed.rows(), p = model.fixed.cols();
     model.weights = mixed.weights();
-    model.bench = model.fixed.rightCols(p - setups) * model.weights.bottomRows(p - setups);
-    model.residual = Eigen::MatrixXd::Identity(n, n) - model.fixed * model.weights;
+    model.bench = product(model.fixed.rightCols(p - setups), Eigen::MatrixXd(model.weights.bottomRows(p - setups)));
+    model.residual = Eigen::MatrixXd::Identity(n, n) - product(model.fixed, model.weights);
     return model;
 }
 

@@ -4,9 +4,10 @@
 #include "core/judge/band.h"
 #include "core/judge/fittings.h"
 #include "core/judge/sittings.h"
+#include "core/linear/products.h"
 #include "core/statistics/distributions.h"
 
-#include <Eigen/QR>
+#include <Eigen/Core>
 
 #include <algorithm>
 #include <cmath>
@@ -61,7 +62,7 @@ OwnScatter ownScatterOf(const PullModel& model, const SittingPlan& plan, const E
     OwnScatter out;
     out.meanSquare.assign(static_cast<std::size_t>(plan.setups), 0.);
     out.freedom = out.meanSquare;
-    const Eigen::VectorXd left = model.residual * level;
+    const Eigen::VectorXd left = product(model.residual, level);
     for (std::size_t i = 0; i < plan.setup.size(); ++i) {
         const auto k = static_cast<Eigen::Index>(i);
         out.meanSquare[static_cast<std::size_t>(plan.setup[i])] += left[k] * left[k];
@@ -239,11 +240,11 @@ double PullScatter::daySd() const {
 }
 
 bool PullScatter::fittedOnce(const Eigen::VectorXd& weights) const {
-    return m_fittings == PartState::Unknown && (m_fittingOf.transpose() * weights).norm() > kNothing;
+    return m_fittings == PartState::Unknown && crossProduct(m_fittingOf, weights).norm() > kNothing;
 }
 
 bool PullScatter::daysUnknown(const Eigen::VectorXd& weights) const {
-    return m_days == PartState::Unknown && (m_dayOf.transpose() * weights).norm() > kNothing;
+    return m_days == PartState::Unknown && crossProduct(m_dayOf, weights).norm() > kNothing;
 }
 
 double PullScatter::jointly(const std::vector<Eigen::VectorXd>& sums, double confidence) const {
@@ -262,13 +263,13 @@ double PullScatter::jointly(const std::vector<Eigen::VectorXd>& sums, double con
         for (Eigen::Index j = 0; j < i; ++j) {
             const auto a = static_cast<std::size_t>(i), b = static_cast<std::size_t>(j);
             const double size = own[a].sd * own[b].sd;
-            correlation(i, j) = correlation(j, i) = size > 0. ? sums[a].dot(v * sums[b]) / size : 0.;
+            correlation(i, j) = correlation(j, i) = size > 0. ? sums[a].dot(product(v, sums[b])) / size : 0.;
         }
     return jointConfidence(correlation, freedom, confidence);
 }
 
 double PullScatter::bowShare(const Eigen::VectorXd& weights) const {
-    const double all = weights.dot(m_mixed.covariance() * weights);
+    const double all = weights.dot(product(m_mixed.covariance(), weights));
     return m_bowPart && all > 0. ? m_mixed.shareOf(weights, *m_bowPart) / all : 0.;
 }
 

@@ -3,6 +3,7 @@
 
 #include "core/judge/fittings.h"
 #include "core/judge/sittings.h"
+#include "core/linear/products.h"
 #include "core/nan.h"
 #include "core/pull/pull_axis.h"
 
@@ -140,7 +141,8 @@ void scatterAlong(RangeModel& m, const Eigen::MatrixXd& noise, const std::vector
     const auto n = static_cast<Eigen::Index>(plan.setup.size());
     const double detail = m.detail.chosen() ? m.detail.whole : m.gridStep;
     // The mean curve's slope, for a rise that wanders.
-    const Eigen::RowVectorXd mean = m.model.weights.topRows(plan.setups).colwise().mean() * m.logPower;
+    const Eigen::RowVectorXd mean =
+        crossProduct(m.logPower, Eigen::VectorXd(m.model.weights.topRows(plan.setups).colwise().mean().transpose()));
     std::vector<double> slope(m.place.size(), 0.);
     for (std::size_t j = 1; j + 1 < slope.size(); ++j)
         slope[j] = (mean[static_cast<Eigen::Index>(j + 1)] - mean[static_cast<Eigen::Index>(j - 1)]) /
@@ -164,10 +166,10 @@ void scatterAlong(RangeModel& m, const Eigen::MatrixXd& noise, const std::vector
     for (const Eigen::VectorXd& pulls : groups) {
         const Eigen::MatrixXd residual = pulls.asDiagonal() * m.model.residual;
         const double freedom = residual.squaredNorm(); // of a projection: its trace
-        constexpr double kAnyFreedom = 0.5;
-        m.along.push_back({pulls, freedom > kAnyFreedom ? jr::scatterOf(residual * m.logPower, m.place, freedom, detail,
-                                                                        slope, present, options)
-                                                        : supposedShape(noise, m.scatter->pullSd(), m, known)});
+        constexpr double kAnyTrace = 0.5;              // below it is rounding
+        m.along.push_back({pulls, freedom > kAnyTrace ? jr::scatterOf(product(residual, m.logPower), m.place, freedom,
+                                                                      detail, slope, present, options)
+                                                      : supposedShape(noise, m.scatter->pullSd(), m, known)});
     }
 }
 
@@ -234,7 +236,8 @@ std::size_t RangeModel::firstOf(std::size_t set) const {
 }
 
 std::vector<double> RangeModel::meanW(std::size_t set) const {
-    const Eigen::RowVectorXd log = model.weights.row(static_cast<Eigen::Index>(set)) * logPower;
+    const Eigen::VectorXd log =
+        crossProduct(logPower, Eigen::VectorXd(model.weights.row(static_cast<Eigen::Index>(set)).transpose()));
     std::vector<double> out;
     for (Eigen::Index g = 0; g < log.size(); ++g)
         out.push_back(std::exp(log[g]));
@@ -242,11 +245,11 @@ std::vector<double> RangeModel::meanW(std::size_t set) const {
 }
 
 Eigen::VectorXd RangeModel::weightsOf(const Eigen::VectorXd& sets) const {
-    return model.weights.topRows(sets.size()).transpose() * sets;
+    return crossProduct(model.weights.topRows(sets.size()), sets);
 }
 
 std::vector<double> RangeModel::smoothingBias(const Eigen::VectorXd& weights) const {
-    const Eigen::RowVectorXd bias = (weights.transpose() * smoothedAway).cwiseAbs();
+    const Eigen::RowVectorXd bias = crossProduct(smoothedAway, weights).cwiseAbs();
     return {bias.begin(), bias.end()};
 }
 
@@ -353,7 +356,8 @@ Result<RangeModel> rangeModel(const std::vector<std::vector<CurvedPull>>& sets, 
     out.drift.checked = orderTellsDrift(plan);
     out.model = pullModel(plan, out.drift.checked);
     if (out.model.drift) {
-        const Eigen::VectorXd perHour = (out.model.weights.row(plan.setups) * out.logPower).transpose();
+        const Eigen::VectorXd perHour =
+            crossProduct(out.logPower, Eigen::VectorXd(out.model.weights.row(plan.setups).transpose()));
         out.drift.pctPerHour = 100. * std::expm1(perHour.mean());
         out.drift.removed = out.model.freedom > 0 || options.known.pull;
         if (!out.drift.removed)

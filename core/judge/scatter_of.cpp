@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/band.h"
+#include "core/linear/products.h"
 #include "core/statistics/distributions.h"
 
 #include <Eigen/Core>
@@ -124,7 +125,7 @@ Scatter scatterOf(const DenseMatrix& residuals, const std::vector<double>& place
     }
     std::vector<Eigen::VectorXd> amounts;
     for (const Eigen::VectorXd& mode : modes) {
-        amounts.emplace_back(shape * mode / points);
+        amounts.emplace_back(product(shape, mode) / points);
         shape -= amounts.back() * mode.transpose();
     }
 

@@ -4,9 +4,11 @@
 #include "core/judge/pull_scatter.h"
 #include "core/judge/sweep_advice.h"
 #include "core/judge/sweep_shapes.h"
+#include "core/linear/factors.h"
+#include "core/linear/products.h"
 #include "core/nan.h"
 
-#include <Eigen/Cholesky>
+#include <Eigen/Core>
 
 #include <boost/random/chi_squared_distribution.hpp>
 #include <boost/random/mersenne_twister.hpp>
@@ -49,9 +51,9 @@ MeanErrors meanErrors(const GroupFit& fit, const std::vector<std::size_t>& order
                                    fit.scatter->spreadOf(Eigen::Map<const Eigen::VectorXd>(against.data(), n)).freedom);
         }
     }
-    Eigen::MatrixXd covariance = w * fit.scatter->mixed().covariance() * w.transpose();
+    Eigen::MatrixXd covariance = outerProduct(product(w, fit.scatter->mixed().covariance()), w);
     covariance.diagonal().array() *= 1. + 1e-9;
-    out.root = covariance.llt().matrixL();
+    out.root = Cholesky(covariance).lower();
     return out;
 }
 
@@ -101,8 +103,8 @@ Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observa
     Eigen::MatrixXd whiten;
     if (out.fit.known && out.fit.sd > 0.) {
         errorsOfMeans = meanErrors(out.fit, order);
-        whiten = out.fit.sd * errorsOfMeans->root.triangularView<Eigen::Lower>().solve(
-                                  Eigen::MatrixXd::Identity(errorsOfMeans->root.rows(), errorsOfMeans->root.cols()));
+        whiten = out.fit.sd * lowerSolve(errorsOfMeans->root, Eigen::MatrixXd::Identity(errorsOfMeans->root.rows(),
+                                                                                        errorsOfMeans->root.cols()));
     } else {
         Eigen::VectorXd root(static_cast<Eigen::Index>(order.size()));
         for (std::size_t i = 0; i < order.size(); ++i)

@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/sweep_shapes.h"
 
-#include <Eigen/QR>
+#include "core/linear/factors.h"
+#include "core/linear/products.h"
+
+#include <Eigen/Core>
 
 #include <algorithm>
 #include <cmath>
@@ -28,8 +31,9 @@ SweepShapes::~SweepShapes() = default;
 
 SweepShapes::SweepShapes(const SweepPoints& d, const DenseMatrix& whiten) : m_few(d.x.size() < 4) {
     const auto add = [&](const FittedShape& shape, const Eigen::MatrixXd& design) {
-        Candidate c{shape, Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(whiten * design).solve(whiten), {}};
-        c.left = whiten - whiten * design * c.solve;
+        const Eigen::MatrixXd whitened = product(whiten, design);
+        Candidate c{shape, PivotedQr(whitened).solve(whiten), {}};
+        c.left = whiten - product(whitened, c.solve);
         m_candidates.push_back(std::move(c));
     };
     const auto n = static_cast<Eigen::Index>(d.x.size());

@@ -4,6 +4,7 @@
 #include "core/judge/band.h"
 #include "core/judge/pull_model.h"
 #include "core/judge/pull_scatter.h"
+#include "core/linear/products.h"
 #include "core/pull/grid_holes.h"
 
 #include <Eigen/Core>
@@ -121,7 +122,7 @@ GroupFit fitGroups(const std::vector<Observation>& observations, int groups, con
         out.scatter = std::make_shared<const PullScatter>(std::move(*scatter));
     }
     out.freedom = model.freedom;
-    const Eigen::VectorXd mean = model.weights.topRows(groups) * y;
+    const Eigen::VectorXd mean = product(model.weights.topRows(groups), y);
     out.mean.assign(mean.data(), mean.data() + mean.size());
     for (int g = 0; g < groups; ++g) {
         const Eigen::VectorXd row = model.weights.row(g);

@@ -3,10 +3,12 @@
 
 #include "core/judge/band.h"
 #include "core/judge/pull_scatter.h"
+#include "core/linear/factors.h"
+#include "core/linear/products.h"
 #include "core/plan/spending.h"
 #include "core/statistics/distributions.h"
 
-#include <Eigen/Cholesky>
+#include <Eigen/Core>
 
 #include <algorithm>
 #include <cmath>
@@ -51,11 +53,11 @@ double sdOf(const std::vector<Observation>& observations, const PullScatter& sca
     const PullModel model = pullModel(plan, drift);
     Eigen::MatrixXd v = scatter.covarianceOf(plan);
     v.diagonal().array() += 1e-12 * v.trace() / static_cast<double>(v.rows()) + 1e-300;
-    const Eigen::MatrixXd information = model.fixed.transpose() * v.llt().solve(model.fixed);
+    const Eigen::MatrixXd information = crossProduct(model.fixed, Cholesky(v).solve(model.fixed));
     Eigen::VectorXd c = Eigen::VectorXd::Zero(model.fixed.cols());
     c[0] = -1.;
     c[1] = 1.;
-    return std::sqrt(std::max(c.dot(information.ldlt().solve(c)), 0.));
+    return std::sqrt(std::max(c.dot(PivotedQr(information).solve(c)), 0.));
 }
 
 struct Reading {

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/plan_choices.h"
 
-#include <Eigen/QR>
+#include "core/linear/factors.h"
+
+#include <Eigen/Core>
 
 #include <algorithm>
 #include <cmath>
@@ -160,7 +162,7 @@ std::optional<double> bowShownAsGain(const std::vector<int>& order, const std::v
         terms(i, setups) = t;
         bow[i] = 1. - t * t;
     }
-    const Eigen::ColPivHouseholderQR<Eigen::MatrixXd> qr(terms);
+    const PivotedQr qr(terms);
     if (qr.rank() <= setups)
         return std::nullopt;
     const Eigen::VectorXd level = qr.solve(bow);

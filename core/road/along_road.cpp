@@ -5,7 +5,9 @@
 #include "core/nan.h"
 #include "core/pull/local_line.h"
 
-#include <Eigen/Dense>
+#include "core/linear/products.h"
+
+#include <Eigen/Core>
 
 #include <algorithm>
 #include <cmath>
@@ -87,7 +89,7 @@ double widening(const std::vector<std::vector<double>>& residuals, const std::ve
         }
         scale.push_back(std::sqrt(squares / chi));
     }
-    const Eigen::RowVectorXd most = (standardised * xi).cwiseAbs().colwise().maxCoeff();
+    const Eigen::RowVectorXd most = product(standardised, xi).cwiseAbs().colwise().maxCoeff();
     std::vector<double> largest;
     for (int draw = 0; draw < kDraws; ++draw)
         largest.push_back(scale[static_cast<std::size_t>(draw)] * most(draw));

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/road/engine_band.h"
 
-#include <Eigen/Dense>
+#include "core/linear/factors.h"
+
+#include <Eigen/Core>
 
 #include <algorithm>
 #include <cmath>
@@ -47,7 +49,7 @@ std::optional<EngineBand> bestBandOfBelt(const std::vector<SetupFacts>& setups) 
         rows.row(i) << 1., u, u * u;
         power(i) = watt;
     }
-    const Eigen::Vector3d fit = rows.colPivHouseholderQr().solve(power);
+    const Eigen::Vector3d fit = PivotedQr(rows).solve(power);
     if (!(fit(2) < 0.))
         return std::nullopt; // no top
     const double topAt = -0.5 * fit(1) / fit(2), top = fit(0) + 0.5 * fit(1) * topAt;

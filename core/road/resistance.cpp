@@ -2,8 +2,10 @@
 #include "core/road/resistance.h"
 
 #include "core/calibrate/calibrate.h"
+#include "core/linear/factors.h"
+#include "core/linear/products.h"
 
-#include <Eigen/Dense>
+#include <Eigen/Core>
 
 #include <algorithm>
 #include <cmath>
@@ -80,13 +82,12 @@ Result<CoastDownFit> fitCoastDown(const RoadRun& run) {
         terms.row(row) << 1., -(run.timeS[i] - run.timeS[first]), -squares;
         speeds(row) = run.speedMPerS[i];
     }
-    const Eigen::Matrix3d normal = terms.transpose() * terms;
-    const Eigen::FullPivLU<Eigen::Matrix3d> solver(normal);
-    if (!solver.isInvertible())
+    const PivotedQr solver(terms);
+    if (solver.rank() < static_cast<int>(terms.cols()))
         return Error{Message{"error.coast-split"}};
-    const Eigen::Vector3d found = solver.solve(terms.transpose() * speeds);
-    const double left = (speeds - terms * found).squaredNorm() / (static_cast<double>(count) - 3.);
-    const Eigen::Matrix3d covariance = left * solver.inverse();
+    const Eigen::VectorXd found = solver.solve(speeds);
+    const double left = (speeds - product(terms, found)).squaredNorm() / (static_cast<double>(count) - 3.);
+    const Eigen::MatrixXd covariance = left * inverse(crossProduct(terms, terms));
     CoastDownFit out;
     out.constantMPerS2 = found(1);
     out.squarePerM = found(2);

@@ -14,7 +14,7 @@ constexpr double kFoot = 0.3048;
 constexpr double kMile = 1609.344;
 constexpr double kCubicFoot = 0.028316846592;
 
-const std::vector<Unit> kUnits = {
+const std::vector<Unit> kAllUnits = {
     {"s", Quantity::Time, 1.},
     {"ms", Quantity::Time, 1e-3},
     {"min", Quantity::Time, 60.},
@@ -200,11 +200,11 @@ std::string folded(std::string_view text) {
 } // namespace
 
 const std::vector<Unit>& allUnits() {
-    return kUnits;
+    return kAllUnits;
 }
 
 std::optional<Unit> findUnit(std::string_view spelling) {
-    for (const Unit& unit : kUnits)
+    for (const Unit& unit : kAllUnits)
         if (unit.symbol == spelling)
             return unit;
     const std::string wanted = folded(spelling);
@@ -213,7 +213,7 @@ std::optional<Unit> findUnit(std::string_view spelling) {
     for (const auto& [alias, symbol] : kSpellings)
         if (alias == wanted)
             return findUnit(symbol);
-    for (const Unit& unit : kUnits)
+    for (const Unit& unit : kAllUnits)
         if (folded(unit.symbol) == wanted)
             return unit;
     return std::nullopt;
@@ -238,7 +238,7 @@ std::optional<Unit> findWorkshopUnit(std::string_view spelling) {
 }
 
 std::string_view siSymbol(Quantity quantity) {
-    for (const Unit& unit : kUnits)
+    for (const Unit& unit : kAllUnits)
         if (unit.quantity == quantity && unit.factor == 1. && unit.offset == 0.)
             return unit.symbol;
     return "1";

@@ -94,16 +94,14 @@ struct Message {
     std::vector<Argument> arguments{};
 
     bool empty() const { return code.empty(); }
-    bool operator==(const Message&) const = default;
+    bool operator==(const Message&) const;
 };
-
-inline bool Sayings::operator==(const Sayings&) const = default;
 
 /// Something a person must know beside a figure. `kind` is the word scripts see (docs/command-line.md).
 struct Caution {
     std::string kind;
     Message message;
-    bool operator==(const Caution&) const = default;
+    bool operator==(const Caution&) const;
 };
 
 } // namespace jr

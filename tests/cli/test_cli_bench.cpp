@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // record, calibrate, plan, ladder, factorial and sweep as a script sees them.
+#include "tests/support/cli_process.h"
 #include "tests/support/standin_process.h"
 #include "tests/support/suites.h"
 
@@ -14,26 +15,13 @@
 
 #include <cmath>
 
+using testsupport::Ran;
+using testsupport::runCli;
+
 namespace {
 
-struct Ran {
-    int code;
-    QByteArray out, err;
-    QJsonObject json() const { return QJsonDocument::fromJson(out).object(); }
-};
-
-Ran run(const QStringList& arguments) {
-    QProcess p;
-    p.start(QStringLiteral(JR_CLI), arguments);
-    p.waitForFinished(60000);
-    return {p.exitCode(), p.readAllStandardOutput(), p.readAllStandardError()};
-}
-
-QString sorrel(const char* numbers, const char* setup) {
-    QStringList out;
-    for (const char* c = numbers; *c; ++c)
-        out << QStringLiteral(JR_SAMPLES "/sorrel-%1-%2.pull.csv").arg(QLatin1Char(*c)).arg(QLatin1String(setup));
-    return out.join(QLatin1Char(','));
+QString sorrelJoined(const char* numbers, const char* setup) {
+    return testsupport::sorrel(numbers, setup).join(QLatin1Char(','));
 }
 
 } // namespace
@@ -44,18 +32,18 @@ private slots:
     void recordAndCalibrate() {
         QTemporaryDir dir;
         testsupport::StandinProcess bench({"--machine", "larkspur", "--speed", "15", "--coast-s", "150"});
-        const Ran r = run({"record", "--device", bench.address(), "--out", dir.filePath("day"), "--pulls", "2", "--ask",
-                           "pull", "--coast", "--setup", "long stack", "--timeout", "50"});
+        const Ran r = runCli({"record", "--device", bench.address(), "--out", dir.filePath("day"), "--pulls", "2",
+                              "--ask", "pull", "--coast", "--setup", "long stack", "--timeout", "50"});
         QVERIFY2(r.code == 0, r.err.constData());
         QCOMPARE(r.json()["pulls"].toArray().size(), 2);
         QCOMPARE(r.json()["line"].toObject()["missing"].toInt(), 0);
         const QString file = r.json()["pulls"].toArray()[0].toObject()["file"].toString();
         QVERIFY(r.json()["pulls"].toArray()[0].toObject()["peak_power"].toObject()["w"].toDouble() > 15000.);
-        const Ran curve = run({"curve", file});
+        const Ran curve = runCli({"curve", file});
         QCOMPARE(curve.code, 0);
         QCOMPARE(curve.json()["pulls"].toArray()[0].toObject()["setup"].toString(), QStringLiteral("long stack"));
         // The coast-down taken with it gives the bench's drag back: 6.2 + 0.021 w + 6.4e-5 w^2 with 11.4 kg m2.
-        const Ran drag = run({"calibrate", "drag", dir.filePath("day/pull-001.coast.csv"), "--inertia", "11.4"});
+        const Ran drag = runCli({"calibrate", "drag", dir.filePath("day/pull-001.coast.csv"), "--inertia", "11.4"});
         QVERIFY2(drag.code == 0, drag.err.constData());
         const double w = 0.5 * (drag.json()["from_rad_s"].toDouble() + drag.json()["to_rad_s"].toDouble());
         const QJsonArray c = drag.json()["roller_loss_nm"].toArray();
@@ -67,15 +55,15 @@ private slots:
         QTemporaryDir dir;
         testsupport::StandinProcess receiver({"--machine", "quill", "--road", "live", "--speed", "60", "--auto", "2",
                                               "--in-ride", "1", "--torn-at", "9"});
-        const Ran r = run({"record", "--device", receiver.address(), "--plain", "road", "--out", dir.filePath("day"),
-                           "--pulls", "2", "--setup", "15 g", "--set", "rider_kg=81", "--timeout", "50"});
+        const Ran r = runCli({"record", "--device", receiver.address(), "--plain", "road", "--out", dir.filePath("day"),
+                              "--pulls", "2", "--setup", "15 g", "--set", "rider_kg=81", "--timeout", "50"});
         QVERIFY2(r.code == 0, r.err.constData());
         QVERIFY2(!r.err.contains("no curve"), r.err.constData());
         QStringList files;
         for (const QJsonValue& one : r.json()["pulls"].toArray())
             files << one.toObject()["file"].toString();
         QCOMPARE(files.size(), 2);
-        const Ran timed = run(QStringList{"road", "--rollout", "1ft", "--marks", "1/4mile"} + files);
+        const Ran timed = runCli(QStringList{"road", "--rollout", "1ft", "--marks", "1/4mile"} + files);
         QCOMPARE(timed.code, 0);
         for (const QJsonValue& one : timed.json()["runs"].toArray()) {
             const QJsonObject o = one.toObject();
@@ -89,28 +77,28 @@ private slots:
     }
     void recordSaysWhatIsWrong() {
         QTemporaryDir dir;
-        QCOMPARE(run({"record", "--device", "usb:7", "--out", dir.path()}).code, 2);
-        QCOMPARE(run({"record", "--device", "tcp:127.0.0.1:1", "--out", dir.path(), "--plain", "speedo"}).code, 2);
-        QCOMPARE(run({"record", "--device", "tcp:127.0.0.1:1", "--out", "/proc/nowhere"}).code, 4);
-        const Ran none = run({"record", "--device", "tcp:127.0.0.1:1", "--out", dir.path(), "--timeout", "2"});
+        QCOMPARE(runCli({"record", "--device", "usb:7", "--out", dir.path()}).code, 2);
+        QCOMPARE(runCli({"record", "--device", "tcp:127.0.0.1:1", "--out", dir.path(), "--plain", "speedo"}).code, 2);
+        QCOMPARE(runCli({"record", "--device", "tcp:127.0.0.1:1", "--out", "/proc/nowhere"}).code, 4);
+        const Ran none = runCli({"record", "--device", "tcp:127.0.0.1:1", "--out", dir.path(), "--timeout", "2"});
         QCOMPARE(none.code, 3);
         QVERIFY(none.err.contains("no line to the bench"));
         QCOMPARE(none.json()["pulls"].toArray().size(), 0);
     }
     void calibrateLoadCell() {
-        const Ran r = run({"calibrate", "load-cell", "--weight", "0=0.02", "--weight", "5=1.27", "--weight", "10=2.52",
-                           "--weight", "20=5.02"});
+        const Ran r = runCli({"calibrate", "load-cell", "--weight", "0=0.02", "--weight", "5=1.27", "--weight",
+                              "10=2.52", "--weight", "20=5.02"});
         QCOMPARE(r.code, 0);
         QVERIFY(std::abs(r.json()["newton_per_reading"].toDouble() - 5. * 9.80665 / 1.25) < 1e-6);
-        QCOMPARE(run({"calibrate", "load-cell", "--weight", "0=1", "--weight", "5=1", "--weight", "9=1"}).code, 3);
-        QCOMPARE(run({"calibrate", "load-cell", "--weight", "heavy"}).code, 2);
-        QCOMPARE(run({"calibrate", "drag", "/no/such/file", "--inertia", "3"}).code, 3);
-        QCOMPARE(run({"calibrate", "inertia", "--plain", "a", "--loaded", "b"}).code, 2);
+        QCOMPARE(runCli({"calibrate", "load-cell", "--weight", "0=1", "--weight", "5=1", "--weight", "9=1"}).code, 3);
+        QCOMPARE(runCli({"calibrate", "load-cell", "--weight", "heavy"}).code, 2);
+        QCOMPARE(runCli({"calibrate", "drag", "/no/such/file", "--inertia", "3"}).code, 3);
+        QCOMPARE(runCli({"calibrate", "inertia", "--plain", "a", "--loaded", "b"}).code, 2);
     }
     void plansStandSideBySide() {
         const QStringList asked{"plan", "--setups",       "2", "--repeatability",  "0.4", "--worth",
                                 "1",    "--pull-minutes", "6", "--change-minutes", "45"};
-        const Ran r = run(asked + QStringList{"--side-by-side"});
+        const Ran r = runCli(asked + QStringList{"--side-by-side"});
         QCOMPARE(r.code, 0);
         QStringList manners;
         for (const QJsonValue& choice : r.json()["choices"].toArray()) {
@@ -123,16 +111,16 @@ private slots:
         }
         manners.sort();
         QCOMPARE(manners, (QStringList{"fewest-pulls", "quickest", "surest"}));
-        const Ran cut = run(asked + QStringList{"--no-way-back"});
+        const Ran cut = runCli(asked + QStringList{"--no-way-back"});
         QCOMPARE(cut.code, 0);
         const QJsonArray only = cut.json()["choices"].toArray();
         QCOMPARE(only.size(), 1);
         QVERIFY(!only[0].toObject()["promised"].toBool() && only[0].toObject()["bow_shown_pct"].isNull());
-        QCOMPARE(run(asked + QStringList{"--reference"}).code, 2); // of what can be taken back nothing is needed
+        QCOMPARE(runCli(asked + QStringList{"--reference"}).code, 2); // of what can be taken back nothing is needed
     }
     void plan() {
-        const Ran r = run({"plan", "--setups", "2", "--repeatability", "0.5", "--worth", "1", "--pull-minutes", "6",
-                           "--change-minutes", "25", "--fuel-per-pull-ml", "60", "--tank-ml", "400"});
+        const Ran r = runCli({"plan", "--setups", "2", "--repeatability", "0.5", "--worth", "1", "--pull-minutes", "6",
+                              "--change-minutes", "25", "--fuel-per-pull-ml", "60", "--tank-ml", "400"});
         QCOMPARE(r.code, 0);
         QCOMPARE(r.json().keys(), (QStringList{"fuel_ml", "minutes", "order", "pulls_each", "refuel_after",
                                                "smallest_gain_pct", "text"}));
@@ -140,18 +128,18 @@ private slots:
         QCOMPARE(order.size(), 2 * r.json()["pulls_each"].toInt());
         QCOMPARE(order.first().toString() + order.last().toString(), QStringLiteral("AA"));
         QVERIFY(r.json()["smallest_gain_pct"].toDouble() <= 1.);
-        const Ran bare = run({"plan", "--setups", "3", "--repeatability", "0.5", "--worth", "1"});
+        const Ran bare = runCli({"plan", "--setups", "3", "--repeatability", "0.5", "--worth", "1"});
         QVERIFY(bare.json()["minutes"].isNull() && bare.json()["fuel_ml"].isNull());
-        QCOMPARE(run({"plan", "--setups", "1", "--repeatability", "0.5", "--worth", "1"}).code, 2);
-        QCOMPARE(run({"plan", "--setups", "2", "--repeatability", "0.5", "--worth", "1", "--power", "1.5"}).code, 2);
-        QCOMPARE(run({"plan", "--setups", "2", "--repeatability", "0.5", "--worth", "1", "--fuel-per-pull-ml", "60",
-                      "--tank-ml", "50"})
+        QCOMPARE(runCli({"plan", "--setups", "1", "--repeatability", "0.5", "--worth", "1"}).code, 2);
+        QCOMPARE(runCli({"plan", "--setups", "2", "--repeatability", "0.5", "--worth", "1", "--power", "1.5"}).code, 2);
+        QCOMPARE(runCli({"plan", "--setups", "2", "--repeatability", "0.5", "--worth", "1", "--fuel-per-pull-ml", "60",
+                         "--tank-ml", "50"})
                      .code,
                  2);
     }
     void ladder() {
-        const Ran r = run({"ladder", "--step", "standard=" + sorrel("1458", "standard"), "--step",
-                           "open=" + sorrel("2367", "open"), "--from", "6000", "--to", "9000"});
+        const Ran r = runCli({"ladder", "--step", "standard=" + sorrelJoined("1458", "standard"), "--step",
+                              "open=" + sorrelJoined("2367", "open"), "--from", "6000", "--to", "9000"});
         QVERIFY2(r.code == 0, r.err.constData());
         QCOMPARE(r.json()["unit"].toString(), QStringLiteral("W"));
         const QJsonArray steps = r.json()["steps"].toArray();
@@ -159,55 +147,55 @@ private slots:
         QVERIFY(steps[1].toObject()["gain_low"].toDouble() < steps[1].toObject()["gain"].toDouble());
         // The ladder of two steps and the comparison tell the same band mean (ratios against differences: within a
         // tenth of a per cent of power).
-        const Ran c =
-            run(QStringList{"compare", "--from", "6000", "--to", "9000", "--base"} +
-                sorrel("1458", "standard").split(',') + QStringList{"--with"} + sorrel("2367", "open").split(','));
+        const Ran c = runCli(QStringList{"compare", "--from", "6000", "--to", "9000", "--base"} +
+                             sorrelJoined("1458", "standard").split(',') + QStringList{"--with"} +
+                             sorrelJoined("2367", "open").split(','));
         QVERIFY(std::abs(c.json()["band_mean"].toObject()["difference_w"].toDouble() -
                          steps[1].toObject()["gain"].toDouble()) < 0.001 * steps[0].toObject()["value"].toDouble());
-        const Ran numbers = run({"ladder", "--step", "a=@44.1,@44.3", "--step", "b=@45"});
+        const Ran numbers = runCli({"ladder", "--step", "a=@44.1,@44.3", "--step", "b=@45"});
         QCOMPARE(numbers.code, 0);
         QVERIFY(std::abs(numbers.json()["steps"].toArray()[1].toObject()["gain"].toDouble() - 0.8) < 1e-9);
-        QCOMPARE(run({"ladder", "--step", "a=@1"}).code, 2);
-        QCOMPARE(run({"ladder", "--step", "a=@one", "--step", "b=@2"}).code, 2);
-        QCOMPARE(run({"ladder", "--step", "a=/no/file", "--step", "b=/none/either"}).code, 3);
-        const Ran two = run({"ladder", "--step", "a=/no/file", "--step", "b=/none/either"});
+        QCOMPARE(runCli({"ladder", "--step", "a=@1"}).code, 2);
+        QCOMPARE(runCli({"ladder", "--step", "a=@one", "--step", "b=@2"}).code, 2);
+        QCOMPARE(runCli({"ladder", "--step", "a=/no/file", "--step", "b=/none/either"}).code, 3);
+        const Ran two = runCli({"ladder", "--step", "a=/no/file", "--step", "b=/none/either"});
         QVERIFY(two.err.contains("/no/file") && two.err.contains("/none/either"));
-        QCOMPARE(run({"ladder", "--step", "a=" + sorrel("1", "standard"), "--step", "b=" + sorrel("2", "open"),
-                      "--metric", "at"})
+        QCOMPARE(runCli({"ladder", "--step", "a=" + sorrelJoined("1", "standard"), "--step",
+                         "b=" + sorrelJoined("2", "open"), "--metric", "at"})
                      .code,
                  2);
-        const Ran at = run({"ladder", "--step", "a=" + sorrel("14", "standard"), "--step", "b=" + sorrel("23", "open"),
-                            "--metric", "at", "--at", "7000"});
+        const Ran at = runCli({"ladder", "--step", "a=" + sorrelJoined("14", "standard"), "--step",
+                               "b=" + sorrelJoined("23", "open"), "--metric", "at", "--at", "7000"});
         QCOMPARE(at.code, 0);
-        const Ran beyond = run({"ladder", "--step", "a=" + sorrel("14", "standard"), "--step",
-                                "b=" + sorrel("23", "open"), "--metric", "at", "--at", "17000"});
+        const Ran beyond = runCli({"ladder", "--step", "a=" + sorrelJoined("14", "standard"), "--step",
+                                   "b=" + sorrelJoined("23", "open"), "--metric", "at", "--at", "17000"});
         QCOMPARE(beyond.code, 3);
         QVERIFY(beyond.err.contains("sorrel-1-standard.pull.csv: there are no data"));
     }
     void factorial() {
         const Ran r =
-            run({"factorial", "--factors", "pipe,port", "--cell", "stock,stock=@7.65", "--cell", "race,stock=@9.94",
-                 "--cell", "stock,cut=@9.48", "--cell", "race,cut=@11.12", "--repeatability", "0.5"});
+            runCli({"factorial", "--factors", "pipe,port", "--cell", "stock,stock=@7.65", "--cell", "race,stock=@9.94",
+                    "--cell", "stock,cut=@9.48", "--cell", "race,cut=@11.12", "--repeatability", "0.5"});
         QCOMPARE(r.code, 0);
         QCOMPARE(r.json()["effects"].toArray()[2].toObject()["term"].toString(), QStringLiteral("pipe*port"));
         QVERIFY(std::abs(r.json()["together"].toDouble() - 3.47) < 1e-9 &&
                 std::abs(r.json()["sum"].toDouble() - 4.12) < 1e-9);
         QVERIFY(std::abs(r.json()["alone"].toObject()["pipe"].toDouble() - 2.29) < 1e-9);
-        QCOMPARE(run({"factorial", "--factors", "a", "--cell", "1=@1", "--cell", "2=@2"}).code, 2);
+        QCOMPARE(runCli({"factorial", "--factors", "a", "--cell", "1=@1", "--cell", "2=@2"}).code, 2);
     }
     void sweep() {
-        const Ran r = run({"sweep", "--name", "length [in]", "--point", "2.125=@4.51", "--point", "2.43=@4.60",
-                           "--point", "3.475=@4.56"});
+        const Ran r = runCli({"sweep", "--name", "length [in]", "--point", "2.125=@4.51", "--point", "2.43=@4.60",
+                              "--point", "3.475=@4.56"});
         QCOMPARE(r.code, 0);
         const QJsonObject best = r.json()["best"].toObject();
         QVERIFY(std::abs(best["x"].toDouble() - 2.43) < 1e-9 && best["inside"].toBool() && best["low"].isNull());
         QVERIFY(r.json()["short_side_per_unit"].toDouble() > 4. * r.json()["long_side_per_unit"].toDouble());
         QVERIFY(r.json()["curve"].toObject()["x"].toArray().size() > 10);
-        QCOMPARE(run({"sweep", "--name", "x", "--point", "one=@1", "--point", "2=@2", "--point", "3=@2"}).code, 2);
+        QCOMPARE(runCli({"sweep", "--name", "x", "--point", "one=@1", "--point", "2=@2", "--point", "3=@2"}).code, 2);
     }
     void helpOnEverything() {
         for (const char* command : {"record", "calibrate", "plan", "ladder", "factorial", "sweep"}) {
-            const Ran r = run({command, "--help"});
+            const Ran r = runCli({command, "--help"});
             QCOMPARE(r.code, 0);
             QVERIFY(r.out.size() > 200);
         }

@@ -10,7 +10,7 @@ using namespace jr;
 
 namespace {
 
-const std::vector<SetupNode>& family() {
+const std::vector<SetupNode>& stackFamily() {
     static const std::vector<SetupNode> tree{{"a", "stock", "", {}},
                                              {"b", "long stack", "a", {{"Intake Stack", "60 mm", "120 mm"}}},
                                              {"c", "pipe", "a", {{"exhaust", "stock", "open"}}}};
@@ -48,17 +48,17 @@ private slots:
     void whatIsDueBeforeThePull() {
         LeakTests tests;
         const FittedNow longStack{"b", "long stack", 2, false};
-        QCOMPARE(leaksDue(tests, longStack, family()).size(), 1U);
+        QCOMPARE(leaksDue(tests, longStack, stackFamily()).size(), 1U);
         tests.tests = {pumped(LeakKind::Intake, "long stack", 2, 35., 34., 1.)};
-        QCOMPARE(leaksDue(tests, longStack, family()).size(), 0U);
+        QCOMPARE(leaksDue(tests, longStack, stackFamily()).size(), 0U);
         // Put on again: another fitting, another joint. Going back to stock is a refit of the joint as well.
-        QCOMPARE(leaksDue(tests, {"b", "long stack", 4, false}, family()).size(), 1U);
-        QCOMPARE(leaksDue(tests, {"a", "stock", 3, false}, family()).size(), 1U);
+        QCOMPARE(leaksDue(tests, {"b", "long stack", 4, false}, stackFamily()).size(), 1U);
+        QCOMPARE(leaksDue(tests, {"a", "stock", 3, false}, stackFamily()).size(), 1U);
         // A leak stays due until it is tight.
         tests.tests.push_back(pumped(LeakKind::Intake, "long stack", 2, 35., 20., 1.));
-        QCOMPARE(std::string(leaksDue(tests, longStack, family()).front().why.code), std::string("leak.due-leaks"));
+        QCOMPARE(std::string(leaksDue(tests, longStack, stackFamily()).front().why.code), std::string("leak.due-leaks"));
         tests.tests.push_back(pumped(LeakKind::Intake, "long stack", 2, 35., 34.5, 1.));
-        QCOMPARE(leaksDue(tests, longStack, family()).size(), 0U);
+        QCOMPARE(leaksDue(tests, longStack, stackFamily()).size(), 0U);
     }
 
     void nothingIsAskedWhereNoJointWasTouched() {
@@ -86,14 +86,14 @@ private slots:
     void whatJudgeSays() {
         LeakTests tests;
         const std::vector<JudgedSide> sides{{"a", "stock", {1, 3}}, {"b", "long stack", {2}}};
-        QCOMPARE(leakCautions(tests, sides, family()).size(), 0U); // nobody tests here: Pull said so
+        QCOMPARE(leakCautions(tests, sides, stackFamily()).size(), 0U); // nobody tests here: Pull said so
         tests.tests = {pumped(LeakKind::Intake, "long stack", 2, 35., 34., 1.)};
-        std::vector<Caution> said = leakCautions(tests, sides, family());
+        std::vector<Caution> said = leakCautions(tests, sides, stackFamily());
         QCOMPARE(said.size(), 1U); // the stock side was put back on and not tested
         QCOMPARE(std::string(said.front().message.code), std::string("leak.intake-untested"));
         tests.tests.push_back(pumped(LeakKind::Intake, "stock", 1, 35., 34., 1.));
         tests.tests.push_back(pumped(LeakKind::Intake, "stock", 3, 35., 12., 1.));
-        said = leakCautions(tests, sides, family());
+        said = leakCautions(tests, sides, stackFamily());
         QCOMPARE(said.size(), 1U);
         QCOMPARE(std::string(said.front().message.code), std::string("leak.intake-leaked"));
         QCOMPARE(said.front().kind, std::string("leak-test"));

@@ -23,7 +23,7 @@ using namespace jr;
 namespace {
 
 /// A roller that follows a made-up day: idle, roll on, pull, coast. Engine is ten times the roller.
-struct Day {
+struct LiveDay {
     double t = 0., w = 5.;
     bool throttleKnown = true;
     std::vector<WatchEvent> events;
@@ -67,7 +67,7 @@ class TestLive : public QObject {
     Q_OBJECT
 private slots:
     void aPullIsFoundByThrottle() {
-        Day d;
+        LiveDay d;
         d.run(2., 0., 0.03, 40.);
         QCOMPARE(d.watch.state(), BenchState::WarmUp);
         d.run(2., 0., 0.03);
@@ -148,7 +148,7 @@ private slots:
         }
     }
     void withoutAThrottleSpeedDecides() {
-        Day d;
+        LiveDay d;
         d.throttleKnown = false;
         d.run(2., 0., 0.);
         d.run(9., 12., 0.);
@@ -157,7 +157,7 @@ private slots:
         QCOMPARE(d.events[0].kind, WatchEvent::Kind::PullEnded);
     }
     void aBlipIsNoPull() {
-        Day d;
+        LiveDay d;
         d.run(2., 14., 0.25);
         d.run(0.5, 12., 1.);
         d.run(2., -4., 0.);

@@ -23,7 +23,7 @@ Eigen::MatrixXd indicatorsOf(const std::vector<int>& level) {
     return out;
 }
 
-SittingPlan planOf(const std::string& order) {
+SittingPlan planWithDays(const std::string& order) {
     SittingPlan plan;
     double at = 1.7e9;
     for (char c : order) {
@@ -39,7 +39,7 @@ SittingPlan planOf(const std::string& order) {
 }
 
 PullScatter scatterOf(const std::string& order, const BenchKnowledge& known = {}) {
-    const SittingPlan plan = planOf(order);
+    const SittingPlan plan = planWithDays(order);
     Eigen::VectorXd y(static_cast<Eigen::Index>(plan.setup.size()));
     for (Eigen::Index i = 0; i < y.size(); ++i)
         y[i] = 0.004 * std::sin(2.3 * static_cast<double>(i * i + 1));
@@ -126,7 +126,7 @@ private slots:
     }
 
     void whatIsAFitting() {
-        const SittingPlan plan = planOf("AABBA|AB");
+        const SittingPlan plan = planWithDays("AABBA|AB");
         const std::vector<int> sitting{0, 0, 0, 0, 0, 1, 1};
         QCOMPARE(fittingsOf(plan.setup, sitting, plan.startedS), (std::vector<int>{0, 0, 1, 1, 2, 3, 4}));
         // Listed in another order they are the same fittings.

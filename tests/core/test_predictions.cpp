@@ -22,7 +22,7 @@ using namespace jr;
 
 namespace {
 
-constexpr unsigned kSeeds = 100;
+constexpr unsigned kPredictedSeeds = 100;
 constexpr int kPullsEach = 3;
 
 /// A sweep on a brake of one of the stand-in's engines, with its parts as they are: what scale and tachometer would
@@ -79,7 +79,7 @@ private slots:
     void aPipeStretched() {
         int inside = 0, tried = 0;
         double widths = 0.;
-        for (unsigned seed = 1; seed <= kSeeds; ++seed) {
+        for (unsigned seed = 1; seed <= kPredictedSeeds; ++seed) {
             standin::Dice dice(seed);
             standin::Machine machine = *standin::findMachine("ostra");
             machine.parts.pipeLengthMm = 985.;
@@ -106,7 +106,7 @@ private slots:
     }
     void aStackChanged() {
         int inside = 0, tried = 0;
-        for (unsigned seed = 1; seed <= kSeeds; ++seed) {
+        for (unsigned seed = 1; seed <= kPredictedSeeds; ++seed) {
             standin::Dice dice(1000 + seed);
             standin::Machine machine = *standin::findMachine("larkspur");
             Sitting day;
@@ -131,7 +131,7 @@ private slots:
     /// more than the rule, as is often seen.
     void weightsChanged() {
         int insideRule = 0, insideOwn = 0;
-        for (unsigned seed = 1; seed <= kSeeds; ++seed) {
+        for (unsigned seed = 1; seed <= kPredictedSeeds; ++seed) {
             standin::Dice dice(2000 + seed);
             const double exponent = 0.45 + 0.2 * dice.uniform();
             const auto run = [&](double grams) {

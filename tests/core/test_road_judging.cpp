@@ -37,12 +37,12 @@ TimedRun ridden(const standin::RoadMachine& machine, const char* setup, std::uin
     return timedRun(setup, *roadRun(trace), quarterAndEighth(), Rollout::OneFoot);
 }
 
-struct Day {
+struct RideDay {
     std::vector<TimedRun> base, with;
 };
 /// `each` runs a side, A B B A and so on.
-Day rideDay(const standin::RoadMachine& base, const standin::RoadMachine& with, int each, std::uint64_t seed) {
-    Day out;
+RideDay rideDay(const standin::RoadMachine& base, const standin::RoadMachine& with, int each, std::uint64_t seed) {
+    RideDay out;
     for (int k = 0; k < 2 * each; ++k) {
         const bool changed = k % 4 == 1 || k % 4 == 2;
         auto run = ridden(changed ? with : base, changed ? "with" : "base", seed * 1000 + static_cast<std::uint64_t>(k),
@@ -67,7 +67,7 @@ private slots:
         int called = 0, covered = 0;
         const standin::RoadMachine machine = testsupport::quillOnTheRoad();
         for (int d = 0; d < kDays; ++d) {
-            const Day day = rideDay(machine, machine, 4, static_cast<std::uint64_t>(d + 1));
+            const RideDay day = rideDay(machine, machine, 4, static_cast<std::uint64_t>(d + 1));
             const auto compared = compareRuns(day.base, day.with, quarterAndEighth(), {});
             QVERIFY(compared && compared->marks.size() == 2);
             const ValueComparison& c = quarterOf(*compared);
@@ -108,7 +108,7 @@ private slots:
         constexpr int kDays = 60;
         int found = 0;
         for (int d = 0; d < kDays; ++d) {
-            const Day day = rideDay(base, with, plan->pullsEach, static_cast<std::uint64_t>(5000 + d));
+            const RideDay day = rideDay(base, with, plan->pullsEach, static_cast<std::uint64_t>(5000 + d));
             const auto compared = compareRuns(day.base, day.with, quarterAndEighth(), {});
             found += quarterOf(*compared).call == CallKind::Gain;
         }
@@ -127,7 +127,7 @@ private slots:
         AlongRoadOptions options;
         options.rollout = Rollout::OneFoot;
         for (int d = 0; d < kDays; ++d) {
-            const Day day = rideDay(machine, machine, 4, static_cast<std::uint64_t>(20000 + d));
+            const RideDay day = rideDay(machine, machine, 4, static_cast<std::uint64_t>(20000 + d));
             const auto along = alongRoad(day.base, day.with, options);
             QVERIFY(along && along->metres.size() > 40 && along->widened >= 1.);
             out += std::any_of(along->differenceS.begin(), along->differenceS.end(),
@@ -137,7 +137,7 @@ private slots:
     }
     /// Lighter weights: the map shows where each set holds the engine, and how long it was in the band.
     void theSpeedMapOfABelt() {
-        const Day day = rideDay(testsupport::quillOnTheRoad(16.), testsupport::quillOnTheRoad(14.), 3, 77);
+        const RideDay day = rideDay(testsupport::quillOnTheRoad(16.), testsupport::quillOnTheRoad(14.), 3, 77);
         std::vector<TimedRun> all = day.base;
         all.insert(all.end(), day.with.begin(), day.with.end());
         const auto map = speedMap(all, EngineBand{7200., 7900.});
@@ -154,7 +154,7 @@ private slots:
         QVERIFY(speedMap(all, {}).empty());
     }
     void allOfAJobAtOnce() {
-        const Day day = rideDay(testsupport::quillOnTheRoad(19.), testsupport::quillOnTheRoad(14.), 4, 78);
+        const RideDay day = rideDay(testsupport::quillOnTheRoad(19.), testsupport::quillOnTheRoad(14.), 4, 78);
         RoadAsked asked;
         asked.rollout = Rollout::OneFoot;
         asked.baseSetup = "a";
@@ -231,7 +231,7 @@ private slots:
         QCOMPARE(code(gain, Estimate{1., std::nan(""), std::nan("")}), std::string_view("track.bench-only"));
     }
     void setupsInTheirOrder() {
-        const Day day = rideDay(testsupport::quillOnTheRoad(), testsupport::quillOnTheRoad(14.), 3, 9);
+        const RideDay day = rideDay(testsupport::quillOnTheRoad(), testsupport::quillOnTheRoad(14.), 3, 9);
         std::vector<TimedRun> all = day.base;
         all.insert(all.end(), day.with.begin(), day.with.end());
         const auto rows = marksOfSetups(all, quarterAndEighth());
@@ -252,7 +252,7 @@ private slots:
         QVERIFY(bare && !quarterOf(*bare).low && quarterOf(*bare).call == CallKind::Open);
         QCOMPARE(roadVerdict(*bare, quarterAndEighth()[1], quarterOf(*bare)).code, std::string_view("road.no-margin"));
         // What was written down and differs is said.
-        Day heavier = day;
+        RideDay heavier = day;
         for (TimedRun& run : heavier.with)
             run.run.header.set(header_key::riderKg, 84.);
         const auto compared = compareRuns(heavier.base, heavier.with, quarterAndEighth(), {});

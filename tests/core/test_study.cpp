@@ -42,14 +42,14 @@ std::shared_ptr<const PullFit> pullOf(char setup, int order, double gain = 1., b
     return std::make_shared<const PullFit>(std::move(fitPull(trace)).value());
 }
 
-struct Day {
+struct StudyDay {
     std::vector<StudyPull> pulls;
     std::vector<SetupNode> tree{{"a", "short", {}, {}},
                                 {"b", "long", "a", {{"stack", "60 mm", "85 mm"}}},
                                 {"c", "longest", "a", {{"stack", "60 mm", "110 mm"}}}};
     StudySettings settings;
 
-    explicit Day(const std::string& order = "abccbaabc") {
+    explicit StudyDay(const std::string& order = "abccbaabc") {
         for (char setup : order)
             add(setup);
         settings.baseSetup = "a";
@@ -95,7 +95,7 @@ private slots:
     /// One pull without air took the comparison back to "as measured", while steps, sweep, scatter and the strip went
     /// on with corrected figures beside it.
     void oneStandardForAllOrNone() {
-        Day day;
+        StudyDay day;
         const auto corrected = day.study();
         QCOMPARE(std::string(corrected->standard().id), std::string("sae-j1349"));
         QVERIFY(corrected->withoutAir().empty());
@@ -129,7 +129,7 @@ private slots:
 
     /// A flagged stretch was counted on one page, left out on the next and filled on the third.
     void oneBandMeanAPull() {
-        Day day;
+        StudyDay day;
         const auto whole = day.study();
         const std::size_t pull = 1;
         day.pulls[pull].fit = withHole(*day.pulls[pull].fit, 6500., 7400.);
@@ -151,13 +151,13 @@ private slots:
         QCOMPARE(values->observations.front().value, mean);
         QCOMPARE(study->scatter()->pulls[pull].valueW, mean);
         // A pull that does not count is read against the same grid.
-        Day aside;
+        StudyDay aside;
         aside.pulls[pull].counts = false;
         QVERIFY(close(aside.study()->bandMeansW()[pull], whole->bandMeansW()[pull], 0.002));
     }
 
     void callsAreNotJoinedAcrossAHole() {
-        Day day("abbaabba");
+        StudyDay day("abbaabba");
         for (StudyPull& p : day.pulls)
             p.fit = withHole(*p.fit, 6000., 6600.);
         const auto study = day.study();
@@ -176,7 +176,7 @@ private slots:
     void stripesEndAtAHoleToo() {
         // Two dips far narrower than the detail asked for, on either side of where the hole will be: what smoothing
         // takes is much of the margin from one to the other.
-        Day day("abbaabba");
+        StudyDay day("abbaabba");
         day.settings.detail = 900.;
         for (StudyPull& p : day.pulls)
             if (p.setupId == "b")
@@ -200,7 +200,7 @@ private slots:
     /// The step of the grid was guessed from its first two points: with a hole right there everything after it looked
     /// whole.
     void aHoleAtTheStartIsAHoleToo() {
-        Day day("abbaabba");
+        StudyDay day("abbaabba");
         const double first = day.study()->comparison()->place.front();
         for (StudyPull& p : day.pulls)
             p.fit = withHole(*p.fit, first + 30., first + 420.);
@@ -214,8 +214,8 @@ private slots:
     }
 
     void theOrderOfPullsChangesNothing() {
-        const Day day;
-        Day turned = day;
+        const StudyDay day;
+        StudyDay turned = day;
         std::reverse(turned.pulls.begin(), turned.pulls.end());
         std::swap(turned.pulls[2], turned.pulls[5]);
         const auto a = day.study(), b = turned.study();
@@ -231,8 +231,8 @@ private slots:
     }
 
     void renamedSetupsAnswerTheSame() {
-        const Day day;
-        Day renamed = day;
+        const StudyDay day;
+        StudyDay renamed = day;
         for (SetupNode& n : renamed.tree) {
             n.id = "z" + n.id;
             n.name += " again";
@@ -252,8 +252,8 @@ private slots:
     /// Half a job first and the rest later is the whole job: nothing taken over from the study before may differ from
     /// what would be worked out anew.
     void whatIsTakenOverIsTheSame() {
-        const Day day;
-        Day half = day;
+        const StudyDay day;
+        StudyDay half = day;
         half.pulls.resize(6);
         const auto first = half.study();
         (void)first->comparison();
@@ -268,7 +268,7 @@ private slots:
         // Curves of an unchanged pull are not made again; another standard's are not taken over.
         if (grown->detail() == shrunk->detail())
             QCOMPARE(shrunk->curve(0).get(), grown->curve(0).get());
-        Day other = day;
+        StudyDay other = day;
         other.settings.standard = findStandard("din-70020");
         QVERIFY(other.study(grown.get())->curve(0)->powerW != grown->curve(0)->powerW);
         QCOMPARE(other.study(grown.get())->curve(0)->powerW, other.study()->curve(0)->powerW);
@@ -321,7 +321,7 @@ private slots:
         QVERIFY(!Study::make(pulls, tree, settings)->mixture({}).best);
     }
     void manyThreadsGetOneAnswer() {
-        const Day day;
+        const StudyDay day;
         const auto study = day.study();
         std::vector<const Comparison*> seen(6);
         {
@@ -338,7 +338,7 @@ private slots:
     }
 
     void anAbandonedStudyAnswersNothingHalf() {
-        const Day day;
+        const StudyDay day;
         const auto study = day.study();
         study->abandon();
         QVERIFY(!study->comparison());
@@ -350,7 +350,7 @@ private slots:
     }
 
     void designsAreFoundInTheTree() {
-        const Day day;
+        const StudyDay day;
         const auto sweeps = findSweeps(day.tree, {"a", "b", "c"});
         QCOMPARE(sweeps.size(), std::size_t(1));
         QCOMPARE(sweeps[0].part, std::string("stack"));
@@ -394,7 +394,7 @@ private slots:
     }
 
     void aBandAskedForIsNeverNarrowedInSilence() {
-        Day day;
+        StudyDay day;
         day.settings.from = 5000.;
         day.settings.to = 7000.;
         QVERIFY(day.study()->ladder({}));
@@ -410,7 +410,7 @@ private slots:
     }
 
     void aSideWithoutPullsIsAnError() {
-        Day day;
+        StudyDay day;
         day.settings.withSetup = "nowhere";
         QVERIFY(!day.study()->comparison());
         QVERIFY(!Study::make({}, {}, {})->ladder({}));

@@ -10,10 +10,10 @@
 
 namespace {
 
-constexpr int kSeeds = 40;
+constexpr int kDaySeeds = 40;
 
 double slack(double p) {
-    return 3. * std::sqrt(p * (1. - p) / kSeeds);
+    return 3. * std::sqrt(p * (1. - p) / kDaySeeds);
 }
 
 } // namespace
@@ -31,7 +31,7 @@ private slots:
     void hold() {
         QFETCH(int, index);
         const promises::Scenario& s = promises::realDays()[static_cast<std::size_t>(index)];
-        const promises::Outcome o = promises::run(s, kSeeds);
+        const promises::Outcome o = promises::run(s, kDaySeeds);
         qInfo("coverage %.3f, calls %.3f, found %.3f, half-width %.2f %%, odd named %.2f, cautioned %.2f", o.coverage,
               o.falseCalls, o.found, o.halfWidthPct, o.oddNamed, o.cautioned);
         const QString name = QString::fromStdString(s.name);
