@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // jolly-ram: the window.
+#include "app/frame/desktop_portal.h"
 #include "app/frame/main_window.h"
 #include "app/frame/one_window.h"
 #include "app/frame/window_host.h"
@@ -56,6 +57,7 @@ jr::Result<std::string> makeDemo(const QString& folder) {
 } // namespace
 
 int main(int argc, char** argv) {
+    jr::app::useDesktopPortal();
     Application application(argc, argv);
     std::signal(SIGXFSZ, SIG_IGN); // a file that may grow no more is a full disk, said like one
     // Qt has just taken the system's locale for C functions too; figures in files keep their decimal point.

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/commands.h"
 
+#include "archive/formats/error_at.h"
 #include "archive/formats/foreign_log.h"
 #include "archive/formats/pull_file.h"
 #include "archive/formats/receiver_log.h"
@@ -56,12 +57,12 @@ int runImport(const ImportAsked& o) {
     }
     const Result<std::string> text = decodeText(*bytes);
     if (!text) {
-        say(Error{text.error().reason, o.file, text.error().line}.text());
+        say(inWords(errorAt(text.error(), o.file, text.error().line)));
         return kInput;
     }
     const auto receiver = readReceiverLog(*text, o.file);
     if (receiver && !*receiver) {
-        say(receiver->error().text());
+        say(inWords(receiver->error()));
         return kInput;
     }
     const std::string& table = receiver ? (**receiver).text : *text;

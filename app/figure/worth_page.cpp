@@ -282,7 +282,7 @@ void WorthPage::drawBalance(QPainter& p, const QRectF& box) const {
     p.setFont(Theme::font(Size::Large, true));
     p.setPen(t.ink);
     p.drawText(QRectF(box.left(), box.top() - 20., box.width(), 30.), Qt::AlignCenter,
-               tr("net %1 kg").arg(QLocale().toString(net, 'f', 2)));
+               tr("net %1").arg(m_model.units().measured(net, Measured::Mass, 2)));
 }
 
 /// Watts gained for money, setup by setup, with the margin as a whisker.

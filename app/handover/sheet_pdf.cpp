@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/handover/sheet_pdf.h"
 
+#include "app/handover/paper_size.h"
 #include "app/handover/sheet_painter.h"
 
 #include <QBuffer>
@@ -73,7 +74,7 @@ Result<QByteArray> sheetPdf(const Sheet& sheet, const QString& language) {
         QBuffer buffer(&painted);
         buffer.open(QIODevice::WriteOnly);
         QPdfWriter writer(&buffer);
-        writer.setPageSize(QPageSize(QPageSize::A4));
+        writer.setPageSize(paperOf(QLocale()));
         writer.setPageMargins(QMarginsF(0, 0, 0, 0));
         constexpr int kDotsPerInch = 96; // the sheet's own
         writer.setResolution(kDotsPerInch);

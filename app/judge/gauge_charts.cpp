@@ -26,6 +26,7 @@ GaugeValues::GaugeValues(const Theme& theme, const JobModel& model, QWidget* par
 void GaugeValues::draw(const GaugesAnswer& answer, GaugeKind kind) {
     clearDrawing();
     const GaugeInfo& info = gaugeInfo(kind);
+    const GaugeScale scale = gaugeScale(kind, m_model.units());
     double low = info.zero ? 0. : INFINITY, high = -INFINITY;
     const SetupRecord* setups[2] = {m_model.job().setup(m_model.compare().now().baseSetup),
                                     m_model.job().setup(m_model.compare().now().withSetup)};
@@ -45,9 +46,9 @@ void GaugeValues::draw(const GaugesAnswer& answer, GaugeKind kind) {
             line->setPen(pen);
             line->setAntialiased(true);
             const LineWithHoles along =
-                withHoles(answer.place, answer.gridStep, [&](std::size_t i) { return values[i]; });
+                withHoles(answer.place, answer.gridStep, [&](std::size_t i) { return scale.of(values[i]); });
             line->setData(along.keys, along.values, true);
-            for (double v : values)
+            for (double v : along.values)
                 if (std::isfinite(v)) {
                     low = std::min(low, v);
                     high = std::max(high, v);
@@ -56,7 +57,7 @@ void GaugeValues::draw(const GaugesAnswer& answer, GaugeKind kind) {
             const double share = 0.12 + 0.8 * std::fmod(0.381966 * named, 1.);
             const auto at = static_cast<std::size_t>(share * static_cast<double>(answer.place.size() - 1));
             if (std::isfinite(values[at]))
-                addLabel(answer.place[at], values[at], lineName(*setups[side], g.gauge.cylinder),
+                addLabel(answer.place[at], scale.of(values[at]), lineName(*setups[side], g.gauge.cylinder),
                          m_theme.tokens().marks[setups[side]->mark & 7],
                          Qt::AlignHCenter | (side == 0 ? Qt::AlignTop : Qt::AlignBottom));
             ++named;
@@ -65,9 +66,9 @@ void GaugeValues::draw(const GaugesAnswer& answer, GaugeKind kind) {
     setAxis(answer.axis, m_model.units().wording());
     if (!answer.place.empty())
         setPlaceRange(answer.place.front(), answer.place.back());
-    setValueLabel(gaugeLabel(kind));
+    setValueLabel(gaugeLabel(kind, m_model.units()));
     if (high >= low) {
-        const auto [from, to] = gaugeRange(info, low, high);
+        const auto [from, to] = gaugeRange(info, scale, low, high);
         setNaturalRange(from, to);
     }
     QStringList note{tr("as measured, not corrected")};
@@ -86,7 +87,7 @@ GaugeDifference::GaugeDifference(const Theme& theme, const JobModel& model, QWid
 
 void GaugeDifference::draw(const GaugesAnswer& answer, GaugeKind kind) {
     clearDrawing();
-    const GaugeInfo& info = gaugeInfo(kind);
+    const GaugeScale scale = gaugeScale(kind, m_model.units());
     const Tokens& t = m_theme.tokens();
     double most = 0.;
     for (const GaugeCompared& g : answer.gauges) {
@@ -94,7 +95,7 @@ void GaugeDifference::draw(const GaugesAnswer& answer, GaugeKind kind) {
             continue;
         const auto at = [&](double sign) {
             return withHoles(answer.place, answer.gridStep, [&, sign](std::size_t i) {
-                return g.with[i] - g.base[i] + (sign == 0. ? 0. : sign * g.half[i]);
+                return scale.ofDifference(g.with[i] - g.base[i] + (sign == 0. ? 0. : sign * g.half[i]));
             });
         };
         const LineWithHoles middle = at(0.), lower = at(-1.), upper = at(1.);
@@ -114,8 +115,8 @@ void GaugeDifference::draw(const GaugesAnswer& answer, GaugeKind kind) {
     setAxis(answer.axis, m_model.units().wording());
     if (!answer.place.empty())
         setPlaceRange(answer.place.front(), answer.place.back());
-    setValueLabel(tr("difference [%1]").arg(QString::fromUtf8(info.unit.data())));
-    const double reach = std::max({1.15 * most, 0.25 * info.leastSpan, 1e-9});
+    setValueLabel(tr("difference [%1]").arg(scale.unit));
+    const double reach = std::max({1.15 * most, 0.25 * scale.leastSpan, 1e-9});
     setNaturalRange(-reach, reach);
     setNote(tr("changed minus base · margin at each speed by itself"));
     replot(rpQueuedReplot);

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/gauges_page.h"
 
-#include "app/words/words.h"
 #include "app/widgets/gauge_words.h"
+#include "app/words/words.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
@@ -69,11 +69,12 @@ void GaugesPage::show(const GaugesAnswer& answer) {
     const QLocale l;
     for (const GaugeCompared& g : answer.gauges) {
         const GaugeInfo& info = gaugeInfo(g.gauge.kind);
+        const GaugeScale scale = gaugeScale(g.gauge.kind, m_model.units());
         if (!std::isfinite(g.baseMean) || !std::isfinite(g.withMean))
             continue;
         // A difference is told one figure finer than what it is of, and never as minus nothing.
         const auto number = [&](double v, bool difference = false) {
-            const int decimals = info.decimals + (difference ? 1 : 0);
+            const int decimals = scale.decimals + (difference ? 1 : 0);
             const double tens = std::pow(10., decimals), rounded = std::round(v * tens) / tens;
             return (difference && rounded > 0. ? QStringLiteral("+") : QString()) +
                    l.toString(rounded == 0. ? 0. : rounded, 'f', decimals);
@@ -82,13 +83,15 @@ void GaugesPage::show(const GaugesAnswer& answer) {
         name[0] = name[0].toUpper();
         if (info.kind <= GaugeKind::HeadTemp)
             name += tr(", cylinder %1").arg(g.gauge.cylinder);
-        const QString difference = number(g.difference.mid, true);
+        const QString difference = number(scale.ofDifference(g.difference.mid), true);
         const QString margin = std::isfinite(g.difference.low)
-                                   ? tr("%1 to %2").arg(number(g.difference.low, true), number(g.difference.high, true))
+                                   ? tr("%1 to %2")
+                                         .arg(number(scale.ofDifference(g.difference.low), true),
+                                              number(scale.ofDifference(g.difference.high), true))
                                    : tr("no margin known");
         say(Markup::bold(name) + Markup(tr(": %1 before, %2 after, %3 %4 (%5)")
-                                            .arg(number(g.baseMean), number(g.withMean), difference,
-                                                 QString::fromUtf8(info.unit.data()), margin)));
+                                            .arg(number(scale.of(g.baseMean)), number(scale.of(g.withMean)), difference,
+                                                 scale.unit, margin)));
     }
     for (const auto* messages : {&answer.hold, &answer.missing})
         if (!messages->empty())

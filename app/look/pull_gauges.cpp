@@ -43,6 +43,7 @@ void PullGauges::draw(GaugeKind kind) {
     if (!curve)
         return;
     const Tokens& t = m_theme.tokens();
+    const GaugeScale scale = gaugeScale(kind, m_model.units());
     double low = INFINITY, high = -INFINITY;
     int cylinders = 0;
     for (const Study::PullGauge& g : m_gauges) {
@@ -52,23 +53,24 @@ void PullGauges::draw(GaugeKind kind) {
         QCPGraph* line = addGraph();
         line->setPen(QPen(t.accent, 2., cylinderDash(g.gauge.cylinder)));
         line->setAntialiased(true);
-        const LineWithHoles along = withHoles(curve->place, curve->gridStep, [&](std::size_t i) { return g.along[i]; });
+        const LineWithHoles along =
+            withHoles(curve->place, curve->gridStep, [&](std::size_t i) { return scale.of(g.along[i]); });
         line->setData(along.keys, along.values, true);
-        for (double v : g.along)
+        for (double v : along.values)
             if (std::isfinite(v)) {
                 low = std::min(low, v);
                 high = std::max(high, v);
             }
         const std::size_t at = (g.gauge.cylinder % 2 ? 1 : 3) * curve->place.size() / 4;
         if (g.gauge.cylinder > 0 && std::isfinite(g.along[at]))
-            addLabel(curve->place[at], g.along[at], QString::number(g.gauge.cylinder), t.accent,
+            addLabel(curve->place[at], scale.of(g.along[at]), QString::number(g.gauge.cylinder), t.accent,
                      Qt::AlignHCenter | Qt::AlignBottom);
     }
     setAxis(curve->axis, m_model.units().wording());
-    setValueLabel(gaugeLabel(kind));
+    setValueLabel(gaugeLabel(kind, m_model.units()));
     yAxis->ticker()->setTickCount(3);
     if (high >= low) {
-        const auto [from, to] = gaugeRange(gaugeInfo(kind), low, high);
+        const auto [from, to] = gaugeRange(gaugeInfo(kind), scale, low, high);
         setNaturalRange(from, to);
     }
     QStringList note{tr("as measured")};

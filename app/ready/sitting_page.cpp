@@ -10,6 +10,14 @@
 #include <QVBoxLayout>
 
 namespace jr::app {
+namespace {
+
+/// Kept in kPa, as pull files have it.
+QString tyreKey() {
+    return QLatin1String(header_key::tyrePressureKpa.key.data());
+}
+
+} // namespace
 
 SittingPage::SittingPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent)
     : QWidget(parent), m_theme(theme), m_job(job), m_bench(bench) {
@@ -26,7 +34,7 @@ SittingPage::SittingPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     QGridLayout* same = card(left, tr("The same for every pull"),
                              tr("Written into each pull. A change between the sides becomes a caution in Judge."));
     line(same, tr("&Gear"), QLatin1String(header_key::gear.key.data()), tr("4th"));
-    line(same, tr("T&yre, cold, kPa"), QLatin1String(header_key::tyrePressureKpa.key.data()), QStringLiteral("240"));
+    tyreLine(same);
     line(same, tr("&Straps"), QLatin1String(header_key::straps.key.data()), tr("two each side, 60 kg"));
     line(same, tr("Bench, m above sea"), QLatin1String(header_key::altitudeM.key.data()), QStringLiteral("420"));
     line(same, tr("&Fans"), QStringLiteral("fans"), tr("radiator 1 m ahead, none across the intake"));
@@ -110,6 +118,21 @@ void SittingPage::line(QGridLayout* grid, const QString& name, const QString& ke
     connect(edit, &QLineEdit::editingFinished, this, [this, edit, key] {
         if (!m_filling)
             m_bench.sitting().setKey(key, edit->text());
+    });
+}
+
+void SittingPage::tyreLine(QGridLayout* grid) {
+    constexpr double kMostKpa = 600.;
+    m_tyre = new MeasuredBox(m_job, Measured::GaugePressure, 0., kMostKpa, 0);
+    m_tyre->setSpecialValueText(tr("not written down"));
+    auto* label = new Words(tr("T&yre, cold"));
+    label->setBuddy(m_tyre);
+    const int row = grid->rowCount();
+    grid->addWidget(label, row, 0);
+    grid->addWidget(m_tyre, row, 1);
+    connect(m_tyre, &MeasuredBox::typed, this, [this](double pascal) {
+        if (!m_filling)
+            m_bench.sitting().setKey(tyreKey(), pascal > 0. ? QString::number(pascal / 1000., 'g', 6) : QString());
     });
 }
 
@@ -227,6 +250,8 @@ void SittingPage::refresh() {
     for (const auto& [edit, key] : m_keys)
         if (!edit->hasFocus())
             edit->setText(m_bench.sitting().key(key));
+    if (!m_tyre->hasFocus())
+        m_tyre->setSi(1000. * m_bench.sitting().key(tyreKey()).toDouble());
     for (const auto& [box, member] : m_figures)
         showIn(box, m_bench.sitting().procedure().*member);
     for (const auto& [box, member] : m_limits)

@@ -16,12 +16,15 @@ class QVBoxLayout;
 
 namespace jr::app {
 
+class MeasuredBox;
+
 class SittingPage : public QWidget {
     Q_OBJECT
 public:
     SittingPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent = nullptr);
     QDoubleSpinBox* procedureField(double Procedure::*member) const;
     QLineEdit* keyField(const QString& key) const;
+    MeasuredBox* tyreField() const { return m_tyre; }
 
 protected:
     void showEvent(QShowEvent* event) override;
@@ -30,6 +33,7 @@ private:
     void refresh();
     QGridLayout* card(QVBoxLayout* into, const QString& title, const QString& words);
     void line(QGridLayout* grid, const QString& name, const QString& key, const QString& hint);
+    void tyreLine(QGridLayout* grid);
     void figure(QGridLayout* grid, const QString& name, double Procedure::*member, double least, double most,
                 const QString& unit = {}, const QString& zero = {});
     /// The upper end of a window, on the line of its lower end.
@@ -48,6 +52,7 @@ private:
     std::vector<std::pair<QLineEdit*, QString>> m_keys;
     std::vector<std::pair<QDoubleSpinBox*, double Procedure::*>> m_figures;
     std::vector<std::pair<QDoubleSpinBox*, double GuardLimits::*>> m_limits;
+    MeasuredBox* m_tyre;
     QLabel* m_departed;
     bool m_filling = false;
 };

@@ -2,9 +2,11 @@
 #include "app/widgets/gauge_words.h"
 
 #include "app/model/display_units.h"
+
 #include <QCoreApplication>
 
 #include <algorithm>
+#include <cmath>
 #include <iterator>
 
 namespace jr::app {
@@ -13,8 +15,26 @@ QString gaugeWords(GaugeKind kind) {
     return DisplayUnits::word(gaugeInfo(kind).words);
 }
 
-QString gaugeLabel(GaugeKind kind) {
-    return QStringLiteral("%1 [%2]").arg(gaugeWords(kind), QString::fromUtf8(gaugeInfo(kind).unit.data()));
+GaugeScale gaugeScale(GaugeKind kind, const DisplayUnits& units) {
+    const GaugeInfo& info = gaugeInfo(kind);
+    GaugeScale out{QString::fromUtf8(info.unit.data()), 1., 0., info.decimals, info.leastSpan};
+    const Unit* reader = kind == GaugeKind::ExhaustTemp || kind == GaugeKind::HeadTemp  ? &units.temperature
+                         : kind == GaugeKind::Vacuum || kind == GaugeKind::MeanPressure ? &units.pressure
+                                                                                        : nullptr;
+    if (!reader)
+        return out;
+    const Unit home = *findUnit(reader == &units.temperature ? "degC" : "kPa");
+    const auto shown = [&](double figure) { return fromSi(toSi(figure, home), *reader); };
+    out.unit = DisplayUnits::symbol(*reader);
+    out.offset = shown(0.);
+    out.factor = shown(1.) - shown(0.);
+    out.decimals += std::max(0, static_cast<int>(std::lround(-std::log10(out.factor)))); // as fine as at home
+    out.leastSpan *= out.factor;
+    return out;
+}
+
+QString gaugeLabel(GaugeKind kind, const DisplayUnits& units) {
+    return QStringLiteral("%1 [%2]").arg(gaugeWords(kind), gaugeScale(kind, units).unit);
 }
 
 Qt::PenStyle cylinderDash(int cylinder) {
@@ -29,11 +49,11 @@ QString dashWords(int cylinders) {
                           : QCoreApplication::translate("Gauge", "cylinder 1 solid, 2 dashed, 3 dotted, 4 both");
 }
 
-std::pair<double, double> gaugeRange(const GaugeInfo& info, double low, double high) {
+std::pair<double, double> gaugeRange(const GaugeInfo& info, const GaugeScale& scale, double low, double high) {
     if (info.zero)
         return {0., 1.2 * high};
     constexpr double kRoom = 1.25;
-    const double span = std::max(kRoom * (high - low), info.leastSpan), middle = 0.5 * (low + high);
+    const double span = std::max(kRoom * (high - low), scale.leastSpan), middle = 0.5 * (low + high);
     return {middle - 0.5 * span, middle + 0.5 * span};
 }
 

@@ -22,9 +22,10 @@ SteadyTable::SteadyTable(QWidget* parent) : QTableWidget(0, 5, parent) {
 void SteadyTable::showRun(const SteadyRun& run, const DisplayUnits& u) {
     setVisible(!run.points.empty());
     setColumnHidden(4, run.slices); // in a sweep nothing settles
-    setToolTip(plainTip(
-        run.slices ? tr("Slices of half a second: a sweep has no steady points")
-                   : tr("Settled: torque within 1 % and exhaust within 5 °C from the first half to the second")));
+    setToolTip(plainTip(run.slices
+                            ? tr("Slices of half a second: a sweep has no steady points")
+                            : tr("Settled: torque within 1 % and exhaust within %1 from the first half to the second")
+                                  .arg(u.measured(kSettledExhaustK, Measured::TemperatureStep))));
     setHorizontalHeaderItem(1, new QTableWidgetItem(u.torqueSymbol()));
     const QLocale l;
     // At most ten rows tell the story; a long sweep is thinned evenly.

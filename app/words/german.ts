@@ -2179,8 +2179,8 @@ Unterbricht nicht: Notschalter</translation></message>
 <translation>Diesen Lauf beiseitelegen…</translation></message>
 <message><source>Settings</source>
 <translation>Einrichten</translation></message>
-<message><source>Settled: torque within 1 % and exhaust within 5 °C from the first half to the second</source>
-<translation>Beruhigt: Drehmoment auf 1 % und Auspuff auf 5 °C von der ersten zur zweiten Hälfte</translation></message>
+<message><source>Settled: torque within 1 % and exhaust within %1 from the first half to the second</source>
+<translation>Beruhigt: Drehmoment auf 1 % und Auspuff auf %1 von der ersten zur zweiten Hälfte</translation></message>
 <message><source>Settling</source>
 <translation>Beruhigt sich</translation></message>
 <message><source>Setup of the next pulls</source>
@@ -2297,8 +2297,8 @@ Unterbricht nicht: Notschalter</translation></message>
 <translation>Hoch&amp;fahren</translation></message>
 <message><source>Sweep</source>
 <translation>Reihe</translation></message>
-<message><source>T&amp;yre, cold, kPa</source>
-<translation>Re&amp;ifen, kalt, kPa</translation></message>
+<message><source>T&amp;yre, cold</source>
+<translation>Re&amp;ifen, kalt</translation></message>
 <message><source>Table (CSV)</source>
 <translation>Tabelle (CSV)</translation></message>
 <message><source>Table and result for office programs (XLSX)</source>
@@ -3811,8 +3811,6 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>unterm Strich %1</translation></message>
 <message><source>net %1 against where it began</source>
 <translation>unterm Strich %1 gegen den Anfang</translation></message>
-<message><source>net %1 kg</source>
-<translation>unterm Strich %1 kg</translation></message>
 <message><source>next</source>
 <translation>weiter</translation></message>
 <message><source>next: %1</source>
@@ -3891,6 +3889,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>nicht versucht</translation></message>
 <message><source>not written</source>
 <translation>nicht geschrieben</translation></message>
+<message><source>not written down</source>
+<translation>nicht notiert</translation></message>
 <message><source>note</source>
 <translation>Notiz</translation></message>
 <message><source>nothing changes by more than</source>

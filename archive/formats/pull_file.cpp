@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/formats/pull_file.h"
 
+#include "archive/formats/error_at.h"
 #include "archive/formats/pull_head.h"
 #include "archive/formats/text.h"
 #include "core/nan.h"
@@ -65,7 +66,7 @@ Result<PullHeader> readPullHeader(std::string_view bytes, const std::string& fil
     const std::string_view head = bytes.substr(0, end);
     const Result<std::string> decoded = decodeText(head);
     if (!decoded)
-        return Error{decoded.error().reason, fileName, decoded.error().line};
+        return errorAt(decoded.error(), fileName, decoded.error().line);
     Lines lines(*decoded);
     PullHeader header;
     const Result<Line> headings = readHead(lines, fileName, header);
@@ -86,10 +87,10 @@ std::string measuredContent(const Trace& trace) {
 Result<Trace> readPullFile(std::string_view bytes, const std::string& fileName, PullFileNotes* notes) {
     const Result<std::string> decoded = decodeText(bytes);
     if (!decoded)
-        return Error{decoded.error().reason, fileName, decoded.error().line};
+        return errorAt(decoded.error(), fileName, decoded.error().line);
     Lines lines(*decoded);
     Trace trace;
-    const auto fail = [&](long number, std::string reason) { return Error{std::move(reason), fileName, number}; };
+    const auto fail = [&](long number, Message why) { return Error{std::move(why), fileName, number}; };
     const Result<Line> headings = readHead(lines, fileName, trace.header);
     if (!headings)
         return headings.error();
@@ -99,16 +100,16 @@ Result<Trace> readPullFile(std::string_view bytes, const std::string& fileName, 
     std::vector<std::string> scratch;
     splitCells(line->text, ',', cells, scratch);
     if (cells.size() > kMostColumns)
-        return fail(line->number, "more than " + std::to_string(kMostColumns) + " columns");
+        return fail(line->number, Message{"file.columns-many", {std::to_string(kMostColumns)}});
     std::vector<double> factors, offsets;
     for (std::string_view cell : cells) {
         Result<Channel> channel = readHeading(cell);
         if (!channel)
-            return fail(line->number, channel.error().reason);
+            return errorAt(channel.error(), fileName, line->number);
         for (const Channel& other : trace.channels)
             if (channel->name.id != ChannelId::Other && other.name.id == channel->name.id &&
                 other.name.number == channel->name.number)
-                return fail(line->number, "the column " + channelText(channel->name) + " stands twice");
+                return fail(line->number, Message{"file.column-twice", {channelText(channel->name)}});
         const auto unit = findChannelUnit(channel->name.id, channel->unitText);
         factors.push_back(unit ? unit->factor : 1.);
         offsets.push_back(unit ? unit->offset : 0.);
@@ -145,8 +146,8 @@ Result<Trace> readPullFile(std::string_view bytes, const std::string& fileName, 
                 leaveOut();
                 break;
             }
-            return fail(line->number, "this row has " + std::to_string(cells.size()) + " cells where there are " +
-                                          std::to_string(columns) + " columns");
+            return fail(line->number,
+                        Message{"file.row-cells", {std::to_string(cells.size()), std::to_string(columns)}});
         }
         for (std::size_t c = 0; c < columns; ++c) {
             Channel& channel = trace.channels[c];
@@ -162,12 +163,12 @@ Result<Trace> readPullFile(std::string_view bytes, const std::string& fileName, 
             else if (trimmed(cells[c]).empty())
                 channel.values.push_back(kNaN);
             else
-                return fail(line->number, "column " + channelText(channel.name) + ": \"" +
-                                              std::string(cells[c].substr(0, 40)) + "\" is not a number");
+                return fail(line->number, Message{"file.not-a-number-in-column",
+                                                  {channelText(channel.name), std::string(cells[c].substr(0, 40))}});
         }
     }
     if (trace.rows() == 0)
-        return fail(0, "there are no rows of data");
+        return fail(0, Message{"file.no-rows"});
     return trace;
 }
 

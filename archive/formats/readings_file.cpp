@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/formats/readings_file.h"
 
+#include "archive/formats/error_at.h"
 #include "archive/formats/pull_file.h"
 #include "archive/formats/pull_head.h"
 
@@ -66,8 +67,8 @@ bool isReadingsFile(std::string_view bytes) {
 Result<ReadingSheet> readReadings(std::string_view bytes, const std::string& fileName, PullHeader* headerOut) {
     const Result<std::string> decoded = decodeText(bytes);
     if (!decoded)
-        return Error{decoded.error().reason, fileName, decoded.error().line};
-    const auto fail = [&](long line, std::string reason) { return Error{std::move(reason), fileName, line}; };
+        return errorAt(decoded.error(), fileName, decoded.error().line);
+    const auto fail = [&](long line, Message why) { return Error{std::move(why), fileName, line}; };
     Lines lines(*decoded);
     ReadingSheet sheet;
     PullHeader header;
@@ -98,16 +99,16 @@ Result<ReadingSheet> readReadings(std::string_view bytes, const std::string& fil
     if (!headings)
         return headings.error();
     if (!isResult)
-        return fail(0, "this is no sheet of readings: its kind is not \"result\"");
+        return fail(0, Message{"file.not-result"});
     if (sheet.quantity.empty())
-        return fail(0, "the key \"quantity\" (what was read) is missing");
+        return fail(0, Message{"file.quantity-missing"});
     const Result<Columns> columns = columnsOf(headings->text);
     if (!columns)
-        return fail(headings->number, columns.error().reason);
+        return errorAt(columns.error(), fileName, headings->number);
     if (sheet.unit.empty())
         sheet.unit = columns->unit;
     else if (!columns->unit.empty() && columns->unit != sheet.unit)
-        return fail(headings->number, "the unit is \"" + sheet.unit + "\" above and \"" + columns->unit + "\" here");
+        return fail(headings->number, Message{"file.unit-above-and-here", {sheet.unit, columns->unit}});
     sheet.setup = header.setup;
     sheet.startedEpochS = header.startedEpochS;
     if (const auto fitting = header.number(header_key::fitting))
@@ -127,20 +128,20 @@ Result<ReadingSheet> readReadings(std::string_view bytes, const std::string& fil
         if (const std::string_view text = cell(columns->number); !text.empty()) {
             const auto number = parseNumber(text);
             if (!number || *number != std::floor(*number) || std::abs(*number) > 1e6)
-                return fail(line->number, "number: \"" + cleanedText(text, 40) + "\" is not a whole number");
+                return fail(line->number, Message{"file.not-whole-number", {"number", cleanedText(text, 40)}});
             reading.number = static_cast<int>(*number);
         }
         const auto value = parseNumber(cell(columns->value));
         if (value && std::abs(*value) > kLargestResult)
-            return fail(line->number, "value: larger than 1e12");
+            return fail(line->number, Message{"file.value-large"});
         if (!value)
-            return fail(line->number, "value: \"" + cleanedText(cell(columns->value), 40) + "\" is not a number");
+            return fail(line->number, Message{"file.not-a-number", {"value", cleanedText(cell(columns->value), 40)}});
         reading.value = *value;
         reading.note = cleanedText(cell(columns->note));
         sheet.readings.push_back(std::move(reading));
     }
     if (sheet.readings.empty())
-        return fail(0, "there are no readings");
+        return fail(0, Message{"file.no-readings"});
     if (headerOut)
         *headerOut = std::move(header);
     return sheet;

@@ -9,9 +9,6 @@
 namespace jr {
 namespace {
 
-/// What two halves of a steady stretch may differ by. Common practice, no source.
-constexpr double kSettledTorque = 0.01, kSettledExhaustC = 5.;
-
 /// Mean of what is finite in [from, to); nullopt without any.
 std::optional<double> mean(const Channel* channel, std::size_t from, std::size_t to) {
     double sum = 0., n = 0.;
@@ -102,7 +99,7 @@ std::vector<SteadyPoint> steadyPoints(const Trace& trace, const EngineSize& engi
                 p.torqueSettled = std::abs(*late - *early) <= kSettledTorque * std::abs(*late);
             for (const Channel* c : trace.findAll(ChannelId::Egt))
                 if (const auto early = mean(c, from, middle), late = mean(c, middle, to); early && late)
-                    p.exhaustSettled = p.exhaustSettled && std::abs(*late - *early) <= kSettledExhaustC;
+                    p.exhaustSettled = p.exhaustSettled && std::abs(*late - *early) <= kSettledExhaustK;
             out.push_back(p);
             from = to;
         } else {

@@ -10,6 +10,10 @@
 
 namespace jr {
 
+/// What counts as settled between the two halves of a stretch: a share of the torque, and kelvin of the exhaust.
+/// Common practice, no source.
+inline constexpr double kSettledTorque = 0.01, kSettledExhaustK = 5.;
+
 struct SteadyOptions {
     double withinRpm = 60.;    ///< engine speed stays within this, either side
     double leastS = 1.;        ///< for this long

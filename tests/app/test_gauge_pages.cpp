@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What was measured beside the power, on Judge and on Look, for the demo's brake job.
 #include "app/look/look_station.h"
+#include "app/widgets/gauge_words.h"
 #include "app/widgets/steady_table.h"
 #include "tests/support/demo_window.h"
 #include "tests/support/suites.h"
@@ -54,6 +55,36 @@ private slots:
                      kind == GaugeKind::CylinderMixture || kind == GaugeKind::ExhaustTemp ? 4 : 2);
         }
         QVERIFY(page.which().count() >= 7);
+    }
+    /// Lines, axis and words in the reader's degrees: the same exhaust, 9/5 and 32 apart (by definition).
+    void exhaustsInTheReadersDegrees() {
+        QVERIFY(m_demo.open("Reeds and pipe"));
+        m_demo.page(JudgeStation::Gauges);
+        GaugesPage& page = m_demo.judge().gauges();
+        page.which().setCurrentIndex(page.which().findData(static_cast<int>(GaugeKind::ExhaustTemp)));
+        const auto firstValue = [&] {
+            page.refresh();
+            model().waitUntilSettled();
+            return page.values().graph(0)->dataMainValue(page.values().graph(0)->dataCount() / 2);
+        };
+        const double celsius = firstValue();
+        QVERIFY2(page.words().contains(QStringLiteral(" °C (")), qPrintable(page.words()));
+        const DisplayUnits usual = model().units();
+        DisplayUnits units = usual;
+        units.temperature = *findUnit("degF");
+        units.pressure = *findUnit("psi");
+        model().setUnits(units);
+        const double fahrenheit = firstValue();
+        const QString words = page.words(), axis = page.values().yAxis->label();
+        const GaugeScale pressure = gaugeScale(GaugeKind::MeanPressure, units);
+        model().setUnits(usual);
+        QVERIFY2(std::abs(fahrenheit - (1.8 * celsius + 32.)) < 1e-6,
+                 qPrintable(QStringLiteral("%1 %2").arg(celsius).arg(fahrenheit)));
+        QVERIFY2(words.contains(QStringLiteral(" °F (")) && !words.contains(QStringLiteral(" °C (")),
+                 qPrintable(words));
+        QVERIFY2(axis.contains(QStringLiteral("°F")), qPrintable(axis));
+        QVERIFY(std::abs(pressure.of(1000.) - 145.0377) < 1e-3 && pressure.unit == QStringLiteral("psi")); // 1 MPa
+        QCOMPARE(pressure.decimals, 1);
     }
     void withoutGaugesItSaysWhatWouldBeLookedAt() {
         QVERIFY(m_demo.open("Weights on the belt"));

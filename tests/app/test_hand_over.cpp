@@ -10,6 +10,7 @@
 #include "tests/support/archive_folder.h"
 #include "tests/support/cli_process.h"
 #include "tests/support/demo_window.h"
+#include "tests/support/pdf_words.h"
 #include "tests/support/settled.h"
 #include "tests/support/suites.h"
 #include "tests/support/written.h"
@@ -37,6 +38,7 @@ using namespace jr;
 using namespace jr::app;
 using testsupport::archiveOf;
 using testsupport::openJob;
+using testsupport::pdfWords;
 using testsupport::runCli;
 using testsupport::written;
 
@@ -48,14 +50,6 @@ QByteArray contents(const QString& path) {
 }
 
 /// Words of a PDF, white space made single.
-QString pdfWords(const QString& path) {
-    QProcess p;
-    p.start(QStringLiteral("pdftotext"), {QStringLiteral("-layout"), path, QStringLiteral("-")});
-    if (!p.waitForFinished(20000))
-        return {};
-    return QString::fromUtf8(p.readAllStandardOutput()).simplified();
-}
-
 } // namespace
 
 class TestHandOver : public QObject {

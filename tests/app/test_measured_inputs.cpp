@@ -87,6 +87,25 @@ private slots:
         QVERIFY(near(sitting.procedure().coolantToC, 95.));
         QCOMPARE(sitting.procedure().coolantFromC, before.coolantFromC);
     }
+    void theSittingsTyre() {
+        m_demo.window().showStation(MainWindow::Ready);
+        m_demo.window().ready().show(ReadyStation::Sitting);
+        MeasuredBox& tyre = *m_demo.window().ready().sitting().tyreField();
+        BenchSitting& sitting = m_demo.window().bench().sitting();
+        const QString before = sitting.key("tyre_pressure_kpa");
+        sitting.setKey("tyre_pressure_kpa", "240");
+        QCOMPARE(tyre.text(), QStringLiteral("240 kPa"));
+        imperial();
+        QCOMPARE(tyre.text(), QStringLiteral("34.8 psi"));
+        QCOMPARE(sitting.key("tyre_pressure_kpa"), QStringLiteral("240")); // only looked at
+        tyre.setValue(33.);
+        QVERIFY2(near(sitting.key("tyre_pressure_kpa").toDouble(), 33. * 6.894757293, 1e-5),
+                 qPrintable(sitting.key("tyre_pressure_kpa")));
+        tyre.setValue(0.);
+        QCOMPARE(sitting.key("tyre_pressure_kpa"), QString());
+        QCOMPARE(tyre.text(), QStringLiteral("not written down"));
+        sitting.setKey("tyre_pressure_kpa", before);
+    }
     void aLeakTestInPsi() {
         m_demo.window().showStation(MainWindow::Ready);
         m_demo.window().ready().show(ReadyStation::Leaks);

@@ -2,10 +2,12 @@
 // What the customer's sheet tells: each story says its own, parts that are ticked are on the paper and others are not,
 // what is left off is named, and the words are for people who know no statistics.
 #include "app/handover/handover_station.h"
+#include "app/handover/paper_size.h"
 #include "app/handover/sheet_blocks.h"
 #include "app/handover/sheet_painter.h"
 #include "app/handover/story_picker.h"
 #include "tests/support/demo_window.h"
+#include "tests/support/pdf_words.h"
 #include "tests/support/suites.h"
 #include "tests/support/written.h"
 
@@ -20,15 +22,10 @@
 
 using namespace jr;
 using namespace jr::app;
+using testsupport::pdfWords;
 using testsupport::written;
 
 namespace {
-
-QString pdfWords(const QString& path) {
-    QProcess p;
-    p.start(QStringLiteral("pdftotext"), {QStringLiteral("-layout"), path, QStringLiteral("-")});
-    return p.waitForFinished(20000) ? QString::fromUtf8(p.readAllStandardOutput()).simplified() : QString();
-}
 
 /// All sentences of a sheet, as its blocks have them.
 QString wordsOf(const Sheet& sheet) {
@@ -39,8 +36,8 @@ QString wordsOf(const Sheet& sheet) {
 }
 
 /// Years at school that a text asks for: 0.39 words a sentence + 11.8 syllables a word - 15.59. Source: Kincaid,
-/// Fishburne, Rogers, Chissom, "Derivation of new readability formulas" (1975), value from memory. Syllables are runs of
-/// vowels, less a silent e.
+/// Fishburne, Rogers, Chissom, "Derivation of new readability formulas" (1975), value from memory. Syllables are runs
+/// of vowels, less a silent e.
 double schoolYears(const QString& text) {
     static const QRegularExpression word(QStringLiteral("[A-Za-z']+")), vowels(QStringLiteral("[aeiouy]+")),
         end(QStringLiteral("[.:;!?](\\s|$)"));
@@ -80,7 +77,8 @@ private slots:
         QTest::addColumn<QString>("says");
         using enum SheetStory;
         const auto row = [](const char* job, SheetStory story, const char* says) {
-            QTest::newRow(storyId(story).c_str()) << QString::fromLatin1(job) << int(story) << QString::fromLatin1(says);
+            QTest::newRow(storyId(story).c_str())
+                << QString::fromLatin1(job) << int(story) << QString::fromLatin1(says);
         };
         row("Stack length", Difference, "4450");
         row("Larkspur ladder", AllSetups, "3 setups against stock");
@@ -151,17 +149,18 @@ private slots:
         QVERIFY(wordsOf(sheetOf(model())).contains(QStringLiteral("by rules of thumb and not measured")));
         // Without everything that may go, one page does.
         const int before = sheetPages(sheetOf(model()));
-        for (const SheetPart part : {SheetPart::Order, SheetPart::Weights, SheetPart::Rules, SheetPart::LookAgain,
-                                     SheetPart::Book, SheetPart::Claim, SheetPart::Crank, SheetPart::Cautions,
-                                     SheetPart::Maps, SheetPart::Margin})
+        for (const SheetPart part :
+             {SheetPart::Order, SheetPart::Weights, SheetPart::Rules, SheetPart::LookAgain, SheetPart::Book,
+              SheetPart::Claim, SheetPart::Crank, SheetPart::Cautions, SheetPart::Maps, SheetPart::Margin})
             tick(part);
         QVERIFY(before > 1);
         QCOMPARE(sheetPages(sheetOf(model())), 1);
         // Cautions that are left off are named as such.
         const QString words = wordsOf(sheetOf(model()));
-        QVERIFY2(words.contains(QStringLiteral("Cautions that are left off this paper: %1")
-                                    .arg(cautionsOf(sheetOf(model())).size())),
-                 qPrintable(words));
+        QVERIFY2(
+            words.contains(
+                QStringLiteral("Cautions that are left off this paper: %1").arg(cautionsOf(sheetOf(model())).size())),
+            qPrintable(words));
     }
 
     /// Nothing is painted over the foot or over what comes after it, whatever is ticked.
@@ -210,6 +209,27 @@ private slots:
             QVERIFY2(!words.contains(QLatin1String(jargon), Qt::CaseInsensitive), jargon);
         const double years = schoolYears(words);
         QVERIFY2(years < 9., qPrintable(QStringLiteral("%1 years:\n%2").arg(years).arg(words)));
+    }
+
+    /// Unicode CLDR: Letter in the Americas, A4 elsewhere; in the PDF as another program reads it.
+    void thePaperIsTheCountrys() {
+        QCOMPARE(paperOf(QLocale(QLocale::English, QLocale::Canada)).id(), QPageSize::Letter);
+        QCOMPARE(paperOf(QLocale(QLocale::English, QLocale::UnitedKingdom)).id(), QPageSize::A4);
+        QCOMPARE(paperOf(QLocale::c()).id(), QPageSize::A4);
+        QVERIFY(m_demo.open("Stack length"));
+        const QLocale before;
+        for (const auto& [locale, size] : {std::pair{QLocale(QLocale::English, QLocale::UnitedStates), "612 x 792"},
+                                           std::pair{QLocale(QLocale::German, QLocale::Germany), "595 x 842"}}) {
+            QLocale::setDefault(locale);
+            const bool wrote = written(station(), SheetFormat::Pdf, m_demo.file("paper.pdf")).ok();
+            QLocale::setDefault(before);
+            QVERIFY(wrote);
+            QProcess info;
+            info.start(QStringLiteral("pdfinfo"), {m_demo.file("paper.pdf")});
+            QVERIFY(info.waitForFinished());
+            const QString said = QString::fromUtf8(info.readAllStandardOutput());
+            QVERIFY2(said.contains(QLatin1String(size)), qPrintable(said));
+        }
     }
 };
 

@@ -4,7 +4,9 @@
 #include "tests/support/cli_process.h"
 #include "tests/support/suites.h"
 
+#include <QFile>
 #include <QSettings>
+#include <QTemporaryDir>
 #include <QTest>
 
 using namespace jr;
@@ -40,6 +42,38 @@ private slots:
         const auto wrong = runCli(QStringList{"compare", "--base"} + sorrel("14", "standard") + QStringList{"--with"} +
                                   sorrel("14", "standard"));
         QVERIFY2(wrong.code != 0 && wrong.err.contains("derselbe Lauf"), wrong.err);
+    }
+    /// A wrong file is told in the reader's language, with the place where it is wrong.
+    void wrongFilesAreToldToThePerson_data() {
+        QTest::addColumn<QByteArray>("bytes");
+        QTest::addColumn<QString>("said");
+        const QByteArray head("# jolly-ram: pull 1\n# kind: curve\n");
+        QTest::newRow("none of ours") << QByteArray("rpm,power\n1,2\n") << QStringLiteral(":1: keine Laufdatei");
+        QTest::newRow("version") << QByteArray("# jolly-ram: pull 9\n") << QStringLiteral("nur „pull 1“");
+        QTest::newRow("kind") << QByteArray("# jolly-ram: pull 1\nengine_speed [rpm]\n1\n")
+                              << QStringLiteral("Schlüssel „kind“");
+        QTest::newRow("key twice") << head + "# kind: curve\n"
+                                   << QStringLiteral(":3: der Schlüssel „kind“ steht zweimal");
+        QTest::newRow("no columns") << head << QStringLiteral("endet vor den Überschriften");
+        QTest::newRow("row short") << head + "engine_speed [rpm],power [kW]\n4000\n5000,2\n"
+                                   << QStringLiteral(":4: diese Zeile hat 1 Felder, wo 2 Spalten sind");
+        QTest::newRow("no number") << head + "engine_speed [rpm],power [kW]\n4000,a lot\n5000,2\n"
+                                   << QStringLiteral(":4: Spalte power: „a lot“ ist keine Zahl");
+        QTest::newRow("no rows") << head + "engine_speed [rpm],power [kW]\n"
+                                 << QStringLiteral("keine Zeilen mit Werten");
+    }
+    void wrongFilesAreToldToThePerson() {
+        QFETCH(QByteArray, bytes);
+        QFETCH(QString, said);
+        QTemporaryDir dir;
+        QFile file(dir.filePath("wrong.pull.csv"));
+        QVERIFY(file.open(QIODevice::WriteOnly));
+        file.write(bytes);
+        file.close();
+        keepLanguage(QStringLiteral("de"));
+        const auto ran = runCli({"curve", file.fileName()});
+        QVERIFY(ran.code != 0);
+        QVERIFY2(QString::fromUtf8(ran.err).contains(said), ran.err);
     }
     void whatIsKeptIsReadBack() {
         for (const UnitChoice& choice : unitChoices())
