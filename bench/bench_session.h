@@ -107,6 +107,7 @@ signals:
     void stopChanged(jr::StopStatus status);
     void stepsGivenUp(int steps); ///< of a run that is over: so many never settled
     void said(QString words);     ///< for the operator's eyes
+    void refused(jr::Error why);  ///< what was asked of it and is not done
     void pullBegan();
 
 private:

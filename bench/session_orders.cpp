@@ -37,7 +37,7 @@ void BenchSession::showStop() {
 
 void BenchSession::tell(const Result<Done>& asked) {
     if (!asked)
-        emit said(QString::fromStdString(asked.error().reason));
+        emit refused(asked.error());
     carryOut();
 }
 
@@ -100,7 +100,7 @@ void BenchSession::setFact(const std::string& key, const std::string& value) {
     if (m_capture)
         (void)m_capture->remark("fact " + key + " " + value);
     if (const Result<Done> done = m_catcher.setFact(key, value); !done)
-        emit said(QString::fromStdString(done.error().reason));
+        emit refused(done.error());
 }
 
 void BenchSession::beginByHand() {

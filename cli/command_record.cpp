@@ -80,6 +80,7 @@ public:
         connect(&m_session, &BenchSession::linkChanged, this,
                 [](LinkState, const QString& words) { say(words.toStdString()); });
         connect(&m_session, &BenchSession::said, this, [](const QString& words) { say(words.toStdString()); });
+        connect(&m_session, &BenchSession::refused, this, [](const Error& why) { say(inWords(why)); });
         connect(&m_session, &BenchSession::tripped, this, [this](const GuardTrip& trip) {
             m_tripped = true;
             say("guard: " + said(guardMessage(trip), reader()));

@@ -151,9 +151,9 @@ double drawBlock(QPainter& p, const SheetBlock& block, double y) {
     const double from = y;
     const bool accent = block.kind == SheetBlock::Kind::Title || block.kind == SheetBlock::Kind::Headline;
     y = text(p, y, block.words, fontOf(block.kind),
-             accent                                   ? t.accent
+             accent                                  ? t.accent
              : block.kind == SheetBlock::Kind::Muted ? t.muted
-                                                      : t.ink,
+                                                     : t.ink,
              leftOf(block.kind));
     if (block.kind == SheetBlock::Kind::Caution)
         p.fillRect(QRectF(kEdge, from, 4, y - from), t.amber);

@@ -91,6 +91,7 @@ void BenchConnection::call(SessionOptions options) {
             emit said(plural(steps, tr("1 step never settled."), tr("%1 steps never settled.")));
     });
     connect(m_session, &BenchSession::said, this, &BenchConnection::said);
+    connect(m_session, &BenchSession::refused, this, [this](const Error& why) { emit said(errorWords(why)); });
     m_thread.start();
     emit began();
     QMetaObject::invokeMethod(m_session, &BenchSession::open);

@@ -80,9 +80,9 @@ const std::vector<Unit> kWorkshopUnits = {
     {"ml", Quantity::Volume, 1e-6},
     {"cm3", Quantity::Volume, 1e-6},
     {"in3", Quantity::Volume, kInch* kInch* kInch},
-    {"gal", Quantity::Volume, 231. * kInch * kInch * kInch}, // of the United States
+    {"gal", Quantity::Volume, 231. * kInch* kInch* kInch}, // of the United States
     {"impgal", Quantity::Volume, 4.54609e-3},
-    {"floz", Quantity::Volume, 231. / 128. * kInch * kInch * kInch},
+    {"floz", Quantity::Volume, 231. / 128. * kInch* kInch* kInch},
     {"kg", Quantity::Mass, 1.},
     {"g", Quantity::Mass, 1e-3},
     {"lb", Quantity::Mass, kPound},

@@ -3,6 +3,7 @@
 // the real stand-in, with a question or an import standing open while the bench pulls.
 #include "app/import/import_dialog.h"
 #include "app/widgets/asking.h"
+#include "app/words/catalogue.h"
 #include "tests/support/bench_window.h"
 #include "tests/support/standin_process.h"
 #include "tests/support/suites.h"
@@ -53,6 +54,21 @@ private slots:
     void init() { QCOMPARE(m_bench.begin(QString::fromUtf8(QTest::currentTestFunction())), QString()); }
     void cleanup() { m_bench.end(); }
 
+    /// What the program does not do is said in the language of the window, here that a stop still stands.
+    void whatIsRefusedIsSaidInTheReadersLanguage() {
+        SpokenLanguage german(*QCoreApplication::instance());
+        german.speak(QStringLiteral("de"));
+        bench().sitting().setSetup("stock");
+        bench().link().tryStandin("ostra", 4.);
+        QVERIFY(m_bench.ready());
+        QStringList words;
+        connect(&bench().link(), &BenchConnection::said, this, [&](const QString& w) { words << w; });
+        bench().link().stop();
+        QTRY_VERIFY(bench().link().snapshot().stop.latched);
+        bench().link().ask("pull");
+        QTRY_VERIFY2(!words.filter(QStringLiteral("ein Halt steht; zuerst lösen")).isEmpty(),
+                     qPrintable(words.join('\n')));
+    }
     void escapeStopsFromAnywhere_data() {
         QTest::addColumn<int>("station");
         QTest::addColumn<bool>("asking");

@@ -56,7 +56,8 @@ private slots:
         QCOMPARE(leaksDue(tests, {"a", "stock", 3, false}, stackFamily()).size(), 1U);
         // A leak stays due until it is tight.
         tests.tests.push_back(pumped(LeakKind::Intake, "long stack", 2, 35., 20., 1.));
-        QCOMPARE(std::string(leaksDue(tests, longStack, stackFamily()).front().why.code), std::string("leak.due-leaks"));
+        QCOMPARE(std::string(leaksDue(tests, longStack, stackFamily()).front().why.code),
+                 std::string("leak.due-leaks"));
         tests.tests.push_back(pumped(LeakKind::Intake, "long stack", 2, 35., 34.5, 1.));
         QCOMPARE(leaksDue(tests, longStack, stackFamily()).size(), 0U);
     }
