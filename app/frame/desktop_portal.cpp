@@ -11,6 +11,7 @@ namespace jr::app {
 namespace {
 
 /// A list of a portal's description: "UseIn=gnome;unity".
+/// (QSettings takes what follows the first semicolon of a line for a remark.)
 QStringList listOf(const QByteArray& description, const char* key) {
     for (const QByteArray& line : description.split('\n')) {
         const qsizetype equals = line.indexOf('=');

@@ -9,7 +9,6 @@
 #include <Eigen/Core>
 
 #include <algorithm>
-#include <memory>
 #include <set>
 
 namespace jr {
@@ -89,18 +88,18 @@ PullModel pullModel(const SittingPlan& plan, bool withDrift) {
         ++p;
     }
 
-    auto qr = std::make_unique<PivotedQr>(x.leftCols(p));
-    if (withDrift && qr->rank() < p) {
+    PivotedQr qr(x.leftCols(p));
+    if (withDrift && qr.rank() < p) {
         x.col(setups).swap(x.col(p - 1));
         --p;
         withDrift = false;
-        qr = std::make_unique<PivotedQr>(x.leftCols(p));
+        qr = PivotedQr(x.leftCols(p));
     }
     model.drift = withDrift;
     model.sittings = levels > 0 ? sittings : 1;
     model.fixed = x.leftCols(p);
-    model.freedom = static_cast<int>(n - qr->rank());
-    model.weights = qr->solve(Eigen::MatrixXd(Eigen::MatrixXd::Identity(n, n)));
+    model.freedom = static_cast<int>(n - qr.rank());
+    model.weights = qr.solve(Eigen::MatrixXd(Eigen::MatrixXd::Identity(n, n)));
     model.bench = product(x.middleCols(setups, p - setups), Eigen::MatrixXd(model.weights.bottomRows(p - setups)));
     model.residual = Eigen::MatrixXd::Identity(n, n) - product(x.leftCols(p), model.weights);
     return model;

@@ -5,6 +5,8 @@
 #include <Eigen/LU>
 #include <Eigen/QR>
 
+#include <cassert>
+
 namespace jr {
 
 struct PivotedQr::Own {
@@ -12,8 +14,7 @@ struct PivotedQr::Own {
 };
 
 PivotedQr::PivotedQr(const DenseMatrix& m)
-    : m_own(std::make_unique<const Own>(Own{Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(m)})) {}
-PivotedQr::~PivotedQr() = default;
+    : m_own(std::make_shared<const Own>(Own{Eigen::ColPivHouseholderQR<Eigen::MatrixXd>(m)})) {}
 
 int PivotedQr::rank() const {
     return static_cast<int>(m_own->qr.rank());
@@ -36,26 +37,29 @@ struct Cholesky::Own {
     Eigen::LLT<Eigen::MatrixXd> llt;
 };
 
-Cholesky::Cholesky(const DenseMatrix& m) : m_own(std::make_unique<const Own>(Own{Eigen::LLT<Eigen::MatrixXd>(m)})) {}
-Cholesky::~Cholesky() = default;
+Cholesky::Cholesky(const DenseMatrix& m) : m_own(std::make_shared<const Own>(Own{Eigen::LLT<Eigen::MatrixXd>(m)})) {}
 
 bool Cholesky::positive() const {
     return m_own->llt.info() == Eigen::Success;
 }
 
 DenseMatrix Cholesky::lower() const {
+    assert(positive());
     return m_own->llt.matrixL();
 }
 
 double Cholesky::logDeterminant() const {
+    assert(positive());
     return 2. * m_own->llt.matrixLLT().diagonal().array().log().sum();
 }
 
 DenseMatrix Cholesky::solve(const DenseMatrix& b) const {
+    assert(positive());
     return m_own->llt.solve(b);
 }
 
 DenseVector Cholesky::solve(const DenseVector& b) const {
+    assert(positive());
     return m_own->llt.solve(b);
 }
 

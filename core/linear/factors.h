@@ -13,9 +13,6 @@ namespace jr {
 class PivotedQr {
 public:
     explicit PivotedQr(const DenseMatrix& m);
-    ~PivotedQr();
-    PivotedQr(const PivotedQr&) = delete;
-    PivotedQr& operator=(const PivotedQr&) = delete;
 
     int rank() const;
     /// Least squares of M X = B: a basic solution where the rank is short.
@@ -26,18 +23,15 @@ public:
 
 private:
     struct Own;
-    std::unique_ptr<const Own> m_own;
+    std::shared_ptr<const Own> m_own; ///< never changes, so copies share it
 };
 
 /// L L' of a symmetric positive definite matrix, of which the lower half is read.
 class Cholesky {
 public:
     explicit Cholesky(const DenseMatrix& m);
-    ~Cholesky();
-    Cholesky(const Cholesky&) = delete;
-    Cholesky& operator=(const Cholesky&) = delete;
 
-    bool positive() const; ///< if not, nothing below means anything
+    bool positive() const; ///< what stands below asks for it
     DenseMatrix lower() const;
     double logDeterminant() const;
     DenseMatrix solve(const DenseMatrix& b) const;
@@ -45,7 +39,7 @@ public:
 
 private:
     struct Own;
-    std::unique_ptr<const Own> m_own;
+    std::shared_ptr<const Own> m_own; ///< never changes, so copies share it
 };
 
 /// L^-1 B of a lower triangle.

@@ -43,7 +43,7 @@ private slots:
         QVERIFY(!shows("KDE"));
     }
     void whatSomebodyChoseStays() {
-        describe("one.portal", "Interfaces=org.freedesktop.impl.portal.FileChooser\nUseIn=gnome\n");
+        describe("one.portal", "[portal]\nInterfaces=org.freedesktop.impl.portal.FileChooser\nUseIn=gnome\n");
         struct Kept {
             const char* name;
             QByteArray before = qgetenv(name);
