@@ -12,7 +12,8 @@ namespace jr::app {
 bool portalShowsFileDialogs(const QStringList& dataFolders, const QString& currentDesktop);
 
 /// Before the application is made. Changes nothing where somebody chose a platform theme, where there is no session bus
-/// or no such portal, and where nothing is shown on a screen.
+/// or no such portal, and where nothing is shown on a screen. With a bench at hand the dialogs are our own all the same
+/// (stop_key.h).
 void useDesktopPortal();
 
 } // namespace jr::app

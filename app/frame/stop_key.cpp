@@ -10,6 +10,13 @@ namespace jr::app {
 
 StopKey::StopKey(BenchModel& bench, QObject* parent) : QObject(parent), m_bench(bench) {
     QCoreApplication::instance()->installEventFilter(this);
+    // A dialog of the desktop's is another program's window, and its keys never come here: with a bench at hand the
+    // questions are this program's own.
+    const auto ownDialogs = [&bench] {
+        QCoreApplication::setAttribute(Qt::AA_DontUseNativeDialogs, bench.link().wanted());
+    };
+    connect(&bench.link(), &BenchConnection::linkChanged, this, ownDialogs);
+    ownDialogs();
 }
 
 bool StopKey::eventFilter(QObject* watched, QEvent* event) {

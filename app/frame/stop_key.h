@@ -12,7 +12,7 @@ class BenchModel;
 class StopKey : public QObject {
     Q_OBJECT
 public:
-    /// Hears the keys of the whole program.
+    /// Hears the keys of the whole program, and keeps the desktop's dialogs away while there is a bench.
     StopKey(BenchModel& bench, QObject* parent);
     bool eventFilter(QObject* watched, QEvent* event) override;
 

@@ -9,6 +9,7 @@
 #include "tests/support/suites.h"
 
 #include <QFile>
+#include <QFileDialog>
 #include <QInputDialog>
 #include <QLineEdit>
 #include <QPointer>
@@ -68,6 +69,21 @@ private slots:
         bench().link().ask("pull");
         QTRY_VERIFY2(!words.filter(QStringLiteral("ein Halt steht; zuerst lösen")).isEmpty(),
                      qPrintable(words.join('\n')));
+    }
+    /// The desktop's dialogs are windows of another program, which keeps Escape to itself.
+    void noDialogOfTheDesktopsWithABench() {
+        const auto own = [] { return QCoreApplication::testAttribute(Qt::AA_DontUseNativeDialogs); };
+        QVERIFY(!own());
+        bench().sitting().setSetup("stock");
+        bench().link().tryStandin("ostra", 4.);
+        QVERIFY(m_bench.ready());
+        QVERIFY(own());
+        askForFile(&window(), "Q", "*", [](const QString&) {});
+        QTRY_COMPARE(standing<QFileDialog>().size(), 1);
+        QVERIFY(standing<QFileDialog>().front()->findChild<QLineEdit*>()); // made of this program's widgets
+        standing<QFileDialog>().front()->reject();
+        bench().link().disconnectBench();
+        QVERIFY(!own());
     }
     void escapeStopsFromAnywhere_data() {
         QTest::addColumn<int>("station");
