@@ -77,7 +77,7 @@ private:
             return 0.;
         }
         const double on = std::min(1., sinceStartS / m_s.clutchS);
-        const double eased = on * on * (3. - 2. * on);
+        const double eased = m_s.clutchStraight ? on : on * on * (3. - 2. * on);
         double force = m_machine.powerW(rpm) * (1. + m_s.offsetShare) / std::max(speed, 0.3);
         force = std::min(force, m_s.mostThrustN) * eased;
         constexpr double kSpinsFromMPerS = 4.; // as the clutch comes home

@@ -33,7 +33,8 @@ struct RoadSetting {
     double gustMPerS = 0., gustLastsS = 4.;
     double airKgM3 = 1.19;
     double waitS = 4.;                    ///< stands before it goes
-    double clutchS = 0.4;                 ///< the thrust comes on over this
+    double clutchS = 0.4;                 ///< the thrust comes on over this…
+    bool clutchStraight = false;          ///< …evenly, or slowly at first and at last
     double mostThrustN = 520.;            ///< what tyre and clutch let through
     double spinsForS = 0.;                ///< the tyre spins so long as the clutch comes home, with half the thrust
     double liftAtM = -1., liftForS = 0.8; ///< the rider shuts the throttle there; below 0: never

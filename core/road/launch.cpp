@@ -11,7 +11,8 @@
 namespace jr {
 namespace {
 
-constexpr int kCoarseStarts = 24, kFineStarts = 40, kSofts = 7;
+/// Where it can have begun is first looked for coarsely.
+constexpr int kCoarseStarts = 24, kFineStarts = 40, kCoarseSofts = 7, kFineSofts = 13;
 /// A record that stood at least so long before it went tells what rest looks like.
 constexpr double kRestS = 0.8;
 
@@ -164,13 +165,13 @@ std::array<Sums, 2> sumsFrom(double start, Ease ease, double c, const std::vecto
 
 /// All shapes and forms from starts evenly between two times; `into` grows by those that can be.
 void tryStarts(std::vector<Tried>& into, const std::vector<double>& t, const std::vector<double>& v, const Window& w,
-               double fromS, double toS, int starts, const LaunchOptions& o) {
+               double fromS, double toS, int starts, int softs, const LaunchOptions& o) {
     double vv = 0.;
     for (std::size_t i = w.first; i <= w.join; ++i)
         vv += v[i] * v[i];
     for (Ease ease : {Ease::Straight, Ease::Smooth})
-        for (int k = 0; k < kSofts; ++k) {
-            const double c = o.hardestS * std::pow(o.softestS / o.hardestS, static_cast<double>(k) / (kSofts - 1));
+        for (int k = 0; k < softs; ++k) {
+            const double c = o.hardestS * std::pow(o.softestS / o.hardestS, static_cast<double>(k) / (softs - 1));
             for (int j = 0; j < starts; ++j) {
                 const double start = fromS + (toS - fromS) * (j + 0.5) / starts;
                 const auto sums = sumsFrom(start, ease, c, t, v, w);
@@ -190,19 +191,23 @@ double leastLeft(const std::vector<Tried>& tried) {
     return least;
 }
 
+/// How likely it is before anything is measured that the thrust takes c seconds to come on: a third of a second, give
+/// or take a factor of two (common practice, no source), or anything at all: some start with the clutch home.
+double likelyBeforehand(double c) {
+    constexpr double kUsualS = 0.3, kFactorLog = 0.8, kAnything = 0.2; // of the logarithm; of the likeliest
+    const double off = std::log(c / kUsualS) / kFactorLog;
+    return kAnything + std::exp(-0.5 * off * off);
+}
+
 /// What a sample may be out by from the shapes, squared.
-double varianceOf(const std::vector<double>& t, const std::vector<double>& v, const Window& w, double noise,
-                  double least) {
+double varianceOf(const Window& w, double noise, double least) {
     // Noise as seen along the run, or what the best fit leaves where that is more: then the shape is not quite right.
     const double spare = std::max(1., static_cast<double>(w.join - w.first + 1) - 4.);
-    // Between slow samples a machine does what no shape here says: that grows with the step.
-    constexpr double kUnseenPerS = 0.06, kUnseenMost = 0.04, kLeastMPerS = 1e-3;
-    const double unseen =
-        std::min(kUnseenMost, kUnseenPerS * w.stepS) * (v[w.join] - v[w.rest]) / (t[w.join] - t[w.rest]) * w.stepS;
-    // A shape that is not quite right errs alike in neighbouring samples: beyond a dozen they tell no more of it.
-    constexpr double kTelling = 12.;
+    constexpr double kLeastMPerS = 1e-3;
+    // A shape that is not quite right errs alike in neighbouring samples: beyond fifteen they tell no more of it.
+    constexpr double kTelling = 15.;
     const double alike = std::max(1., static_cast<double>(w.join - w.rest) / kTelling);
-    return alike * std::max({noise * noise, least / spare, kLeastMPerS * kLeastMPerS}) + unseen * unseen;
+    return alike * std::max({noise * noise, least / spare, kLeastMPerS * kLeastMPerS});
 }
 
 } // namespace
@@ -217,10 +222,10 @@ std::optional<Launch> findLaunch(const std::vector<double>& t, const std::vector
         return std::nullopt;
     // First where it can have begun at all, then that stretch finely.
     std::vector<Tried> tried;
-    tryStarts(tried, t, v, *window, window->earliestS, window->latestS, kCoarseStarts, o);
+    tryStarts(tried, t, v, *window, window->earliestS, window->latestS, kCoarseStarts, kCoarseSofts, o);
     if (tried.empty())
         return std::nullopt;
-    double least = leastLeft(tried), variance = varianceOf(t, v, *window, noise, least);
+    double least = leastLeft(tried), variance = varianceOf(*window, noise, least);
     constexpr double kPossible = 12.; // half the deviance at which a start is past believing
     double fromS = window->latestS, toS = window->earliestS;
     for (const Tried& one : tried)
@@ -231,20 +236,19 @@ std::optional<Launch> findLaunch(const std::vector<double>& t, const std::vector
     const double coarse = (window->latestS - window->earliestS) / kCoarseStarts;
     tried.clear();
     tryStarts(tried, t, v, *window, std::max(fromS - coarse, window->earliestS),
-              std::min(toS + coarse, window->latestS), kFineStarts, o);
+              std::min(toS + coarse, window->latestS), kFineStarts, kFineSofts, o);
     least = leastLeft(tried);
-    variance = varianceOf(t, v, *window, noise, least);
+    variance = varianceOf(*window, noise, least);
 
     Launch out;
     out.joinRow = window->join;
     out.joinS = t[window->join];
     double sum = 0.;
-    constexpr double kSoftLikelier = 0.25; // a clutch takes a moment; beside the even scale of logarithms
     std::vector<double> weights;
     double most = 0.;
     for (const Tried& one : tried) {
         weights.push_back(std::exp(-0.5 * (one.fit.left - least) / variance) / std::sqrt(one.fit.apart) *
-                          std::pow(one.c, kSoftLikelier));
+                          likelyBeforehand(one.c));
         most = std::max(most, weights.back());
     }
     for (std::size_t k = 0; k < tried.size(); ++k) {

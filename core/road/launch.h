@@ -10,7 +10,7 @@
 // pulls as hard as tyre and clutch let it, the second one whose power is the limit (energy grows with time). a and b by
 // least squares for each t0 and c of a grid, shape and form; each is weighed by its likelihood, and the start is the
 // weighted mean over all, its uncertainty what they differ in: nobody knows how the clutch came home, so nobody knows
-// the start better than that. Beforehand c is likely as c^(1/4) on a scale of logarithms.
+// the start better than that. Beforehand ln c is normal about a third of a second.
 // Source: least squares and Bayes' rule, any text on statistics; the shapes are common practice, no source.
 #pragma once
 

@@ -6,12 +6,14 @@
 #include <Eigen/Dense>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace jr {
 namespace {
 
 constexpr double kHalf95 = 1.959964; // of a normal distribution
+constexpr double kQuickHz = 4.;      // below, a receiver is a slow one
 
 /// A time with its variance, and how each case of the launch would move it (0 where it does not).
 struct Moment {
@@ -65,6 +67,22 @@ std::optional<Moment> momentAtM(const RoadRun& run, double metres) {
     return out;
 }
 
+/// The speed may already have been there, or not yet, as long as it lies within the band about the samples: beside a
+/// shift of gears, where it stands still for a moment, that lasts longer than noise over acceleration would say.
+double lastsUntilS(const RoadRun& run, double mPerS, double at, double way) {
+    const double step = 0.25 / run.rateHz;
+    constexpr double kFarthestS = 2.; // by then something else has happened to the run
+    double before = 0.;               // how far inside the band, m/s
+    for (double off = 0.; off < kFarthestS; off += step) {
+        const SpeedAbout about = speedAbout(run, at + way * off);
+        const double inside = kHalf95 * about.sdMPerS - way * (about.mPerS - mPerS);
+        if (inside <= 0.)
+            return off > 0. ? at + way * (off - step * inside / (inside - before)) : at;
+        before = inside;
+    }
+    return at + way * kFarthestS;
+}
+
 /// First time the speed passes upwards through a value after `fromS`.
 std::optional<Moment> momentAtSpeed(const RoadRun& run, double mPerS, double fromS) {
     for (std::size_t i = 1; i <= run.topRow; ++i) {
@@ -83,13 +101,49 @@ std::optional<Moment> momentAtSpeed(const RoadRun& run, double mPerS, double fro
         const SpeedAbout about = speedAbout(run, at);
         if (about.mPerS < mPerS - 3. * about.sdMPerS - 1e-6)
             continue;
-        // Beside a shift of gears the speed stands still for a moment: it may have been passed on its other side.
-        constexpr double kBesideS = 0.25, kLeastMPerS2 = 0.05;
-        const double rate = std::max(kLeastMPerS2, std::min({about.mPerS2, speedAbout(run, at - kBesideS).mPerS2,
-                                                             speedAbout(run, at + kBesideS).mPerS2}));
-        return Moment{at, about.sdMPerS * about.sdMPerS / (rate * rate), 0.};
+        const double half = 0.5 * (lastsUntilS(run, mPerS, at, 1.) - lastsUntilS(run, mPerS, at, -1.)) / kHalf95;
+        return Moment{at, half * half, 0.};
     }
     return std::nullopt;
+}
+
+/// Times with their weights (1 in sum), not necessarily shaped like a bell.
+struct Spread {
+    std::vector<double> timeS, weight;
+    double meanS = 0., variance = 0.;
+};
+
+/// Half of what lies about the mean with 95 % of the spread, each of whose times is out by a normal error of its own.
+/// How a clutch came home is bounded on both sides, so 1.96 standard deviations would state too much.
+double half95Of(const Spread& spread, double ownVariance) {
+    const double sd = std::sqrt(spread.variance + ownVariance);
+    if (!(spread.variance > 1e-3 * ownVariance))
+        return kHalf95 * sd;
+    // Gathered first: some thousand cases differ by less than any clock tells.
+    constexpr std::size_t kPlaces = 48;
+    const auto [least, most] = std::minmax_element(spread.timeS.begin(), spread.timeS.end());
+    std::array<double, kPlaces> weight{}, moment{};
+    for (std::size_t i = 0; i < spread.timeS.size(); ++i) {
+        const double share = (spread.timeS[i] - *least) / (*most - *least);
+        const auto place = std::min(kPlaces - 1, static_cast<std::size_t>(share * kPlaces));
+        weight[place] += spread.weight[i];
+        moment[place] += spread.weight[i] * (spread.timeS[i] - spread.meanS);
+    }
+    // Within a place the times are spread evenly; that goes into the normal error.
+    const double step = (*most - *least) / kPlaces;
+    const double own = std::sqrt(2. * (ownVariance + step * step / 12.)); // as erf counts
+    double low = 0., high = 4. * sd;
+    for (int halving = 0; halving < 20; ++halving) {
+        const double half = 0.5 * (low + high);
+        double inside = 0.;
+        for (std::size_t p = 0; p < kPlaces; ++p)
+            if (weight[p] > 0.) {
+                const double off = moment[p] / weight[p];
+                inside += 0.5 * weight[p] * (std::erf((half - off) / own) + std::erf((half + off) / own));
+            }
+        (inside < 0.95 ? low : high) = half;
+    }
+    return 0.5 * (low + high);
 }
 
 /// Time from the clock's start to a moment: each case of the launch has its own start and its own distance.
@@ -98,16 +152,27 @@ MarkTime sinceStart(const RoadRun& run, std::size_t mark, const Moment& end, Rol
     double meanJoinM = 0.;
     for (const LaunchCase& one : launch.cases)
         meanJoinM += one.weight * one.joinM;
-    double mean = 0., square = 0., within = 0.;
+    // The cases are spread wider than the clutches of riders are; and a slow receiver, whose samples tell few of them
+    // apart, still knows the sum of what was run. Both shares by a thousand simulated runs a rate.
+    struct Share {
+        double fromMoving, fromFoot;
+    };
+    constexpr Share kQuick{0.7, 1.}, kSlow{0.83, 0.4};
+    const Share& shares = run.rateHz > kQuickHz ? kQuick : kSlow;
+    const double share = rollout == Rollout::None ? shares.fromMoving : shares.fromFoot;
+    Spread spread;
+    double square = 0., within = 0.;
     for (const LaunchCase& one : launch.cases) {
         const double start = rollout == Rollout::OneFoot ? one.rolloutS : one.startS;
         const double time = end.timeS + end.perJoinM * (one.joinM - meanJoinM) - start;
-        mean += one.weight * time;
+        spread.timeS.push_back(time);
+        spread.weight.push_back(one.weight);
+        spread.meanS += one.weight * time;
         square += one.weight * time * time;
         if (rollout == Rollout::OneFoot) { // noise along the foot moves where it ends
             // A share of it: the fit leans on the samples after the foot as well, and the more on a quick receiver's
             // many. Both figures by a thousand simulated runs a rate.
-            constexpr double kMostOwn = 0.25, kOwnPerSample = 1.2;
+            constexpr double kMostOwn = 0.25, kOwnPerSample = 2.;
             const double lasts = std::max(one.rolloutS - one.startS, 1. / run.rateHz);
             const double own = std::min(kMostOwn, kOwnPerSample / (lasts * run.rateHz));
             constexpr double kEndOverMean = 2.; // of the speed, where it gains steadily
@@ -117,10 +182,26 @@ MarkTime sinceStart(const RoadRun& run, std::size_t mark, const Moment& end, Rol
     }
     MarkTime out;
     out.mark = mark;
-    out.timeS = mean;
-    out.uncertaintyS = kHalf95 * std::sqrt(std::max(0., square - mean * mean) + within + end.variance);
+    spread.variance = std::max(0., square - spread.meanS * spread.meanS);
+    for (double& time : spread.timeS)
+        time = spread.meanS + share * (time - spread.meanS);
+    spread.variance *= share * share;
+    out.timeS = spread.meanS;
+    out.uncertaintyS = half95Of(spread, within + end.variance);
     out.speedMPerS = speedAbout(run, end.timeS).mPerS;
     return out;
+}
+
+/// What a parabola through three even samples misses: at most |third derivative| h^3 / (9 sqrt 3) = 0.064 of a third
+/// difference where the speed is smooth (the remainder of interpolation, any text on numerical analysis); a corner, as
+/// a shift of gears makes it, takes half as much again (by a thousand simulated runs).
+double missedBetween(const RoadRun& run, std::size_t first) {
+    constexpr double kOfThird = 0.1;
+    double third = 0.;
+    const auto& v = run.speedMPerS;
+    for (std::size_t i = std::max<std::size_t>(first, 1) - 1; i <= first && i + 3 < v.size(); ++i)
+        third = std::max(third, std::abs(v[i + 3] - 3. * v[i + 2] + 3. * v[i + 1] - v[i]));
+    return kOfThird * third;
 }
 
 } // namespace
@@ -138,7 +219,7 @@ std::optional<Rollout> parseRollout(std::string_view text) {
 SpeedAbout speedAbout(const RoadRun& run, double timeS) {
     // Five samples of a quick receiver, so that a shift of gears is not smeared over what lies beside it; three of a
     // slow one.
-    constexpr double kQuickHz = 4., kHalfStepsQuick = 2.6, kHalfStepsSlow = 1.55;
+    constexpr double kHalfStepsQuick = 2.6, kHalfStepsSlow = 1.55;
     const double half = (run.rateHz > kQuickHz ? kHalfStepsQuick : kHalfStepsSlow) / run.rateHz;
     const auto from = static_cast<std::size_t>(std::lower_bound(run.timeS.begin(), run.timeS.end(), timeS - half) -
                                                run.timeS.begin());
@@ -169,7 +250,9 @@ SpeedAbout speedAbout(const RoadRun& run, double timeS) {
     const double left = std::max(0., vv - found.dot(right));
     const double spare = static_cast<double>(count) - static_cast<double>(terms);
     const double variance = std::max(run.noiseMPerS * run.noiseMPerS, spare > 0. ? left / spare : 0.);
-    return {found(0), terms > 1 ? found(1) : 0., std::sqrt(variance * inverse(0, 0))};
+    // A slow receiver's three samples say nothing of what their parabola misses; the next ones do.
+    const double missed = run.rateHz > kQuickHz ? 0. : missedBetween(run, from);
+    return {found(0), terms > 1 ? found(1) : 0., std::sqrt(variance * inverse(0, 0) + missed * missed)};
 }
 
 std::optional<double> clockStartS(const RoadRun& run, Rollout rollout) {

@@ -7,6 +7,8 @@
 #include "tests/support/simulated_trace.h"
 #include "tests/support/suites.h"
 
+#include <Eigen/Dense>
+
 #include <QTest>
 
 #include <cmath>
@@ -183,10 +185,10 @@ private slots:
         QTest::addColumn<double>("rateHz");
         QTest::addColumn<double>("rms");      // of the quarter mile once the first foot is run…
         QTest::addColumn<double>("startRms"); // …and from the first movement, which a soft clutch hides
-        QTest::newRow("25 a second") << 25. << 0.02 << 0.03;
-        QTest::newRow("10 a second") << 10. << 0.02 << 0.04;
-        QTest::newRow("5 a second") << 5. << 0.05 << 0.06;
-        QTest::newRow("1 a second") << 1. << 0.2 << 0.3;
+        QTest::newRow("25 a second") << 25. << 0.02 << 0.02;
+        QTest::newRow("10 a second") << 10. << 0.02 << 0.03;
+        QTest::newRow("5 a second") << 5. << 0.05 << 0.05;
+        QTest::newRow("1 a second") << 1. << 0.1 << 0.15;
     }
     void theStatedUncertaintyCovers() {
         QFETCH(double, rateHz);
@@ -212,6 +214,7 @@ private slots:
             s.rateHz = rateHz;
             s.seed = static_cast<std::uint64_t>(k + 1);
             s.clutchS = 0.1 + 0.5 * dice.uniform();
+            s.clutchStraight = k % 4 < 2;
             s.gustMPerS = 1.;
             s.offsetShare = 0.01 * dice.normal();
             s.waitS = 3. + dice.uniform();
@@ -254,10 +257,58 @@ private slots:
         QVERIFY2(std::sqrt(footLess.square / footLess.timed) < rms, qPrintable(told(footLess)));
         for (const Tally& t : tallies) {
             qInfo("%s", qPrintable(told(t)));
-            // Three standard deviations of a share of a thousand below 95 %, and a slow receiver may state too much.
-            if (rateHz > 4.)
-                QVERIFY2(100. * t.inside / t.timed > 92.9, qPrintable(told(t)));
+            const double inside = 100. * t.inside / t.timed;
+            QVERIFY2(inside > 90., qPrintable(told(t)));
+            // Not more than stated, and not much less either: 95 of a hundred, give or take two.
+            if (&t == &quarter || &t == &footLess)
+                QVERIFY2(inside >= 93. && inside <= 97., qPrintable(told(t)));
         }
+    }
+
+    /// How well the first movement can be known at all from ten samples a second: the bound of Cramér and Rao (any text
+    /// on estimation) for a thrust that comes on smoothly over an unknown time, with unknown acceleration and bend and
+    /// nothing known beforehand: 0.044 s. An estimate that knows about how riders start may do better, and ours
+    /// is not worse.
+    void aSoftClutchHidesTheStart() {
+        constexpr double kClutchS = 0.3, kNoiseMPerS = 0.02, kRateHz = 10., kWindowS = 0.9;
+        constexpr int kRuns = 400;
+        double square = 0., movedMPerS2 = 0.;
+        for (int k = 0; k < kRuns; ++k) {
+            standin::RoadSetting s;
+            s.seed = static_cast<std::uint64_t>(k + 1);
+            s.clutchS = kClutchS;
+            s.rateHz = kRateHz;
+            s.speedNoiseMPerS = kNoiseMPerS;
+            standin::RoadTruth truth;
+            const RoadRun run = ridden(quillOnTheRoad(), s, &truth);
+            QVERIFY(run.launch);
+            const double off = run.launch->startS - s.latencyS - truth.startS;
+            square += off * off;
+            movedMPerS2 += 1. / kRuns / (truth.timeAtSpeed(2.) - truth.timeAtSpeed(1.));
+        }
+        const auto speed = [](double t, const Eigen::Vector4d& p) { // start, clutch, acceleration, bend
+            const double s = t - p(0), x = std::clamp(s / p(1), 0., 1.);
+            const double r = s <= 0. ? 0. : s >= p(1) ? s - 0.5 * p(1) : p(1) * x * x * x * (1. - 0.5 * x);
+            return p(2) * r + p(3) * r * r;
+        };
+        constexpr int kPhases = 20; // of the first sample after the start
+        double bound = 0.;
+        for (int phase = 0; phase < kPhases; ++phase) {
+            Eigen::Matrix4d information = Eigen::Matrix4d::Zero();
+            for (double t = (phase + 0.5) / kPhases / kRateHz; t < kWindowS; t += 1. / kRateHz) {
+                Eigen::Vector4d slope;
+                for (int j = 0; j < 4; ++j) {
+                    const Eigen::Vector4d at(0., kClutchS, movedMPerS2, 0.), step = 1e-5 * Eigen::Vector4d::Unit(j);
+                    slope(j) = (speed(t, at + step) - speed(t, at - step)) / 2e-5;
+                }
+                information += slope * slope.transpose() / (kNoiseMPerS * kNoiseMPerS);
+            }
+            bound += information.inverse()(0, 0) / kPhases;
+        }
+        const double rms = std::sqrt(square / kRuns);
+        qInfo("the first movement is out by %.4f s rms, the bound is %.4f s", rms, std::sqrt(bound));
+        QVERIFY(std::sqrt(bound) > 0.02);
+        QVERIFY(rms < std::sqrt(bound));
     }
 };
 
