@@ -14,21 +14,22 @@ namespace {
 
 struct Field {
     const char* label;
-    std::optional<Measured> what; ///< without: in per cent
+    std::optional<Measured> what; ///< without: in per cent…
     std::optional<double> RideConditions::*value;
+    double percent = 0.01; ///< …and what one is in the value
 };
 constexpr Field kFieldsAsked[] = {
     {QT_TRANSLATE_NOOP("ConditionsForm", "Rider, as dressed"), Measured::Mass, &RideConditions::riderKg},
     {QT_TRANSLATE_NOOP("ConditionsForm", "Fuel in the tank"), Measured::Mass, &RideConditions::fuelKg},
     {QT_TRANSLATE_NOOP("ConditionsForm", "Wind against the rider"), Measured::RoadSpeed, &RideConditions::windMPerS},
+    {QT_TRANSLATE_NOOP("ConditionsForm", "Slope, uphill positive"), std::nullopt, &RideConditions::slopePct, 1.},
     {QT_TRANSLATE_NOOP("ConditionsForm", "Air temperature"), Measured::Temperature, &RideConditions::airTempC},
     {QT_TRANSLATE_NOOP("ConditionsForm", "Pressure here"), Measured::AirPressure, &RideConditions::airPressurePa},
     {QT_TRANSLATE_NOOP("ConditionsForm", "Humidity"), std::nullopt, &RideConditions::humidity},
 };
 
-const Unit& unitOf(const Field& field, const Wording& wording) {
-    static const Unit percent{"%", Quantity::Ratio, 0.01};
-    return field.what ? readerUnit(*field.what, wording) : percent;
+Unit unitOf(const Field& field, const Wording& wording) {
+    return field.what ? readerUnit(*field.what, wording) : Unit{"%", Quantity::Ratio, field.percent};
 }
 
 } // namespace

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a receiver cannot know of a run, to be said by a person: rider, fuel, wind, air, which way it went.
+// What a receiver cannot know of a run, to be said by a person: rider, fuel, wind, slope, air, which way it went.
 #pragma once
 
 #include "app/model/job_model.h"
@@ -33,7 +33,7 @@ private:
     void showField(int index);
     void showUnits();
 
-    static constexpr int kFields = 6;
+    static constexpr int kFields = 7;
     const JobModel& m_model;
     RideConditions m_said;
     QLineEdit* m_fields[kFields];

@@ -114,6 +114,11 @@ void WonPage::paintEvent(QPaintEvent*) {
             ? readout()
             : tr("%1 against %2, over the road").arg(m_view->name(m_view->withSetup), m_view->name(m_view->baseSetup));
     p.drawText(QRectF(28, 14, width() - 56, 24), Qt::AlignLeft | Qt::AlignVCenter, head);
+    if (const auto& restated = m_view->answers.restated) { // said where the figures are, as on Marks
+        p.setFont(Theme::font(Size::Small));
+        p.setPen(t.muted);
+        p.drawText(QRectF(28, 34, width() - 56, 16), Qt::AlignLeft | Qt::AlignVCenter, saidHere(*restated));
+    }
     if (m_cursorM >= 0.) {
         const double x = g.x(along()->metres[rowAt(m_cursorM)]);
         p.setPen(QPen(t.accent, 1.4));

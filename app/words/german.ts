@@ -2225,6 +2225,8 @@ Unterbricht nicht: Notschalter</translation></message>
 <translation>Seit Nr. %1:</translation></message>
 <message><source>Slices of half a second: a sweep has no steady points</source>
 <translation>Scheiben von einer halben Sekunde: Ein Hochfahren hat keine Beharrungspunkte</translation></message>
+<message><source>Slope, uphill positive</source>
+<translation>Steigung, bergauf positiv</translation></message>
 <message><source>Slow down where there is room; the sound says when it is kept.</source>
 <translation>Langsamer werden, wo Platz ist; der Ton sagt, wann sie verwahrt ist.</translation></message>
 <message><source>Smallest gain that so many pulls can show</source>

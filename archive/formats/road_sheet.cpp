@@ -15,6 +15,7 @@ struct NamedCondition {
 constexpr NamedCondition kNamed[] = {{"rider_kg", &RideConditions::riderKg},
                                      {"fuel_kg", &RideConditions::fuelKg},
                                      {"wind_m_s", &RideConditions::windMPerS},
+                                     {"slope_pct", &RideConditions::slopePct},
                                      {"air_temp_c", &RideConditions::airTempC},
                                      {"air_pressure_pa", &RideConditions::airPressurePa},
                                      {"humidity", &RideConditions::humidity}};

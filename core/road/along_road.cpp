@@ -6,6 +6,7 @@
 #include "core/pull/local_line.h"
 
 #include "core/linear/products.h"
+#include "core/road/restated_air.h"
 
 #include <Eigen/Core>
 
@@ -127,8 +128,12 @@ Result<AlongRoad> alongRoad(const std::vector<TimedRun>& base, const std::vector
         fittings = fittings && ride.run->run.header.number(header_key::fitting);
         for (double d : out.metres) {
             const double at = timeAtM(ride.run->run, d).value_or(kNaN);
-            ride.timeS.push_back(at - start);
-            ride.mPerS.push_back(speedAbout(ride.run->run, at).mPerS);
+            MarkTime here;
+            here.timeS = at - start;
+            here.speedMPerS = speedAbout(ride.run->run, at).mPerS;
+            here = restated(here, Mark{{}, d}, ride.run->airFactor);
+            ride.timeS.push_back(here.timeS);
+            ride.mPerS.push_back(here.speedMPerS);
         }
     }
     // The model is fitted at a few places along the strip; between two of them its weights and margin go straight.

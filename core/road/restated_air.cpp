@@ -23,9 +23,11 @@ std::optional<Message> restateAll(std::vector<TimedRun>& runs, const std::vector
     if (without > 0)
         return Message{"road.air-missing", {Count{static_cast<long>(without)}}};
     for (TimedRun& run : runs)
-        if (const auto air = run.run.header.air())
+        if (const auto air = run.run.header.air()) {
+            run.airFactor = standard.factor(*air);
             for (MarkTime& time : run.marks)
-                time = restated(time, marks[time.mark], standard.factor(*air));
+                time = restated(time, marks[time.mark], run.airFactor);
+        }
     return std::nullopt;
 }
 

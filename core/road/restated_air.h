@@ -22,7 +22,8 @@ namespace jr {
 /// `factor` above 0.
 MarkTime restated(const MarkTime& asRun, const Mark& mark, double factor);
 
-/// All used runs or none, so that no list mixes the two; says which runs stand in the way.
+/// All used runs or none, so that no list mixes the two; says which runs stand in the way. What is made of the runs
+/// afterwards (along the strip, too) is in the same air.
 std::optional<Message> restateAll(std::vector<TimedRun>& runs, const std::vector<Mark>& marks,
                                   const Standard& standard);
 

@@ -10,6 +10,7 @@ RideConditions conditionsOf(const PullHeader& header) {
     out.riderKg = header.number(header_key::riderKg);
     out.fuelKg = header.number(header_key::fuelKg);
     out.windMPerS = header.number(header_key::windMPerS);
+    out.slopePct = header.number(header_key::slopePct);
     out.airTempC = header.airTempC;
     out.airPressurePa = header.airPressurePa;
     out.humidity = header.humidity;
@@ -25,6 +26,7 @@ void layOver(PullHeader& header, const RideConditions& said) {
     number(header_key::riderKg, said.riderKg);
     number(header_key::fuelKg, said.fuelKg);
     number(header_key::windMPerS, said.windMPerS);
+    number(header_key::slopePct, said.slopePct);
     if (said.airTempC)
         header.airTempC = said.airTempC;
     if (said.airPressurePa)
@@ -40,8 +42,8 @@ bool plausible(const RideConditions& said) {
         return !value || (std::isfinite(*value) && *value >= low && *value <= high);
     };
     return within(said.riderKg, 20., 250.) && within(said.fuelKg, 0., 60.) && within(said.windMPerS, -30., 30.) &&
-           within(said.airTempC, -40., 55.) && within(said.airPressurePa, 50e3, 110e3) &&
-           within(said.humidity, 0., 1.) &&
+           within(said.slopePct, -25., 25.) && within(said.airTempC, -40., 55.) &&
+           within(said.airPressurePa, 50e3, 110e3) && within(said.humidity, 0., 1.) &&
            (said.direction.empty() || said.direction == "out" || said.direction == "back");
 }
 

@@ -4,6 +4,7 @@
 #include "core/road/dial.h"
 #include "core/road/resistance.h"
 #include "core/road/restated_air.h"
+#include "core/road/slope.h"
 #include "core/road/ways.h"
 
 #include <algorithm>
@@ -20,6 +21,8 @@ RoadAnswers timeRuns(const RoadAsked& asked) {
         runs.push_back(*one.run);
         runs.back().header.setup = one.setupId;
         layOver(runs.back().header, one.said);
+        if (one.said.slopePct)
+            findSlope(runs.back());
         all.push_back(&runs.back());
     }
     setDialsRight(all);

@@ -6,6 +6,7 @@
 #include "core/nan.h"
 #include "core/pull/local_line.h"
 #include "core/road/distance.h"
+#include "core/road/slope.h"
 #include "core/units/units.h"
 
 #include <algorithm>
@@ -84,7 +85,6 @@ struct Account {
     }
     void clock(const Rows& rows);
     void fix();
-    void slope();
     void throttleLifted();
     void launchSlip();
     void coldAndShort();
@@ -146,37 +146,6 @@ void Account::fix() {
     end(last);
     if (poorInRunS >= o.poorS)
         leaveOut({"road.fix-poor", {Number{poorInRunS, 1}}});
-}
-
-/// From the heights along the run; else as the header says.
-void Account::slope() {
-    run.slopePct = run.header.number(header_key::slopePct);
-    if (!run.altitudeM.empty() && run.launch) {
-        double n = 0., x = 0., y = 0., xx = 0., xy = 0., yy = 0.;
-        for (std::size_t i = run.launch->joinRow; i <= run.topRow; ++i) {
-            if (!std::isfinite(run.altitudeM[i]))
-                continue;
-            const double along = run.distanceM[i];
-            n += 1.;
-            x += along;
-            y += run.altitudeM[i];
-            xx += along * along;
-            xy += along * run.altitudeM[i];
-            yy += run.altitudeM[i] * run.altitudeM[i];
-        }
-        const double spread = xx - x * x / std::max(n, 1.);
-        constexpr double kFewest = 8., kLeastWayM2 = 100.;
-        if (n >= kFewest && spread > kLeastWayM2) {
-            const double share = (xy - x * y / n) / spread;
-            const double left = std::max(0., yy - y * y / n - share * share * spread) / (n - 2.);
-            // Believed only where the heights are quiet enough to show it.
-            constexpr double kSure = 3., kPct = 100.;
-            if (std::abs(share) > kSure * std::sqrt(left / spread) || !run.slopePct)
-                run.slopePct = kPct * share;
-        }
-    }
-    if (run.slopePct && std::abs(*run.slopePct) > o.slopePct)
-        run.flags.push_back(flagged(FlagKind::Slope, beginS, endS, {"flag.slope", {Number{*run.slopePct, 1, true}}}));
 }
 
 void Account::throttleLifted() {
@@ -256,7 +225,8 @@ void Account::coldAndShort() {
                 ++count;
             }
         if (count > 0 && sum / count < o.coldC)
-            run.flags.push_back(flagged(FlagKind::Cold, beginS, endS, {"flag.road-cold", {Measure{sum / count, Measured::Temperature}}}));
+            run.flags.push_back(flagged(FlagKind::Cold, beginS, endS,
+                                        {"flag.road-cold", {Measure{sum / count, Measured::Temperature}}}));
     }
     if (isCoastDown(run)) {
         leaveOut(coastDownReason());
@@ -326,7 +296,7 @@ Result<RoadRun> roadRun(const Trace& trace, const RoadOptions& options) {
     account.endS = run.timeS[run.topRow];
     account.clock(rows);
     account.fix();
-    account.slope();
+    findSlope(run, options.slopePct);
     account.throttleLifted();
     account.launchSlip();
     account.coldAndShort();

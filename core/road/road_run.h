@@ -43,7 +43,7 @@ struct RoadRun {
     std::optional<Launch> launch;
     std::vector<double> distanceM;  ///< from where it stood; before the joint of the launch NaN; empty without a launch
     std::size_t topRow = 0;         ///< its highest speed: there the run ends
-    std::optional<double> slopePct; ///< measured from altitude, else as the header says
+    std::optional<double> slopePct; ///< uphill positive, slope.h
     std::vector<Flag> flags;
     std::optional<Message> leftOut; ///< why it is not used
 

@@ -21,6 +21,7 @@ struct TimedRun {
     std::string setup; ///< name of its setup
     RoadRun run;
     std::vector<MarkTime> marks;
+    double airFactor = 1.; ///< its times are told as in other air, by this factor (restated_air.h)
 
     const MarkTime* at(std::size_t mark) const;
 };

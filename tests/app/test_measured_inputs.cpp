@@ -166,8 +166,8 @@ private slots:
         QCOMPARE(form.field(0)->text(), QLocale().toString(82.35));
         imperial();
         QCOMPARE(form.field(0)->text(), QLocale().toString(181.55, 'f', 2)); // lb
-        QCOMPARE(form.field(4)->text(), QLocale().toString(29.921, 'f', 3)); // inHg, a standard atmosphere
-        for (int i = 0; i < 6; ++i)
+        QCOMPARE(form.field(5)->text(), QLocale().toString(29.921, 'f', 3)); // inHg, a standard atmosphere
+        for (int i = 0; i < 7; ++i)
             emit form.field(i)->editingFinished(); // through all of them by Tab
         QCOMPARE(edited.size(), 0);
         QCOMPARE(form.said().riderKg.value_or(0.), 82.35);

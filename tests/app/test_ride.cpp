@@ -143,6 +143,20 @@ private slots:
         QTRY_VERIFY(!wind().has_value());
         model.undoStack().redo();
         QTRY_COMPARE(wind().value_or(0.), 1.5);
+        // A slope that is said is shown where heights do not, and told of.
+        const int kSlope = 3;
+        form.field(kSlope)->setText(QLocale().toString(1.5));
+        emit form.field(kSlope)->editingFinished();
+        const auto steep = [&] {
+            if (!road().view())
+                return false;
+            const RoadRun& picked = road().view()->answers.runs[1].run;
+            return picked.slopePct == 1.5 && std::any_of(picked.flags.begin(), picked.flags.end(),
+                                                         [](const Flag& flag) { return flag.kind == FlagKind::Slope; });
+        };
+        QTRY_VERIFY(steep());
+        model.undoStack().undo();
+        QTRY_VERIFY(!steep());
         form.field(kWind)->setText("a gale");
         emit form.field(kWind)->editingFinished();
         QCOMPARE(form.field(kWind)->text(), QLocale().toString(5.4));
@@ -170,8 +184,8 @@ private slots:
             ConditionsForm& form = page().conditions();
             const char* air[] = {"32", "880", "40"};
             for (int f = 0; f < 3; ++f) {
-                form.field(3 + f)->setText(air[f]);
-                emit form.field(3 + f)->editingFinished();
+                form.field(4 + f)->setText(air[f]);
+                emit form.field(4 + f)->editingFinished();
             }
         }
         QTRY_VERIFY(road().view()->answers.restated.has_value());

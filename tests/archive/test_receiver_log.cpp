@@ -165,7 +165,7 @@ private slots:
     void whatWasSaidOfARunIsKept() {
         RoadSheet sheet;
         sheet.restated = true;
-        sheet.conditions["a"] = {78.5, 3., -1.25, 21., 98700., 0.43, "back"};
+        sheet.conditions["a"] = {78.5, 3., -1.25, 0.8, 21., 98700., 0.43, "back"};
         sheet.conditions["b"] = {};
         sheet.conditions["b"].windMPerS = 0.;
         QCOMPARE(roadSheetOf(sheetBody(sheet)), sheet);

@@ -176,6 +176,28 @@ private slots:
                 const std::size_t near = static_cast<std::size_t>((201.168 - answers.along->metres.front()) / 5. + 0.5);
                 QVERIFY(std::abs(answers.along->differenceS[near].mid - at.difference) < 0.01);
             }
+        // In the standard's air: marks and strip alike, each run by its own day.
+        double factor[2] = {0., 0.};
+        for (RoadJobRun& run : asked.runs) {
+            run.said.airTempC = run.setupId == "a" ? 12. : 34.;
+            run.said.airPressurePa = 95e3;
+            run.said.humidity = 0.4;
+            factor[run.setupId == "b"] = findStandard("sae-j1349")->factor({*run.said.airTempC, 95e3, 0.4});
+        }
+        asked.restateIn = findStandard("sae-j1349");
+        const RoadAnswers inAir = roadAnswers(asked);
+        QVERIFY(inAir.restated && inAir.along);
+        for (std::size_t i : {std::size_t(0), inAir.along->metres.size() - 1}) {
+            QVERIFY(std::abs(inAir.along->baseS[i] * std::cbrt(factor[0]) - answers.along->baseS[i]) < 2e-3);
+            QVERIFY(std::abs(inAir.along->withS[i] * std::cbrt(factor[1]) - answers.along->withS[i]) < 2e-3);
+            QVERIFY(std::abs(inAir.along->withMPerS[i] / std::cbrt(factor[1]) - answers.along->withMPerS[i]) < 1e-6);
+        }
+        for (const auto& [mark, at] : inAir.compared->marks)
+            if (inAir.marks[mark].text == "1/8mile") {
+                const std::size_t near = static_cast<std::size_t>((201.168 - inAir.along->metres.front()) / 5. + 0.5);
+                QVERIFY(std::abs(inAir.along->differenceS[near].mid - at.difference) < 0.01);
+            }
+        asked.restateIn = nullptr;
         asked.runs[0].counts = false;
         QVERIFY(!roadAnswers(asked).runs[0].run.used());
         asked.withSetup = "nobody";
