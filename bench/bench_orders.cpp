@@ -140,13 +140,13 @@ void BenchOrders::answered(const AnswerLine& answer, double nowS) {
         const std::string_view text = answer.text;
         return text == order || text.starts_with(std::string(order) + " ");
     };
-    if (is("cut") && owed(m_cut.state)) {
+    if (is("cut") && m_cut.mayBeAnswered()) {
         m_cut.state = answer.done ? OrderState::Answered : OrderState::Refused;
         if (answer.done)
             m_fed = false;
         else
             m_status.refusedWhy = answer.text;
-    } else if (is("release") && owed(m_release.state)) {
+    } else if (is("release") && m_release.mayBeAnswered()) {
         m_release.state = answer.done ? OrderState::Answered : OrderState::Refused;
         m_loaded = m_loaded && !answer.done;
         if (!answer.done)
@@ -164,7 +164,7 @@ std::vector<std::string> BenchOrders::due(double nowS) {
     const auto urge = [&](Urgent& order, const char* line) {
         if (!owed(order.state) || nowS - order.writtenS < m_o.repeatS)
             return;
-        if (order.writtenS < -1e8)
+        if (!order.wasWritten())
             order.askedS = nowS;
         order.writtenS = nowS;
         out.emplace_back(line);
@@ -183,7 +183,7 @@ void BenchOrders::showUrgent(double nowS) {
     m_status.release = m_release.state;
     m_status.waitingS = 0.;
     for (const Urgent* order : {&m_cut, &m_release})
-        if (owed(order->state) && order->writtenS > -1e8)
+        if (order->mayBeAnswered())
             m_status.waitingS = std::max(m_status.waitingS, nowS - order->askedS);
 }
 

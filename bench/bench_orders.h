@@ -82,6 +82,9 @@ private:
     struct Urgent {
         OrderState state = OrderState::NotAsked;
         double askedS = 0., writtenS = -1e9;
+        /// An answer may be this one's: it is owed, and the line went out. One that was given to a stop before is late.
+        bool mayBeAnswered() const { return state == OrderState::Asked && wasWritten(); }
+        bool wasWritten() const { return writtenS > -1e8; }
     };
     void showUrgent(double nowS);
     Result<Done> mayAsk() const;
