@@ -169,7 +169,7 @@ Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observa
     }
     out.low.assign(out.x.size(), kNaN);
     out.high.assign(out.x.size(), kNaN);
-    if (errorsOfMeans) {
+    if (errorsOfMeans && o.draws > 0) {
         boost::random::mt19937 dice(o.seed);
         boost::random::normal_distribution<double> normal;
         std::vector<double> summits;

@@ -26,7 +26,7 @@ struct SweepOptions {
     bool onlyShorter =
         false; ///< a cut cannot be undone: only smaller values than the smallest so far can still be made
     HarmSide harm = HarmSide::Neither; ///< a try never goes that way first
-    int draws = 600;
+    int draws = 600; ///< 0: no interval is asked for
     unsigned seed = 20260502;
 };
 

@@ -119,9 +119,9 @@ std::vector<Message> huntNotices(const FaultHunt& hunt, const std::vector<HuntPu
                 coolant = pull->coolantC;
         }
         if (coolant && coolantBefore && std::abs(*coolant - *coolantBefore) > kHeatC)
-            out.push_back({"hunt.heat",
-                           {name, Measure{*coolant, Measured::Temperature},
-                            Measure{*coolantBefore, Measured::Temperature}}});
+            out.push_back(
+                {"hunt.heat",
+                 {name, Measure{*coolant, Measured::Temperature}, Measure{*coolantBefore, Measured::Temperature}}});
         if (coolant)
             coolantBefore = coolant;
     }

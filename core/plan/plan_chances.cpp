@@ -3,65 +3,14 @@
 
 #include "core/judge/factorial.h"
 #include "core/judge/value.h"
-#include "core/statistics/distributions.h"
-
-#include <boost/random/mersenne_twister.hpp>
-#include <boost/random/normal_distribution.hpp>
+#include "core/plan/simulated_tests.h"
+#include "core/plan/sweep_chances.h"
 
 #include <algorithm>
 #include <cmath>
 
 namespace jr {
 namespace {
-
-constexpr double kLevel = 100.; ///< of the simulated values: a hundred, so that a share is a hundredth of it
-
-class Tests {
-public:
-    Tests(const std::vector<int>& order, const PlanChancesOptions& options)
-        : m_options(options), m_order(order), m_dice(options.seed) {
-        double minutes = 0.;
-        for (std::size_t i = 0; i < order.size(); ++i) {
-            minutes += options.pullMinutes + (i > 0 && order[i] != order[i - 1] ? options.changeMinutes : 0.);
-            m_startedS.push_back(1.7e9 + 60. * minutes);
-        }
-    }
-
-    /// The next simulated test of setups that are all equal, times kLevel.
-    std::vector<Observation> next() {
-        // Golden steps fill an interval evenly however many there are; a second irrational keeps the two apart.
-        constexpr double kGoldenStep = 0.6180339887498949, kSecondStep = 0.7548776662466927;
-        const double test = ++m_made;
-        const auto shareOf = [&](double step) { return std::clamp(std::fmod(test * step, 1.), 1e-3, 1. - 1e-3); };
-        const double pullSd = drawn(*m_options.truth.pull, shareOf(kGoldenStep));
-        const double fittingSd = m_options.truth.fitting ? drawn(*m_options.truth.fitting, shareOf(kSecondStep)) : 0.;
-        std::vector<Observation> out;
-        double fitting = 0.;
-        for (std::size_t i = 0; i < m_order.size(); ++i) {
-            if (i == 0 || m_order[i] != m_order[i - 1])
-                fitting = fittingSd * m_normal(m_dice);
-            const double pull = pullSd * m_normal(m_dice);
-            out.push_back({m_order[i], kLevel * (1. + fitting + pull), m_startedS[i]});
-        }
-        return out;
-    }
-
-private:
-    /// A true size that what is known may stand for, `share` of them being larger. Taken evenly over all of them rather
-    /// than by dice: what a test says hangs on it most of all.
-    static double drawn(const KnownSpread& known, double share) {
-        if (!std::isfinite(known.freedom))
-            return known.sd;
-        return known.sd * std::sqrt(known.freedom / chiSquaredQuantile(known.freedom, share));
-    }
-
-    const PlanChancesOptions& m_options;
-    const std::vector<int>& m_order;
-    std::vector<double> m_startedS;
-    int m_made = 0;
-    boost::random::mt19937 m_dice;
-    boost::random::normal_distribution<double> m_normal;
-};
 
 /// What is told of each test: weighted sums of the setups' means, as the judge makes them.
 std::vector<std::vector<double>> contrastsOf(PlanKind kind, int setups) {
@@ -107,8 +56,8 @@ PlanChances planChances(const std::vector<int>& order, const PlanChancesOptions&
         contrasts.pop_back();
     if (contrasts.empty() || !options.truth.pull)
         return out;
-    Tests tests(order, options);
-    const double worth = kLevel * options.worthPct / 100.;
+    SimulatedTests tests(order, options.truth, options.pullMinutes, options.changeMinutes, options.seed);
+    const double worth = kSimulatedLevel * options.worthPct / 100.;
     const double eachOf = 1. / static_cast<double>(contrasts.size());
     std::optional<double> together; // hangs on the order far more than on how a test falls out: found once
     for (; out.tests < options.tests && !(abandoned && abandoned()); ++out.tests) {
@@ -150,6 +99,16 @@ namespace {
 
 constexpr std::size_t kMostPullsTried = 120; ///< more would take longer to try than anybody waits
 
+/// Of a sweep: a gain is the best found, a loss another one named, the same nothing told apart.
+PlanChances chancesOf(const std::vector<int>& order, const PlanChancesOptions& options,
+                      const std::function<bool()>& abandoned) {
+    if (options.kind != PlanKind::Sweep)
+        return planChances(order, options, abandoned);
+    const SweepChancesFound found = sweepChances(order, options, abandoned);
+    const auto asCalls = [](const SweepChances& of) { return CallChances{of.finds, of.misses, of.flat}; };
+    return {asCalls(found.ofFall), asCalls(found.ofAlike), found.tests, found.words};
+}
+
 /// By what the t test's error must be widened to find the worth as seldom as the judge does.
 double factorOf(PlanOptions o, int pullsEach, double chance) {
     constexpr double kSurest = 0.98; // beyond that a chance says nothing of a factor
@@ -188,16 +147,16 @@ Result<JudgedPlan> judgedPlan(const PlanOptions& given, const PlanChancesOptions
         const bool settled = round > 0 && plan->pullsEach == out.plan.pullsEach;
         out.plan = std::move(plan).value();
         out.judgeFactor = o.judgeFactor;
-        if (o.kind == PlanKind::Sweep || out.plan.order.size() > kMostPullsTried)
+        if (out.plan.order.size() > kMostPullsTried)
             return out;
         if (settled || round + 1 == kRounds)
             break;
-        out.chances = planChances(out.plan.order, triedAs(out.plan), abandoned);
+        out.chances = chancesOf(out.plan.order, triedAs(out.plan), abandoned);
         if (out.chances.tests == 0)
             return out;
         o.judgeFactor = factorOf(o, out.plan.pullsEach, out.chances.ofWorth.gain);
     }
-    out.chances = planChances(out.plan.order, triedAs(out.plan), abandoned);
+    out.chances = chancesOf(out.plan.order, triedAs(out.plan), abandoned);
     out.plan.words.push_back(out.chances.words);
     return out;
 }

@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a planned test is likely to say, by running the judge itself on simulated pulls in the plan's order: how far
-// pulls and fittings scatter is drawn anew for each test from what is known of the bench (scaled inverse chi-square, so
-// a figure from few degrees of freedom is as doubtful as it is), then the pulls, then they are judged as real ones are,
-// drift, fittings and families included. Fixed seed.
+// What a planned test is likely to say, by running the judge itself on simulated pulls in the plan's order
+// (simulated_tests.h), which are judged as real ones are, drift, fittings and families included.
 #pragma once
 
 #include "core/judge/bench_knowledge.h"
@@ -16,7 +14,8 @@
 namespace jr {
 
 struct PlanChancesOptions {
-    PlanKind kind = PlanKind::Several; ///< or Cross: its effects rather than each setup against the base
+    PlanKind kind = PlanKind::Several; ///< or Cross: its effects rather than each setup against the base;
+                                       ///< of a sweep: sweep_chances.h
     BenchKnowledge truth;              ///< how pulls and fittings scatter, and how well that is known; needs `pull`
     BenchKnowledge known;              ///< what the judge will be given beside the pulls
     double worthPct = 1., confidence = 0.95;
@@ -49,8 +48,9 @@ struct JudgedPlan {
 };
 
 /// The smallest plan whose simulated tests find a true `worthPct` with the wanted power, found by trying: a plan, its
-/// chances, what the judge asks beyond the t test, and a plan by that, until it stays the same. Sweeps, and
-/// plans too long to try, are by the t test alone and have no chances. `chosen` pulls of each: as makePlan. Errors as
+/// chances, what the judge asks beyond the t test, and a plan by that, until it stays the same. Of a
+/// sweep finding is naming the best (as a gain of its chances; another named is a loss). Plans too long to try are by
+/// the t test alone and have no chances. `chosen` pulls of each: as makePlan. Errors as
 /// makePlan.
 Result<JudgedPlan> judgedPlan(const PlanOptions& options, const PlanChancesOptions& likely, int chosen = 0,
                               const std::function<bool()>& abandoned = {});

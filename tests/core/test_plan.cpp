@@ -7,6 +7,7 @@
 #include "core/plan/plan.h"
 #include "core/plan/plan_chances.h"
 #include "core/plan/setup_tree.h"
+#include "core/plan/sweep_chances.h"
 #include "core/words/wording.h"
 #include "standin/simulated_bench.h"
 #include "tests/support/suites.h"
@@ -411,10 +412,64 @@ private slots:
         QCOMPARE(judgedPlan(o, likely, 3)->plan.pullsEach, 3);
         o.kind = PlanKind::Sweep;
         o.setups = 5;
-        QCOMPARE(judgedPlan(o, likely)->plan.pullsEach, makePlan(o)->pullsEach);
-        QCOMPARE(judgedPlan(o, likely)->chances.tests, 0);
+        QVERIFY(judgedPlan(o, likely)->chances.tests > 0);
         o.kind = PlanKind::Cross;
         QVERIFY(!judgedPlan(o, likely)); // five setups make no cross
+    }
+    /// A sweep's chances are what sweeps say: held against sweeps of our own pulls, whose best lies where ours is not
+    /// the middle's, and against the plan's promise.
+    void aJudgedSweepFindsItsBest() {
+        PlanOptions o;
+        o.kind = PlanKind::Sweep;
+        o.setups = 5;
+        o.worthPct = 2.;
+        o.repeatabilityPct = 0.5;
+        PlanChancesOptions likely;
+        likely.worthPct = 2.;
+        likely.truth = likely.known = typedRepeatability(0.5);
+        likely.tests = 200;
+        const auto judged = judgedPlan(o, likely);
+        QVERIFY(judged.ok() && judged->chances.tests > 0);
+        const CallChances &fall = judged->chances.ofWorth, &alike = judged->chances.ofNothing;
+        QCOMPARE(judged->chances.words.code, std::string("plan.chances-sweep"));
+        QCOMPARE(judged->plan.words.back().code, std::string("plan.chances-sweep"));
+        QVERIFY(std::abs(fall.decided() - 1.) < 1e-9 && std::abs(alike.decided() - 1.) < 1e-9);
+        QVERIFY2(fall.gain > 0.8, qPrintable(QString::number(fall.gain)));
+        QVERIFY(alike.same > 0.5);
+        standin::Dice dice(12);
+        int found = 0, none = 0;
+        constexpr int kTests = 200;
+        SweepOptions asked;
+        asked.known = likely.known;
+        asked.draws = 0;
+        for (int t = 0; t < kTests; ++t) {
+            std::vector<Observation> falls, same;
+            double minutes = 0.;
+            for (std::size_t i = 0; i < judged->plan.order.size(); ++i) {
+                const int value = judged->plan.order[i];
+                minutes += i > 0 && value != judged->plan.order[i - 1] ? 26. : 6.;
+                const double pull = 100. * (1. + 0.005 * dice.normal()), q = (value - 2.2) / 2.;
+                same.push_back({value, pull, 1.7e9 + 60. * minutes});
+                falls.push_back({value, pull - 2. * q * q, 1.7e9 + 60. * minutes});
+            }
+            const auto best = sweep({0., 1., 2., 3., 4.}, falls, asked),
+                       flat = sweep({0., 1., 2., 3., 4.}, same, asked);
+            QVERIFY(best.ok() && flat.ok());
+            found += best->shape != SweepShape::Flat && best->inside && std::abs(best->bestX - 2.2) < 1.;
+            none += flat->shape == SweepShape::Flat;
+        }
+        // The scatter is known to eight degrees in the plan and exactly here, so here a little more is found.
+        QVERIFY2(found > kTests * (fall.gain - 0.1), qPrintable(QString::number(found)));
+        QVERIFY2(std::abs(none / double(kTests) - alike.same) < 0.15, qPrintable(QString::number(none)));
+        // Fewer pulls find less, a worse bench too; two values are no sweep.
+        const SweepChancesFound few = sweepChances(balancedOrder(5, 2), likely);
+        QVERIFY(few.tests == 200 && few.ofFall.finds < fall.gain + 0.02);
+        PlanChancesOptions loud = likely;
+        loud.truth = loud.known = typedRepeatability(2.);
+        QVERIFY(sweepChances(judged->plan.order, loud).ofFall.finds < fall.gain);
+        QCOMPARE(sweepChances({0, 1, 1, 0}, likely).tests, 0);
+        QCOMPARE(sweepChances({}, likely).tests, 0);
+        QCOMPARE(sweepChances(judged->plan.order, likely, [] { return true; }).tests, 0);
     }
     void aJudgedCrossFindsItsEffects() {
         PlanOptions o;
