@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/commands.h"
 
-#include "core/pull/curve.h"
+#include "core/pull/many_curves.h"
 #include "core/pull/pull_axis.h"
 #include "core/words/wording.h"
 
@@ -46,13 +46,14 @@ int runCurve(const CurveAsked& o) {
     options.standard = findStandard(o.standard);
     options.detail = o.detail > 0. ? Detail(o.detail) : Detail(likelyDetail(pointers, *axis));
     Json pulls = Json::array(), cautions = Json::array();
+    const std::vector<CurveResult> curves = curvesOf(pointers, options);
     for (std::size_t i = 0; i < fits.size(); ++i) {
-        const Result<PullCurve> curve = curveOf(fits[i], options);
-        if (!curve) {
-            say(o.files[i] + ": " + said(curve.error(), reader()));
+        if (!curves[i]) {
+            say(o.files[i] + ": " + said(curves[i].error(), reader()));
             good = false;
             continue;
         }
+        const PullCurve* curve = curves[i]->get();
         Json flags = Json::array();
         for (const Flag& f : fits[i].flags())
             flags.push_back(flagJson(f));

@@ -2,6 +2,7 @@
 // Timed runs: what each made, what the setups make in the mean, and one set against the other.
 #include "archive/formats/pull_file.h"
 #include "cli/commands.h"
+#include "core/every_core.h"
 #include "core/road/dial.h"
 #include "core/road/restated_air.h"
 #include "core/road/ways.h"
@@ -49,35 +50,49 @@ struct ReadRun {
     RoadRun run;
 };
 
-std::optional<std::vector<ReadRun>> readRuns(const std::vector<std::string>& files, const RoadAsked& o) {
-    std::vector<ReadRun> out;
-    bool good = true;
-    for (const std::string& file : files) {
-        PullFileNotes notes;
-        const Result<Trace> trace = loadPullFile(file, &notes);
-        for (const std::string& message : notes.messages)
-            say(message);
-        if (!trace) {
-            say(inWords(trace.error()));
-            good = false;
-            continue;
-        }
-        if (trace->header.kind != PullKind::Road) {
-            say(file + ": this is a " + std::string(kindText(trace->header.kind)) + " pull and no run on the road");
-            good = false;
-            continue;
-        }
-        RoadOptions options;
-        options.keep = std::find(o.keep.begin(), o.keep.end(), file) != o.keep.end();
-        Result<RoadRun> run = roadRun(*trace, options);
-        if (!run) {
-            say(file + ": " + said(run.error(), reader()));
-            good = false;
-            continue;
-        }
-        out.push_back({file, std::move(run).value()});
+/// One of many files: the run, or nothing, and what is to be said of it.
+struct RunRead {
+    std::optional<ReadRun> run;
+    std::vector<std::string> messages;
+};
+
+RunRead readRun(const std::string& file, const RoadAsked& o) {
+    RunRead out;
+    PullFileNotes notes;
+    const Result<Trace> trace = loadPullFile(file, &notes);
+    out.messages = std::move(notes.messages);
+    if (!trace) {
+        out.messages.push_back(inWords(trace.error()));
+        return out;
     }
-    return good ? std::optional(std::move(out)) : std::nullopt;
+    if (trace->header.kind != PullKind::Road) {
+        out.messages.push_back(file + ": this is a " + std::string(kindText(trace->header.kind)) +
+                               " pull and no run on the road");
+        return out;
+    }
+    RoadOptions options;
+    options.keep = std::find(o.keep.begin(), o.keep.end(), file) != o.keep.end();
+    Result<RoadRun> run = roadRun(*trace, options);
+    if (run)
+        out.run = ReadRun{file, std::move(run).value()};
+    else
+        out.messages.push_back(file + ": " + said(run.error(), reader()));
+    return out;
+}
+
+std::optional<std::vector<ReadRun>> readRuns(const std::vector<std::string>& files, const RoadAsked& o) {
+    constexpr std::size_t kWorthAThread = 2;
+    std::vector<RunRead> read(files.size());
+    (void)reader(); // once, before many ask
+    onEveryCore(files.size(), kWorthAThread, [&](std::size_t i) { read[i] = readRun(files[i], o); });
+    std::vector<ReadRun> out;
+    for (RunRead& one : read) { // told in the order of the files
+        for (const std::string& message : one.messages)
+            say(message);
+        if (one.run)
+            out.push_back(std::move(*one.run));
+    }
+    return out.size() == files.size() ? std::optional(std::move(out)) : std::nullopt;
 }
 
 /// As asked, else as all files say alike.

@@ -5,6 +5,7 @@
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
 #include "archive/reader/reader_settings.h"
+#include "core/every_core.h"
 #include "core/version.h"
 #include "core/words/wording.h"
 
@@ -39,33 +40,59 @@ int print(const Json& json) {
     return std::cout ? kDone : kWrite;
 }
 
-std::vector<ReadPull> readPulls(const std::vector<std::string>& files, bool& good) {
+namespace {
+
+/// One of many files: the pull, or nothing, and what is to be said of it.
+struct FileRead {
+    std::optional<ReadPull> pull;
+    std::vector<std::string> messages;
+};
+
+FileRead readAndFit(const std::string& file, bool withTrace) {
+    FileRead out;
+    PullFileNotes notes;
+    Result<Trace> trace = loadPullFile(file, &notes);
+    out.messages = std::move(notes.messages);
+    if (!trace) {
+        out.messages.push_back(inWords(trace.error()));
+        return out;
+    }
+    Result<PullFit> fit = fitPull(*trace);
+    if (!fit)
+        out.messages.push_back(file + ": " + said(fit.error(), reader()));
+    else
+        out.pull = ReadPull{file, std::move(fit).value(), withTrace ? std::move(trace).value() : Trace{}};
+    return out;
+}
+
+std::vector<ReadPull> readAll(const std::vector<std::string>& files, bool& good, bool withTrace) {
+    constexpr std::size_t kWorthAThread = 2; // a file takes longer than a thread to begin
+    std::vector<FileRead> read(files.size());
+    (void)reader(); // once, before many ask
+    onEveryCore(files.size(), kWorthAThread, [&](std::size_t i) { read[i] = readAndFit(files[i], withTrace); });
+    // Told in the order of the files, however they came to be read.
     std::vector<ReadPull> pulls;
     good = true;
-    for (const std::string& file : files) {
-        PullFileNotes notes;
-        Result<Trace> trace = loadPullFile(file, &notes);
-        for (const std::string& message : notes.messages)
+    for (FileRead& one : read) {
+        for (const std::string& message : one.messages)
             say(message);
-        if (!trace) {
-            say(inWords(trace.error()));
+        if (one.pull)
+            pulls.push_back(std::move(*one.pull));
+        else
             good = false;
-            continue;
-        }
-        Result<PullFit> fit = fitPull(*trace);
-        if (!fit) {
-            say(file + ": " + said(fit.error(), reader()));
-            good = false;
-            continue;
-        }
-        pulls.push_back({file, std::move(fit).value(), std::move(trace).value()});
     }
     return pulls;
 }
 
+} // namespace
+
+std::vector<ReadPull> readPulls(const std::vector<std::string>& files, bool& good) {
+    return readAll(files, good, true);
+}
+
 std::vector<PullFit> fitFiles(const std::vector<std::string>& files, bool& good) {
     std::vector<PullFit> fits;
-    for (ReadPull& pull : readPulls(files, good))
+    for (ReadPull& pull : readAll(files, good, false))
         fits.push_back(std::move(pull.fit));
     return fits;
 }

@@ -9,8 +9,6 @@
 #include <QDirIterator>
 
 #include <algorithm>
-#include <atomic>
-#include <thread>
 
 namespace jr {
 
@@ -43,21 +41,6 @@ Result<LoosePull> readLoosePull(const QString& folder, const std::string& path) 
                      header->job,   header->machine,
                      header->setup, header->started,
                      sha256(*bytes)};
-}
-
-void onEveryCore(std::size_t count, const std::function<void(std::size_t)>& work) {
-    std::atomic<std::size_t> next{0};
-    const auto run = [&] {
-        for (std::size_t i = next++; i < count; i = next++)
-            work(i);
-    };
-    std::vector<std::thread> others;
-    const std::size_t cores = std::max(1u, std::thread::hardware_concurrency());
-    for (std::size_t k = 1; k < std::min(cores, count); ++k)
-        others.emplace_back(run);
-    run();
-    for (std::thread& other : others)
-        other.join();
 }
 
 } // namespace jr

@@ -28,7 +28,4 @@ std::vector<std::string> filesBelow(const QString& folder, const QString& ending
 /// as readPullFile.
 Result<LoosePull> readLoosePull(const QString& folder, const std::string& path);
 
-/// Runs `work(0) … work(count - 1)` on as many threads as the machine has cores, and waits for them.
-void onEveryCore(std::size_t count, const std::function<void(std::size_t)>& work);
-
 } // namespace jr

@@ -6,6 +6,7 @@
 #include "archive/store/bench_file.h"
 #include "archive/store/pull_halves.h"
 #include "archive/store/rebuilder.h"
+#include "core/every_core.h"
 
 #include <QFileInfo>
 
@@ -82,7 +83,7 @@ Result<Done> Rebuilder::databaseHalf() {
             loose.push_back(path);
     m_all += static_cast<int>(ids->size() + loose.size());
     std::vector<std::string> checksums(loose.size());
-    onEveryCore(loose.size(), [&](std::size_t i) {
+    onEveryCore(loose.size(), 1, [&](std::size_t i) {
         if (const Result<std::string> bytes = readBytes(m_archive.m_folder.toStdString() + "/" + loose[i]))
             checksums[i] = sha256(*bytes);
     });

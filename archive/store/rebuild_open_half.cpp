@@ -5,6 +5,7 @@
 #include "archive/formats/text.h"
 #include "archive/store/archive_words.h"
 #include "archive/store/rebuilder.h"
+#include "core/every_core.h"
 
 #include <algorithm>
 
@@ -116,7 +117,7 @@ Result<Done> Rebuilder::looseFiles() {
         if (!m_mirrors.contains(path))
             paths.push_back(path);
     std::vector<std::optional<Result<LoosePull>>> read(paths.size());
-    onEveryCore(paths.size(), [&](std::size_t i) { read[i].emplace(readLoosePull(m_archive.m_folder, paths[i])); });
+    onEveryCore(paths.size(), 1, [&](std::size_t i) { read[i].emplace(readLoosePull(m_archive.m_folder, paths[i])); });
     for (std::size_t i = 0; i < paths.size(); ++i) {
         if (!*read[i])
             continue; // a check names it with the reason; it stays as it is
@@ -288,7 +289,7 @@ Result<Done> Rebuilder::bringInPulls(const std::string& jobId, const Share& shar
     for (std::size_t from = 0; from < pulls.size(); from += kAtOnce) {
         const std::size_t count = std::min(kAtOnce, pulls.size() - from);
         std::vector<Ready> ready(count);
-        onEveryCore(count, [&](std::size_t i) {
+        onEveryCore(count, 1, [&](std::size_t i) {
             const std::string path = m_archive.m_folder.toStdString() + "/" + pulls[from + i].path;
             Result<std::string> bytes = readBytes(path);
             ready[i].trace.emplace(bytes ? readPullFile(*bytes, path) : Result<Trace>(bytes.error()));

@@ -3,10 +3,22 @@
 
 #include "core/statistics/distributions.h"
 
+#include <boost/random/mersenne_twister.hpp>
+#include <boost/random/normal_distribution.hpp>
+
 #include <algorithm>
 #include <cmath>
 
 namespace jr {
+
+struct SimulatedTests::Dice {
+    boost::random::mt19937 twister;
+    boost::random::normal_distribution<double> normal;
+    double next() { return normal(twister); }
+};
+
+SimulatedTests::~SimulatedTests() = default;
+
 namespace {
 
 /// A true size that what is known may stand for, `share` of them being larger. Taken evenly over all of them rather
@@ -21,7 +33,8 @@ double spreadDrawn(const KnownSpread& known, double share) {
 
 SimulatedTests::SimulatedTests(std::vector<int> order, const BenchKnowledge& truth, double pullMinutes,
                                double changeMinutes, unsigned seed)
-    : m_truth(truth), m_order(std::move(order)), m_dice(seed) {
+    : m_truth(truth), m_order(std::move(order)), m_dice(std::make_unique<Dice>()) {
+    m_dice->twister.seed(seed);
     double minutes = 0.;
     for (std::size_t i = 0; i < m_order.size(); ++i) {
         minutes += pullMinutes + (i > 0 && m_order[i] != m_order[i - 1] ? changeMinutes : 0.);
@@ -40,8 +53,8 @@ std::vector<Observation> SimulatedTests::next() {
     double fitting = 0.;
     for (std::size_t i = 0; i < m_order.size(); ++i) {
         if (i == 0 || m_order[i] != m_order[i - 1])
-            fitting = fittingSd * m_normal(m_dice);
-        const double pull = pullSd * m_normal(m_dice);
+            fitting = fittingSd * m_dice->next();
+        const double pull = pullSd * m_dice->next();
         out.push_back({m_order[i], kSimulatedLevel * (1. + fitting + pull), m_startedS[i]});
     }
     return out;

@@ -7,9 +7,7 @@
 #include "core/judge/bench_knowledge.h"
 #include "core/judge/value.h"
 
-#include <boost/random/mersenne_twister.hpp>
-#include <boost/random/normal_distribution.hpp>
-
+#include <memory>
 #include <vector>
 
 namespace jr {
@@ -22,6 +20,7 @@ public:
     /// `truth` needs `pull`. A pull and a change of setup take so long.
     SimulatedTests(std::vector<int> order, const BenchKnowledge& truth, double pullMinutes, double changeMinutes,
                    unsigned seed);
+    ~SimulatedTests();
 
     /// The next test of setups that are all equal, about kSimulatedLevel.
     std::vector<Observation> next();
@@ -31,8 +30,8 @@ private:
     std::vector<int> m_order;
     std::vector<double> m_startedS;
     int m_made = 0;
-    boost::random::mt19937 m_dice;
-    boost::random::normal_distribution<double> m_normal;
+    struct Dice;
+    std::unique_ptr<Dice> m_dice;
 };
 
 } // namespace jr

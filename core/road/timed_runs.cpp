@@ -1,13 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/road/timed_runs.h"
 
+#include "core/every_core.h"
 #include "core/road/resistance.h"
 
 #include <algorithm>
-#include <atomic>
 #include <cmath>
 #include <set>
-#include <thread>
 
 namespace jr {
 namespace {
@@ -163,21 +162,10 @@ std::vector<Caution> sidesDiffer(const std::vector<const TimedRun*>& base, const
     return out;
 }
 
-/// `work` for each mark; with many runs the model of each takes a while, and they know nothing of each other.
-template <class Work>
-void forEachMark(std::size_t marks, std::size_t runs, const Work& work) {
+/// A mark's model takes a while with many runs, and the marks know nothing of each other.
+std::size_t marksWorthAThread(std::size_t marks, std::size_t runs) {
     constexpr std::size_t kManyRuns = 40;
-    std::atomic<std::size_t> next = 0;
-    const auto some = [&] {
-        for (std::size_t m = next++; m < marks; m = next++)
-            work(m);
-    };
-    const std::size_t threads =
-        runs < kManyRuns ? 1 : std::clamp<std::size_t>(std::thread::hardware_concurrency(), 1, marks);
-    std::vector<std::jthread> others;
-    for (std::size_t k = 1; k < threads; ++k)
-        others.emplace_back(some);
-    some();
+    return runs < kManyRuns ? marks + 1 : 1;
 }
 
 /// Every setup at one mark.
@@ -285,7 +273,8 @@ std::vector<MarkOfSetup> marksOfSetups(const std::vector<TimedRun>& runs, const 
             setups.push_back(run.setup);
     const std::vector<const TimedRun*> used = usedRuns(runs);
     std::vector<std::vector<MarkOfSetup>> rows(marks.size());
-    forEachMark(marks.size(), used.size(), [&](std::size_t m) { rows[m] = setupsAt(used, setups, m, confidence); });
+    onEveryCore(marks.size(), marksWorthAThread(marks.size(), used.size()),
+                [&](std::size_t m) { rows[m] = setupsAt(used, setups, m, confidence); });
     std::vector<MarkOfSetup> out;
     for (const auto& at : rows)
         out.insert(out.end(), at.begin(), at.end());
@@ -309,7 +298,7 @@ Result<RoadCompared> compareRuns(const std::vector<TimedRun>& baseRuns, const st
     const bool paired = bothWays(base) && bothWays(with);
     std::vector<std::optional<Result<ValueComparison>>> compared(marks.size());
     std::vector<int> unpaired(marks.size(), 0);
-    forEachMark(marks.size(), base.size() + with.size(), [&](std::size_t m) {
+    onEveryCore(marks.size(), marksWorthAThread(marks.size(), base.size() + with.size()), [&](std::size_t m) {
         const std::vector<Seen> a = seenAt(base, m, paired, &unpaired[m]), b = seenAt(with, m, paired, &unpaired[m]);
         if (!a.empty() && !b.empty())
             compared[m] = compareValues(sheetsOf(a, marks[m], out.base), sheetsOf(b, marks[m], out.with), options);
