@@ -99,17 +99,26 @@ int main(int argc, char** argv) {
     const QCommandLineOption manualOption(QStringLiteral("write-manual"),
                                           QStringLiteral("Write the manual (.html, .pdf) and leave."),
                                           QStringLiteral("FILE"));
+    const QCommandLineOption languageOption(QStringLiteral("language"),
+                                            QStringLiteral("Speak this language, whatever is chosen: %1.")
+                                                .arg(jr::app::languagesSpoken().join(QStringLiteral(", "))),
+                                            QStringLiteral("ID"));
     const QCommandLineOption publicOption(QStringLiteral("public"),
                                           QStringLiteral("A .png is the picture to show in public: upright or wide."),
                                           QStringLiteral("SHAPE"));
-    parser.addOptions({manualOption, sheetOption, outOption, publicOption, benchOption, tryBenchOption, archiveOption,
-                       demoOption, logsOption, shotsOption, onlyOption});
+    parser.addOptions({manualOption, languageOption, sheetOption, outOption, publicOption, benchOption, tryBenchOption,
+                       archiveOption, demoOption, logsOption, shotsOption, onlyOption});
     parser.addPositionalArgument(QStringLiteral("files"), QStringLiteral("Pull files or logs to bring in."),
                                  QStringLiteral("[files…]"));
     parser.process(application);
 
     jr::app::SpokenLanguage spoken(application);
-    spoken.speak(jr::languageAsKept());
+    if (parser.isSet(languageOption) && !jr::app::languagesSpoken().contains(parser.value(languageOption))) {
+        std::fprintf(stderr, "--language: one of %s\n",
+                     qPrintable(jr::app::languagesSpoken().join(QStringLiteral(", "))));
+        return 2;
+    }
+    spoken.speak(parser.isSet(languageOption) ? parser.value(languageOption) : jr::languageAsKept());
     jr::app::Theme theme;
     theme.install(application);
     dress(theme, jr::app::keptViewChoices());

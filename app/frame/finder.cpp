@@ -67,7 +67,7 @@ std::vector<Findable> findables(MainWindow& window) {
         }
     }
     for (const ManualHeading& h : manualHeadings())
-        out.push_back({h.words, Finder::tr("manual"), {}, [&window, words = h.words] { openManual(words, &window); }});
+        out.push_back({h.words, Finder::tr("manual"), {}, [&window, key = h.key] { openManual(key, &window); }});
     return out;
 }
 

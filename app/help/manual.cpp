@@ -2,6 +2,8 @@
 #include "app/help/manual.h"
 
 #include "app/theme/theme.h"
+#include "app/words/words.h"
+#include "core/words/language.h"
 
 #include <QCoreApplication>
 #include <QDialog>
@@ -19,12 +21,41 @@
 #include <QVBoxLayout>
 
 #include <algorithm>
+#include <map>
 
 namespace jr::app {
 namespace {
 
 QString tr(const char* words) {
     return QCoreApplication::translate("Manual", words);
+}
+
+const QString kOriginal = QStringLiteral("en");
+
+QString idOfWindowsLanguage() {
+    const std::string_view id = languageOfWindow().id;
+    return QString::fromUtf8(id.data(), static_cast<qsizetype>(id.size()));
+}
+
+/// Empty where there is none in that language.
+QString textIn(const QString& document, const QString& language) {
+    QFile file(language == kOriginal ? QStringLiteral(":/docs/%1.md").arg(document)
+                                     : QStringLiteral(":/docs/%1.%2.md").arg(document, language));
+    return file.open(QIODevice::ReadOnly) ? QString::fromUtf8(file.readAll()) : QString();
+}
+
+struct Heading {
+    QString words;
+    int level;
+};
+std::vector<Heading> headingsIn(const QString& markdown) {
+    std::vector<Heading> out;
+    QTextDocument text;
+    text.setMarkdown(markdown);
+    for (QTextBlock block = text.begin(); block.isValid(); block = block.next())
+        if (const int level = block.blockFormat().headingLevel(); level > 0)
+            out.push_back({block.text(), level});
+    return out;
 }
 
 /// Where a heading begins in a text; below 0: nowhere.
@@ -60,36 +91,37 @@ const QStringList& manualDocuments() {
 }
 
 QString manualText(const QString& document) {
-    QFile file(QStringLiteral(":/docs/%1.md").arg(document));
-    return file.open(QIODevice::ReadOnly) ? QString::fromUtf8(file.readAll()) : QString();
+    const QString here = textIn(document, idOfWindowsLanguage());
+    return here.isEmpty() ? textIn(document, kOriginal) : here;
 }
 
 const std::vector<ManualHeading>& manualHeadings() {
-    // Found once: the documents are built in and do not change.
-    static const std::vector<ManualHeading> headings = [] {
-        std::vector<ManualHeading> out;
-        for (const QString& document : manualDocuments()) {
-            QTextDocument text;
-            text.setMarkdown(manualText(document));
-            for (QTextBlock block = text.begin(); block.isValid(); block = block.next())
-                if (const int level = block.blockFormat().headingLevel(); level > 0)
-                    out.push_back({document, block.text(), level});
-        }
+    // Found once a language: the documents are built in and do not change.
+    static std::map<QString, std::vector<ManualHeading>> known;
+    auto& out = known[idOfWindowsLanguage()];
+    if (!out.empty())
         return out;
-    }();
-    return headings;
+    for (const QString& document : manualDocuments()) {
+        const auto original = headingsIn(textIn(document, kOriginal)), here = headingsIn(manualText(document));
+        for (std::size_t i = 0; i < original.size(); ++i)
+            out.push_back({document, original[i].words,
+                           here.size() == original.size() ? here[i].words : original[i].words, original[i].level});
+    }
+    return out;
 }
 
-QString documentOf(const QString& heading) {
+QString documentOf(const QString& key) {
     const auto& headings = manualHeadings();
-    const auto found = std::ranges::find(headings, heading, &ManualHeading::words);
+    const auto found = std::ranges::find(headings, key, &ManualHeading::key);
     return found == headings.end() ? QString() : found->document;
 }
 
-bool openManual(const QString& heading, QWidget* parent) {
-    const QString document = documentOf(heading);
-    if (document.isEmpty())
+bool openManual(const QString& key, QWidget* parent) {
+    const auto& headings = manualHeadings();
+    const auto wanted = std::ranges::find(headings, key, &ManualHeading::key);
+    if (wanted == headings.end())
         return false;
+    const QString document = wanted->document, heading = wanted->words;
     auto* dialog = new QDialog(parent);
     dialog->setObjectName(QStringLiteral("manual"));
     dialog->setAttribute(Qt::WA_DeleteOnClose);
@@ -144,14 +176,15 @@ Result<Done> writeManual(const QString& path) {
     for (const QString& document : manualDocuments())
         text += manualText(document) + QStringLiteral("\n\n");
     whole.setMarkdown(text);
-    whole.setMetaInformation(QTextDocument::DocumentTitle, QStringLiteral("Jolly Ram: the manual"));
+    const QString title = manualHeadings().front().words;
+    whole.setMetaInformation(QTextDocument::DocumentTitle, title);
     const bool pdf = path.endsWith(QLatin1String(".pdf"), Qt::CaseInsensitive);
     QSaveFile file(path);
     if (!file.open(QIODevice::WriteOnly))
         return Error{file.errorString().toStdString(), path.toStdString()};
     if (pdf) {
         QPdfWriter writer(&file);
-        writer.setTitle(QStringLiteral("Jolly Ram: the manual"));
+        writer.setTitle(title);
         constexpr int kDotsPerInch = 96; // the text's own, so that it comes out as large as it is
         writer.setResolution(kDotsPerInch);
         writer.setPageSize(QPageSize(QPageSize::A4));
