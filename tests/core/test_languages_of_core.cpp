@@ -55,6 +55,25 @@ private slots:
                 QVERIFY2(other->text != s.text, std::string(s.code).c_str());
         }
     }
+    /// The form for one is the second: what it fills the sentence for many fills too, and "1" stands in no sentence for
+    /// many.
+    void oneIsTheSecondForm_data() { everySentenceIsThere_data(); }
+    void oneIsTheSecondForm() {
+        QFETCH(QString, id);
+        int both = 0;
+        for (const Language* language : {&english(), findLanguage(id.toStdString())})
+            for (const Sentence& s : language->sentences) {
+                if (s.one.empty())
+                    continue;
+                ++both;
+                const auto many = gaps(s.text), one = gaps(s.one);
+                QVERIFY2(many.contains(one), std::string(s.code).c_str());
+                static const QRegularExpression aOne(QStringLiteral("(^| )1 "));
+                QVERIFY2(!aOne.match(QString::fromStdString(std::string(s.text))).hasMatch(),
+                         std::string(s.code).c_str());
+            }
+        QVERIFY(both > 20);
+    }
     void everyWordOfTheTradeIsThere() {
         std::vector<std::string> words;
         for (const SheetField& field : allSheetFields())
