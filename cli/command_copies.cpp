@@ -3,6 +3,7 @@
 #include "cli/commands.h"
 
 #include "archive/copies/copy_now.h"
+#include "archive/copies/bring_back.h"
 #include "archive/copies/trial_restore.h"
 #include "archive/store/archive.h"
 #include "core/words/wording.h"
@@ -78,34 +79,21 @@ int runStates(const std::string& copy) {
 }
 
 int runRestore(const std::string& copy, const std::string& folder, std::optional<long> number) {
-    const QString from = QString::fromStdString(copy), into = QString::fromStdString(folder);
-    const Result<std::vector<CopyList>> states = copyStates(from);
-    if (!states) {
-        say(inWords(states.error()));
-        return kInput;
+    const Result<BroughtBack> back = bringBack(QString::fromStdString(copy), number, QString::fromStdString(folder));
+    if (!back) {
+        say(inWords(back.error()));
+        const std::string_view code = back.error().message.code;
+        const bool ofTheCopy = code.starts_with("copy.") && code != "copy.not-empty" && code != "copy.stopped";
+        return ofTheCopy ? kInput : kWrite;
     }
-    const Result<CopyList> state = copyState(from, number.value_or(states->front().number));
-    if (!state) {
-        say(inWords(state.error()));
-        return kInput;
-    }
-    if (const Result<Done> laid = layOut(from, *state, into); !laid) {
-        say(inWords(laid.error()));
-        return laid.error().message.code == "copy.file-damaged" ? kInput : kWrite;
-    }
-    const Result<Rebuilt> rebuilt = Archive::rebuildFolder(into);
-    if (!rebuilt) {
-        say(inWords(rebuilt.error()));
-        return kWrite;
-    }
-    for (const std::string& problem : rebuilt->problems)
+    for (const std::string& problem : back->rebuilt.problems)
         say(problem);
     const int printed = print({{"archive", folder},
-                               {"state", state->number},
-                               {"made", state->made},
-                               {"pulls", rebuilt->pullsTaken},
-                               {"problems", rebuilt->problems}});
-    return rebuilt->problems.empty() ? printed : kInput;
+                               {"state", back->state},
+                               {"made", back->made},
+                               {"pulls", back->rebuilt.pullsTaken},
+                               {"problems", back->rebuilt.problems}});
+    return back->rebuilt.problems.empty() ? printed : kInput;
 }
 
 std::string nowIso() {

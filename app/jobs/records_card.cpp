@@ -1,23 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/jobs/records_card.h"
 
+#include "app/jobs/bring_back.h"
 #include "app/widgets/asking.h"
+#include "app/widgets/work_shown.h"
 #include "app/words/plural.h"
 #include "app/words/words.h"
 
-#include <QApplication>
 #include <QDateTime>
 #include <QDir>
 #include <QFileInfo>
-#include <QPointer>
-#include <QProgressBar>
-#include <QProgressDialog>
 #include <QPushButton>
 #include <QVBoxLayout>
 #include <QtConcurrent>
-
-#include <atomic>
-#include <memory>
 
 namespace jr::app {
 
@@ -45,6 +40,12 @@ RecordsCard::RecordsCard(const Theme& theme, JobModel& model, CopyDesk& copies, 
     down->addWidget(m_copy);
     auto* other = new QPushButton(tr("Open another archive…"));
     down->addWidget(other);
+    auto* back = new QPushButton(tr("Bring back from a copy…"));
+    down->addWidget(back);
+    auto* bringing = new BringBack(this);
+    connect(back, &QPushButton::clicked, bringing, &BringBack::begin);
+    connect(bringing, &BringBack::said, this, &RecordsCard::message);
+    connect(bringing, &BringBack::broughtBack, this, &RecordsCard::archiveWanted);
     connect(m_rebuild, &QPushButton::clicked, this, &RecordsCard::takeInStrays);
     connect(m_forget, &QPushButton::clicked, this, [this] {
         if (m_model.keeper())
@@ -117,31 +118,10 @@ void RecordsCard::fillSafety(const Result<SafetyReport>& report) {
 }
 
 void RecordsCard::takeInStrays() {
-    auto* dialog = new QProgressDialog(tr("Making the records whole…"), tr("Stop here"), 0, 0, this);
-    dialog->setAttribute(Qt::WA_DeleteOnClose);
-    dialog->setWindowModality(Qt::WindowModal);
-    dialog->setMinimumDuration(0);
-    // Moved directly: a modal progress dialog lets the program live on within its own setValue.
-    auto* bar = new QProgressBar;
-    dialog->setBar(bar);
-    dialog->show();
-    const auto stop = std::make_shared<std::atomic<bool>>(false);
-    connect(dialog, &QProgressDialog::canceled, this, [stop] { *stop = true; });
-    const Progress tick = [stop, shown = QPointer<QProgressBar>(bar)](int looked, int all) {
-        QMetaObject::invokeMethod(
-            qApp,
-            [shown, looked, all] {
-                if (!shown)
-                    return;
-                shown->setMaximum(all);
-                shown->setValue(std::min(looked, all));
-            },
-            Qt::QueuedConnection);
-        return !*stop;
-    };
-    const auto done = [this, shown = QPointer<QProgressDialog>(dialog)](const Result<Rebuilt>& rebuilt) {
-        if (shown)
-            shown->close();
+    const WorkShown shown = showWork(this, tr("Making the records whole…"));
+    const Progress tick = shown.tick;
+    const auto done = [this, close = shown.close](const Result<Rebuilt>& rebuilt) {
+        close();
         tell(rebuilt);
     };
     if (!m_model.keeper()) {

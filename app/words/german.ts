@@ -255,6 +255,8 @@ bei %2</translation></message>
 <translation>%1 Läufe vorher, %2 nachher; korrigiert nach %3; keine Spanne bekannt.</translation></message>
 <message><source>%1 pulls brought in and kept.</source>
 <translation>%1 Läufe eingelesen und verwahrt.</translation></message>
+<message><source>%1 pulls came back, each held against its checksum. They are in %2 now.</source>
+<translation>%1 Läufe kamen zurück, jeder gegen seine Prüfsumme gehalten. Sie liegen jetzt in %2.</translation></message>
 <message><source>%1 pulls count</source>
 <translation>%1 Läufe zählen</translation></message>
 <message><source>%1 pulls of %2, %3</source>
@@ -379,6 +381,8 @@ bei %2</translation></message>
 <translation>%1, gemessen</translation></message>
 <message><source>%1, not from zero</source>
 <translation>%1, nicht ab null</translation></message>
+<message><source>%1, the newest</source>
+<translation>%1, der neueste Stand</translation></message>
 <message><source>%1. %2</source>
 <translation>%1. %2</translation></message>
 <message><source>%1: %2</source>
@@ -903,6 +907,8 @@ bei %2</translation></message>
 <translation>Wie sie &amp;ist</translation></message>
 <message><source>As it says of itself; never calibrated until %1.</source>
 <translation>Wie er von sich sagt; nie kalibriert bis %1.</translation></message>
+<message><source>As it was when?</source>
+<translation>Von wann?</translation></message>
 <message><source>As many as were ridden show %1 s.</source>
 <translation>So viele, wie gefahren wurden, zeigen %1 s.</translation></message>
 <message><source>As near as one comes</source>
@@ -985,6 +991,10 @@ bei %2</translation></message>
 <translation>Vorauslass %1°</translation></message>
 <message><source>Brake arm [m]</source>
 <translation>Bremsarm [m]</translation></message>
+<message><source>Bring back</source>
+<translation>Zurückholen</translation></message>
+<message><source>Bring back from a copy…</source>
+<translation>Aus einer Kopie zurückholen…</translation></message>
 <message><source>Bring in %1 pulls</source>
 <translation>%1 Läufe einlesen</translation></message>
 <message><source>Bring in 1 pull</source>
@@ -997,6 +1007,8 @@ bei %2</translation></message>
 <translation>Läufe einlesen…  (Strg+I)</translation></message>
 <message><source>Bring them in.</source>
 <translation>Einlesen.</translation></message>
+<message><source>Bringing the records back…</source>
+<translation>Die Aufzeichnungen werden zurückgeholt…</translation></message>
 <message><source>By %1 graded runs this machine needs %2 of the model's seconds: what driveline, tyre and wind lose.</source>
 <translation>Nach %1 bewerteten Fahrten braucht diese Maschine %2 der Modellsekunden: was Antrieb, Reifen und Wind kosten.</translation></message>
 <message><source>By eye</source>
@@ -1465,6 +1477,8 @@ time:ms, roller_speed:rpm, -, engine_speed</translation></message>
 <translation>Aufträge</translation></message>
 <message><source>Jolly Ram</source>
 <translation>Jolly Ram</translation></message>
+<message><source>Jolly Ram, brought back %1</source>
+<translation>Jolly Ram, zurückgeholt %1</translation></message>
 <message><source>Judge</source>
 <translation>Urteil</translation></message>
 <message><source>Judge all of them together</source>
@@ -1607,6 +1621,8 @@ kann sie anhalten  (Esc)</translation></message>
 <translation>Mehr Hinweise, als hier Platz haben: %1. Sie stehen auf der nächsten Seite.</translation></message>
 <message><source>More engine speed is more road speed: look at the tyre's rating and the chain. The machine's maker comes first.</source>
 <translation>Mehr Drehzahl ist mehr Fahrgeschwindigkeit: Reifenfreigabe und Kette ansehen. Der Hersteller der Maschine geht vor.</translation></message>
+<message><source>More than one archive was copied here. Which?</source>
+<translation>Hierher wurde mehr als ein Archiv kopiert. Welches?</translation></message>
 <message><source>More than one thing differs: %1. The credit belongs to all of them together.</source>
 <translation>Mehr als eines ist anders: %1. Der Verdienst gehört allen zusammen.</translation></message>
 <message><source>Most power at the tyre</source>
@@ -1707,6 +1723,8 @@ kann sie anhalten  (Esc)</translation></message>
 <translation>Noch keine Regel. Unten eine schreiben: ein Teil, das bleiben muss, ein Maß der Klasse, die Leistung, die ein Schein erlaubt, eine Lautstärke mit ihrem Ort. Jeder Aufbau wird dann mit dem verglichen, was bekannt ist; was nicht bekannt ist, steht hier und auf dem Blatt.</translation></message>
 <message><source>No run yet</source>
 <translation>Noch keine Fahrt</translation></message>
+<message><source>No second copy lies in %1.</source>
+<translation>In %1 liegt keine zweite Kopie.</translation></message>
 <message><source>No second copy yet. It is to go to %1.</source>
 <translation>Noch keine zweite Kopie. Sie soll nach %1.</translation></message>
 <message><source>No steps yet</source>
@@ -2505,6 +2523,8 @@ Unterbricht nicht: Notschalter</translation></message>
 <translation>Dieselben Zeilen, nichts abgehakt (lässt sich zurücknehmen)</translation></message>
 <message><source>The scatter is not known</source>
 <translation>Die Streuung ist nicht bekannt</translation></message>
+<message><source>The second copy: the stick or disk it lies on, or its folder jolly-ram-copy-…</source>
+<translation>Die zweite Kopie: der Stick oder die Platte, auf der sie liegt, oder ihr Ordner jolly-ram-copy-…</translation></message>
 <message><source>The setup whose parts and pulls fill the pages, and that a pinned one comes from</source>
 <translation>Der Aufbau, dessen Teile und Läufe die Seiten füllen und von dem ein angehefteter kommt</translation></message>
 <message><source>The setups cannot be ranked by this use.</source>
@@ -2865,6 +2885,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Wo das Mikrofon steht</translation></message>
 <message><source>Where the records are</source>
 <translation>Wo die Aufzeichnungen sind</translation></message>
+<message><source>Where the records are to be from now on</source>
+<translation>Wo die Aufzeichnungen von nun an liegen sollen</translation></message>
 <message><source>Where the second copy goes: another disk, a stick, a folder on another machine</source>
 <translation>Wohin die zweite Kopie geht: andere Platte, Stick, Ordner auf einem anderen Rechner</translation></message>
 <message><source>Where to write it</source>

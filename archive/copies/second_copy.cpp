@@ -2,6 +2,7 @@
 #include "archive/copies/second_copy.h"
 
 #include "archive/copies/copy_thinning.h"
+#include "archive/disk/copy_name.h"
 #include "archive/disk/safe_file.h"
 #include "archive/formats/zip_file.h"
 #include "core/version.h"
@@ -19,7 +20,7 @@
 namespace jr {
 namespace {
 
-constexpr char kListName[] = "/copy.json", kEarlier[] = "/earlier", kEarlierFiles[] = "/earlier/files";
+constexpr char kEarlier[] = "/earlier", kEarlierFiles[] = "/earlier/files";
 
 Error copyError(std::string_view code, const std::string& place, std::vector<Argument> arguments = {}) {
     Error out{Message{code, std::move(arguments)}};
@@ -100,7 +101,7 @@ public:
 
 private:
     Result<Done> readOldList() {
-        const std::string path = m_root + kListName;
+        const std::string path = m_root + kSecondCopyList;
         m_out.list.archive = m_wanted.archiveId;
         m_out.list.program = "Jolly Ram " + std::string(programVersion());
         if (!QFileInfo::exists(QString::fromStdString(path)))
@@ -256,7 +257,7 @@ private:
             if (const Result<Done> kept = writeBytes(m_root + kEarlier + name, earlierText(before)); !kept)
                 return kept;
         }
-        const std::string path = m_root + kListName;
+        const std::string path = m_root + kSecondCopyList;
         if (const Result<Done> written = writeBytes(path, copyListText(m_out.list)); !written)
             return written;
         const Result<std::string> back = readBytesFromDisk(path);
@@ -324,6 +325,10 @@ private:
 
 } // namespace
 
+bool isSecondCopy(const QString& folder) {
+    return QFileInfo::exists(folder + QLatin1String(kSecondCopyList));
+}
+
 QString copyFolder(const QString& place, const std::string& archiveId) {
     return QDir(place).filePath(QStringLiteral("jolly-ram-copy-") + PathName::encoded(archiveId).shortened(8).text());
 }
@@ -333,7 +338,7 @@ Result<CopyMade> makeSecondCopy(const CopyWanted& wanted, const Progress& progre
 }
 
 Result<CopyList> copyState(const QString& copy, long number) {
-    Result<CopyList> newest = loadCopyList(copy.toStdString() + kListName);
+    Result<CopyList> newest = loadCopyList(copy.toStdString() + kSecondCopyList);
     if (!newest)
         return newest;
     CopyList state = std::move(newest).value();
@@ -350,7 +355,7 @@ Result<CopyList> copyState(const QString& copy, long number) {
 }
 
 Result<std::vector<CopyList>> copyStates(const QString& copy) {
-    Result<CopyList> newest = loadCopyList(copy.toStdString() + kListName);
+    Result<CopyList> newest = loadCopyList(copy.toStdString() + kSecondCopyList);
     if (!newest)
         return newest.error();
     std::vector<CopyList> out{std::move(newest).value()};

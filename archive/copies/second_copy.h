@@ -41,6 +41,8 @@ struct CopyMade {
     int statesThinned = 0;
 };
 
+/// Whether a folder is the second copy of some archive. It is no archive itself and is not written to as one.
+bool isSecondCopy(const QString& folder);
 /// The folder of an archive's copy inside a place.
 QString copyFolder(const QString& place, const std::string& archiveId);
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/store/archive.h"
 
+#include "archive/disk/copy_name.h"
 #include "archive/formats/json_text.h"
 #include "archive/formats/pull_file.h"
 #include "archive/store/archive_words.h"
@@ -67,6 +68,9 @@ Result<std::unique_ptr<Archive>> Archive::open(const QString& folder, bool* dama
     const std::string name = folder.toStdString();
     if (QFileInfo(folder).exists() && !QFileInfo(folder).isDir())
         return Error{Message{"store.is-a-file"}, name};
+    // A second copy is told by its list; opened as an archive it would be written to and be a copy no longer.
+    if (QFileInfo::exists(folder + QLatin1String(kSecondCopyList)))
+        return Error{Message{"store.is-a-copy"}, name};
     if (!dir.exists() && !QDir().mkpath(folder))
         return Error{Message{"store.no-folder"}, name};
     const QString path = dir.filePath(QStringLiteral("jolly-ram.sqlite"));

@@ -3,6 +3,7 @@
 // is old or lies on the same disk, tried; a job handed on and taken in.
 #include "app/frame/main_window.h"
 #include "app/handover/handover_station.h"
+#include "app/jobs/bring_back.h"
 #include "app/jobs/copy_card.h"
 #include "app/jobs/jobs_station.h"
 #include "app/model/copy_desk.h"
@@ -12,6 +13,7 @@
 #include "tests/support/suites.h"
 
 #include <QDateTime>
+#include <QFileDialog>
 #include <QLabel>
 #include <QPushButton>
 #include <QTemporaryDir>
@@ -90,6 +92,42 @@ private slots:
         o.settle();
         QVERIFY2(o.said.back().contains("4 pulls of 1 jobs came back"), qPrintable(o.said.back()));
         QTRY_VERIFY(!o.words().contains("never tried"));
+    }
+    /// The day it is for: the disk of the records is gone, the stick is there.
+    void theRecordsComeBackFromTheStick() {
+        Opened o;
+        o.desk().choosePlace(o.stick());
+        o.settle();
+        const QString copy = copiesIn(o.stick()).value(0);
+        QVERIFY(!copy.isEmpty());
+        QStringList told;
+        auto* bringing = o.window.findChild<BringBack*>();
+        QVERIFY(bringing && o.button("Bring back from a copy…"));
+        connect(bringing, &BringBack::said, &o.window, [&](const QString& words) { told << words; });
+        // The copy itself is no archive and stays as it is.
+        const QStringList before = filesIn(copy, "*");
+        o.window.openArchive(copy);
+        o.window.waitUntilSettled();
+        QCOMPARE(o.window.model().keeper()->folder(), o.home());
+        QCOMPARE(filesIn(copy, "*"), before);
+        // Where no copy lies that is said; where one does, it is asked where to.
+        bringing->fromPlace(o.home());
+        QTRY_COMPARE(told.size(), 1);
+        QVERIFY(told.back().contains("No second copy lies in"));
+        bringing->fromPlace(o.stick());
+        QTRY_VERIFY(o.window.findChild<QFileDialog*>());
+        o.window.findChild<QFileDialog*>()->reject();
+        // Into a folder that is not empty nothing is mixed: a new one is made in it, and opened.
+        const QString place = o.dir.filePath("other disk");
+        QVERIFY(QDir().mkpath(place + "/somebody's"));
+        bringing->into(copy, std::nullopt, place);
+        QTRY_COMPARE_WITH_TIMEOUT(told.size(), 2, 20000);
+        QVERIFY2(told.back().startsWith("4 pulls came back, each held against its checksum."), qPrintable(told.back()));
+        QTRY_VERIFY(o.window.model().keeper()->folder().startsWith(place + "/Jolly Ram, brought back "));
+        o.window.waitUntilSettled();
+        QCOMPARE(filesIn(o.window.model().keeper()->folder(), "*.pull.csv").size(), 4);
+        QCOMPARE(QDir(place).entryList(QDir::Dirs | QDir::NoDotAndDotDot).size(), 2);
+        QCOMPARE(filesIn(copy, "*"), before);
     }
     void afterWorkItCopiesByItself() {
         Opened o;

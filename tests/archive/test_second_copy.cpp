@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The second copy: what is new goes over and is read back, what was replaced stays as a state before, whatever goes
 // wrong leaves the copy before whole; and an archive comes back out of it with every figure.
+#include "archive/copies/bring_back.h"
 #include "archive/copies/copy_now.h"
 #include "archive/copies/copy_thinning.h"
 #include "archive/copies/trial_restore.h"
@@ -100,6 +101,51 @@ private slots:
     }
 
     // Faults of the place, each in its own words; the copy before stays whole.
+    /// As a person does it who lost the disk: one call, and whatever goes wrong leaves nothing half done.
+    void broughtBackOrNothing() {
+        Shop shop;
+        QVERIFY(shop.copy(shop.place));
+        const std::string before = likenessOf(shop.home);
+        QVERIFY(shop.archive->setAside(shop.archive->job(shop.job)->pulls.front().id, true, "a slip"));
+        QVERIFY(shop.copy());
+        QCOMPARE(copiesIn(shop.place), QStringList{QDir(shop.folder()).absolutePath()});
+        QCOMPARE(copiesIn(shop.folder()), QStringList{QDir(shop.folder()).absolutePath()});
+        QVERIFY(copiesIn(shop.home).isEmpty() && copiesIn(shop.dir.filePath("nowhere")).isEmpty());
+        QVERIFY(isSecondCopy(shop.folder()) && !isSecondCopy(shop.home));
+        // A copy is not opened as an archive: it would be written to.
+        const QStringList files = filesIn(shop.folder(), "*");
+        const auto opened = Archive::open(shop.folder());
+        QVERIFY(!opened);
+        QCOMPARE(opened.error().message.code, std::string_view("store.is-a-copy"));
+        QCOMPARE(filesIn(shop.folder(), "*"), files);
+        const QString newest = shop.dir.filePath("newest"), first = shop.dir.filePath("first");
+        QVERIFY(QDir().mkpath(newest)); // there and empty, or not there
+        const auto back = bringBack(shop.folder(), std::nullopt, newest);
+        QVERIFY(back && back->rebuilt.problems.empty());
+        QCOMPARE(back->state, 2L);
+        QCOMPARE(QString::fromStdString(likenessOf(newest)), QString::fromStdString(likenessOf(shop.home)));
+        QVERIFY(bringBack(shop.folder(), 1, first));
+        QCOMPARE(QString::fromStdString(likenessOf(first)), QString::fromStdString(before));
+        // A folder in use is not touched; no such state; stopped at any file.
+        const QStringList used = filesIn(first, "*");
+        QCOMPARE(bringBack(shop.folder(), 1, first).error().message.code, std::string_view("copy.not-empty"));
+        QCOMPARE(filesIn(first, "*"), used);
+        const QString third = shop.dir.filePath("third");
+        QVERIFY(!bringBack(shop.folder(), 9, third) && !QDir(third).exists());
+        for (int stopAt : {1, 3}) {
+            int seen = 0;
+            const auto stopped = bringBack(shop.folder(), 1, third, [&](int, int) { return ++seen < stopAt; });
+            QVERIFY(!stopped);
+            QVERIFY(!QDir(third).exists());
+        }
+        // A damaged file in the copy: said by name, nothing left, and an empty folder that was there is there again.
+        QVERIFY(damage(filesIn(shop.folder(), "*.pull.csv").front(), 200, 8));
+        QVERIFY(QDir().mkpath(third));
+        const auto damaged = bringBack(shop.folder(), 1, third);
+        QVERIFY(!damaged);
+        QCOMPARE(damaged.error().message.code, std::string_view("copy.file-damaged"));
+        QVERIFY(QDir(third).exists() && QDir(third).isEmpty());
+    }
     void theStickIsNotThere() {
         Shop shop;
         QVERIFY(has(shop.said(shop.copy(shop.dir.filePath("nowhere"))), "is the stick or disk plugged in"));
