@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <charconv>
+#include <chrono>
 #include <cmath>
 #include <cstdio>
 
@@ -147,15 +148,12 @@ std::optional<double> parseDateTime(std::string_view text) {
             return std::nullopt;
         zone = sign * (*hours * 3600. + *minutes * 60.);
     }
-    if (month < 1 || month > 12 || day < 1 || day > 31 || hour > 24 || minute > 59 || year < 1900)
+    const std::chrono::year_month_day date{std::chrono::year(year), std::chrono::month(static_cast<unsigned>(month)),
+                                           std::chrono::day(static_cast<unsigned>(day))};
+    constexpr int kEarliest = 1900; // before that it is no date of a pull
+    if (!date.ok() || hour > 24 || minute > 59 || year < kEarliest)
         return std::nullopt;
-    // Days from civil date (proleptic Gregorian).
-    const int y = year - (month <= 2);
-    const int era = y / 400;
-    const int yoe = y - era * 400;
-    const int doy = (153 * (month + (month > 2 ? -3 : 9)) + 2) / 5 + day - 1;
-    const int doe = yoe * 365 + yoe / 4 - yoe / 100 + doy;
-    const double days = static_cast<double>(era) * 146097. + doe - 719468.;
+    const auto days = static_cast<double>(std::chrono::sys_days(date).time_since_epoch().count());
     return days * 86400. + hour * 3600. + minute * 60. + second - zone;
 }
 

@@ -53,7 +53,7 @@ std::string plainNumber(double value, int decimals, const Wording& wording, bool
 std::string writtenNumber(double value, int figures, const Wording& wording);
 /// How many decimals a margin supports (0 … 3).
 int decimalsFor(double margin);
-/// "0.9 to 1.5", or "-0.3 and 1.2" when the two ends differ in sign: a dash between numbers reads as a minus.
+/// "0.9 to 1.5"; with their signs where one is below nothing: "-0.3 to +1.2". Never a dash, which reads as a minus.
 std::string rangeText(double low, double high, int decimals, const Wording& wording);
 
 /// The sentence a message is in the reader's language. A code the language does not have is said in English, one that
