@@ -71,6 +71,9 @@ private slots:
     }
     /// Work that was called off (it throws) leaves nothing behind: who asks next works it out.
     void whatWasCalledOffIsAskedAgain() {
+#ifdef __SANITIZE_THREAD__
+        QSKIP("the thread sanitizer stands before pthread_once and does not let an exception out of it");
+#endif
         const KeptOne<int> kept;
         bool thrown = false;
         try {
