@@ -2,8 +2,8 @@
 // The second copy: archive copy, states, restore, try.
 #include "cli/commands.h"
 
-#include "archive/copies/copy_now.h"
 #include "archive/copies/bring_back.h"
+#include "archive/copies/copy_now.h"
 #include "archive/copies/trial_restore.h"
 #include "archive/store/archive.h"
 #include "core/words/wording.h"
@@ -82,9 +82,10 @@ int runRestore(const std::string& copy, const std::string& folder, std::optional
     const Result<BroughtBack> back = bringBack(QString::fromStdString(copy), number, QString::fromStdString(folder));
     if (!back) {
         say(inWords(back.error()));
+        // What is wrong with the copy is wrong input; what is wrong where it is to go could not be written.
         const std::string_view code = back.error().message.code;
-        const bool ofTheCopy = code.starts_with("copy.") && code != "copy.not-empty" && code != "copy.stopped";
-        return ofTheCopy ? kInput : kWrite;
+        const bool saysSo = code.starts_with("copy.") && code != "copy.not-empty" && code != "copy.stopped";
+        return saysSo || back.error().file.starts_with(copy) ? kInput : kWrite;
     }
     for (const std::string& problem : back->rebuilt.problems)
         say(problem);

@@ -3,6 +3,7 @@
 
 #include "app/widgets/asking.h"
 #include "app/widgets/work_shown.h"
+#include "app/words/plural.h"
 #include "app/words/words.h"
 
 #include <QDateTime>
@@ -14,7 +15,7 @@
 namespace jr::app {
 namespace {
 
-/// "Saturday 6 June 2026 20:14, the newest"
+/// "6/6/26 8:14 PM, the newest": as the reader writes dates
 QString stateWords(const CopyList& state, bool newest) {
     const QDateTime made = QDateTime::fromString(QString::fromStdString(state.made), Qt::ISODate).toLocalTime();
     const QString when =
@@ -100,9 +101,10 @@ void BringBack::into(const QString& copy, std::optional<long> state, const QStri
             emit said(errorAtPlace(back.error()));
             return;
         }
-        QString words = tr("%1 pulls came back, each held against its checksum. They are in %2 now.")
-                            .arg(back->rebuilt.pullsTaken)
-                            .arg(QDir::toNativeSeparators(back->folder));
+        QString words =
+            plural(back->rebuilt.pullsTaken, tr("1 pull came back, held against its checksum. It is in %2 now."),
+                   tr("%1 pulls came back, each held against its checksum. They are in %2 now."))
+                .arg(QDir::toNativeSeparators(back->folder));
         if (!back->rebuilt.problems.empty())
             words += QLatin1Char(' ') + QString::fromStdString(back->rebuilt.problems.front());
         emit broughtBack(back->folder);

@@ -10,13 +10,11 @@ struct KeyOfCondition {
     std::optional<double> RideConditions::*value;
     double perUnit;
 };
-constexpr KeyOfCondition kConditionKeys[] = {{"rider_kg", &RideConditions::riderKg, 1.},
-                                             {"fuel_kg", &RideConditions::fuelKg, 1.},
-                                             {"wind_m_s", &RideConditions::windMPerS, 1.},
-                                             {"slope_pct", &RideConditions::slopePct, 1.},
-                                             {"air_temp_c", &RideConditions::airTempC, 1.},
-                                             {"air_pressure_hpa", &RideConditions::airPressurePa, 100.},
-                                             {"humidity_pct", &RideConditions::humidity, 0.01}};
+constexpr KeyOfCondition kConditionKeys[] = {
+    {"rider_kg", &RideConditions::riderKg, 1.},       {"fuel_kg", &RideConditions::fuelKg, 1.},
+    {"wind_m_s", &RideConditions::windMPerS, 1.},     {"slope_pct", &RideConditions::slopePct, 1.},
+    {"air_temp_c", &RideConditions::airTempC, 1.},    {"air_pressure_hpa", &RideConditions::airPressurePa, 100.},
+    {"humidity_pct", &RideConditions::humidity, 0.01}};
 
 } // namespace
 

@@ -68,7 +68,9 @@ QString WonPage::readout() const {
 }
 
 WonPage::Plot WonPage::plot() const {
-    const QRectF area = QRectF(rect()).adjusted(84, 66, -30, -46);
+    // A line more at its head says what air the times are told in.
+    const double headHigh = m_view->answers.restated ? 84. : 66.;
+    const QRectF area = QRectF(rect()).adjusted(84, headHigh, -30, -46);
     Plot out;
     out.ribbon = QRectF(area.left(), area.top(), area.width(), 0.56 * area.height());
     out.speed = QRectF(area.left(), area.top() + 0.66 * area.height(), area.width(), 0.34 * area.height());
@@ -117,7 +119,7 @@ void WonPage::paintEvent(QPaintEvent*) {
     if (const auto& restated = m_view->answers.restated) { // said where the figures are, as on Marks
         p.setFont(Theme::font(Size::Small));
         p.setPen(t.muted);
-        p.drawText(QRectF(28, 34, width() - 56, 16), Qt::AlignLeft | Qt::AlignVCenter, saidHere(*restated));
+        p.drawText(QRectF(28, 38, width() - 56, 16), Qt::AlignLeft | Qt::AlignVCenter, saidHere(*restated));
     }
     if (m_cursorM >= 0.) {
         const double x = g.x(along()->metres[rowAt(m_cursorM)]);

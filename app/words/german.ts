@@ -679,6 +679,8 @@ bei %2</translation></message>
 <translation>1 Lauf</translation></message>
 <message><source>1 pull brought in and kept.</source>
 <translation>1 Lauf eingelesen und verwahrt.</translation></message>
+<message><source>1 pull came back, held against its checksum. It is in %2 now.</source>
+<translation>1 Lauf kam zurück, gegen seine Prüfsumme gehalten. Er liegt jetzt in %2.</translation></message>
 <message><source>1 pull counts</source>
 <translation>1 Lauf zählt</translation></message>
 <message><source>1 pull of %2, %3</source>

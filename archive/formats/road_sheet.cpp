@@ -12,13 +12,11 @@ struct NamedCondition {
     const char* key;
     std::optional<double> RideConditions::*value;
 };
-constexpr NamedCondition kNamed[] = {{"rider_kg", &RideConditions::riderKg},
-                                     {"fuel_kg", &RideConditions::fuelKg},
-                                     {"wind_m_s", &RideConditions::windMPerS},
-                                     {"slope_pct", &RideConditions::slopePct},
-                                     {"air_temp_c", &RideConditions::airTempC},
-                                     {"air_pressure_pa", &RideConditions::airPressurePa},
-                                     {"humidity", &RideConditions::humidity}};
+constexpr NamedCondition kNamed[] = {
+    {"rider_kg", &RideConditions::riderKg},    {"fuel_kg", &RideConditions::fuelKg},
+    {"wind_m_s", &RideConditions::windMPerS},  {"slope_pct", &RideConditions::slopePct},
+    {"air_temp_c", &RideConditions::airTempC}, {"air_pressure_pa", &RideConditions::airPressurePa},
+    {"humidity", &RideConditions::humidity}};
 
 Json conditionsJson(const std::map<std::string, RideConditions>& all) {
     Json out = Json::array();

@@ -26,7 +26,7 @@ struct SweepOptions {
     bool onlyShorter =
         false; ///< a cut cannot be undone: only smaller values than the smallest so far can still be made
     HarmSide harm = HarmSide::Neither; ///< a try never goes that way first
-    int draws = 600; ///< 0: no interval is asked for
+    int draws = 600;                   ///< 0: no interval is asked for
     unsigned seed = 20260502;
 };
 
@@ -39,7 +39,7 @@ struct Sweep {
     std::optional<double> bestLow, bestHigh;
     bool inside = false;                                ///< of the range tried; at the edge the best may lie beyond
     double shortSidePerUnit = 0., longSidePerUnit = 0.; ///< what a unit below or above the best costs
-    int decimals = 0; ///< that its values are told with
+    int decimals = 0;                                   ///< that its values are told with
     std::vector<double> x, curve;
     std::vector<std::optional<double>> low, high;
     std::vector<double> next;    ///< points worth trying

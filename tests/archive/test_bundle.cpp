@@ -6,6 +6,7 @@
 #include "archive/disk/safe_file.h"
 #include "tests/support/archive_folder.h"
 #include "tests/support/archive_likeness.h"
+#include "tests/support/made_zip.h"
 #include "tests/support/suites.h"
 
 #include <QBuffer>
@@ -21,21 +22,11 @@ using testsupport::fullJob;
 using testsupport::likenessOf;
 using testsupport::smallTrace;
 using testsupport::writeFile;
+using testsupport::zipOf;
 
 namespace {
 
 using Files = std::vector<std::pair<std::string, std::string>>;
-
-QByteArray zipOf(const Files& files) {
-    QByteArray bytes;
-    QBuffer buffer(&bytes);
-    buffer.open(QIODevice::ReadWrite);
-    auto zip = ZipWriter::begin(buffer, "made");
-    for (const auto& [name, text] : files)
-        (void)zip.value().add(name, text, 1'700'000'000);
-    (void)zip.value().finish();
-    return bytes;
-}
 
 /// Where an entry's record in the zip's directory begins (APPNOTE 4.3.12).
 qsizetype directoryEntry(const QByteArray& zip, const QByteArray& name) {

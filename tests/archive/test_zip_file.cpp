@@ -2,6 +2,7 @@
 // Zip files as such: read back what was written, also by another library (zlib's own inflate under Python's zipfile
 // where there is a python3); not one wrong byte comes out of a damaged one; names and bounds.
 #include "archive/formats/zip_file.h"
+#include "tests/support/made_zip.h"
 #include "tests/support/suites.h"
 
 #include <QBuffer>
@@ -34,17 +35,6 @@ Contents drawnFiles(unsigned seed, int count) {
     return out;
 }
 
-QByteArray zipWith(const Contents& files) {
-    QByteArray bytes;
-    QBuffer buffer(&bytes);
-    buffer.open(QIODevice::ReadWrite);
-    auto zip = ZipWriter::begin(buffer, "made");
-    for (const auto& [name, text] : files)
-        if (!zip || !zip.value().add(name, text, 1'700'000'000))
-            return {};
-    return zip && zip.value().finish() ? bytes : QByteArray();
-}
-
 /// All that is in it, or nothing with the error.
 Result<Contents> unpacked(QByteArray bytes, const ZipBounds& bounds = {}) {
     QBuffer buffer(&bytes);
@@ -68,17 +58,17 @@ private slots:
     void whatGoesInComesOut() {
         for (unsigned seed = 1; seed <= 12; ++seed) {
             const Contents files = drawnFiles(seed, static_cast<int>(seed) * 3);
-            const QByteArray zip = zipWith(files);
+            const QByteArray zip = testsupport::zipOf(files);
             const Result<Contents> back = unpacked(zip);
             QVERIFY(back);
             QVERIFY(*back == files);
-            QCOMPARE(zipWith(files), zip); // the same bytes for the same files
+            QCOMPARE(testsupport::zipOf(files), zip); // the same bytes for the same files
         }
-        QVERIFY(!unpacked(zipWith({}))); // nothing in it: nothing to take in
+        QVERIFY(!unpacked(testsupport::zipOf(Contents{}))); // nothing in it: nothing to take in
     }
     void oneByNameAndInAnyOrder() {
         const Contents files = drawnFiles(7, 9);
-        QByteArray bytes = zipWith(files);
+        QByteArray bytes = testsupport::zipOf(files);
         QBuffer buffer(&bytes);
         QVERIFY(buffer.open(QIODevice::ReadOnly));
         Result<ZipReader> zip = ZipReader::open(buffer, "a.zip");
@@ -102,7 +92,7 @@ private slots:
     /// reads), and never anything else.
     void aDamagedOneNeverTellsAnythingElse() {
         const Contents files = drawnFiles(3, 2);
-        const QByteArray zip = zipWith(files);
+        const QByteArray zip = testsupport::zipOf(files);
         int refused = 0, told = 0;
         std::mt19937 dice(1);
         for (qsizetype at = 0; at < zip.size(); ++at) {
@@ -131,7 +121,7 @@ private slots:
     }
     void bounds() {
         const Contents files{{"a", std::string(2000, 'a')}, {"b", std::string(3000, 'b')}};
-        const QByteArray zip = zipWith(files);
+        const QByteArray zip = testsupport::zipOf(files);
         const auto refuses = [&](const ZipBounds& bounds) { return !unpacked(zip, bounds); };
         QVERIFY(!refuses({2, 3000, 5000}));
         QVERIFY(refuses({1, 3000, 5000}));
@@ -173,7 +163,7 @@ private slots:
         const Contents files = drawnFiles(21, 6);
         QFile file(ours);
         QVERIFY(file.open(QIODevice::WriteOnly));
-        file.write(zipWith(files));
+        file.write(testsupport::zipOf(files));
         file.close();
         QProcess run;
         run.start("python3", {"-c",

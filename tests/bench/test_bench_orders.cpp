@@ -171,8 +171,8 @@ private slots:
         }
         QVERIFY(released);
     }
-    /// An answer that was given to the stop before and comes late is none to this one: its own cut still goes out, and the
-    /// load stays on until that is answered.
+    /// An answer that was given to the stop before and comes late is none to this one: its own cut still goes out, and
+    /// the load stays on until that is answered.
     void aLateAnswerIsNotTheNewStops() {
         BenchOrders orders;
         orders.describe(benchOf(true, true, false));

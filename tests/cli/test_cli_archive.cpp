@@ -102,6 +102,9 @@ private slots:
         QCOMPARE(QString::fromStdString(likenessOf(back)), QString::fromStdString(before));
         QCOMPARE(runCli({"archive", "restore", copy, back}).code, 4); // not into what is there
         QCOMPARE(runCli({"archive", "restore", copy, m_dir.filePath("b2"), "--state", "9"}).code, 3);
+        QCOMPARE(runCli({"archive", "restore", m_dir.filePath("nowhere"), m_dir.filePath("b2")}).code, 3);
+        QCOMPARE(runCli({"archive", "restore", m_dir.path(), m_dir.filePath("b2")}).code, 3); // no copy
+        QCOMPARE(runCli({"archive", "restore", copy, "/proc/b2"}).code, 4);
         QVERIFY(damage(filesIn(copy, "*.pull.csv").front(), 400, 9));
         const Ran bad = runCli({"archive", "try", m_home});
         QVERIFY(bad.code == 3 && bad.err.contains("not what was copied"));

@@ -9,6 +9,7 @@
 #include "standin/simulated_bench.h" // Dice
 #include "tests/support/certified.h"
 #include "tests/support/suites.h"
+#include "tests/support/untimed_observations.h"
 
 #include <QTest>
 #include <gsl/gsl_multifit.h>
@@ -16,16 +17,9 @@
 #include <cmath>
 
 using namespace jr;
+using testsupport::untimed;
 
 namespace {
-
-std::vector<Observation> numbers(const std::vector<std::vector<double>>& groups) {
-    std::vector<Observation> out;
-    for (std::size_t g = 0; g < groups.size(); ++g)
-        for (double v : groups[g])
-            out.push_back({static_cast<int>(g), v, std::nullopt});
-    return out;
-}
 
 const FactorialEffect* effect(const Factorial& f, const char* term) {
     for (const FactorialEffect& e : f.effects)
@@ -41,7 +35,7 @@ class TestSteps : public QObject {
 private slots:
     void aLadderAgainstHandArithmetic() {
         const auto l =
-            ladder({"stock", "pipe", "map"}, numbers({{10., 10.2, 9.8}, {11., 11.2, 10.8}, {11.1, 11.3, 10.9}}), {});
+            ladder({"stock", "pipe", "map"}, untimed({{10., 10.2, 9.8}, {11., 11.2, 10.8}, {11.1, 11.3, 10.9}}), {});
         QVERIFY(l);
         QVERIFY(std::abs(l->steps[1].gain - 1.) < 1e-12 && std::abs(l->steps[2].gain - 0.1) < 1e-12);
         QVERIFY(std::abs(l->steps[2].total - 1.1) < 1e-12 && std::abs(l->steps[2].totalPct - 11.) < 1e-9);
@@ -56,12 +50,12 @@ private slots:
         QCOMPARE(l->steps[0].gainPct, 0.);
         // Single values: no margins without a repeatability; a typed one is worth eight degrees. t(0.975, 8) = 2.30600
         // (table of the Student distribution).
-        const auto bare = ladder({"a", "b"}, numbers({{100.}, {101.}}), {});
+        const auto bare = ladder({"a", "b"}, untimed({{100.}, {101.}}), {});
         QVERIFY(!bare->steps[1].gainLow);
-        const auto given = ladder({"a", "b"}, numbers({{100.}, {101.}}), typedRepeatability(0.5));
+        const auto given = ladder({"a", "b"}, untimed({{100.}, {101.}}), typedRepeatability(0.5));
         QVERIFY(std::abs(*given->steps[1].gainHigh - 1. - 2.30600 * 0.005 * 100.5 * std::sqrt(2.)) < 1e-3);
-        QVERIFY(!ladder({"a"}, numbers({{1.}}), {}));
-        QVERIFY(!ladder({"a", "b"}, numbers({{1.}, {}}), {}));
+        QVERIFY(!ladder({"a"}, untimed({{1.}}), {}));
+        QVERIFY(!ladder({"a", "b"}, untimed({{1.}, {}}), {}));
     }
     void driftIsTakenOutWhereTheOrderTells() {
         std::vector<Observation> o;
@@ -76,7 +70,7 @@ private slots:
     void theTradesOwnCombination() {
         // Common practice, no source: 7.65 plain, 9.94 pipe only, 9.48 ported only, 11.12 both.
         const auto f = factorial({"pipe", "port"}, {{{"no", "no"}}, {{"yes", "no"}}, {{"no", "yes"}}, {{"yes", "yes"}}},
-                                 numbers({{7.65}, {9.94}, {9.48}, {11.12}}), {});
+                                 untimed({{7.65}, {9.94}, {9.48}, {11.12}}), {});
         QVERIFY(f);
         QVERIFY(std::abs(*f->alone[0].second - 2.29) < 1e-9 && std::abs(*f->alone[1].second - 1.83) < 1e-9);
         QVERIFY(std::abs(*f->together - 3.47) < 1e-9);
@@ -93,7 +87,7 @@ private slots:
             cells.push_back({{row[0] > 0. ? "180" : "160", row[1] > 0. ? "40" : "20", row[2] > 0. ? "B" : "A"}});
             values.push_back({row[3]});
         }
-        const auto f = factorial({"T", "C", "K"}, cells, numbers(values), {});
+        const auto f = factorial({"T", "C", "K"}, cells, untimed(values), {});
         QVERIFY(f);
         QCOMPARE(plant.figures.size(), std::size_t(7));
         for (const auto& [term, figure] : plant.figures) {
@@ -104,19 +98,19 @@ private slots:
     }
     void missingCellsAreSaid() {
         const auto f = factorial({"pipe", "box"}, {{{"a", "x"}}, {{"b", "x"}}, {{"a", "y"}}},
-                                 numbers({{1., 1.1}, {2., 2.1}, {3., 3.1}}), {});
+                                 untimed({{1., 1.1}, {2., 2.1}, {3., 3.1}}), {});
         QVERIFY(f);
         QCOMPARE(f->notSeparable, std::vector<std::string>{"pipe*box"});
         QVERIFY(std::abs(effect(*f, "pipe")->effect - 1.) < 1e-9);
         QVERIFY(!f->together);
         QVERIFY(effect(*f, "pipe")->low && *effect(*f, "pipe")->low > 0.5);
-        QVERIFY(!factorial({"a", "b"}, {{{"1", "1"}}, {{"2", "1"}}, {{"3", "1"}}}, numbers({{1.}, {1.}, {1.}}), {}));
-        QVERIFY(!factorial({"a"}, {{{"1"}}, {{"2"}}}, numbers({{1.}, {2.}}), {}));
-        QVERIFY(!factorial({"a", "b"}, {{{"1", "1"}}, {{"1", "1"}}}, numbers({{1.}, {2.}}), {}));
+        QVERIFY(!factorial({"a", "b"}, {{{"1", "1"}}, {{"2", "1"}}, {{"3", "1"}}}, untimed({{1.}, {1.}, {1.}}), {}));
+        QVERIFY(!factorial({"a"}, {{{"1"}}, {{"2"}}}, untimed({{1.}, {2.}}), {}));
+        QVERIFY(!factorial({"a", "b"}, {{{"1", "1"}}, {{"1", "1"}}}, untimed({{1.}, {2.}}), {}));
     }
     void theTradesOwnLength() {
         // Common practice, no source: 2.125 / 2.43 / 3.475 in giving 4.51 / 4.60 / 4.56 hp.
-        const auto s = sweep({2.125, 2.43, 3.475}, numbers({{4.51}, {4.60}, {4.56}}));
+        const auto s = sweep({2.125, 2.43, 3.475}, untimed({{4.51}, {4.60}, {4.56}}));
         QVERIFY(s);
         QVERIFY(std::abs(s->bestX - 2.43) < 1e-9 && s->inside);
         QVERIFY(s->shortSidePerUnit > 4. * s->longSidePerUnit); // several times faster on the short side
@@ -131,7 +125,7 @@ private slots:
         for (double jet : vertexX)
             groups.push_back({30. - 0.004 * std::pow(jet - 153., 2) + 0.02 * dice.normal(),
                               30. - 0.004 * std::pow(jet - 153., 2) + 0.02 * dice.normal()});
-        const auto s = sweep(vertexX, numbers(groups));
+        const auto s = sweep(vertexX, untimed(groups));
         QCOMPARE(s->shape, SweepShape::Parabola);
         gsl_matrix* a = gsl_matrix_alloc(12, 3);
         gsl_vector* y = gsl_vector_alloc(12);
@@ -171,35 +165,35 @@ private slots:
                 level.back().push_back(30. + 0.05 * dice.normal());
             }
         }
-        const auto s = sweep(points, numbers(lopsided));
+        const auto s = sweep(points, untimed(lopsided));
         QCOMPARE(s->shape, SweepShape::TwoSides);
         QVERIFY2(std::abs(s->bestX - 83.) < 4., qPrintable(QString::number(s->bestX)));
         QVERIFY(*s->bestLow <= 83. && *s->bestHigh >= 83. && *s->bestHigh - *s->bestLow < 20.);
         QVERIFY(s->inside && s->shortSidePerUnit > 3. * s->longSidePerUnit);
-        QCOMPARE(sweep(points, numbers(level))->shape, SweepShape::Flat);
+        QCOMPARE(sweep(points, untimed(level))->shape, SweepShape::Flat);
         // The same seed, the same answer.
-        QCOMPARE(*sweep(points, numbers(lopsided))->bestLow, *s->bestLow);
+        QCOMPARE(*sweep(points, untimed(lopsided))->bestLow, *s->bestLow);
     }
     void theEdgeIsSaidAndCutsAreCareful() {
         const std::vector<double> points{60., 70., 80., 90.};
-        const auto rising = numbers({{30., 30.02}, {30.5, 30.48}, {31., 31.02}, {31.5, 31.52}});
+        const auto rising = untimed({{30., 30.02}, {30.5, 30.48}, {31., 31.02}, {31.5, 31.52}});
         const auto s = sweep(points, rising);
         QVERIFY(!s->inside);
         QCOMPARE(s->next, std::vector<double>{100.});
         SweepOptions cut;
         cut.onlyShorter = true;
         QVERIFY(sweep(points, rising, cut)->next.empty()); // longer cannot be had back
-        const auto falling = numbers({{31.5, 31.52}, {31., 31.02}, {30.5, 30.48}, {30., 30.02}});
+        const auto falling = untimed({{31.5, 31.52}, {31., 31.02}, {30.5, 30.48}, {30., 30.02}});
         const auto next = sweep(points, falling, cut)->next;
         QCOMPARE(next.size(), std::size_t(1));
         QVERIFY(next[0] < 60. && next[0] >= 54.); // half a step, no jump
-        QVERIFY(!sweep({1., 2.}, numbers({{1.}, {2.}})));
-        QVERIFY(!sweep({1., 1., 2.}, numbers({{1.}, {2.}, {3.}})));
+        QVERIFY(!sweep({1., 2.}, untimed({{1.}, {2.}})));
+        QVERIFY(!sweep({1., 1., 2.}, untimed({{1.}, {2.}, {3.}})));
     }
     void stepsOnLogarithmsAreRatios() {
         // A step of pulls is a ratio, as the difference along the range is: the same pulls give the same margin
         // whichever of the two is the larger, and twice the power twice the gain.
-        const auto o = numbers({{100., 101., 99.5}, {110., 111.5, 109.}, {95., 96., 94.4}});
+        const auto o = untimed({{100., 101., 99.5}, {110., 111.5, 109.}, {95., 96., 94.4}});
         const auto l = ladder({"a", "b", "c"}, o, {}, 0.95, ValueScale::Logarithm);
         const LadderStep &up = l->steps[1], &down = l->steps[2];
         QVERIFY(std::abs(l->steps[0].value - std::cbrt(100. * 101. * 99.5)) < 1e-9);
@@ -216,10 +210,10 @@ private slots:
         QVERIFY(std::abs(*m->steps[1].gainLow - 2. * *up.gainLow) < 1e-9);
         QVERIFY(std::abs(*m->steps[2].totalHigh - 2. * *down.totalHigh) < 1e-9);
         // Near one another both scales say the same; a value of nothing has no logarithm and stays as it is.
-        const auto near = numbers({{100., 100.4, 99.8}, {100.9, 101.2, 100.7}});
+        const auto near = untimed({{100., 100.4, 99.8}, {100.9, 101.2, 100.7}});
         const auto a = ladder({"a", "b"}, near, {}), b = ladder({"a", "b"}, near, {}, 0.95, ValueScale::Logarithm);
         QVERIFY(std::abs(*a->steps[1].gainLow - *b->steps[1].gainLow) < 0.02);
-        const auto none = ladder({"a", "b"}, numbers({{0., 1.}, {2., 3.}}), {}, 0.95, ValueScale::Logarithm);
+        const auto none = ladder({"a", "b"}, untimed({{0., 1.}, {2., 3.}}), {}, 0.95, ValueScale::Logarithm);
         QCOMPARE(none->steps[1].gain, 2.);
     }
     void sweptValuesAreToldAsFinelyAsTheyAreSet() {
@@ -231,7 +225,7 @@ private slots:
         QCOMPARE(sweptDecimals(5., 5.), 2);
         // Words follow the reader's language: a comma where there is one.
         const auto s = sweep({14., 16., 18., 20., 22.},
-                             numbers({{84., 84.1}, {88., 88.1}, {90., 90.1}, {88.5, 88.6}, {85., 85.1}}));
+                             untimed({{84., 84.1}, {88., 88.1}, {90., 90.1}, {88.5, 88.6}, {85., 85.1}}));
         QVERIFY(s && s->decimals == 1);
         Wording german;
         german.decimalPoint = ',';
@@ -241,8 +235,8 @@ private slots:
     void whatCanHurtIsNeverTriedFirst() {
         // An ignition advance that still gains at the most that was tried, a jet at the least.
         const std::vector<double> points{26., 28., 30., 32.};
-        const auto rising = numbers({{30., 30.02}, {30.5, 30.48}, {31., 31.02}, {31.5, 31.52}});
-        const auto falling = numbers({{31.5, 31.52}, {31., 31.02}, {30.5, 30.48}, {30., 30.02}});
+        const auto rising = untimed({{30., 30.02}, {30.5, 30.48}, {31., 31.02}, {31.5, 31.52}});
+        const auto falling = untimed({{31.5, 31.52}, {31., 31.02}, {30.5, 30.48}, {30., 30.02}});
         SweepOptions care;
         care.harm = HarmSide::Above;
         const auto most = sweep(points, rising, care);
@@ -268,7 +262,7 @@ private slots:
             }
             for (HarmSide side : {HarmSide::Below, HarmSide::Above}) {
                 care.harm = side;
-                const auto s = sweep(x, numbers(groups), care);
+                const auto s = sweep(x, untimed(groups), care);
                 QVERIFY(s.ok() && !s->next.empty());
                 QVERIFY(side == HarmSide::Below ? s->next[0] > s->bestX : s->next[0] < s->bestX);
                 for (const Message& m : s->advice)

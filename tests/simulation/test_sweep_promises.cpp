@@ -5,6 +5,7 @@
 #include "core/judge/sweep.h"
 #include "standin/simulated_bench.h" // Dice
 #include "tests/support/suites.h"
+#include "tests/support/untimed_observations.h"
 
 #include <QTest>
 
@@ -12,16 +13,9 @@
 #include <functional>
 
 using namespace jr;
+using testsupport::untimed;
 
 namespace {
-
-std::vector<Observation> pullsOf(const std::vector<std::vector<double>>& groups) {
-    std::vector<Observation> out;
-    for (std::size_t g = 0; g < groups.size(); ++g)
-        for (double v : groups[g])
-            out.push_back({static_cast<int>(g), v, std::nullopt});
-    return out;
-}
 
 /// Of a hundred sweeps of six lengths that are truly alike, how many tell of a shape; `pull` makes the k-th of `pulls`.
 int shapesToldOfNothing(int pulls, const std::function<Observation(standin::Dice&, int)>& pull) {
@@ -82,14 +76,14 @@ private slots:
             }
             SweepOptions o;
             o.draws = 300;
-            const auto s = sweep(points, pullsOf(groups), o);
+            const auto s = sweep(points, untimed(groups), o);
             optimum += *s->bestLow <= 27. && *s->bestHigh >= 27.;
             std::vector<std::vector<double>> steps(2);
             for (int k = 0; k < 4; ++k) {
                 steps[0].push_back(50. + 0.3 * dice.normal());
                 steps[1].push_back(50.5 + 0.3 * dice.normal());
             }
-            const auto l = ladder({"a", "b"}, pullsOf(steps), {});
+            const auto l = ladder({"a", "b"}, untimed(steps), {});
             gains += *l->steps[1].gainLow <= 0.5 && *l->steps[1].gainHigh >= 0.5;
         }
         qInfo("optimum held %d, gain held %d of %d", optimum, gains, kTests);
