@@ -67,9 +67,17 @@ QString WonPage::readout() const {
              std::isfinite(e.low) ? tr(" ± %1").arg(l.toString(e.half(), 'f', 2)) : QString(), speeds);
 }
 
+QRect WonPage::restatedPlace() const {
+    const auto& restated = m_view->answers.restated;
+    if (!restated)
+        return {};
+    const QRect room(28, 38, width() - 56, height());
+    return QFontMetrics(Theme::font(Size::Small))
+        .boundingRect(room, Qt::AlignLeft | Qt::TextWordWrap, saidHere(*restated));
+}
+
 WonPage::Plot WonPage::plot() const {
-    // A line more at its head says what air the times are told in.
-    const double headHigh = m_view->answers.restated ? 84. : 66.;
+    const double headHigh = 66. + restatedPlace().height();
     const QRectF area = QRectF(rect()).adjusted(84, headHigh, -30, -46);
     Plot out;
     out.ribbon = QRectF(area.left(), area.top(), area.width(), 0.56 * area.height());
@@ -119,7 +127,7 @@ void WonPage::paintEvent(QPaintEvent*) {
     if (const auto& restated = m_view->answers.restated) { // said where the figures are, as on Marks
         p.setFont(Theme::font(Size::Small));
         p.setPen(t.muted);
-        p.drawText(QRectF(28, 38, width() - 56, 16), Qt::AlignLeft | Qt::AlignVCenter, saidHere(*restated));
+        p.drawText(restatedPlace(), Qt::AlignLeft | Qt::TextWordWrap, saidHere(*restated));
     }
     if (m_cursorM >= 0.) {
         const double x = g.x(along()->metres[rowAt(m_cursorM)]);

@@ -39,6 +39,8 @@ private:
         double fast(double mPerS) const { return speed.bottom() - mPerS / mostMPerS * speed.height(); }
     };
     Plot plot() const;
+    /// Where it is said what air the times are told in; empty where they are as run.
+    QRect restatedPlace() const;
     const AlongRoad* along() const;
     void paintRibbon(QPainter& painter, const Plot& plot, const AlongRoad& along) const;
     void paintSpeeds(QPainter& painter, const Plot& plot, const AlongRoad& along) const;
