@@ -11,8 +11,7 @@ QString BenchAddress::text() const {
 
 Result<BenchAddress> parseBenchAddress(const QString& given) {
     const QString text = given.trimmed();
-    const Error wrong{"\"" + text.toStdString() +
-                      "\" is not an address: write tcp:HOST:PORT, serial:PATH, serial:PATH@BAUD or replay:FILE"};
+    const Error wrong{Message{"line.not-an-address", {text.toStdString()}}};
     BenchAddress out;
     bool good = false;
     if (text.startsWith(QLatin1String("tcp:"))) {

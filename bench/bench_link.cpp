@@ -48,7 +48,7 @@ public:
             m_socket.setSocketOption(QAbstractSocket::LowDelayOption, 1);
             emit opened();
         });
-        connect(&m_socket, &QTcpSocket::errorOccurred, this, [this] { emit lost(m_socket.errorString()); });
+        connect(&m_socket, &QTcpSocket::errorOccurred, this, [this] { emit lost(inWords(m_socket.errorString())); });
         m_socket.setReadBufferSize(kReadAtOnce);
     }
     void open() override { m_socket.connectToHost(m_address.place, static_cast<quint16>(m_address.number)); }
@@ -83,14 +83,14 @@ public:
             if (error == QSerialPort::ResourceError || error == QSerialPort::DeviceNotFoundError ||
                 error == QSerialPort::ReadError)
                 if (m_port.isOpen())
-                    emit lost(m_port.errorString());
+                    emit lost(inWords(m_port.errorString()));
         });
     }
     void open() override {
         if (m_port.open(QIODevice::ReadWrite))
             emit opened();
         else
-            emit lost(m_port.errorString());
+            emit lost(inWords(m_port.errorString()));
     }
     void flush() override { m_port.flush(); }
     void leave() override {

@@ -12,6 +12,7 @@
 #pragma once
 
 #include "bench/bench_address.h"
+#include "core/words/message.h"
 
 #include <QByteArray>
 #include <QObject>
@@ -37,10 +38,13 @@ public:
     /// What a signal handler may still write to when the program is ended; -1 where there is none.
     virtual int lastWordsDescriptor() const { return -1; }
 
+    /// What the system says of a device, as it says it.
+    static Message inWords(const QString& words) { return {"error.in-words", {words.toStdString()}}; }
+
 signals:
     void opened();
     void arrived();
-    void lost(const QString& why);
+    void lost(const jr::Message& why);
 };
 
 /// The link an address stands for.

@@ -31,7 +31,7 @@ void BenchOrders::describe(const BenchDescription& bench) {
         m_cut.state = OrderState::Asked;
 }
 
-void BenchOrders::stop(const std::string& reason, double nowS) {
+void BenchOrders::stop(const Message& reason, double nowS) {
     m_steps.reset();
     m_lines.clear();
     m_status.latched = true;

@@ -12,6 +12,7 @@
 #include "bench/bench_lines.h"
 #include "bench/description.h"
 #include "core/live/step_run.h"
+#include "core/words/message.h"
 
 #include <optional>
 #include <string>
@@ -30,7 +31,7 @@ struct StopStatus {
     bool hasBrake = false;
     OrderState cut = OrderState::NotAsked, release = OrderState::NotAsked;
     std::string refusedWhy; ///< the bench's own words
-    std::string reason;     ///< the guard's sentence; empty when a person stopped it
+    Message reason;         ///< the guard's; empty when a person stopped it
     double waitingS = 0.;   ///< for an answer still owed
     bool notSent = false;   ///< the last writing failed: there is no line to the bench
 
@@ -51,8 +52,8 @@ public:
     /// The bench now speaking; a stop that stands goes on standing, and is asked of the new one.
     void describe(const BenchDescription& bench);
 
-    /// Stop now. `reason` is a guard's sentence or empty. Once more while it stands asks again.
-    void stop(const std::string& reason, double nowS);
+    /// Stop now. `reason` is a guard's or empty. Once more while it stands asks again.
+    void stop(const Message& reason, double nowS);
     /// The operator has seen it and takes the stop off.
     void clear();
     const StopStatus& status() const { return m_status; }

@@ -21,22 +21,22 @@ constexpr qint64 kWordsEveryMs = 200;
 
 } // namespace
 
-std::string_view linkStateText(LinkState state) {
+Message linkStateMessage(LinkState state) {
     switch (state) {
     case LinkState::Off:
-        return "not connected";
+        return {"line.off"};
     case LinkState::Calling:
-        return "calling the bench";
+        return {"line.calling"};
     case LinkState::Introducing:
-        return "the bench introduces itself";
+        return {"line.introducing"};
     case LinkState::Streaming:
-        return "connected";
+        return {"line.connected"};
     case LinkState::Silent:
-        return "the bench has gone silent";
+        return {"line.silent"};
     case LinkState::Waiting:
-        return "waiting to call again";
+        return {"line.waiting"};
     }
-    return "";
+    return {};
 }
 
 BenchSession::BenchSession(SessionOptions options)
@@ -72,8 +72,8 @@ std::optional<BenchDescription> BenchSession::description() const {
     return m_described;
 }
 
-void BenchSession::setLink(LinkState state, const QString& words) {
-    if (state == m_link && words.isEmpty())
+void BenchSession::setLink(LinkState state, Message words) {
+    if (state == m_link && words.empty())
         return;
     m_link = state;
     {
@@ -83,9 +83,7 @@ void BenchSession::setLink(LinkState state, const QString& words) {
             m_snapshot.figures = {};
         m_snapshot.reconnects = m_reconnects;
     }
-    const std::string_view plain = linkStateText(state);
-    emit linkChanged(state,
-                     words.isEmpty() ? QString::fromUtf8(plain.data(), static_cast<qsizetype>(plain.size())) : words);
+    emit linkChanged(state, words.empty() ? linkStateMessage(state) : std::move(words));
 }
 
 void BenchSession::open() {
@@ -112,7 +110,7 @@ void BenchSession::close() {
         // A machine that pulls or a brake that is loaded is not walked away from.
         const bool busy = m_orders.loaded() || m_lastState == BenchState::Pulling;
         if (busy && !m_options.plain && m_link == LinkState::Streaming) {
-            m_orders.stop("the bench is left", nowS());
+            m_orders.stop({"line.is-left"}, nowS());
             QElapsedTimer goodbye;
             goodbye.start();
             const auto owed = [&] {
@@ -163,7 +161,7 @@ void BenchSession::call() {
     m_device->open();
 }
 
-void BenchSession::lost(const QString& why) {
+void BenchSession::lost(const Message& why) {
     takeBackLastWords(std::exchange(m_lastWords, -1));
     if (m_device) {
         m_device->disconnect(this);
@@ -181,7 +179,7 @@ void BenchSession::lost(const QString& why) {
     ++m_tries;
     // Half a second, one, two, four, then every four.
     m_again.start(500 * (1 << std::min(m_tries - 1, 3)));
-    setLink(LinkState::Waiting, tr("no line to the bench (%1); calling again").arg(why));
+    setLink(LinkState::Waiting, {"line.none-calling-again", {Sayings{{why}}}});
 }
 
 bool BenchSession::write(const std::string& text) {
@@ -200,7 +198,7 @@ void BenchSession::arrived() {
     m_sinceData.start();
     if (m_capture)
         if (const Result<Done> written = m_capture->append(bytes); !written)
-            emit said(QString::fromStdString(written.error().text()));
+            emit said(written.error());
     const std::size_t frames = m_catcher.take({bytes.constData(), static_cast<std::size_t>(bytes.size())});
     for (auto& answers = m_catcher.feed().answers; !answers.empty(); answers.pop_front())
         m_orders.answered(answers.front(), nowS());
@@ -216,7 +214,7 @@ void BenchSession::arrived() {
             m_changes = 0;
         }
         if (++m_changes > kMostChanges) {
-            lost(tr("the bench keeps changing what it says it is"));
+            lost({"line.keeps-changing"});
             return;
         }
         emit described(bench);
@@ -234,8 +232,7 @@ void BenchSession::arrived() {
             if (m_tries > 0)
                 ++m_reconnects;
             m_tries = 0;
-            setLink(LinkState::Streaming,
-                    QString::fromStdString("connected to " + m_catcher.feed().description()->name));
+            setLink(LinkState::Streaming, {"line.connected-to", {m_catcher.feed().description()->name}});
         }
     }
     if (const auto givenUp = m_orders.takeGivenUp())
@@ -244,7 +241,7 @@ void BenchSession::arrived() {
     if (frames == 0)
         return;
     if (m_catcher.feed().clockJumped())
-        emit said(tr("The bench's clock jumped; time goes on from where it was."));
+        emit said(Error{Message{"line.clock-jumped"}});
     handOut();
     if (m_capture && m_capture->size() > m_options.captureAnewBytes && m_capture->settled() &&
         m_lastState != BenchState::Pulling)
@@ -272,7 +269,7 @@ void BenchSession::afterFrame(PullCutter& cutter) {
     m_orders.feed(figures.timeS, figures.rpm, figures.throttle, cutter.state() == BenchState::Pulling, nowS());
     // Stopped in the same breath as the sample that asked for it.
     for (const GuardTrip& trip : m_catcher.takeTrips()) {
-        m_orders.stop(jr::said(guardMessage(trip)), nowS());
+        m_orders.stop(guardMessage(trip), nowS());
         carryOut();
         emit tripped(trip);
     }
@@ -292,9 +289,9 @@ void BenchSession::passWords() {
     m_sinceWords.start();
     constexpr std::size_t kAtOnce = 5;
     for (std::size_t i = 0; i < kAtOnce && !words.empty(); ++i, words.pop_front())
-        emit said(QString::fromStdString(words.front()));
+        emit said(Error{words.front()});
     if (!words.empty())
-        emit said(tr("The bench said %1 lines more.").arg(words.size()));
+        emit said(Error{Message{"line.said-more", {Count{static_cast<long>(words.size())}}}});
     words.clear();
 }
 
@@ -306,8 +303,8 @@ void BenchSession::handOut() {
     }
     if (auto coast = m_catcher.takeCoastDown())
         emit coastCaught(std::make_shared<CoastDown>(std::move(*coast)));
-    for (const std::string& remark : m_catcher.takeRemarks())
-        emit said(QString::fromStdString(remark));
+    for (const Message& remark : m_catcher.takeRemarks())
+        emit said(Error{remark});
     std::vector<LivePoint> points = m_catcher.takePoints();
     const std::lock_guard held(m_lock);
     m_points.insert(m_points.end(), points.begin(), points.end());
@@ -320,7 +317,7 @@ void BenchSession::tick() {
     static constexpr int kSyncTicks = 5;
     if (m_capture && ++m_syncTicks % kSyncTicks == 0)
         if (const Result<Done> synced = m_capture->sync(); !synced)
-            emit said(QString::fromStdString(synced.error().text()));
+            emit said(synced.error());
     passWords();
     carryOut();
     if (!m_device)
@@ -334,7 +331,7 @@ void BenchSession::tick() {
         m_sinceAsked.start();
     }
     if (quiet > m_options.giveUpS)
-        lost(tr("nothing heard for %1 s").arg(quiet, 0, 'f', 0));
+        lost({"line.nothing-heard", {Number{quiet}}});
 }
 
 } // namespace jr

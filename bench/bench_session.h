@@ -22,7 +22,7 @@ class QIODevice;
 namespace jr {
 
 enum class LinkState { Off, Calling, Introducing, Streaming, Silent, Waiting };
-std::string_view linkStateText(LinkState state); ///< "calling the bench"
+Message linkStateMessage(LinkState state); ///< "calling the bench"
 
 /// Where a run of hold-at-steps stands.
 struct StepsNow {
@@ -99,14 +99,14 @@ public slots:
 
 signals:
     void described(jr::BenchDescription bench);
-    void linkChanged(jr::LinkState state, QString words);
+    void linkChanged(jr::LinkState state, jr::Message words);
     void stateChanged(jr::BenchState state);
     void pullCaught(std::shared_ptr<jr::CaughtPull> pull);
     void coastCaught(std::shared_ptr<jr::CoastDown> run);
     void tripped(jr::GuardTrip trip);
     void stopChanged(jr::StopStatus status);
     void stepsGivenUp(int steps); ///< of a run that is over: so many never settled
-    void said(QString words);     ///< for the operator's eyes
+    void said(jr::Error what);    ///< for the operator's eyes
     void refused(jr::Error why);  ///< what was asked of it and is not done
     void pullBegan();
 
@@ -114,7 +114,7 @@ private:
     void call();
     void connected();
     void arrived();
-    void lost(const QString& why);
+    void lost(const Message& why);
     void tick();
     void afterFrame(PullCutter& cutter);
     void handOut();
@@ -125,7 +125,7 @@ private:
     void carryOut(); ///< writes the orders that are due
     void showStop();
     void tell(const Result<Done>& asked);
-    void setLink(LinkState state, const QString& words = {});
+    void setLink(LinkState state, Message words = {});
     bool write(const std::string& text);
     double nowS() const { return static_cast<double>(m_clock.elapsed()) / 1000.; }
 

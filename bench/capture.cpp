@@ -49,14 +49,14 @@ Result<std::unique_ptr<Capture>> Capture::begin(const QString& folder, const Cap
 Result<Done> Capture::append(QByteArrayView bytes) {
     if (m_broken)
         return Done{};
-    const auto off = [&](const std::string& why) {
+    const auto off = [&](Message why) {
         m_broken = true;
-        return Error{Message{"line.capture-not-written", {why}}, m_file.fileName().toStdString()};
+        return Error{Message{"line.capture-not-written", {Sayings{{std::move(why)}}}}, m_file.fileName().toStdString()};
     };
     if (m_size + bytes.size() > kLargestCapture)
-        return off("it has grown past 512 MB");
+        return off({"line.capture-too-long"});
     if (m_file.write(bytes.data(), bytes.size()) != bytes.size() || !m_file.flush())
-        return off(m_file.errorString().toStdString());
+        return off({"error.in-words", {m_file.errorString().toStdString()}});
     m_size += bytes.size();
     return Done{};
 }

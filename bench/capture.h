@@ -68,7 +68,7 @@ private:
 struct Recovered {
     QString path; ///< where it lies now
     std::vector<CaughtPull> pulls;
-    std::vector<std::string> problems;
+    std::vector<Remark> problems;
     bool setAside = false; ///< it ended a program that read it, or cannot be read: put away by name, not read again
 };
 

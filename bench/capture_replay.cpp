@@ -86,9 +86,10 @@ Recovered replay(const QString& path) {
     out.path = path;
     QFile file(path);
     if (!QFileInfo(path).isFile() || !file.open(QIODevice::ReadOnly))
-        out.problems.push_back(path.toStdString() + ": cannot be opened: " + file.errorString().toStdString());
+        out.problems.emplace_back(Message{"capture.not-opened", {file.errorString().toStdString()}},
+                                  path.toStdString());
     else if (file.size() > ReplayBounds::largestFile)
-        out.problems.push_back(path.toStdString() + ": larger than 1 GB: no capture is; it is left as it is");
+        out.problems.emplace_back(Message{"capture.too-large"}, path.toStdString());
     else
         return replayCapture(file, path);
     return out;
@@ -119,15 +120,14 @@ bool survives(const QString& path, const CaptureReader& read) {
 Recovered replayCapture(QIODevice& file, const QString& path) {
     Recovered out;
     out.path = path;
-    const auto problem = [&](const std::string& words) { out.problems.push_back(path.toStdString() + ": " + words); };
+    const auto problem = [&](Message message) { out.problems.emplace_back(std::move(message), path.toStdString()); };
     Replay replay;
     const auto take = [&] {
         for (CaughtPull& pull : replay.catcher().takePulls()) {
             if (out.pulls.size() < ReplayBounds::mostPulls)
                 out.pulls.push_back(std::move(pull));
             else if (out.pulls.size() == ReplayBounds::mostPulls && out.problems.empty())
-                problem("more than " + std::to_string(ReplayBounds::mostPulls) +
-                        " pulls; take these in, then the rest");
+                problem({"capture.too-many", {std::to_string(ReplayBounds::mostPulls)}});
         }
         // Nobody looks at these here.
         (void)replay.catcher().takePoints();
@@ -149,7 +149,7 @@ Recovered replayCapture(QIODevice& file, const QString& path) {
         take();
     }
     if (!file.atEnd())
-        problem("cannot be read to its end: " + file.errorString().toStdString());
+        problem({"capture.not-read-to-its-end", {file.errorString().toStdString()}});
     replay.catcher().broken(); // the capture itself broke off
     take();
     return out;
@@ -171,9 +171,9 @@ std::vector<Recovered> recoverCaptures(const QString& folder, const CaptureReade
             bad.path = path + QStringLiteral(".set-aside");
             bad.setAside = QFile::rename(path, bad.path);
             QFile::remove(mark);
-            bad.problems.push_back(path.toStdString() +
-                                   ": reading this capture ended the program; it is set aside as " +
-                                   QFileInfo(bad.path).fileName().toStdString() + " and not read again");
+            bad.problems.emplace_back(
+                Message{"capture.ended-the-program", {QFileInfo(bad.path).fileName().toStdString()}},
+                path.toStdString());
             out.push_back(std::move(bad));
             continue;
         }

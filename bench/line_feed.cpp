@@ -52,24 +52,17 @@ std::vector<double> valuesOf(const ReceiverFix& fix) {
 
 } // namespace
 
-std::vector<std::string> LineHealth::words() const {
-    std::vector<std::string> out;
-    const auto add = [&](std::uint64_t n, const char* one, const char* many) {
+std::vector<Message> LineHealth::words() const {
+    std::vector<Message> out;
+    const auto add = [&](std::uint64_t n, std::string_view code) {
         if (n > 0)
-            out.push_back(QCoreApplication::translate("LineHealth", n == 1 ? one : many)
-                              .replace(QLatin1String("%1"), QString::number(n))
-                              .toStdString());
+            out.push_back({code, {Count{static_cast<long>(n)}}});
     };
-    add(missing, QT_TRANSLATE_NOOP("LineHealth", "1 sample lost on the line"),
-        QT_TRANSLATE_NOOP("LineHealth", "%1 samples lost on the line"));
-    add(badChecksums, QT_TRANSLATE_NOOP("LineHealth", "1 line damaged (checksum)"),
-        QT_TRANSLATE_NOOP("LineHealth", "%1 lines damaged (checksum)"));
-    add(garbage, QT_TRANSLATE_NOOP("LineHealth", "1 line that is not the bench's"),
-        QT_TRANSLATE_NOOP("LineHealth", "%1 lines that are not the bench's"));
-    add(wrongLength, QT_TRANSLATE_NOOP("LineHealth", "1 sample with the wrong number of values"),
-        QT_TRANSLATE_NOOP("LineHealth", "%1 samples with the wrong number of values"));
-    add(clockJumps, QT_TRANSLATE_NOOP("LineHealth", "1 jump of the bench's clock"),
-        QT_TRANSLATE_NOOP("LineHealth", "%1 jumps of the bench's clock"));
+    add(missing, "line.samples-lost");
+    add(badChecksums, "line.lines-damaged");
+    add(garbage, "line.not-the-benches");
+    add(wrongLength, "line.wrong-length");
+    add(clockJumps, "line.clock-jumps");
     return out;
 }
 
@@ -146,10 +139,10 @@ LineFeed::LineFeed(PlainLayout plain, PullHeader header) : m_plain(std::move(pla
     m_description = std::move(d);
 }
 
-void LineFeed::say(std::string text) {
+void LineFeed::say(Message message) {
     if (said.size() >= kMostWaiting)
         said.pop_front();
-    said.push_back(std::move(text));
+    said.push_back(std::move(message));
 }
 
 std::optional<LineFeed::Clock> LineFeed::clock() const {
@@ -238,7 +231,7 @@ void LineFeed::sentence(std::string_view text, std::vector<Frame>& frames) {
 void LineFeed::introduce(const BenchLine& message, std::string_view text) {
     if (const auto* hello = std::get_if<HelloLine>(&message)) {
         if (hello->version != 1) {
-            say("this bench speaks version " + std::to_string(hello->version) + " of its lines; only 1 is understood");
+            say({"line.version", {std::to_string(hello->version)}});
             return;
         }
         m_coming = std::make_unique<BenchDescription>();
@@ -251,18 +244,18 @@ void LineFeed::introduce(const BenchLine& message, std::string_view text) {
     m_coming->introduction += '\n';
     m_coming->introduction += text;
     if (m_coming->introduction.size() > kLongestIntroduction) {
-        say("the bench's introduction has no end; it is left out");
+        say({"line.introduction-no-end"});
         m_coming.reset();
         return;
     }
-    const auto full = [this](std::size_t has, std::size_t most, const char* what) {
+    const auto full = [this](std::size_t has, std::size_t most, std::string_view code) {
         if (has == most)
-            say("the bench has more than " + std::to_string(most) + " " + what + "; the rest is left out");
+            say({code, {std::to_string(most)}});
         return has >= most;
     };
     BenchDescription& coming = *m_coming;
     if (const auto* fact = std::get_if<FactLine>(&message)) {
-        if (!coming.facts.contains(fact->key) && full(coming.facts.size(), BenchBounds::facts, "facts"))
+        if (!coming.facts.contains(fact->key) && full(coming.facts.size(), BenchBounds::facts, "line.too-many-facts"))
             return;
         coming.facts[fact->key] = fact->value;
         // Facts that are no header keys are kept as facts only.
@@ -285,17 +278,17 @@ void LineFeed::introduce(const BenchLine& message, std::string_view text) {
         for (std::string_view key : kHeaderKeys)
             if (key == fact->key)
                 if (const Result<Done> put = setHeaderValue(coming.header, key, fact->value); !put)
-                    say("the bench's fact " + put.error().reason);
+                    say({"line.fact-wrong", {Sayings{{messageOf(put.error())}}}});
     } else if (const auto* channel = std::get_if<ChannelLine>(&message)) {
-        if (full(coming.channels.size(), BenchBounds::channels, "channels"))
+        if (full(coming.channels.size(), BenchBounds::channels, "line.too-many-channels"))
             return;
         if (channel->index != coming.channels.size())
-            say("channel " + std::to_string(channel->index) + " is out of order");
+            say({"line.channel-out-of-order", {std::to_string(channel->index)}});
         coming.channels.push_back(channelOf(channel->name, channel->unit));
         if (coming.channels.back().name.id == ChannelId::Other)
-            say("channel " + channel->name + " [" + channel->unit + "] is not understood; it is kept as it comes");
+            say({"line.channel-not-understood", {channel->name, channel->unit}});
     } else if (const auto* offer = std::get_if<OfferLine>(&message)) {
-        if (!full(coming.offers.size(), BenchBounds::offers, "offers"))
+        if (!full(coming.offers.size(), BenchBounds::offers, "line.too-many-offers"))
             coming.offers.push_back({offer->word, offer->label});
     } else if (std::get_if<BeginLine>(&message)) {
         // A bench that says it hears satellites gets their speed as one more channel.
@@ -333,10 +326,10 @@ void LineFeed::take(const BenchLine& message, std::vector<Frame>& frames) {
             values[i] = (given[i] + m_description->channels[i].offset) * m_description->channels[i].factor;
         frame(sample->timeS, std::move(values), frames);
     } else if (const auto* text = std::get_if<SaidLine>(&message)) {
-        say(text->text);
+        say({"error.in-words", {text->text}});
     } else if (const auto* answer = std::get_if<AnswerLine>(&message)) {
         if (!answer->done)
-            say("the bench refused: " + answer->text);
+            say({"line.refused", {answer->text}});
         if (answers.size() >= kMostWaiting)
             answers.pop_front();
         answers.push_back(*answer);

@@ -8,6 +8,7 @@
 #include "archive/formats/receiver_fixes.h"
 #include "bench/bench_lines.h"
 #include "bench/description.h"
+#include "core/words/message.h"
 
 #include <deque>
 #include <memory>
@@ -24,7 +25,7 @@ struct LineHealth {
     std::uint64_t missing = 0;     ///< samples the bench counted and we never saw
     std::uint64_t wrongLength = 0; ///< samples with another number of values than channels
     std::uint64_t clockJumps = 0;
-    std::vector<std::string> words() const; ///< one sentence for each that is not zero
+    std::vector<Message> words() const; ///< one sentence for each that is not zero
 };
 
 /// A plain delimited stream: which column is what. Columns not named are left alone.
@@ -58,7 +59,7 @@ public:
     const LineHealth& health() const { return m_health; }
     const Air* air() const { return m_air ? &*m_air : nullptr; } ///< the weather station's last word, whole or nothing
     std::optional<double> groundSpeedMS() const { return m_speedMS; }
-    std::deque<std::string> said;   ///< operator texts, remarks on the introduction
+    std::deque<Message> said;       ///< operator texts, remarks on the introduction
     std::deque<AnswerLine> answers; ///< "done cut", "refused target hold 0 : …"
     /// The line was opened anew: half a line from before is worthless, counts begin afresh.
     void reconnected();
@@ -78,7 +79,7 @@ private:
     void sentence(std::string_view text, std::vector<Frame>& frames);
     void weather(const NmeaReading& reading);
     void introduce(const BenchLine& message, std::string_view text);
-    void say(std::string text);
+    void say(Message message);
     void frame(double timeS, std::vector<double> values, std::vector<Frame>& frames);
 
     std::string m_buffer;

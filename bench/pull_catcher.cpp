@@ -56,10 +56,7 @@ void PullCatcher::use(std::shared_ptr<const BenchDescription> bench) {
         const bool pulling = m_cutter->pullBeganS().has_value();
         m_cutter->broken();
         gather();
-        m_remarks.push_back(pulling
-                                ? "the bench introduced itself anew and differently; the pull in hand ended there"
-                                : "the bench introduced itself anew and differently; from here on it is taken as it "
-                                  "now is");
+        m_remarks.push_back({pulling ? "line.another-bench-pulling" : "line.another-bench"});
         // Procedure and limits were the other bench's.
         m_procedure.reset();
         m_limits.reset();
@@ -120,7 +117,7 @@ std::vector<LivePoint> PullCatcher::takePoints() {
     return m_cutter ? m_cutter->takePoints() : std::vector<LivePoint>{};
 }
 
-std::vector<std::string> PullCatcher::takeRemarks() {
+std::vector<Message> PullCatcher::takeRemarks() {
     gather();
     return std::exchange(m_remarks, {});
 }

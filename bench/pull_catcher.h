@@ -46,7 +46,7 @@ public:
     std::vector<CaughtPull> takePulls();
     std::vector<GuardTrip> takeTrips();
     std::vector<LivePoint> takePoints();
-    std::vector<std::string> takeRemarks();
+    std::vector<Message> takeRemarks();
     std::optional<CoastDown> takeCoastDown();
 
 private:
@@ -68,7 +68,7 @@ private:
     // Of cutters that are gone, not yet handed out.
     std::vector<CaughtPull> m_pulls;
     std::vector<GuardTrip> m_trips;
-    std::vector<std::string> m_remarks;
+    std::vector<Message> m_remarks;
     std::optional<CoastDown> m_coast;
 };
 

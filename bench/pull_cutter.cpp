@@ -181,7 +181,7 @@ void PullCutter::feedRoad(const Frame& f) {
     if (event->kind == WatchEvent::Kind::PullEnded)
         cut(event->fromS, event->toS, event->why);
     else if (m_remarks.size() < kMostRemarks)
-        m_remarks.push_back("not kept as a run: " + std::string(event->why));
+        m_remarks.push_back({"line.not-kept-as-a-run", {Term{std::string(event->why)}}});
 }
 
 void PullCutter::feed(const Frame& raw) {
@@ -247,7 +247,7 @@ void PullCutter::feed(const Frame& raw) {
             break;
         }
         if (m_remarks.size() < kMostRemarks)
-            m_remarks.push_back("not kept as a pull: " + std::string(event->why));
+            m_remarks.push_back({"line.not-kept-as-a-pull", {Term{std::string(event->why)}}});
         m_trips.clear();
         break;
     }

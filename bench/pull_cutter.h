@@ -10,6 +10,7 @@
 #include "core/live/pull_watch.h"
 #include "core/live/run_watch.h"
 #include "core/nan.h"
+#include "core/words/message.h"
 
 #include <deque>
 #include <memory>
@@ -83,7 +84,7 @@ public:
     std::vector<GuardTrip> takeTrips() { return std::exchange(m_newTrips, {}); }
     std::vector<LivePoint> takePoints() { return std::exchange(m_points, {}); }
     std::optional<CoastDown> takeCoastDown() { return std::exchange(m_coast, std::nullopt); }
-    std::vector<std::string> takeRemarks() { return std::exchange(m_remarks, {}); }
+    std::vector<Message> takeRemarks() { return std::exchange(m_remarks, {}); }
 
 private:
     void feedRoad(const Frame& frame);
@@ -117,7 +118,7 @@ private:
     std::vector<LivePoint> m_points;
     CoastDown m_coasting; ///< being followed, in bench time
     std::optional<CoastDown> m_coast;
-    std::vector<std::string> m_remarks;
+    std::vector<Message> m_remarks;
 };
 
 /// The procedure and limits a bench's own facts ask for, where it says any (start_rpm, end_rpm, limiter_rpm).

@@ -28,7 +28,7 @@ ReplayLink::ReplayLink(const QString& capture, int speed) : m_file(capture), m_s
 
 void ReplayLink::open() {
     if (!m_file.open(QIODevice::ReadOnly)) {
-        emit lost(m_file.errorString());
+        emit lost(inWords(m_file.errorString()));
         return;
     }
     m_clock.start();
@@ -63,7 +63,7 @@ void ReplayLink::play() {
         emit arrived();
     if (m_next.isEmpty() && m_waiting.isEmpty() && m_file.atEnd()) {
         end();
-        emit lost(tr("the capture is at its end"));
+        emit lost({"line.capture-at-its-end"});
     }
 }
 

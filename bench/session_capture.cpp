@@ -9,7 +9,7 @@ namespace jr {
 void BenchSession::beginCapture(const CaptureStart& start) {
     Result<std::unique_ptr<Capture>> capture = Capture::begin(m_options.captureFolder, start);
     if (!capture) {
-        emit said(QString::fromStdString(capture.error().text()));
+        emit said(capture.error());
         return;
     }
     m_capture = std::move(capture).value();
@@ -40,7 +40,7 @@ void BenchSession::beginCaptureAnew() {
     if (const Result<Done> written =
             m_capture->append(QByteArrayView(introduction.data(), static_cast<qsizetype>(introduction.size())));
         !written)
-        emit said(QString::fromStdString(written.error().text()));
+        emit said(written.error());
     remarkSitting();
 }
 

@@ -10,7 +10,7 @@ void BenchSession::carryOut() {
         const bool good = write(line);
         m_orders.wrote(good);
         if (!good && !m_orders.status().latched)
-            emit said(tr("\"%1\" could not be sent: there is no line to the bench.").arg(QString::fromStdString(line)));
+            emit said(Error{Message{"line.not-sent", {line}}});
     }
     // Not at the next turn of the loop: now.
     if (m_device && !lines.empty())

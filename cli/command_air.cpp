@@ -29,7 +29,7 @@ void addAir(CLI::App& app, Action& action) {
         action = [o] {
             const Air air{o->tempC, o->pressureHpa * 100., o->humidity / 100.};
             if (const auto problem = airProblem(air)) {
-                say("air: " + said(*problem, reader()));
+                tell(*problem, "air");
                 return kUsage;
             }
             Json factors, cautions = Json::array();

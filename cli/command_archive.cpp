@@ -24,19 +24,19 @@ int runCheck(const std::string& folder) {
         say(inWords(report.error()));
         return kInput;
     }
-    for (const std::string& problem : report->problems)
-        say(problem);
-    for (const std::string& offer : report->offered)
-        say(offer + "; bring it in by hand");
+    for (const Remark& problem : report->problems)
+        say(inWords(problem));
+    for (const Remark& offer : report->offered)
+        tell({"check.bring-in-by-hand", {Sayings{{messageAtPlace(offer)}}}});
     for (const std::string& file : report->unfinished)
-        say(file + ": its import was cut off before it was kept");
+        tell({"check.import-cut-off"}, file);
     const int printed = print({{"archive", folder},
                                {"pulls", report->pulls},
                                {"mirrored", report->mirrored},
-                               {"problems", report->problems},
+                               {"problems", inEnglish(report->problems)},
                                {"unfinished", report->unfinished},
-                               {"offered", report->offered},
-                               {"remarks", report->remarks},
+                               {"offered", inEnglish(report->offered)},
+                               {"remarks", inEnglish(report->remarks)},
                                {"last_copy", report->lastCopyMade.empty() ? Json(nullptr)
                                                                           : Json{{"made", report->lastCopyMade},
                                                                                  {"place", report->lastCopyPlace}}}});
@@ -61,7 +61,7 @@ int runRebuild(const std::string& folder) {
     const QString path = QString::fromStdString(folder);
     if (!QFileInfo::exists(path + QStringLiteral("/jolly-ram.sqlite")) &&
         !QFileInfo(path + QStringLiteral("/pulls")).isDir()) {
-        say(folder + ": there is no archive here");
+        tell({"store.no-archive"}, folder);
         return kInput;
     }
     QElapsedTimer since;
@@ -69,7 +69,7 @@ int runRebuild(const std::string& folder) {
     const auto done = Archive::rebuildFolder(path, [&](int looked, int all) {
         constexpr qint64 kEveryMs = 2000;
         if (since.elapsed() > kEveryMs) {
-            say(std::to_string(looked) + " of " + std::to_string(all) + " looked at");
+            tell({"check.looked-at", {std::to_string(looked), std::to_string(all)}});
             since.restart();
         }
         return true;
@@ -79,22 +79,21 @@ int runRebuild(const std::string& folder) {
         return kWrite;
     }
     if (!done->databaseSetAway.empty())
-        say("the database was damaged; a new one was made from the open files, the old one is " +
-            done->databaseSetAway);
+        tell({"check.made-anew", {done->databaseSetAway}});
     for (const std::string& away : done->setAway)
-        say(away + ": was not what it should be, and is set away under this name");
-    for (const std::string& offer : done->offered)
-        say(offer + "; bring it in by hand");
-    for (const std::string& problem : done->problems)
-        say(problem);
+        tell({"check.set-away"}, away);
+    for (const Remark& offer : done->offered)
+        tell({"check.bring-in-by-hand", {Sayings{{messageAtPlace(offer)}}}});
+    for (const Remark& problem : done->problems)
+        say(inWords(problem));
     const int printed =
         print({{"files_written", done->filesWritten},
                {"pulls_taken", done->pullsTaken},
                {"traces_mended", done->tracesMended},
                {"database_set_away", done->databaseSetAway.empty() ? Json(nullptr) : Json(done->databaseSetAway)},
                {"set_away", done->setAway},
-               {"offered", done->offered},
-               {"problems", done->problems}});
+               {"offered", inEnglish(done->offered)},
+               {"problems", inEnglish(done->problems)}});
     return done->problems.empty() ? printed : kInput;
 }
 
@@ -155,8 +154,8 @@ int runImport(const std::string& folder, const std::vector<std::string>& files) 
             good = false;
             continue;
         }
-        for (const std::string& conflict : in->conflicts)
-            say(file + ": " + conflict);
+        for (const Remark& conflict : in->conflicts)
+            tell(messageAtPlace(conflict), file);
         good = good && in->conflicts.empty();
         taken.push_back({{"file", file},
                          {"job", {{"id", in->jobId}, {"name", in->job}}},
@@ -164,7 +163,7 @@ int runImport(const std::string& folder, const std::vector<std::string>& files) 
                          {"pulls_taken", in->pullsTaken},
                          {"pulls_here", in->pullsHere},
                          {"files_taken", in->filesTaken},
-                         {"conflicts", in->conflicts}});
+                         {"conflicts", inEnglish(in->conflicts)}});
     }
     const int printed = print({{"archive", folder}, {"taken", taken}});
     return good ? printed : kInput;

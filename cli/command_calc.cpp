@@ -41,21 +41,21 @@ int list() {
 int calculate(const std::string& name, const std::vector<std::string>& texts) {
     const Calculator* calculator = findCalculator(name);
     if (!calculator) {
-        say("there is no calculator \"" + name + "\": see calc list");
+        tell({"cli.no-calculator", {name}});
         return kUsage;
     }
     std::vector<std::pair<std::string, std::string>> given;
     for (const std::string& text : texts) {
         const std::size_t sign = text.find('=');
         if (sign == std::string::npos || sign == 0) {
-            say(name + ": \"" + text + "\" is not key=value");
+            tell({"cli.not-key-value", {text}}, name);
             return kUsage;
         }
         given.emplace_back(text.substr(0, sign), text.substr(sign + 1));
     }
     const Result<CalcAsked> asked = askCalculator(*calculator, given);
     if (!asked) {
-        say(name + ": " + said(asked.error(), reader()));
+        tell(messageOf(asked.error()), name);
         return kUsage;
     }
     Json inputs = Json::object(), outputs = Json::object();
@@ -95,7 +95,7 @@ void addCalc(CLI::App& app, Action& action) {
                 return calculate(o->name, o->given);
             if (o->given.empty())
                 return list();
-            say("calc list takes nothing more");
+            tell({"cli.calc-list-alone"});
             return kUsage;
         };
     });

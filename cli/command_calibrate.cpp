@@ -26,7 +26,7 @@ std::optional<CoastDown> coastFile(const std::string& path) {
     }
     Result<CoastDown> run = coastDownOf(*trace);
     if (!run) {
-        say(path + ": " + said(run.error(), reader()));
+        tell(messageOf(run.error()), path);
         return std::nullopt;
     }
     return std::move(run).value();
@@ -40,14 +40,14 @@ int runLoadCell(const CalibrateAsked& o) {
         const auto reading =
             equals == std::string::npos ? std::nullopt : parseNumber(std::string_view(pair).substr(equals + 1));
         if (!mass || !reading) {
-            say("--weight " + pair + ": wants KG=READING");
+            tell({"cli.wants-kg-reading", {pair}});
             return kUsage;
         }
         readings.push_back({*mass, *reading});
     }
     const Result<LoadCellFit> fit = fitLoadCell(readings, o.gravity);
     if (!fit) {
-        say("load-cell: " + said(fit.error(), reader()));
+        tell(messageOf(fit.error()), "load-cell");
         return kInput;
     }
     return print({{"newton_per_reading", fit->newtonPerReading},
@@ -64,7 +64,7 @@ int runDrag(const CalibrateAsked& o) {
         return kInput;
     const Result<DragFit> fit = fitDrag(*run, o.inertia);
     if (!fit) {
-        say(o.file + ": " + said(fit.error(), reader()));
+        tell(messageOf(fit.error()), o.file);
         return kInput;
     }
     return print({{"roller_loss_nm", fit->dragNm},
@@ -77,7 +77,7 @@ int runDrag(const CalibrateAsked& o) {
 
 int runInertia(const CalibrateAsked& o) {
     if (o.added.has_value() == o.torque.has_value()) {
-        say("inertia: name either --added-kg-m2 or --torque-nm");
+        tell({"cli.inertia-either"});
         return kUsage;
     }
     const auto plain = coastFile(o.plain), loaded = coastFile(o.loaded);
@@ -86,7 +86,7 @@ int runInertia(const CalibrateAsked& o) {
     const Result<InertiaFit> fit =
         o.added ? inertiaFromAdded(*plain, *loaded, *o.added) : inertiaFromTorque(*plain, *loaded, *o.torque);
     if (!fit) {
-        say("inertia: " + said(fit.error(), reader()));
+        tell(messageOf(fit.error()), "inertia");
         return kInput;
     }
     return print({{"roller_inertia_kg_m2", fit->inertiaKgM2}, {"standard_error", fit->standardError}});

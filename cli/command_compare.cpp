@@ -143,11 +143,11 @@ int runSets(const CompareAsked& o) {
     for (const std::string& argument : o.sets) {
         const auto set = nameAndItems(argument);
         if (!set) {
-            say("--set " + argument + ": wants NAME=FILES");
+            tell({"cli.wants-name-files", {argument}});
             return kUsage;
         }
         if (std::find(names.begin(), names.end(), set->first) != names.end()) {
-            say("--set " + set->first + ": named twice");
+            tell({"cli.set-twice", {set->first}});
             return kUsage;
         }
         bool one = true;
@@ -168,7 +168,7 @@ int runSets(const CompareAsked& o) {
     }
     const Result<std::vector<Comparison>> all = compareSets(sets, compareOptions(o));
     if (!all) {
-        say("compare: " + said(all.error(), reader()));
+        tell(messageOf(all.error()), "compare");
         return kInput;
     }
     Json comparisons = Json::array();
@@ -185,18 +185,18 @@ int runSets(const CompareAsked& o) {
 
 int runCompare(const CompareAsked& o) {
     if (o.from && o.to && !(*o.from < *o.to)) {
-        say("--from must lie below --to");
+        tell({"cli.from-below-to"});
         return kUsage;
     }
     if (!o.sets.empty()) {
         if (!o.base.empty() || !o.with.empty() || o.sets.size() < 2) {
-            say("either --base and --with, or two or more --set NAME=FILES");
+            tell({"cli.either-sides-or-sets"});
             return kUsage;
         }
         return runSets(o);
     }
     if (o.base.empty() || o.with.empty()) {
-        say("--base and --with are required, or two or more --set NAME=FILES");
+        tell({"cli.sides-or-sets"});
         return kUsage;
     }
     bool goodBase = true, goodWith = true;

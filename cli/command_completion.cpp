@@ -166,9 +166,9 @@ void printFish(const std::vector<Place>& places) {
            "    set -l so_far (commandline -opc)[2..-1]\n"
            "    set -l path\n"
            "    for word in $so_far\n"
-           "        contains -- (string join ' ' $path $word) $__jolly_ram_cli_commands; and set path $path $word\n"
+           "        contains -- (string join -- ' ' $path $word) $__jolly_ram_cli_commands; and set path $path $word\n"
            "    end\n"
-           "    test (string join ' ' $path) = \"$argv\"\n"
+           "    test \"$path\" = \"$argv\"\n"
            "end\n"
            "set -g __jolly_ram_cli_commands";
     for (const Place& place : places)

@@ -20,7 +20,7 @@ Result<std::unique_ptr<Archive>> openExisting(const std::string& folder) {
     const QString path = QString::fromStdString(folder);
     if (!QFileInfo::exists(path + QStringLiteral("/jolly-ram.sqlite")) &&
         !QFileInfo(path + QStringLiteral("/pulls")).isDir())
-        return Error{"there is no archive here", folder};
+        return Error{Message{"store.no-archive"}, folder};
     return Archive::open(path);
 }
 
@@ -49,11 +49,11 @@ int runCopy(const std::string& folder, const std::string& place) {
     }
     if (const Result<Done> noted = (*archive)->noteCopy(made->folder); !noted)
         say(inWords(noted.error()));
-    for (const std::string& problem : made->problems)
-        say(problem);
+    for (const Remark& problem : made->problems)
+        say(inWords(problem));
     const CopyDisk disk = copyDisk((*archive)->folder(), made->folder);
     if (disk != CopyDisk::Other)
-        say(said(Message{disk == CopyDisk::Same ? "copy.same-disk" : "copy.in-memory"}, reader()));
+        tell({disk == CopyDisk::Same ? "copy.same-disk" : "copy.in-memory"});
     const int printed = print({{"copy", made->folder.toStdString()},
                                {"number", made->list.number},
                                {"made", made->list.made},
@@ -62,7 +62,7 @@ int runCopy(const std::string& folder, const std::string& place) {
                                {"bytes_copied", made->bytesCopied},
                                {"states_thinned", made->statesThinned},
                                {"disk", diskWord(disk)},
-                               {"problems", made->problems}});
+                               {"problems", inEnglish(made->problems)}});
     return made->problems.empty() ? printed : kInput;
 }
 
@@ -87,13 +87,13 @@ int runRestore(const std::string& copy, const std::string& folder, std::optional
         const bool saysSo = code.starts_with("copy.") && code != "copy.not-empty" && code != "copy.stopped";
         return saysSo || back.error().file.starts_with(copy) ? kInput : kWrite;
     }
-    for (const std::string& problem : back->rebuilt.problems)
-        say(problem);
+    for (const Remark& problem : back->rebuilt.problems)
+        say(inWords(problem));
     const int printed = print({{"archive", folder},
                                {"state", back->state},
                                {"made", back->made},
                                {"pulls", back->rebuilt.pullsTaken},
-                               {"problems", back->rebuilt.problems}});
+                               {"problems", inEnglish(back->rebuilt.problems)}});
     return back->rebuilt.problems.empty() ? printed : kInput;
 }
 
@@ -113,7 +113,7 @@ int runTry(const std::string& folder, const std::string& given) {
                          : book.place.empty() ? QString()
                                               : copyFolder(QString::fromStdString(book.place), book.archiveId);
     if (copy.isEmpty()) {
-        say(said(Message{"copy.no-place-said"}, reader()));
+        tell({"copy.no-place-said"});
         return kUsage;
     }
     const Result<TrialRestore> trial = tryRestore(at, copy);
@@ -121,8 +121,8 @@ int runTry(const std::string& folder, const std::string& given) {
         say(inWords(trial.error()));
         return kInput;
     }
-    for (const std::string& difference : trial->differences)
-        say(difference);
+    for (const Remark& difference : trial->differences)
+        say(inWords(difference));
     if (trial->good()) {
         book.tried = nowIso();
         if (const Result<Done> kept = keepCopyBook(at, book); !kept)
@@ -138,7 +138,7 @@ int runTry(const std::string& folder, const std::string& given) {
                                {"jobs_judged", trial->jobsJudged},
                                {"jobs_changed_since", trial->jobsChangedSince},
                                {"figures", trial->figures},
-                               {"differences", trial->differences}});
+                               {"differences", inEnglish(trial->differences)}});
     return trial->good() ? printed : kInput;
 }
 

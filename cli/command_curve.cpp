@@ -37,7 +37,7 @@ int runCurve(const CurveAsked& o) {
     if (!axis) {
         for (std::size_t i = 0; i < fits.size(); ++i)
             if (!roadPerShaft(fits[i]))
-                say(o.files[i] + ": " + said(axis.error(), reader()));
+                tell(messageOf(axis.error()), o.files[i]);
         return kInput;
     }
     CurveOptions options;
@@ -49,7 +49,7 @@ int runCurve(const CurveAsked& o) {
     const std::vector<CurveResult> curves = curvesOf(pointers, options);
     for (std::size_t i = 0; i < fits.size(); ++i) {
         if (!curves[i]) {
-            say(o.files[i] + ": " + said(curves[i].error(), reader()));
+            tell(messageOf(curves[i].error()), o.files[i]);
             good = false;
             continue;
         }
@@ -85,7 +85,7 @@ int runCurve(const CurveAsked& o) {
     if (!good)
         return kInput;
     if (options.detail.chosen())
-        say("detail: " + detailText(options.detail.whole, *axis, reader()));
+        tell({"cli.detail", {detailText(options.detail.whole, *axis, reader())}});
     return print({{"standard", o.standard},
                   {"axis", axisText(*axis)},
                   {rangeKey("grid", *axis), options.gridStep},

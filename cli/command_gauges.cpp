@@ -46,7 +46,7 @@ Json saidJson(const std::vector<Message>& messages) {
 
 int runGauges(const GaugesAsked& o) {
     if (o.from && o.to && !(*o.from < *o.to)) {
-        say("--from must lie below --to");
+        tell({"cli.from-below-to"});
         return kUsage;
     }
     bool goodBase = true, goodWith = true;
@@ -81,7 +81,7 @@ int runGauges(const GaugesAsked& o) {
     const std::shared_ptr<const Study> study = Study::make(std::move(pulls), std::move(tree), settings);
     const Result<GaugesAnswer>& answer = study->gauges();
     if (!answer) {
-        say(o.base.front() + ": " + said(answer.error(), reader()));
+        tell(messageOf(answer.error()), o.base.front());
         return kInput;
     }
     Json gauges = Json::array();

@@ -39,13 +39,13 @@ int runImport(const ImportAsked& o) {
     for (const std::string& set : o.sets) {
         const std::size_t equals = set.find('=');
         if (equals == std::string::npos || equals == 0) {
-            say("--set " + set + ": wants KEY=VALUE");
+            tell({"cli.wants-key-value", {set}});
             return kUsage;
         }
         const std::string key = set.substr(0, equals);
         const Result<Done> done = setHeaderValue(header, key, set.substr(equals + 1));
         if (!done) {
-            say("--set " + said(done.error(), reader()));
+            tell({"cli.of-set", {Sayings{{messageOf(done.error())}}}});
             return kUsage;
         }
         kindGiven = kindGiven || key == "kind";
@@ -78,7 +78,7 @@ int runImport(const ImportAsked& o) {
     for (const std::string& map : o.maps) {
         const Result<ColumnMapping> m = parseMapping(map, *layout);
         if (!m) {
-            say("--map " + said(m.error(), reader()));
+            tell({"cli.of-map", {Sayings{{messageOf(m.error())}}}});
             return kUsage;
         }
         byHand.push_back(*m);
@@ -94,10 +94,10 @@ int runImport(const ImportAsked& o) {
     Trace trace = std::move(reading->trace);
     if (trace.header.id.empty())
         trace.header.id = contentId(*bytes);
-    for (const std::string& remark : reading->remarks)
-        say(o.file + ": " + remark);
+    for (const Message& remark : reading->remarks)
+        tell(remark, o.file);
     if (trace.header.kind == PullKind::Roller && !trace.header.rollerInertiaKgM2)
-        say(o.file + ": a roller pull needs --set roller_inertia_kg_m2=… before it can become a curve");
+        tell({"cli.roller-needs-inertia"}, o.file);
     const Result<Done> written = writeBytes(o.out, writePullFile(trace));
     if (!written) {
         say(inWords(written.error()));
@@ -105,7 +105,7 @@ int runImport(const ImportAsked& o) {
     }
     Json leftOut = Json::array(), mapped = Json::array();
     for (const LeftOutRow& row : reading->leftOut)
-        leftOut.push_back({{"line", row.line}, {"reason", row.reason}});
+        leftOut.push_back({{"line", row.line}, {"reason", said(row.reason)}});
     for (const ColumnMapping& m : reading->mapped)
         mapped.push_back(
             {{"channel", channelText(m.channel)}, {"column", layout->columns[m.column].heading}, {"unit", m.unit}});

@@ -48,7 +48,7 @@ Json figuresOf(const Plan& plan) {
 int planSideBySide(const Asked& asked) {
     const auto choices = planChoices({asked.plan, likelyOf(asked.plan), asked.oneWay, asked.reference});
     if (!choices) {
-        say("plan: " + said(choices.error(), reader()));
+        tell(messageOf(choices.error()), "plan");
         return kUsage;
     }
     Json out = Json::array();
@@ -109,7 +109,7 @@ void addPlan(CLI::App& app, Action& action) {
                 return planSideBySide(*asked);
             const Result<JudgedPlan> judged = judgedPlan(asked->plan, likelyOf(asked->plan));
             if (!judged) {
-                say("plan: " + said(judged.error(), reader()));
+                tell(messageOf(judged.error()), "plan");
                 return kUsage;
             }
             say(said(judged->plan.words, reader()));

@@ -31,25 +31,23 @@ struct RecordAsked {
     bool coast = false, recover = false;
 };
 
-std::string orderWords(OrderState state, const char* asked, const char* answered, const char* refused) {
-    return state == OrderState::Asked      ? asked
-           : state == OrderState::Answered ? answered
-           : state == OrderState::Refused  ? refused
-                                           : "";
+Message orderMessage(OrderState state, std::string_view asked, std::string_view answered, std::string_view refused) {
+    return {state == OrderState::Asked      ? asked
+            : state == OrderState::Answered ? answered
+            : state == OrderState::Refused  ? refused
+                                            : std::string_view()};
 }
 
 /// How a stop stands, and no more than that.
 std::string stopWords(const StopStatus& s) {
     if (s.notSent)
-        return "NOT SENT, there is no line to the bench: shut the throttle, kill switch";
-    const std::string cut = orderWords(s.cut, "cutting", "cut, answered by the bench",
-                                       "the bench refused to cut: shut the throttle, kill switch");
-    const std::string load = s.hasBrake
-                                 ? orderWords(s.release, "letting go of the load", "load off, answered by the bench",
-                                              "the bench refused to let go of the load")
-                                 : "";
-    return (cut.empty() ? "this bench cannot cut: shut the throttle, kill switch" : cut) +
-           (load.empty() ? "" : "; " + load);
+        return said(Message{"cli.stop-not-sent"}, reader());
+    const Message cut = orderMessage(s.cut, "cli.stop-cutting", "cli.stop-cut", "cli.stop-cut-refused");
+    const Message load =
+        s.hasBrake ? orderMessage(s.release, "cli.stop-letting-go", "cli.stop-load-off", "cli.stop-load-refused")
+                   : Message{};
+    return said(cut.empty() ? Message{"cli.stop-cannot-cut"} : cut, reader()) +
+           (load.empty() ? "" : "; " + said(load, reader()));
 }
 
 /// The next free "pull-001.pull.csv" in a folder.
@@ -77,17 +75,16 @@ class Recorder : public QObject {
 public:
     Recorder(const RecordAsked& o, SessionOptions session, PullHeader extra)
         : m_o(o), m_extra(std::move(extra)), m_session(std::move(session)) {
-        connect(&m_session, &BenchSession::linkChanged, this,
-                [](LinkState, const QString& words) { say(words.toStdString()); });
-        connect(&m_session, &BenchSession::said, this, [](const QString& words) { say(words.toStdString()); });
+        connect(&m_session, &BenchSession::linkChanged, this, [](LinkState, const Message& words) { tell(words); });
+        connect(&m_session, &BenchSession::said, this, [](const Error& what) { say(inWords(what)); });
         connect(&m_session, &BenchSession::refused, this, [](const Error& why) { say(inWords(why)); });
         connect(&m_session, &BenchSession::tripped, this, [this](const GuardTrip& trip) {
             m_tripped = true;
-            say("guard: " + said(guardMessage(trip), reader()));
+            tell({"cli.guard", {Sayings{{guardMessage(trip)}}}});
         });
         connect(&m_session, &BenchSession::stopChanged, this, [](const StopStatus& stop) {
             if (stop.latched)
-                say("STOP: " + stopWords(stop));
+                tell({"cli.stop", {stopWords(stop)}});
         });
         connect(&m_session, &BenchSession::described, this, [this](const BenchDescription& bench) {
             m_bench = bench;
@@ -116,14 +113,14 @@ public:
         sitting.keys = m_extra.other;
         m_session.setSitting(sitting);
         QTimer::singleShot(static_cast<int>(m_o.timeoutS * 1000.), this, [this] {
-            say("time is up");
+            tell({"cli.time-is-up"});
             leave();
         });
         // Ended from outside, the bench has heard "cut" and "release" already; the rest is put in order here.
         QSocketNotifier ending(endingSignalPipe(), QSocketNotifier::Read);
         connect(&ending, &QSocketNotifier::activated, this, [this] {
             m_session.stop();
-            say("ended by a signal");
+            tell({"cli.ended-by-signal"});
             leave();
         });
         m_session.open();
@@ -132,13 +129,10 @@ public:
         m_session.finishCapture();
         for (const QString& left :
              QDir(QString::fromStdString(m_o.out + "/capture")).entryList({QStringLiteral("*.lines")}))
-            say(m_o.out + "/capture/" + left.toStdString() +
-                ": what was caught and could not be written is still here; "
-                "take it in with record --recover --out " +
-                m_o.out);
+            tell({"cli.capture-still-here", {m_o.out}}, m_o.out + "/capture/" + left.toStdString());
         const LineHealth health = m_session.snapshot().health;
-        for (const std::string& words : health.words())
-            say(words);
+        for (const Message& words : health.words())
+            tell(words);
         const int printed = print({{"device", m_o.device},
                                    {"pulls", m_pulls},
                                    {"line",
@@ -184,7 +178,7 @@ private:
             if (const Result<PullCurve> curve = curveOf(*fit, usualCurveOptions(*fit)))
                 peak = peakJson(curve->peakPower, "w", curve->axis, curve->place, curve->engineRpm);
         } else if (!road) {
-            say(path + ": kept, but no curve: " + said(fit.error(), reader()));
+            tell({"cli.kept-no-curve", {Sayings{{messageOf(fit.error())}}}}, path);
         }
         one["peak_power"] = peak;
         Json trips = Json::array();
@@ -192,10 +186,10 @@ private:
             trips.push_back(said(guardMessage(trip)));
         one["guard_trips"] = trips;
         m_pulls.push_back(one);
-        say(path + (pull.cutShort ? ": kept, cut short by the line" : ": kept"));
+        tell({pull.cutShort ? "cli.kept-cut-short" : "cli.kept"}, path);
         // Only a roller coasts down; a brake has nothing more to give.
         if (m_tripped && !m_o.ask.empty()) {
-            say("stopped by a guard; no more pulls are asked for");
+            tell({"cli.stopped-by-guard"});
             leave();
         }
         if (m_kept >= m_o.pulls && (!m_o.coast || m_bench.header.kind != PullKind::Roller))
@@ -227,7 +221,7 @@ private:
 int runRecover(const RecordAsked& o) {
     const QString folder = QString::fromStdString(o.out);
     if (!QFileInfo(folder).isDir()) {
-        say(o.out + ": there is no such folder");
+        tell({"cli.no-folder"}, o.out);
         return kInput;
     }
     std::set<std::string> here;
@@ -238,9 +232,9 @@ int runRecover(const RecordAsked& o) {
     int result = kDone;
     for (const Recovered& capture : recoverCaptures(folder + QStringLiteral("/capture"))) {
         bool all = capture.problems.empty();
-        for (const std::string& problem : capture.problems) {
-            say(problem);
-            problems.push_back(problem);
+        for (const Remark& problem : capture.problems) {
+            say(inWords(problem));
+            problems.push_back(problem.text());
             result = kInput;
         }
         for (const CaughtPull& pull : capture.pulls) {
@@ -253,7 +247,7 @@ int runRecover(const RecordAsked& o) {
                 result = kWrite;
                 break;
             }
-            say(*written + ": recovered");
+            tell({"cli.recovered"}, *written);
             pulls.push_back({{"file", *written}, {"rows", pull.trace.rows()}, {"cut_short", pull.cutShort}});
         }
         if (all)
@@ -268,13 +262,13 @@ int runRecord(const RecordAsked& o) {
     if (o.recover)
         return runRecover(o);
     if (o.device.empty()) {
-        say("--device is required (or --recover)");
+        tell({"cli.device-required"});
         return kUsage;
     }
     SessionOptions session;
     const Result<BenchAddress> address = parseBenchAddress(QString::fromStdString(o.device));
     if (!address) {
-        say("--device: " + said(address.error(), reader()));
+        tell(messageOf(address.error()), "--device");
         return kUsage;
     }
     session.address = *address;
@@ -282,18 +276,18 @@ int runRecord(const RecordAsked& o) {
     for (const std::string& set : o.sets) {
         const std::size_t equals = set.find('=');
         if (equals == std::string::npos || equals == 0) {
-            say("--set " + set + ": wants KEY=VALUE");
+            tell({"cli.wants-key-value", {set}});
             return kUsage;
         }
         if (const Result<Done> done = setHeaderValue(extra, set.substr(0, equals), set.substr(equals + 1)); !done) {
-            say("--set " + said(done.error(), reader()));
+            tell({"cli.of-set", {Sayings{{messageOf(done.error())}}}});
             return kUsage;
         }
     }
     if (!o.plain.empty()) {
         Result<PlainLayout> layout = parsePlainLayout(o.plain);
         if (!layout) {
-            say("--plain: " + said(layout.error(), reader()));
+            tell(messageOf(layout.error()), "--plain");
             return kUsage;
         }
         session.plain = std::move(layout).value();
@@ -301,7 +295,7 @@ int runRecord(const RecordAsked& o) {
         session.plainHeader = extra;
     }
     if (!QDir().mkpath(QString::fromStdString(o.out))) {
-        say(o.out + ": the folder cannot be made");
+        tell({"cli.folder-not-made"}, o.out);
         return kWrite;
     }
     session.captureFolder = QString::fromStdString(o.out + "/capture");

@@ -60,14 +60,15 @@ RunRead readRun(const std::string& file, const RoadAsked& o) {
     RunRead out;
     PullFileNotes notes;
     const Result<Trace> trace = loadPullFile(file, &notes);
-    out.messages = std::move(notes.messages);
+    for (const Remark& note : notes.messages)
+        out.messages.push_back(inWords(note));
     if (!trace) {
         out.messages.push_back(inWords(trace.error()));
         return out;
     }
     if (trace->header.kind != PullKind::Road) {
-        out.messages.push_back(file + ": this is a " + std::string(kindText(trace->header.kind)) +
-                               " pull and no run on the road");
+        out.messages.push_back(
+            inWords(Error{Message{"cli.no-run", {std::string(kindText(trace->header.kind))}}, file}));
         return out;
     }
     RoadOptions options;
@@ -144,11 +145,11 @@ Json comparisonJson(const RoadCompared& compared, const std::vector<Mark>& marks
 int runRoad(const RoadAsked& o) {
     const Result<std::vector<Mark>> marks = marksAsked(o.marks);
     if (!marks) {
-        say("--marks: " + said(marks.error(), reader()));
+        tell(messageOf(marks.error()), "--marks");
         return kUsage;
     }
     if (o.base.empty() != o.with.empty() || (o.files.empty() && o.base.empty())) {
-        say("road: name runs, or --base and --with");
+        tell({"cli.name-runs"}, "road");
         return kUsage;
     }
     std::vector<std::string> files = o.files;
@@ -158,7 +159,7 @@ int runRoad(const RoadAsked& o) {
                 files.push_back(file);
     for (const std::string& kept : o.keep)
         if (std::find(files.begin(), files.end(), kept) == files.end()) {
-            say("--keep " + kept + ": no such run was named");
+            tell({"cli.no-run-to-keep", {kept}});
             return kUsage;
         }
     const auto read = readRuns(files, o);
@@ -166,7 +167,7 @@ int runRoad(const RoadAsked& o) {
         return kInput;
     const auto rollout = rolloutFor(o, *read);
     if (!rollout) {
-        say("road: " + Error{Message{"error.road-rollout-differs"}}.reason);
+        tell({"error.road-rollout-differs"}, "road");
         return kUsage;
     }
     std::vector<RoadRun> prepared;
@@ -228,7 +229,7 @@ int runRoad(const RoadAsked& o) {
         options.known = o.known.knowledge();
         const Result<RoadCompared> compared = compareRuns(side(o.base), side(o.with), *marks, options);
         if (!compared) {
-            say("road: " + said(compared.error(), reader()));
+            tell(messageOf(compared.error()), "road");
             return kInput;
         }
         out["comparison"] = comparisonJson(*compared, *marks);

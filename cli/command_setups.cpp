@@ -19,7 +19,7 @@ struct SetupsAsked {
 
 int runDiff(const SetupsAsked& o) {
     if (!QFileInfo::exists(QString::fromStdString(o.archive) + QStringLiteral("/jolly-ram.sqlite"))) {
-        say(o.archive + ": there is no archive here");
+        tell({"store.no-archive"}, o.archive);
         return kInput;
     }
     const auto archive = Archive::open(QString::fromStdString(o.archive));
@@ -40,7 +40,7 @@ int runDiff(const SetupsAsked& o) {
             for (const SetupRecord& s : job->setups)
                 if (s.name == name)
                     return s.id;
-            say(o.archive + ": job " + o.job + " has no setup \"" + name + "\"");
+            tell({"cli.job-without-setup", {o.job, name}}, o.archive);
             return std::string();
         };
         const std::string a = idOf(o.a), b = idOf(o.b);
@@ -64,18 +64,21 @@ int runDiff(const SetupsAsked& o) {
                                {"price", orNull(c.price)},
                                {"hours", orNull(c.hours)},
                                {"note", c.note}});
+        Json separating = Json::array();
+        for (const Message& setup : d.separating)
+            separating.push_back(said(setup));
         say(said(differenceMessage(d), reader()));
         return print({{"from", o.a},
                       {"to", o.b},
                       {"changes", changes},
                       {"independent", d.independent},
-                      {"separating", d.separating},
+                      {"separating", separating},
                       {"net_kg", orNull(less(two.netKg, one.netKg))},
                       {"price", orNull(less(two.price, one.price))},
                       {"hours", orNull(less(two.hours, one.hours))},
                       {"text", said(differenceMessage(d))}});
     }
-    say(o.archive + ": there is no job \"" + o.job + "\"");
+    tell({"cli.no-job", {o.job}}, o.archive);
     return kInput;
 }
 

@@ -49,7 +49,7 @@ int runSheet(const SheetOptions& o) {
     arguments.push_back(nullptr);
     ::setenv("QT_QPA_PLATFORM", "offscreen", 1);
     ::execvp(program.c_str(), arguments.data());
-    say(program + ": " + std::strerror(errno) + "; the sheet is painted by that program");
+    tell({"cli.sheet-program", {std::string(std::strerror(errno))}}, program);
     return kInput;
 }
 

@@ -25,7 +25,7 @@ int runLadder(const std::vector<std::string>& arguments, const MetricOptions& o)
     for (const std::string& argument : arguments) {
         const auto step = nameAndItems(argument);
         if (!step) {
-            say("--step " + argument + ": wants NAME=ITEMS");
+            tell({"cli.wants-name-items", {argument}});
             return kUsage;
         }
         names.push_back(step->first);
@@ -38,7 +38,7 @@ int runLadder(const std::vector<std::string>& arguments, const MetricOptions& o)
     const Result<Ladder> result = ladder(names, items->observations, o.known.knowledge(), o.confidence,
                                          items->unit == "W" ? ValueScale::Logarithm : ValueScale::Own);
     if (!result) {
-        say("ladder: " + said(result.error(), reader()));
+        tell(messageOf(result.error()), "ladder");
         return kUsage;
     }
     Json steps = Json::array();
@@ -66,7 +66,7 @@ int runFactorial(const std::string& factorText, const std::vector<std::string>& 
     for (const std::string& argument : arguments) {
         const auto cell = nameAndItems(argument);
         if (!cell) {
-            say("--cell " + argument + ": wants LEVEL,LEVEL=ITEMS");
+            tell({"cli.wants-levels-items", {argument}});
             return kUsage;
         }
         cells.push_back({splitCommas(cell->first)});
@@ -78,7 +78,7 @@ int runFactorial(const std::string& factorText, const std::vector<std::string>& 
         return exit;
     const Result<Factorial> result = factorial(factors, cells, items->observations, o.known.knowledge(), o.confidence);
     if (!result) {
-        say("factorial: " + said(result.error(), reader()));
+        tell(messageOf(result.error()), "factorial");
         return kUsage;
     }
     Json effects = Json::array(), alone = Json::object();
@@ -119,7 +119,7 @@ int runSweep(const std::string& name, const std::vector<std::string>& arguments,
         const auto point = nameAndItems(argument);
         const auto x = point ? parseNumber(point->first) : std::nullopt;
         if (!x) {
-            say("--point " + argument + ": wants X=ITEMS with X a number");
+            tell({"cli.wants-x-items", {argument}});
             return kUsage;
         }
         points.push_back(*x);
@@ -141,7 +141,7 @@ int runSweep(const std::string& name, const std::vector<std::string>& arguments,
         one.value *= sign;
     const Result<Sweep> result = sweep(points, observations, options);
     if (!result) {
-        say("sweep: " + said(result.error(), reader()));
+        tell(messageOf(result.error()), "sweep");
         return kUsage;
     }
     const Sweep& s = *result;

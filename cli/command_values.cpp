@@ -55,7 +55,7 @@ int runValues(const ValuesAsked& o) {
     options.known = o.known.knowledge();
     const Result<ValueComparison> result = compareValues(*base, *with, options);
     if (!result) {
-        say("compare-values: " + said(result.error(), reader()));
+        tell(messageOf(result.error()), "compare-values");
         return kInput;
     }
     const ValueComparison& c = *result;

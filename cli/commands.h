@@ -55,13 +55,17 @@ void addCopies(CLI::App& archive, Action& action);
 /// Opens an archive that must already be there: a check must not make one.
 Result<std::unique_ptr<Archive>> openExisting(const std::string& folder);
 
-/// A message on standard error.
+/// Words that are none of ours, or already in the reader's language, on standard error.
 void say(const std::string& text);
+/// A sentence in the reader's language, with what it is about before it.
+void tell(const Message& message, const std::string& about = {});
 /// How the person reads: units and language as chosen in the window; what nobody chose is hp, lb-ft and English. For
 /// standard error only: what scripts read stays as it is for everybody.
 const Wording& reader();
 /// "FILE:LINE: why", in the reader's language.
 std::string inWords(const Error& error);
+/// As scripts read them: in English, "FILE:LINE: why".
+std::vector<std::string> inEnglish(const std::vector<Remark>& remarks);
 /// The result on standard output; what is not finite becomes null.
 int print(const Json& json);
 

@@ -86,11 +86,11 @@ std::optional<Items> readingItems(const std::vector<std::string>& files, const s
 std::optional<Items> readItems(const std::vector<std::string>& groups, const MetricOptions& o, int& exit) {
     exit = kUsage;
     if (o.from && o.to && !(*o.from < *o.to)) {
-        say("--from must lie below --to");
+        tell({"cli.from-below-to"});
         return std::nullopt;
     }
     if ((o.metric == "at") != o.at.has_value()) {
-        say(o.at ? "--at goes with --metric at" : "--metric at needs --at RPM");
+        tell({o.at ? "cli.at-goes-with-metric" : "cli.metric-needs-at"});
         return std::nullopt;
     }
     Items out;
@@ -99,7 +99,7 @@ std::optional<Items> readItems(const std::vector<std::string>& groups, const Met
     for (std::size_t g = 0; g < groups.size(); ++g)
         for (const std::string& item : splitCommas(groups[g])) {
             if (item.empty()) {
-                say("\"" + groups[g] + "\": an empty item");
+                tell({"cli.empty-item", {groups[g]}});
                 return std::nullopt;
             }
             if (item[0] != '@') {
@@ -109,13 +109,13 @@ std::optional<Items> readItems(const std::vector<std::string>& groups, const Met
             }
             const auto number = parseNumber(std::string_view(item).substr(1));
             if (!number) {
-                say("\"" + item + "\" is not a number after the @");
+                tell({"cli.no-number-after-at", {item}});
                 return std::nullopt;
             }
             out.observations.push_back({static_cast<int>(g), *number, std::nullopt});
         }
     if (!files.empty() && !out.observations.empty()) {
-        say("pull files and bare numbers cannot stand in one test");
+        tell({"cli.files-and-numbers"});
         return std::nullopt;
     }
     if (files.empty()) {

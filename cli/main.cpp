@@ -30,6 +30,17 @@ std::string inWords(const Error& error) {
     return Error{said(error, reader()), error.file, error.line}.text();
 }
 
+void tell(const Message& message, const std::string& about) {
+    say(inWords(Error{message, about}));
+}
+
+std::vector<std::string> inEnglish(const std::vector<Remark>& remarks) {
+    std::vector<std::string> out;
+    for (const Remark& remark : remarks)
+        out.push_back(remark.text());
+    return out;
+}
+
 void say(const std::string& text) {
     std::cerr << text << '\n';
 }
@@ -52,7 +63,8 @@ FileRead readAndFit(const std::string& file, bool withTrace) {
     FileRead out;
     PullFileNotes notes;
     Result<Trace> trace = loadPullFile(file, &notes);
-    out.messages = std::move(notes.messages);
+    for (const Remark& note : notes.messages)
+        out.messages.push_back(inWords(note));
     if (!trace) {
         out.messages.push_back(inWords(trace.error()));
         return out;
@@ -245,10 +257,10 @@ int main(int argc, char** argv) {
     try {
         return action ? action() : kUsage;
     } catch (const std::bad_alloc&) {
-        say("there is not enough memory for this");
+        tell({"cli.no-memory"});
         return kInput;
     } catch (const std::exception& problem) {
-        say(std::string("a fault of this program: ") + problem.what());
+        tell({"cli.fault", {std::string(problem.what())}});
         return kInput;
     }
 }

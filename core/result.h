@@ -34,8 +34,14 @@ struct Error {
     }
 };
 
+/// What is to be said of a file, or of a line in it, that is no failure of the call: a problem a check found, a row
+/// that was left out, a unit taken for granted. In the same parts, so that it is said in the reader's language.
+using Remark = Error;
+
 /// What went wrong as a message, to be said inside another.
 Message messageOf(const Error& error);
+/// The same with its file and line before it, as far as they are known.
+Message messageAtPlace(const Error& error);
 
 template <class T>
 class [[nodiscard]] Result {

@@ -149,6 +149,24 @@ private slots:
                 QVERIFY2(!file.text.contains(header), qPrintable(file.path + " includes " + header));
     }
 
+    /// What is said of a failure or of a file is a code of the tables, so that it is said in the reader's language.
+    void whatIsSaidIsACode() {
+        static const QRegularExpression remark(QStringLiteral("//[^\\n]*"));
+        static const QRegularExpression said(QStringLiteral(
+            "\\b(say\\(|Error\\{|(problems|remarks|offered|messages|leftOut|conflicts|said)\\.(push|emplace)_back\\()"
+            "[^;\"]*\"([^\"\\\\]|\\\\.)*[a-z]{2,} [a-z]{2,}"));
+        int files = 0;
+        for (const char* layer : {"core", "archive", "bench", "cli"})
+            for (const SourceFile& file : sources(QLatin1String(layer))) {
+                ++files;
+                const auto found = said.match(QString(file.text).remove(remark));
+                QVERIFY2(!found.hasMatch(), qPrintable(file.path + QStringLiteral(": ") + found.captured()));
+            }
+        QVERIFY(files > 300);
+        QVERIFY(said.match(QStringLiteral("say(file + \": there is no such file\");")).hasMatch());
+        QVERIFY(said.match(QStringLiteral("return Error{\"the disk is full\"};")).hasMatch());
+        QVERIFY(!said.match(QStringLiteral("return Error{Message{\"disk.full\"}};")).hasMatch());
+    }
     void everyFileSaysItsLicence() {
         for (const char* folder : {"core", "archive", "bench", "standin", "cli", "demo_job", "app", "tests", "perf"})
             for (const SourceFile& file : sources(QLatin1String(folder)))

@@ -183,9 +183,8 @@ void QuestionPage::refresh() {
         words = tr("More than one thing differs: %1. The credit belongs to all of them together.")
                     .arg(QString::fromStdString(said(differenceMessage(difference), m_model.units().wording())));
         if (!difference.separating.empty())
-            words +=
-                QLatin1Char(' ') +
-                tr("To know which did it, pull also: %1.").arg(QString::fromStdString(difference.separating.front()));
+            words += QLatin1Char(' ') +
+                     tr("To know which did it, pull also: %1.").arg(saidHere(difference.separating.front()));
     }
     m_caution->setText(words);
     m_caution->setVisible(!words.isEmpty());

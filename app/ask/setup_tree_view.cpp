@@ -4,6 +4,7 @@
 #include "app/widgets/asking.h"
 #include "app/widgets/weight_words.h"
 #include "app/words/plural.h"
+#include "app/words/words.h"
 
 #include <QContextMenuEvent>
 #include <QKeyEvent>
@@ -20,7 +21,7 @@ constexpr double kRow = 74., kIndent = 64., kCardHigh = 50.;
 
 QString changeWords(const SetupChange& c) {
     const QString from = QString::fromStdString(c.from), to = QString::fromStdString(c.to),
-                  part = QString::fromStdString(partName(c));
+                  part = saidHere(partMessage(c));
     const QString words =
         from.isEmpty() ? QStringLiteral("%1 %2").arg(part, to) : QStringLiteral("%1 %2 → %3").arg(part, from, to);
     return c.belongs ? QStringLiteral("(%1)").arg(words) : words;

@@ -373,7 +373,7 @@ void MainWindow::takeInBundles(QStringList bundles, std::function<void()> then) 
                                              tr("“%2” taken in with %1 pulls."))
                                           .arg(name);
                 if (!taken->conflicts.empty())
-                    words += QLatin1Char(' ') + QString::fromStdString(taken->conflicts.front());
+                    words += QLatin1Char(' ') + errorAtPlace(taken->conflicts.front());
                 say(words);
                 if (bundles.isEmpty())
                     openJob(taken->jobId, Judge);

@@ -151,8 +151,8 @@ void ImportDialog::fillRemarks() {
                 plural(static_cast<int>(item->leftOut.size()), tr("1 row left out:"), tr("%1 rows left out:")) +
                 QLatin1Char('\n'));
         for (std::size_t k = 0; k < item->leftOut.size() && k < 8; ++k)
-            text += tr("line %1: %2").arg(item->leftOut[k].line).arg(QString::fromStdString(item->leftOut[k].reason)) +
-                    QLatin1Char('\n');
+            text +=
+                tr("line %1: %2").arg(item->leftOut[k].line).arg(saidHere(item->leftOut[k].reason)) + QLatin1Char('\n');
         if (item->leftOut.size() > 8)
             text += QStringLiteral("…");
     }

@@ -168,8 +168,8 @@ void workOut(ImportItem& item, const Standard& standard) {
             item.workProblem = errorAtPlace(trace.error());
             return;
         }
-        for (const std::string& m : notes.messages)
-            item.remarks << QString::fromStdString(m);
+        for (const Remark& m : notes.messages)
+            item.remarks << errorAtPlace(m);
         item.trace = std::move(trace).value();
     } else {
         // One kind at a time: facts that belong to another kind of bench do no harm.
@@ -181,8 +181,8 @@ void workOut(ImportItem& item, const Standard& standard) {
         if (item.receiver)
             tellByFile(reading.value(), *item.receiver);
         item.leftOut = reading->leftOut;
-        for (const std::string& r : reading->remarks)
-            item.remarks << QString::fromStdString(r);
+        for (const Message& r : reading->remarks)
+            item.remarks << saidHere(r);
         item.trace = std::move(reading.value().trace);
         item.trace->header.id = contentId(item.text + item.path.toStdString());
     }

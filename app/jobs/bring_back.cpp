@@ -106,7 +106,7 @@ void BringBack::into(const QString& copy, std::optional<long> state, const QStri
                    tr("%1 pulls came back, each held against its checksum. They are in %2 now."))
                 .arg(QDir::toNativeSeparators(back->folder));
         if (!back->rebuilt.problems.empty())
-            words += QLatin1Char(' ') + QString::fromStdString(back->rebuilt.problems.front());
+            words += QLatin1Char(' ') + errorAtPlace(back->rebuilt.problems.front());
         emit broughtBack(back->folder);
         emit said(words);
     });

@@ -111,7 +111,7 @@ void RecordsCard::fillSafety(const Result<SafetyReport>& report) {
     } else if (!report->problems.empty()) {
         m_unfinished->setText(plural(static_cast<int>(report->problems.size()), tr("One thing to put right:"),
                                      tr("%1 things to put right:")) +
-                              QStringLiteral("\n") + QString::fromStdString(report->problems.front()));
+                              QStringLiteral("\n") + errorAtPlace(report->problems.front()));
         m_unfinished->show();
         m_rebuild->show();
     }
@@ -158,9 +158,9 @@ void RecordsCard::tell(const Result<Rebuilt>& done) {
                         tr("%1 files were set away, the first: %2"))
                      .arg(QFileInfo(QString::fromStdString(done->setAway.front())).fileName());
     if (!done->offered.empty())
-        words << tr("Bring in by hand: %1").arg(QString::fromStdString(done->offered.front()));
+        words << tr("Bring in by hand: %1").arg(errorAtPlace(done->offered.front()));
     if (!done->problems.empty())
-        words << QString::fromStdString(done->problems.front());
+        words << errorAtPlace(done->problems.front());
     emit message(words.join(QLatin1Char(' ')));
 }
 

@@ -18,6 +18,7 @@ BenchConnection::BenchConnection(JobModel& job, QObject* parent) : QObject(paren
     qRegisterMetaType<std::shared_ptr<CaughtPull>>("std::shared_ptr<jr::CaughtPull>");
     qRegisterMetaType<std::shared_ptr<CoastDown>>("std::shared_ptr<jr::CoastDown>");
     qRegisterMetaType<StopStatus>();
+    qRegisterMetaType<Message>("jr::Message");
 }
 
 BenchConnection::~BenchConnection() {
@@ -75,8 +76,8 @@ void BenchConnection::call(SessionOptions options) {
     m_session = new BenchSession(std::move(options));
     m_session->moveToThread(&m_thread);
     connect(&m_thread, &QThread::finished, m_session, &QObject::deleteLater);
-    connect(m_session, &BenchSession::linkChanged, this, [this](LinkState, const QString& words) {
-        m_words = words;
+    connect(m_session, &BenchSession::linkChanged, this, [this](LinkState, const Message& words) {
+        m_words = saidHere(words);
         emit linkChanged();
     });
     connect(m_session, &BenchSession::described, this, &BenchConnection::takeDescription);
@@ -90,7 +91,7 @@ void BenchConnection::call(SessionOptions options) {
         if (steps > 0)
             emit said(plural(steps, tr("1 step never settled."), tr("%1 steps never settled.")));
     });
-    connect(m_session, &BenchSession::said, this, &BenchConnection::said);
+    connect(m_session, &BenchSession::said, this, [this](const Error& what) { emit said(errorAtPlace(what)); });
     connect(m_session, &BenchSession::refused, this, [this](const Error& why) { emit said(errorWords(why)); });
     m_thread.start();
     emit began();

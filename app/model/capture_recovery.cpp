@@ -49,8 +49,8 @@ QStringList pendingIn(const QString& folder, const Archive& archive) {
             removeCapture(capture.path); // all of it is kept already
             continue;
         }
-        for (const std::string& problem : capture.problems)
-            out << QString::fromStdString(problem);
+        for (const Remark& problem : capture.problems)
+            out << errorAtPlace(problem);
         if (fresh.empty())
             continue;
         const PullHeader& h = fresh.front()->trace.header;
@@ -75,8 +75,8 @@ TakenIn takeInFrom(const QString& folder, Archive& archive) {
                 out.problems << errorAtPlace(kept.error());
             }
         }
-        for (const std::string& problem : capture.problems)
-            out.problems << QString::fromStdString(problem);
+        for (const Remark& problem : capture.problems)
+            out.problems << errorAtPlace(problem);
         if (all)
             removeCapture(capture.path);
     }

@@ -146,7 +146,7 @@ void CopyDesk::begin(const QString& place, bool asked) {
                     [](const Result<Done>&) {});
                 if (asked)
                     emit said(tr("Copied and read back: %1").arg(made->folder));
-                ended(made->problems.empty() ? QString() : QString::fromStdString(made->problems.front()));
+                ended(made->problems.empty() ? QString() : errorAtPlace(made->problems.front()));
             });
         });
 }
@@ -169,8 +169,7 @@ void CopyDesk::tryIt() {
             return;
         }
         if (!trial->good()) {
-            ended(tr("The trial restore did not come out the same: %1")
-                      .arg(QString::fromStdString(trial->differences.front())));
+            ended(tr("The trial restore did not come out the same: %1").arg(errorAtPlace(trial->differences.front())));
             return;
         }
         CopyBook book = copyBookOf(of);

@@ -26,8 +26,8 @@ void Keeper::open() {
         Result<std::unique_ptr<Archive>> archive = Archive::open(folder, &damaged);
         if (archive) {
             m_archive = std::move(archive).value();
-            m_archive->setRemarkListener([this](const std::string& text) {
-                QMetaObject::invokeMethod(this, [this, text] { emit remark(QString::fromStdString(text)); });
+            m_archive->setRemarkListener([this](const Remark& what) {
+                QMetaObject::invokeMethod(this, [this, what] { emit remark(errorAtPlace(what)); });
             });
         } else {
             words = errorAtPlace(archive.error());

@@ -169,7 +169,7 @@ void PullStation::choosePage() {
 
 void PullStation::showStop(const StopStatus& status) {
     m_stop->setText(stopButtonWords(status));
-    m_banner->setText(stopBannerWords(status));
+    m_banner->setText(stopBannerWords(status, m_job.units().wording()));
     m_banner->setVisible(status.latched);
     m_clear->setVisible(status.latched && benchWanted());
 }

@@ -247,8 +247,8 @@ void RunningPage::showLive(const LiveSnapshot& now) {
                      : since < 90.         ? tr("%1 s since the last pull").arg(since, 0, 'f', 0)
                                            : tr("%1 min since the last pull").arg(since / 60., 0, 'f', 0));
     QStringList words;
-    for (const std::string& w : now.health.words())
-        words << QString::fromStdString(w);
+    for (const Message& w : now.health.words())
+        words << saidHere(w);
     if (now.reconnects > 0)
         words << plural(static_cast<int>(now.reconnects), tr("called again once"), tr("called again %1 times"));
     if (now.link != LinkState::Streaming)

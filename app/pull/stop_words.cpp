@@ -57,7 +57,7 @@ QString stopButtonWords(const StopStatus& s) {
     return tr("Kill switch! Nothing here\ncan stop it  (Esc)");
 }
 
-QString stopBannerWords(const StopStatus& s) {
+QString stopBannerWords(const StopStatus& s, const Wording& reader) {
     if (!s.latched)
         return {};
     QStringList words;
@@ -67,7 +67,8 @@ QString stopBannerWords(const StopStatus& s) {
         words << cutWords(s) << loadWords(s);
     words.removeAll(QString());
     const QString how = words.join(QStringLiteral("; "));
-    return s.reason.empty() ? tr("STOP: %1.").arg(how) : tr("STOP, %1: %2.").arg(QString::fromStdString(s.reason), how);
+    return s.reason.empty() ? tr("STOP: %1.").arg(how)
+                            : tr("STOP, %1: %2.").arg(QString::fromStdString(said(s.reason, reader)), how);
 }
 
 } // namespace jr::app

@@ -4,6 +4,7 @@
 #pragma once
 
 #include "bench/bench_orders.h"
+#include "core/words/wording.h"
 
 #include <QString>
 
@@ -11,6 +12,6 @@ namespace jr::app {
 
 QString stopButtonWords(const StopStatus& status);
 /// Empty while no stop stands.
-QString stopBannerWords(const StopStatus& status);
+QString stopBannerWords(const StopStatus& status, const Wording& reader);
 
 } // namespace jr::app

@@ -59,8 +59,6 @@
 <translation> ± %1 %</translation></message>
 <message><source> · striped: narrow features may hide</source>
 <translation> · gestreift: Schmales kann sich verstecken</translation></message>
-<message><source>"%1" could not be sent: there is no line to the bench.</source>
-<translation>„%1“ konnte nicht gesendet werden: Es gibt keine Leitung zum Prüfstand.</translation></message>
 <message><source>"%1" is no number.</source>
 <translation>„%1“ ist keine Zahl.</translation></message>
 <message><source>%1
@@ -181,8 +179,6 @@ bei %2</translation></message>
 <translation>%1 ist kein lesbares Bild.</translation></message>
 <message><source>%1 is where the family begins</source>
 <translation>%1 ist der Anfang der Familie</translation></message>
-<message><source>%1 jumps of the bench's clock</source>
-<translation>%1 Sprünge der Uhr des Prüfstands</translation></message>
 <message><source>%1 keeps its name: pulls were made with it, and they carry it.</source>
 <translation>%1 behält seinen Namen: Mit ihm wurden Läufe gemacht, und sie tragen ihn.</translation></message>
 <message><source>%1 kg</source>
@@ -203,10 +199,6 @@ bei %2</translation></message>
 <translation>%1 weniger %2</translation></message>
 <message><source>%1 lines changed</source>
 <translation>%1 Zeilen geändert</translation></message>
-<message><source>%1 lines damaged (checksum)</source>
-<translation>%1 Zeilen beschädigt (Prüfsumme)</translation></message>
-<message><source>%1 lines that are not the bench's</source>
-<translation>%1 Zeilen, die nicht vom Prüfstand sind</translation></message>
 <message><source>%1 loses %2 s, give or take %3.</source>
 <translation>%1 verliert %2 s, plus oder minus %3.</translation></message>
 <message><source>%1 loses %2, give or take %3.</source>
@@ -299,10 +291,6 @@ bei %2</translation></message>
 <translation>%1 sagte %2 %: daneben</translation></message>
 <message><source>%1 said %2 %: inside what came out</source>
 <translation>%1 sagte %2 %: innerhalb dessen, was herauskam</translation></message>
-<message><source>%1 samples lost on the line</source>
-<translation>%1 Werte auf der Leitung verloren</translation></message>
-<message><source>%1 samples with the wrong number of values</source>
-<translation>%1 Messungen mit falscher Anzahl Werte</translation></message>
 <message><source>%1 setups against </source>
 <translation>%1 Aufbauten gegen </translation></message>
 <message><source>%1 setups against %2</source>
@@ -663,14 +651,8 @@ bei %2</translation></message>
 <translation>1 Datei wartet, bis der Lauf vorbei ist.</translation></message>
 <message><source>1 file was set away: %2</source>
 <translation>1 Datei wurde beiseitegelegt: %2</translation></message>
-<message><source>1 jump of the bench's clock</source>
-<translation>1 Sprung der Uhr des Prüfstands</translation></message>
 <message><source>1 line changed</source>
 <translation>1 Zeile geändert</translation></message>
-<message><source>1 line damaged (checksum)</source>
-<translation>1 Zeile beschädigt (Prüfsumme)</translation></message>
-<message><source>1 line that is not the bench's</source>
-<translation>1 Zeile, die nicht vom Prüfstand ist</translation></message>
 <message><source>1 part is still off</source>
 <translation>1 Teil ist noch ab</translation></message>
 <message><source>1 prediction, not pulled yet</source>
@@ -697,10 +679,6 @@ bei %2</translation></message>
 <translation>1 Sicherheitszeile des heutigen Rundgangs ist offen</translation></message>
 <message><source>1 safety line open</source>
 <translation>1 Sicherheitszeile offen</translation></message>
-<message><source>1 sample lost on the line</source>
-<translation>1 Wert auf der Leitung verloren</translation></message>
-<message><source>1 sample with the wrong number of values</source>
-<translation>1 Messung mit falscher Anzahl Werte</translation></message>
 <message><source>1 setup against %1</source>
 <translation>1 Aufbau gegen %1</translation></message>
 <message><source>1 setup against %2</source>
@@ -2409,10 +2387,6 @@ Unterbricht nicht: Notschalter</translation></message>
 <translation>Der Riemen säße auf der Welle: So viel Scheibe oder Verschleiß lässt ihm nichts zum Steigen.</translation></message>
 <message><source>The bench</source>
 <translation>Der Prüfstand</translation></message>
-<message><source>The bench said %1 lines more.</source>
-<translation>Der Prüfstand sagte noch %1 Zeilen mehr.</translation></message>
-<message><source>The bench's clock jumped; time goes on from where it was.</source>
-<translation>Die Uhr des Prüfstands ist gesprungen; die Zeit läuft von dort weiter, wo sie war.</translation></message>
 <message><source>The bench's power does not explain %1 of %2 parts: clutch, belt, a spinning tyre, a shift and gusts are not in it.</source>
 <translation>Die Leistung des Prüfstands erklärt %1 von %2 Teilen nicht: Kupplung, Riemen, ein durchdrehender Reifen, Schalten und Böen sind nicht darin.</translation></message>
 <message><source>The bench's power explains every part of its run.</source>
@@ -3857,8 +3831,6 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>kein Auftrag ist offen, darum sagt nichts, wer die Maschine heute ansah: einen beginnen (Strg+N)</translation></message>
 <message><source>no least</source>
 <translation>kein Mindestmaß</translation></message>
-<message><source>no line to the bench (%1); calling again</source>
-<translation>keine Leitung zum Prüfstand (%1); wird wieder gerufen</translation></message>
 <message><source>no margin</source>
 <translation>keine Spanne</translation></message>
 <message><source>no margin known</source>
@@ -3923,8 +3895,6 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>nichts ändert sich um mehr als</translation></message>
 <message><source>nothing comes; %1 samples came</source>
 <translation>nichts kommt; %1 Werte kamen</translation></message>
-<message><source>nothing heard for %1 s</source>
-<translation>seit %1 s nichts gehört</translation></message>
 <message><source>now; write when it started</source>
 <translation>jetzt; eintragen, wann er begann</translation></message>
 <message><source>numbers by bore go with the root of the area</source>
@@ -4351,16 +4321,12 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>die Achse beginnt nicht bei null; ein Ring ist eine beiseitegelegte Ablesung; Balken halten jedes Mittel für sich</translation></message>
 <message><source>the bare roller, machine off it or clutch in and wheel lifted</source>
 <translation>die leere Rolle, Maschine herunter oder Kupplung gezogen und Rad angehoben</translation></message>
-<message><source>the bench keeps changing what it says it is</source>
-<translation>der Prüfstand sagt immer wieder anderes von sich</translation></message>
 <message><source>the bench refused to cut (%1): %2</source>
 <translation>der Prüfstand weigerte sich zu unterbrechen (%1): %2</translation></message>
 <message><source>the bench refused to let go of the load</source>
 <translation>der Prüfstand weigerte sich, die Last loszulassen</translation></message>
 <message><source>the bench was calibrated anew</source>
 <translation>der Prüfstand wurde neu kalibriert</translation></message>
-<message><source>the capture is at its end</source>
-<translation>die Mitschrift ist zu Ende</translation></message>
 <message><source>the clock starts when the first foot is run</source>
 <translation>die Uhr startet, wenn der erste Fuß gefahren ist</translation></message>
 <message><source>the clock starts with the first movement, which a soft clutch hides</source>

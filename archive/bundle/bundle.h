@@ -69,7 +69,7 @@ struct BundleTaken {
     std::string jobId, job;
     bool jobWasHere = false; ///< then nothing that was here is changed; what it lacked is added
     int pullsTaken = 0, pullsHere = 0, filesTaken = 0;
-    std::vector<std::string> conflicts; ///< pulls whose id is kept here with other contents: left out, in words
+    std::vector<Remark> conflicts; ///< pulls whose id is kept here with other contents: left out
 };
 
 /// Takes a bundle into an archive: all of it is unpacked and checked beside the records first, then it comes in whole

@@ -118,7 +118,7 @@ private:
             if (!id) {
                 if (!wasHere)
                     return id.error();
-                m_out.conflicts.push_back(id.error().text());
+                m_out.conflicts.push_back(id.error());
                 continue;
             }
             ++(wasHere ? m_out.pullsHere : m_out.pullsTaken);
@@ -188,7 +188,7 @@ Result<BundleTaken> takeInBundle(Archive& archive, const std::string& path, cons
             return trace.error();
         const Result<bool> here = archive.keeps(id, *trace);
         if (!here)
-            out.conflicts.push_back(here.error().text());
+            out.conflicts.push_back(here.error());
         else if (*here)
             ++out.pullsHere;
     }

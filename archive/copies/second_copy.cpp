@@ -120,7 +120,7 @@ private:
         const Result<std::string> away = setAway(path);
         if (!away)
             return away.error();
-        m_out.problems.push_back(old.error().text());
+        m_out.problems.push_back(old.error());
         return Done{};
     }
 
@@ -237,7 +237,7 @@ private:
     }
 
     Result<Done> problem(std::string_view code, const std::string& path, const CopiedFile* old) {
-        m_out.problems.push_back(copyError(code, path).text());
+        m_out.problems.push_back(copyError(code, path));
         if (old)
             m_out.list.files.emplace(path, *old);
         return Done{};

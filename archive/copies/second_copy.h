@@ -37,7 +37,7 @@ struct CopyMade {
     CopyList list;
     int filesCopied = 0;
     std::uint64_t bytesCopied = 0;
-    std::vector<std::string> problems; ///< files that were left as the copy has them, with the reason
+    std::vector<Remark> problems; ///< files that were left as the copy has them, with the reason
     int statesThinned = 0;
 };
 

@@ -101,7 +101,7 @@ public:
             const JobRecord& job = ours->records.at(summary.id);
             if (back == theirs->records.end()) {
                 if (summary.created <= m_out.made) // by the clock of the copy
-                    m_out.differences.push_back(trialError("trial.job-missing", {}, {job.name}).text());
+                    m_out.differences.push_back(trialError("trial.job-missing", {}, {job.name}));
                 continue;
             }
             ++m_out.jobs;
@@ -139,7 +139,7 @@ private:
                     ++m_out.pullsSince;
                 else
                     m_out.differences.push_back(
-                        trialError("trial.pull-missing", {}, {std::to_string(pull.number), job.name}).text());
+                        trialError("trial.pull-missing", {}, {std::to_string(pull.number), job.name}));
                 continue;
             }
             // Word for word what was kept: a check of the restored archive has held each against its checksum.
@@ -147,7 +147,7 @@ private:
                 ++m_out.pulls;
             else
                 m_out.differences.push_back(
-                    trialError("trial.pull-differs", {}, {std::to_string(pull.number), job.name}).text());
+                    trialError("trial.pull-differs", {}, {std::to_string(pull.number), job.name}));
         }
     }
 
@@ -157,17 +157,15 @@ private:
             return (ours ? theirs : ours).error();
         ++m_out.jobsJudged;
         if (ours->size() != theirs->size()) {
-            m_out.differences.push_back(trialError("trial.figures-missing", {}, {job.name}).text());
+            m_out.differences.push_back(trialError("trial.figures-missing", {}, {job.name}));
             return Done{};
         }
         for (std::size_t i = 0; i < ours->size(); ++i) {
             ++m_out.figures;
             const auto& [name, value] = (*ours)[i];
             if ((*theirs)[i].first != name || !sameFigure(value, (*theirs)[i].second))
-                m_out.differences.push_back(
-                    trialError("trial.figure-differs", {},
-                               {job.name, name, Number{value, 3}, Number{(*theirs)[i].second, 3}})
-                        .text());
+                m_out.differences.push_back(trialError(
+                    "trial.figure-differs", {}, {job.name, name, Number{value, 3}, Number{(*theirs)[i].second, 3}}));
         }
         return Done{};
     }
@@ -235,10 +233,10 @@ Result<TrialRestore> tryRestore(const QString& archiveFolder, const QString& cop
     TrialRestore out;
     out.state = newest->number;
     out.made = newest->made;
-    for (const std::string& problem : rebuilt->problems)
+    for (const Remark& problem : rebuilt->problems)
         out.differences.push_back(problem);
     for (const std::string& away : rebuilt->setAway)
-        out.differences.push_back(trialError("trial.set-away", away).text());
+        out.differences.push_back(trialError("trial.set-away", away));
     const auto original = Archive::open(archiveFolder), restored = Archive::open(folder);
     if (!original || !restored)
         return (original ? restored : original).error();

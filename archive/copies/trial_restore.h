@@ -20,9 +20,9 @@ struct TrialRestore {
     int pulls = 0;      ///< that came back and are what was measured
     int pullsSince = 0; ///< of the original, pulled after the copy was made
     int jobs = 0, jobsJudged = 0;
-    int jobsChangedSince = 0;             ///< worked on since: their figures are not held against each other
-    long figures = 0;                     ///< held against each other, all the same when `differences` is empty
-    std::vector<std::string> differences; ///< in words
+    int jobsChangedSince = 0; ///< worked on since: their figures are not held against each other
+    long figures = 0;         ///< held against each other, all the same when `differences` is empty
+    std::vector<Remark> differences;
     bool good() const { return differences.empty(); }
 };
 

@@ -17,15 +17,15 @@ PathName PathName::encoded(std::string_view text) {
 }
 
 Result<InnerPath> InnerPath::below(const QString& folder, const QString& relative) {
-    const auto refuse = [&](const char* why) { return Error{why, relative.left(200).toStdString()}; };
+    const auto refuse = [&](std::string_view code) { return Error{Message{code}, relative.left(200).toStdString()}; };
     if (relative.isEmpty() || relative.startsWith(QLatin1Char('/')))
-        return refuse("this path does not lie in the archive");
+        return refuse("disk.path-not-inside");
     for (const QString& part : relative.split(QLatin1Char('/')))
         if (part.isEmpty() || part == QLatin1String(".") || part == QLatin1String(".."))
-            return refuse("this path leads out of the archive");
+            return refuse("disk.path-leads-out");
     for (QChar c : relative)
         if (c.unicode() < 0x20 || c.unicode() == 0x7F)
-            return refuse("this path has a control character in it");
+            return refuse("disk.path-control");
     const QString absolute = folder + QLatin1Char('/') + relative;
     // As far as it exists it must really lie below: no link may lead out.
     const QString root = QFileInfo(folder).canonicalFilePath();
@@ -35,7 +35,7 @@ Result<InnerPath> InnerPath::below(const QString& folder, const QString& relativ
             continue;
         const QString real = info.canonicalFilePath(); // empty for a link that leads nowhere
         if (real.isEmpty() || !real.startsWith(root + QLatin1Char('/')))
-            return refuse("a link on this path leads out of the archive");
+            return refuse("disk.link-leads-out");
         break;
     }
     return InnerPath(absolute, relative);

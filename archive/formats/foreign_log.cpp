@@ -150,9 +150,9 @@ Result<ForeignReading> readForeignLog(std::string_view text, const std::string& 
         }
         // Blank lines between rows are told; those at the end are nothing.
         for (long blank : blanks)
-            out.leftOut.push_back({blank, "blank row"});
+            out.leftOut.push_back({blank, Message{"log.blank-row"}});
         blanks.clear();
-        const auto leaveOut = [&](std::string reason) { out.leftOut.push_back({line->number, std::move(reason)}); };
+        const auto leaveOut = [&](Message reason) { out.leftOut.push_back({line->number, std::move(reason)}); };
         // The common row, all numbers and every column wanted, without cutting it into cells first.
         const bool plain = out.unmapped.empty() &&
                            parsePlainRow(line->text, layout.columns.size(), numbers.data(), layout.delimiter, mark);
@@ -161,8 +161,7 @@ Result<ForeignReading> readForeignLog(std::string_view text, const std::string& 
         // A trailing delimiter makes one empty cell more; that is no fault.
         const bool trailing = !plain && cells.size() == layout.columns.size() + 1 && trimmed(cells.back()).empty();
         if (!plain && cells.size() != layout.columns.size() && !trailing) {
-            leaveOut(std::to_string(cells.size()) + " cells where there are " + std::to_string(layout.columns.size()) +
-                     " columns");
+            leaveOut({"log.row-cells", {std::to_string(cells.size()), std::to_string(layout.columns.size())}});
             continue;
         }
         bool usable = true;
@@ -175,7 +174,7 @@ Result<ForeignReading> readForeignLog(std::string_view text, const std::string& 
                 row[k] = toSi(numbers[targets[k].column], targets[k].unit);
             } else if (cell.empty()) {
                 if (targets[k].isTime) {
-                    leaveOut("no time");
+                    leaveOut({"log.no-time"});
                     usable = false;
                 }
                 continue;
@@ -197,16 +196,16 @@ Result<ForeignReading> readForeignLog(std::string_view text, const std::string& 
                 }
             }
             if (!std::isfinite(row[k])) {
-                leaveOut("column " + heading + ": \"" + std::string(cell.substr(0, 40)) + "\" is not a number");
+                leaveOut({"log.no-number", {heading, std::string(cell.substr(0, 40))}});
                 usable = false;
             } else if (targets[k].isTime && !(row[k] > lastTime)) {
-                leaveOut(row[k] == lastTime ? "time stands still" : "time runs backwards");
+                leaveOut({row[k] == lastTime ? "log.time-stands" : "log.time-backwards"});
                 usable = false;
             }
             anyValue = anyValue || (usable && !targets[k].isTime);
         }
         if (usable && !anyValue) {
-            leaveOut("no values");
+            leaveOut({"log.no-values"});
             usable = false;
         }
         if (!usable)

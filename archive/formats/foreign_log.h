@@ -29,7 +29,7 @@ struct ForeignLayout {
     long firstDataLine = 0;
     std::vector<std::string> preamble;
     std::vector<ForeignColumn> columns;
-    std::vector<std::string> remarks; ///< what was assumed, for people
+    std::vector<Message> remarks; ///< what was assumed, for people
 
     /// The headings in order: by it a saved mapping is recognised again.
     std::string signature() const;
@@ -44,7 +44,7 @@ struct ColumnMapping {
 
 struct LeftOutRow {
     long line;
-    std::string reason;
+    Message reason;
 };
 
 struct ForeignReading {
@@ -52,7 +52,7 @@ struct ForeignReading {
     std::vector<LeftOutRow> leftOut;
     std::vector<ColumnMapping> mapped;
     std::vector<std::string> unmapped; ///< headings
-    std::vector<std::string> remarks;
+    std::vector<Message> remarks;
 };
 
 /// Looks at a log (decoded text). Errors: binary, nothing that looks like a table of numbers.

@@ -297,15 +297,14 @@ Result<ForeignLayout> lookAtLog(std::string_view text, const std::string& fileNa
             !parseNumber(column.examples.front(), best.decimalComma);
         if (clock) {
             column.unit = findUnit("s");
-            layout.remarks.push_back("\"" + column.heading + "\" is read as time of day");
+            layout.remarks.push_back({"log.time-of-day", {column.heading}});
         } else if (its && !column.unitText.empty() && unitFits(channel->id, *its)) {
             column.unit = its;
         } else if (const auto usual = usualUnit(channel->id, column.heading, values[c])) {
             column.unit = usual;
-            layout.remarks.push_back("\"" + column.heading + "\" has no unit; taken as " + std::string(usual->symbol));
+            layout.remarks.push_back({"log.unit-taken", {column.heading, std::string(usual->symbol)}});
         } else {
-            layout.remarks.push_back("\"" + column.heading + "\" looks like " + channelText(*channel) +
-                                     " but has no unit; name one to use it");
+            layout.remarks.push_back({"log.no-unit", {column.heading, channelText(*channel)}});
             continue;
         }
         column.channel = channel;

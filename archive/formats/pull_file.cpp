@@ -138,8 +138,7 @@ Result<Trace> readPullFile(std::string_view bytes, const std::string& fileName, 
         const bool unfinished = lines.lastWasUnfinished();
         const auto leaveOut = [&] {
             if (notes)
-                notes->messages.push_back(fileName + ":" + std::to_string(line->number) +
-                                          ": unfinished last row left out");
+                notes->messages.emplace_back(Message{"file.last-row-unfinished"}, fileName, line->number);
         };
         if (cells.size() != columns) {
             if (unfinished && cells.size() < columns) {

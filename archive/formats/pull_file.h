@@ -13,7 +13,7 @@
 namespace jr {
 
 struct PullFileNotes {
-    std::vector<std::string> messages; ///< what was left out, e.g. an unfinished last row
+    std::vector<Remark> messages; ///< what was left out, e.g. an unfinished last row
 };
 
 /// Reads the text of a pull file. `fileName` is only for messages. Unknown keys and columns are kept.

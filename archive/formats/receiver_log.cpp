@@ -26,7 +26,7 @@ using Fix = ReceiverFix;
 struct Fixes {
     std::vector<Fix> all;
     std::vector<LeftOutRow> leftOut;
-    std::vector<std::string> remarks;
+    std::vector<Message> remarks;
     bool dated = false;
 };
 
@@ -51,9 +51,7 @@ void speedsFromPlaces(Fixes& fixes) {
         if (lasts > 0.)
             fixes.all[i].speedMPerS = metresBetween(a, b) / lasts;
     }
-    fixes.remarks.emplace_back(
-        "the file has no speed: it was worked out from the places, which are out by a metre each, "
-        "so times are rough");
+    fixes.remarks.push_back({"log.speed-from-places"});
 }
 
 Fixes fromNmea(std::string_view text) {
@@ -76,7 +74,7 @@ Fixes fromNmea(std::string_view text) {
         const SentenceFault fault = assembler.take(sentence, line->number);
         if (fault == SentenceFault::Damaged || fault == SentenceFault::NoSentence)
             out.leftOut.push_back(
-                {line->number, fault == SentenceFault::Damaged ? "checksum or fields are wrong" : "no sentence"});
+                {line->number, Message{fault == SentenceFault::Damaged ? "log.sentence-damaged" : "log.no-sentence"}});
         gather();
     }
     assembler.end();
@@ -135,12 +133,12 @@ Fixes fromGpx(std::string_view text) {
             if (std::isfinite(now.timeS))
                 out.all.push_back(now);
             else
-                out.leftOut.push_back({now.line, "a point without a time"});
+                out.leftOut.push_back({now.line, Message{"log.no-time-of-point"}});
         }
     }
     if (xml.hasError())
         out.leftOut.push_back(
-            {static_cast<long>(xml.lineNumber()), "from here on it is no XML: " + xml.errorString().toStdString()});
+            {static_cast<long>(xml.lineNumber()), Message{"log.no-xml-from-here", {xml.errorString().toStdString()}}});
     return out;
 }
 

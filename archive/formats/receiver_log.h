@@ -17,7 +17,7 @@ struct ReceiverLog {
     std::string text;                ///< headings with units, then a row a fix
     std::vector<long> line;          ///< of the file, of each row
     std::vector<LeftOutRow> leftOut; ///< sentences damaged on the way, points without a time
-    std::vector<std::string> remarks;
+    std::vector<Message> remarks;
     std::string started; ///< ISO date and time of the first fix; empty where no date was said
 };
 

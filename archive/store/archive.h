@@ -56,7 +56,7 @@ public:
 
     const QString& folder() const { return m_folder; }
     /// Told what went well for the database but not for its open copy; a check says it too.
-    void setRemarkListener(std::function<void(const std::string&)> listener) { m_remark = std::move(listener); }
+    void setRemarkListener(std::function<void(const Remark&)> listener) { m_remark = std::move(listener); }
 
     /// Newest first.
     Result<std::vector<JobSummary>> jobs() const;
@@ -214,7 +214,7 @@ private:
 
     QString m_folder;
     std::unique_ptr<Database> m_db;
-    std::function<void(const std::string&)> m_remark;
+    std::function<void(const Remark&)> m_remark;
     mutable WriterLock::Shared m_lock;
     std::map<std::string, FileStamp> m_ours; ///< job files as this archive last put them: known without reading
 };

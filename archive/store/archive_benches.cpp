@@ -129,7 +129,7 @@ Result<PreparedFile> Archive::prepareBenchFile() const {
             if (!away)
                 return away.error();
             if (m_remark)
-                m_remark("a list of benches that says something else than the database was set away: " + *away);
+                m_remark(Remark(Message{"store.benches-set-away", {*away}}));
         }
     }
     const Result<std::string> text = benchFileText();

@@ -30,7 +30,7 @@ Result<Done> Archive::withOpenFile(const char* what, const std::function<Result<
     if (const Result<Done> placed = file->put(); placed)
         put(file->path());
     else if (m_remark)
-        m_remark("kept, but its open copy is behind: " + placed.error().text());
+        m_remark(Remark(Message{"store.open-copy-behind", {Sayings{{messageAtPlace(placed.error())}}}}));
     return Done{};
 }
 
@@ -68,7 +68,7 @@ Result<QString> Archive::folderOfJob(const std::string& jobId) {
     if (!row)
         return row.error();
     if (row->empty())
-        return notInArchive("job");
+        return Error{Message{"store.no-job"}};
     std::string folder = s(row->front()[1]);
     if (folder.empty()) {
         // An archive of an older program: the job file stands beside its first pull.
@@ -128,7 +128,7 @@ Result<PreparedFile> Archive::prepareJobFile(const std::string& jobId) {
             if (!away)
                 return away.error();
             if (m_remark)
-                m_remark("a job file that says something else than the database was set away: " + *away);
+                m_remark(Remark(Message{"store.job-file-set-away", {*away}}));
             if (ours) // the database counts on from there
                 if (const auto counted = m_db->run(QStringLiteral("UPDATE job SET revision = ? WHERE id = ?"),
                                                    {there->revision + 1, q(jobId)});
@@ -153,7 +153,7 @@ Result<QVariant> Archive::machineId(const std::string& machine) {
     if (!found)
         return found.error();
     if (found->empty())
-        return notInArchive("machine");
+        return Error{Message{"store.no-machine"}};
     return found->front()[0];
 }
 
@@ -162,7 +162,7 @@ Result<std::string> Archive::jobOfPull(const std::string& pullId) const {
     if (!rows)
         return rows.error();
     if (rows->empty())
-        return notInArchive("pull");
+        return Error{Message{"store.no-pull"}};
     return s(rows->front()[0]);
 }
 
@@ -216,7 +216,7 @@ Result<Done> Archive::setSetupChanges(const std::string& setupId, const std::str
     if (!job)
         return job.error();
     if (job->empty())
-        return notInArchive("setup");
+        return Error{Message{"store.no-setup"}};
     return change(s(job->front()[0]), [&] { return writeSetupChanges(setupId, parentId, changes); });
 }
 

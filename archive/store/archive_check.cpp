@@ -28,32 +28,33 @@ std::string shown(const std::string& name) {
     return cleanedText(name, 300);
 }
 
-std::string halvesProblem(const PullHalves& h) {
-    const std::string name = shown(h.mirror);
+/// Empty when both are whole.
+Message halvesProblem(const PullHalves& h) {
     if (!h.pathProblem.empty())
-        return name + ": the pull file is said to lie outside the archive";
+        return {"check.pull-outside"};
     if (h.traceWhole && h.fileWhole)
         return {};
     if (h.traceWhole)
-        return name + (h.fileThere ? ": the pull file is not what was kept; the database still has the pull"
-                                   : ": the pull file is missing; the database still has the pull");
+        return {h.fileThere ? "check.pull-other" : "check.pull-missing"};
     if (h.fileWhole)
-        return name + ": the trace in the database is damaged; its pull file is whole";
-    return name + (h.fileThere ? ": both the trace in the database and the pull file are damaged"
-                               : ": lost: the trace in the database is damaged or missing, and so is the pull file");
+        return {"check.trace-damaged"};
+    return {h.fileThere ? "check.pull-damaged" : "check.pull-lost"};
 }
 
 } // namespace
 
 Result<SafetyReport> Archive::check(bool thorough, const Progress& progress) const {
     SafetyReport out;
+    const auto problem = [&](const std::string& file, Message message) {
+        out.problems.emplace_back(std::move(message), shown(file));
+    };
     if (thorough) {
         const auto whole = m_db->query(QStringLiteral("PRAGMA integrity_check"));
         if (!whole)
             return whole.error();
         if (whole->empty() || whole->front()[0].toString() != QLatin1String("ok"))
-            out.problems.push_back("the database is damaged: " +
-                                   (whole->empty() ? std::string("no answer") : s(whole->front()[0])));
+            out.problems.emplace_back(
+                Message{"check.database-damaged", {whole->empty() ? std::string("?") : s(whole->front()[0])}});
     }
     const auto rows = m_db->query(QStringLiteral("SELECT id, mirror, length(raw) FROM pull ORDER BY mirror"));
     if (!rows)
@@ -66,23 +67,21 @@ Result<SafetyReport> Archive::check(bool thorough, const Progress& progress) con
         const std::string id = s(r[0]), mirror = s(r[1]);
         known.emplace(mirror, id);
         ids.insert(id);
-        std::string problem;
+        Message wrong;
         if (thorough) {
             const Result<PullHalves> halves = readHalves(*m_db, m_folder, id);
             if (!halves)
                 return halves.error();
-            problem = halvesProblem(*halves);
+            wrong = halvesProblem(*halves);
         } else {
             const Result<InnerPath> path = InnerPath::below(m_folder, q(mirror));
             if (!path || !QFileInfo::exists(path->absolute()))
-                problem = shown(mirror) + (r[2].toLongLong() > 0
-                                               ? ": the pull file is missing; the database still has the pull"
-                                               : ": lost: neither the database nor a file has the pull");
+                wrong = {r[2].toLongLong() > 0 ? "check.pull-missing" : "check.pull-nowhere"};
         }
-        if (problem.empty())
+        if (wrong.empty())
             ++out.mirrored;
         else
-            out.problems.push_back(problem);
+            problem(mirror, std::move(wrong));
         if (progress && !progress(++done, static_cast<int>(rows->size())))
             break;
     }
@@ -95,24 +94,24 @@ Result<SafetyReport> Archive::check(bool thorough, const Progress& progress) con
     for (const std::string& path : loose) {
         const Result<LoosePull> pull = readLoosePull(m_folder, path);
         if (!pull) {
-            out.problems.push_back(shown(path) + ": a pull file that cannot be read: " + pull.error().reason);
+            problem(path, {"check.pull-unreadable", {Sayings{{messageOf(pull.error())}}}});
             continue;
         }
         if (ids.contains(pull->id)) {
             const Result<Trace> trace = loadPullFile(m_folder.toStdString() + "/" + path);
             const Result<Done> same = trace ? sameAsKept(pull->id, *trace) : Result<Done>(trace.error());
             if (same)
-                out.remarks.push_back(shown(path) + ": a second copy of a pull that is kept");
+                out.remarks.emplace_back(Message{"check.second-copy"}, shown(path));
             else
-                out.problems.push_back(shown(path) + ": " + same.error().text());
+                problem(path, messageAtPlace(same.error()));
             continue;
         }
         if (const auto [first, fresh] = seen.emplace(pull->id, path); !fresh)
-            out.problems.push_back(shown(path) + ": has the same id as " + shown(first->second));
+            problem(path, {"check.same-id", {shown(first->second)}});
         else if (pull->job.empty())
-            out.offered.push_back(shown(path) + ": it does not say what job it belongs to");
+            out.offered.emplace_back(Message{"check.no-job-said"}, shown(path));
         else
-            out.problems.push_back(shown(path) + ": a pull file that is not in the database");
+            problem(path, {"check.pull-not-in-database"});
     }
     // Job files.
     const auto jobRows = m_db->query(QStringLiteral("SELECT id, name, folder, revision FROM job"));
@@ -124,33 +123,34 @@ Result<SafetyReport> Archive::check(bool thorough, const Progress& progress) con
         jobIds.insert(id);
         if (r[3].toLongLong() == 0 && folder.empty())
             continue; // of an older program and not changed since: it wrote its job file by its own rules
-        const std::string name = shown(s(r[1]));
-        const Result<InnerPath> path = InnerPath::below(m_folder, q(folder + "/job.json"));
+        const std::string name = s(r[1]), jobFile = folder + "/job.json";
+        const Result<InnerPath> path = InnerPath::below(m_folder, q(jobFile));
         if (!path) {
-            out.problems.push_back(name + ": its files are said to lie outside the archive");
+            problem(name, {"check.job-outside"});
             continue;
         }
         if (!QFileInfo::exists(path->absolute())) {
-            out.problems.push_back(shown(folder) + "/job.json: the job file is missing");
+            problem(jobFile, {"check.job-file-missing"});
             continue;
         }
         if (!thorough)
             continue;
         const Result<std::string> bytes = readBytes(path->absolute().toStdString(), ReadBounds::mostJsonBytes);
-        const Result<JobFile> file = bytes ? readJobFile(*bytes, folder + "/job.json") : Result<JobFile>(bytes.error());
+        const Result<JobFile> file = bytes ? readJobFile(*bytes, jobFile) : Result<JobFile>(bytes.error());
         const Result<std::string> text = jobFileText(id);
         if (!text)
             return text.error();
-        if (!file || !file->whole)
-            out.problems.push_back(shown(folder) + "/job.json: the job file is damaged" +
-                                   (file ? "" : ": " + file.error().reason));
+        if (!file)
+            problem(jobFile, {"check.job-file-damaged-so", {Sayings{{messageOf(file.error())}}}});
+        else if (!file->whole)
+            problem(jobFile, {"check.job-file-damaged"});
         else if (*bytes != *text)
-            out.problems.push_back(shown(folder) + "/job.json: the job file and the database disagree");
+            problem(jobFile, {"check.job-file-differs"});
     }
     for (const std::string& path : filesBelow(m_folder, QStringLiteral("job.json"))) {
         const Result<JobFile> file = loadJobFile(m_folder.toStdString() + "/" + path);
         if (file && !file->id.empty() && !jobIds.contains(file->id))
-            out.problems.push_back(shown(path) + ": a job that is not in the database: " + shown(file->job));
+            problem(path, {"check.job-not-in-database", {shown(file->job)}});
     }
     if (thorough) {
         const std::string path = (m_folder + QStringLiteral("/benches.json")).toStdString();
@@ -161,9 +161,9 @@ Result<SafetyReport> Archive::check(bool thorough, const Progress& progress) con
         const bool there = QFileInfo::exists(q(path));
         const Result<BenchFile> file = there ? loadBenchFile(path) : Result<BenchFile>(Error{Message{"store.missing"}});
         if (there && (!file || !file->whole))
-            out.problems.push_back("benches.json: the list of benches is damaged");
+            problem("benches.json", {"check.benches-damaged"});
         else if (benchRows && (there ? jr::benchFileText(*file) != *text : !benchRows->empty()))
-            out.problems.push_back("benches.json: the list of benches and the database disagree");
+            problem("benches.json", {"check.benches-differ"});
     }
     const auto photos = m_db->query(QStringLiteral("SELECT file FROM attachment WHERE file <> ''"));
     if (!photos)
@@ -171,7 +171,7 @@ Result<SafetyReport> Archive::check(bool thorough, const Progress& progress) con
     for (const Row& r : *photos) {
         const Result<InnerPath> path = InnerPath::below(m_folder, r[0].toString());
         if (!path || !QFileInfo(path->absolute()).isFile())
-            out.problems.push_back(shown(s(r[0])) + ": a photo or file of a job is missing");
+            problem(s(r[0]), {"check.photo-missing"});
     }
     if (thorough)
         if (const auto kept = sheetsOfKind(sheet_kind::setupFiles))
@@ -179,16 +179,15 @@ Result<SafetyReport> Archive::check(bool thorough, const Progress& progress) con
                 if (const Result<JobRecord> job = this->job(jobId))
                     for (const SetupFile& file : setupFilesOf(body))
                         if (const Result<bool> whole = fileIsWhole(*job, file); !whole || !*whole)
-                            out.problems.push_back(shown(file.name) +
-                                                   ": the file kept with a setup is not what was kept any more");
+                            problem(file.name, {"check.setup-file-changed"});
     if (thorough)
         if (const auto kept = sheetsOfKind(sheet_kind::handOvers))
             for (const auto& [jobId, body] : *kept)
                 if (const Result<JobRecord> job = this->job(jobId))
                     for (const HandOver& one : handOversOf(body))
                         if (const Result<std::string> frozen = frozenSheet(*job, one); !frozen)
-                            out.problems.push_back(shown(job->name) + ", hand-over " + std::to_string(one.number) +
-                                                   ": " + frozen.error().reason);
+                            problem(job->name, {"check.hand-over",
+                                                {std::to_string(one.number), Sayings{{messageOf(frozen.error())}}}});
     const auto copies = m_db->query(QStringLiteral("SELECT made, place FROM copy_made ORDER BY id DESC LIMIT 1"));
     if (!copies)
         return copies.error();

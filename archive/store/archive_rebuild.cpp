@@ -126,7 +126,7 @@ Result<Rebuilt> Rebuilder::run() {
             return done.error();
     }
     if (m_stopped) {
-        m_out.problems.push_back("stopped; what was done is done, and a rebuild run again goes on from here");
+        m_out.problems.emplace_back(Message{"check.rebuild-stopped"});
         return m_out;
     }
     if (const Result<Done> done = openFilesOfJobs(); !done)
@@ -144,7 +144,7 @@ Result<Rebuilt> Archive::rebuild(const Progress& progress) {
     const Result<SafetyReport> report = check(true, progress);
     if (!report)
         return report.error();
-    std::vector<std::string>& problems = out.value().problems;
+    std::vector<Remark>& problems = out.value().problems;
     problems.insert(problems.end(), report->problems.begin(), report->problems.end());
     return out;
 }

@@ -13,7 +13,7 @@ Result<std::string> Archive::jobOfUnpulledSetup(const std::string& setupId) cons
     if (!rows)
         return rows.error();
     if (rows->empty())
-        return notInArchive("setup");
+        return Error{Message{"store.no-setup"}};
     if (rows->front()[1].toInt() > 0)
         return Error{Message{"store.setup-has-pulls"}};
     return s(rows->front()[0]);

@@ -29,10 +29,6 @@ inline std::string newId() {
     return QUuid::createUuid().toString(QUuid::WithoutBraces).toStdString();
 }
 
-inline Error notInArchive(const char* what) {
-    return Error{std::string("there is no such ") + what + " in this archive"};
-}
-
 /// A pull file's text as the database keeps it, and back; empty when it is damaged.
 QByteArray packed(const std::string& text);
 std::string unpacked(const QByteArray& raw);

@@ -23,17 +23,16 @@ bool isNoDatabase(const QSqlError& error) {
 
 Error sqlError(const QString& path, const QSqlError& error) {
     const QString text = error.databaseText();
-    std::string reason = text.toStdString();
+    Message reason{"error.in-words", {text.toStdString()}};
     if (text.contains(QLatin1String("full")))
-        reason = "the disk is full; nothing was changed";
+        reason = {"store.disk-full"};
     else if (text.contains(QLatin1String("readonly")) || text.contains(QLatin1String("read-only")))
-        reason = "the archive may not be written to; nothing was changed";
+        reason = {"store.read-only"};
     else if (isDamage(error))
-        reason = "the archive's database is damaged; it was left as it is. The pull files beside it are whole: rebuild "
-                 "from them";
+        reason = {"store.database-damaged"};
     else if (text.contains(QLatin1String("locked")))
-        reason = "another program is writing to this archive; try again in a moment";
-    return Error{reason, path.toStdString()};
+        reason = {"store.busy"};
+    return Error{std::move(reason), path.toStdString()};
 }
 
 } // namespace

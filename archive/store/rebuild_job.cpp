@@ -109,8 +109,7 @@ Result<Done> Rebuilder::bringInRest(const std::string& jobId, const JobFile& fil
             return done;
     for (const AttachmentRecord& a : file.attachments) {
         if (!a.file.empty() && !InnerPath::below(m_archive.m_folder, q(a.file))) {
-            m_out.problems.push_back(cleanedText(a.file) + ": a photo of " + cleanedText(file.job) +
-                                     " is said to lie outside the archive; left out");
+            m_out.problems.emplace_back(Message{"check.photo-outside", {cleanedText(file.job)}}, cleanedText(a.file));
             continue;
         }
         if (const auto done = m_archive.writeAttachment(jobId, a); !done)

@@ -147,7 +147,7 @@ void Rebuilder::findJob(LoosePull pull) {
         jobId = listed->second;
     } else {
         if (pull.job.empty()) {
-            m_out.offered.push_back(pull.path + ": it does not say what job it belongs to");
+            m_out.offered.emplace_back(Message{"check.no-job-said"}, pull.path);
             return;
         }
         std::set<std::string> fitting;
@@ -162,7 +162,7 @@ void Rebuilder::findJob(LoosePull pull) {
             if (entry.second.job == pull.job && (pull.machine.empty() || entry.second.machine == pull.machine))
                 fitting.insert(id);
         if (fitting.size() > 1) {
-            m_out.offered.push_back(pull.path + ": there are several jobs called " + cleanedText(pull.job));
+            m_out.offered.emplace_back(Message{"check.several-jobs", {cleanedText(pull.job)}}, pull.path);
             return;
         }
         jobId = fitting.empty() ? idFromName(pull.job, pull.machine) : *fitting.begin();

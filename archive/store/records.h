@@ -147,19 +147,19 @@ struct SafetyReport {
     int mirrored = 0; ///< of them with a whole pull file beside the database
     std::string lastCopyMade, lastCopyPlace;
     std::vector<std::string> unfinished; ///< files of an import that was cut off, not in the archive
-    std::vector<std::string> problems;   ///< what a rebuild should put right, or a person
-    std::vector<std::string> offered;    ///< pull files that do not say where they belong: to be brought in by hand
-    std::vector<std::string> remarks;    ///< nothing wrong: second copies, what was set away
+    std::vector<Remark> problems;        ///< what a rebuild should put right, or a person
+    std::vector<Remark> offered;         ///< pull files that do not say where they belong: to be brought in by hand
+    std::vector<Remark> remarks;         ///< nothing wrong: second copies, what was set away
 };
 
 /// What a rebuild did.
 struct Rebuilt {
     int filesWritten = 0, pullsTaken = 0;
-    int tracesMended = 0;              ///< damaged in the database, put right from their whole file
-    std::vector<std::string> setAway;  ///< files that were not what they should be, and where they are now
-    std::vector<std::string> offered;  ///< as in SafetyReport
-    std::vector<std::string> problems; ///< what a check would still say
-    std::string databaseSetAway;       ///< the damaged database, when it was built anew from the open files
+    int tracesMended = 0;             ///< damaged in the database, put right from their whole file
+    std::vector<std::string> setAway; ///< files that were not what they should be, and where they are now
+    std::vector<Remark> offered;      ///< as in SafetyReport
+    std::vector<Remark> problems;     ///< what a check would still say
+    std::string databaseSetAway;      ///< the damaged database, when it was built anew from the open files
 };
 
 } // namespace jr

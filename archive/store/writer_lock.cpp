@@ -11,8 +11,10 @@
 #include <cerrno>
 #include <cstring>
 #include <fcntl.h>
+#include <string_view>
 #include <sys/file.h>
 #include <unistd.h>
+#include <vector>
 
 namespace jr {
 
@@ -28,6 +30,23 @@ struct WriterLock::State {
     State& operator=(const State&) = delete;
     int descriptor;
 };
+
+namespace {
+
+/// Of what a writer left in the lock: its program and process, what it does and since when.
+Message whoWrites(std::string_view left) {
+    std::vector<std::string> lines;
+    for (std::size_t at = 0; at < left.size() && lines.size() < 4;) {
+        const std::size_t end = std::min(left.find('\n', at), left.size());
+        lines.push_back(cleanedText(trimmed(left.substr(at, end - at))));
+        at = end + 1;
+    }
+    if (lines.size() < 4 || lines[0].empty())
+        return {"store.somebody-writes"};
+    return {"store.who-writes", {lines[0], lines[1], Term{lines[2]}, lines[3]}};
+}
+
+} // namespace
 
 Result<WriterLock> WriterLock::take(const QString& folder, const char* what, Shared& mine, int patienceMs) {
     if (auto held = mine.lock())
@@ -45,17 +64,14 @@ Result<WriterLock> WriterLock::take(const QString& folder, const char* what, Sha
         if (waited.elapsed() >= patienceMs) {
             char words[200] = {};
             const ssize_t n = ::pread(descriptor, words, sizeof words - 1, 0);
-            const std::string who = cleanedText(trimmed({words, static_cast<std::size_t>(std::max<ssize_t>(n, 0))}));
-            return Error{(who.empty() ? std::string("another program") : who) +
-                             " is writing to this archive; try again when it is done",
-                         folder.toStdString()};
+            return Error{whoWrites({words, static_cast<std::size_t>(std::max<ssize_t>(n, 0))}), folder.toStdString()};
         }
         QThread::msleep(10);
     }
     // Who we are, for those who wait; nothing hangs on it.
-    const std::string who = QCoreApplication::applicationName().toStdString() + " (process " +
-                            std::to_string(::getpid()) + ", " + what + ", since " +
-                            QTime::currentTime().toString(QStringLiteral("HH:mm:ss")).toStdString() + ")\n";
+    const std::string who = QCoreApplication::applicationName().toStdString() + "\n" + std::to_string(::getpid()) +
+                            "\n" + what + "\n" +
+                            QTime::currentTime().toString(QStringLiteral("HH:mm:ss")).toStdString() + "\n";
     if (::ftruncate(descriptor, 0) != 0 || ::pwrite(descriptor, who.data(), who.size(), 0) < 0) {
         // A full disk: the lock holds all the same, only its words are missing.
     }

@@ -28,7 +28,7 @@ struct PullScatterOptions {
     KnownSpread bow{0.004, 6.};
     double bowFullS = 72. * 60.;
     double unequalChance = 0.1;      ///< scatter of one setup is taken as its own when equal ones differ so seldom
-    double unequalFreedom = 0.1;     ///< …drawn towards that of the others by so much
+    double unequalFreedom = 0.02;    ///< …drawn towards that of the others by so much
     int fewToCompare = 3;            ///< a side of fewer pulls, set against one twice its size, keeps its own scatter
     double knownDiffers = 0.15;      ///< pulls and knowledge disagree when agreeing ones do so this seldom…
     double knownDiffersFreedom = 2.; ///< …and then the knowledge is worth no more than this

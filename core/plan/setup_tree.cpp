@@ -45,6 +45,12 @@ std::string partName(const PartChange& change) {
     return change.part + (change.cylinder > 0 ? " of cylinder " + std::to_string(change.cylinder) : "");
 }
 
+Message partMessage(const PartChange& change) {
+    if (change.cylinder > 0)
+        return {"setup.part-of-cylinder", {Term{change.part}, std::to_string(change.cylinder)}};
+    return {"setup.part", {Term{change.part}}};
+}
+
 SetupDifference differenceOf(const std::vector<SetupNode>& tree, const std::string& a, const std::string& b) {
     const Fitted one = fittedParts(tree, a), two = fittedParts(tree, b);
     std::vector<std::string> order; // parts in the order they were changed
@@ -92,8 +98,9 @@ SetupDifference differenceOf(const std::vector<SetupNode>& tree, const std::stri
                 return true;
             });
             if (!there)
-                out.separating.push_back((base ? base->name : std::string("base")) + " with only " + partName(c) + " " +
-                                         c.to);
+                out.separating.push_back(
+                    {"setup.with-only",
+                     {Term{base ? base->name : std::string("base")}, Sayings{{partMessage(c)}}, c.to}});
         }
     }
     return out;
@@ -105,13 +112,14 @@ Message differenceMessage(const SetupDifference& difference) {
     Sayings list;
     for (const PartChange& c : difference.changes) {
         if (c.from.empty())
-            list.messages.push_back({c.belongs ? "setup.put-on-belonging" : "setup.put-on", {partName(c), c.to}});
+            list.messages.push_back(
+                {c.belongs ? "setup.put-on-belonging" : "setup.put-on", {Sayings{{partMessage(c)}}, c.to}});
         else if (c.to.empty())
             list.messages.push_back(
-                {c.belongs ? "setup.taken-off-belonging" : "setup.taken-off", {partName(c), c.from}});
+                {c.belongs ? "setup.taken-off-belonging" : "setup.taken-off", {Sayings{{partMessage(c)}}, c.from}});
         else
             list.messages.push_back(
-                {c.belongs ? "setup.changed-belonging" : "setup.changed", {partName(c), c.from, c.to}});
+                {c.belongs ? "setup.changed-belonging" : "setup.changed", {Sayings{{partMessage(c)}}, c.from, c.to}});
     }
     return {"setup.changes", {std::move(list)}};
 }

@@ -20,8 +20,10 @@ struct PartChange {
     int cylinder = 0;     ///< 0: the whole machine, or all of them
 };
 
-/// "main jet", or "main jet of cylinder 2".
+/// "main jet", or "main jet of cylinder 2": what a part is known by.
 std::string partName(const PartChange& change);
+/// The same for people.
+Message partMessage(const PartChange& change);
 
 struct SetupNode {
     std::string id, name, parentId;
@@ -32,7 +34,7 @@ struct SetupDifference {
     std::vector<PartChange> changes; ///< net, from a to b; a part changed and changed back is none
     int independent = 0;             ///< changes that do not belong to another: more than one, and the credit is shared
     /// Setups nobody has made yet, each with one of the changes alone, that would say which did it.
-    std::vector<std::string> separating;
+    std::vector<Message> separating;
 };
 
 /// What `b` has that `a` has not. Setups without a common ancestor are compared by all their parts. Unknown ids have no

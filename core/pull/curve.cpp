@@ -90,8 +90,8 @@ std::vector<double> sizeAbout(const std::vector<double>& spline, std::size_t rea
     return out;
 }
 
-/// (1 - S)^2 f + (1 - S)^4 f + …: what twiced smoothing S takes from a curve f, of which only Sf is known. Two terms
-/// are worked out; the rest is taken to go on falling as the second does against the first about each place (Aitken
+/// (1 - S)^2 f + (1 - S)^4 f + …: what twiced smoothing S takes from a curve f, of which only Sf is known. Three terms
+/// are worked out; the rest is taken to go on falling as the third does against the second about each place (Aitken
 /// 1926).
 std::vector<double> smoothedAway(const PullFit& pull, const std::vector<double>& spline, const PullCurve& curve,
                                  const PullAxis& axis, double fitDetailRpm, const FinerDetail& finer) {
@@ -104,12 +104,12 @@ std::vector<double> smoothedAway(const PullFit& pull, const std::vector<double>&
         return out;
     };
     std::vector<double> lost = taken(spline);
-    const std::vector<double> second = taken(lost);
-    constexpr double kSlowest = 0.75; // a series that falls more slowly is not one to be summed from two terms
+    const std::vector<double> second = taken(lost), third = taken(second);
+    constexpr double kSlowest = 0.75; // a series that falls more slowly is not one to be summed from three terms
     const auto reach = static_cast<std::size_t>(0.5 * fitDetailRpm / pull.fit->basis().spacing()) + 1;
-    const std::vector<double> size = sizeAbout(lost, reach), next = sizeAbout(second, reach);
+    const std::vector<double> size = sizeAbout(second, reach), next = sizeAbout(third, reach);
     for (std::size_t j = 0; j < lost.size(); ++j)
-        lost[j] += second[j] / (1. - std::min(next[j] / std::max(size[j], 1e-300), kSlowest));
+        lost[j] += second[j] + third[j] / (1. - std::min(next[j] / std::max(size[j], 1e-300), kSlowest));
     std::vector<double> out;
     for (double place : curve.place) {
         const double x = axis.fitAt(place);

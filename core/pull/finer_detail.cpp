@@ -206,8 +206,11 @@ Halving Looking::beyondChance(int halved) {
     return {std::move(hidden), std::move(out)};
 }
 
-/// What more a setup's curve would show at the next halving: the difference it makes, drawn towards nothing by what
-/// chance alone makes of such differences (positive-part shrinkage: James and Stein 1961).
+/// What the margin of a setup's curve is to carry for the halvings that were made or not, the larger of two: what more
+/// it would show at the next one, drawn towards nothing by what chance alone makes of such differences (positive-part
+/// shrinkage: James and Stein 1961); and of what it shows by those made, the share that chance could still have made of
+/// it: all of it where the evidence only just reached the bound, little where it is far beyond. A stretch is halved
+/// just when its noise is large, so the scatter about it does not know.
 std::vector<double> unseenIn(const std::vector<Halving>& steps, std::size_t set, const std::vector<double>& halvings) {
     std::vector<double> out(halvings.size(), 0.);
     const auto shown = [&](std::size_t step, std::size_t j) {
@@ -216,10 +219,17 @@ std::vector<double> unseenIn(const std::vector<Halving>& steps, std::size_t set,
         const Hidden& own = steps[step].setups[set];
         return std::max(0., 1. - 1. / std::max(own.beyond[j], 1e-12)) * own.mean[j];
     };
+    const auto doubtful = [&](std::size_t step, std::size_t j) {
+        return step < steps.size() ? steps[step].setups[set].mean[j] / std::max(steps[step].overBound[j], 1.) : 0.;
+    };
     for (std::size_t j = 0; j < out.size(); ++j) {
         const auto whole = static_cast<std::size_t>(halvings[j]);
         const double share = halvings[j] - static_cast<double>(whole);
-        out[j] = (1. - share) * shown(whole, j) + share * shown(whole + 1, j);
+        const double more = (1. - share) * shown(whole, j) + share * shown(whole + 1, j);
+        double made = share * doubtful(whole, j);
+        for (std::size_t k = 0; k < whole; ++k)
+            made += doubtful(k, j);
+        out[j] = std::abs(made) > std::abs(more) ? made : more;
     }
     return out;
 }

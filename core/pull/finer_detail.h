@@ -24,8 +24,9 @@ struct FinerDetail {
     /// Stretches whose features are narrower than even the finest detail shows, as far as pulls can tell.
     std::vector<std::pair<double, double>> hidden;
 
-    /// What one more halving would show of a setup's pulls, as a share of their power along `grid`: too little to be
-    /// told from chance for sure, but their margins carry it, drawn towards nothing by what chance alone makes of it.
+    /// What the margins of a setup's pulls carry for the choice of halvings, as a share of their power along `grid`:
+    /// what one more would show, too little to be told from chance for sure, drawn towards nothing by what chance alone
+    /// makes of it; or what those made show, as far as chance could still have made that.
     struct Unseen {
         std::string setup; ///< as the pulls' headers name it
         std::vector<double> share;

@@ -109,8 +109,7 @@ Result<std::shared_ptr<const PenalisedFit>> PenalisedFit::make(const DenseMatrix
                                                                int freeColumns, const SplineBasis& basis,
                                                                double rangeRpm) {
     assert(design.cols() == freeColumns + basis.size() && design.rows() == observed.size());
-    const Error cannot{
-        "the curve cannot be fitted: what was measured does not hold it (numbers missing, or all alike)"};
+    const Error cannot{Message{"error.curve-not-fitted"}};
     if (!design.allFinite() || !observed.allFinite() || design.size() == 0)
         return cannot;
     auto fit = std::make_unique<Factors>();

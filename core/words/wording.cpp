@@ -203,6 +203,13 @@ Message messageOf(const Error& error) {
     return error.message.empty() ? Message{"error.in-words", {error.reason}} : error.message;
 }
 
+Message messageAtPlace(const Error& error) {
+    if (error.file.empty() && error.line <= 0)
+        return messageOf(error);
+    const std::string text = error.text();
+    return {"error.at-place", {text.substr(0, text.size() - error.reason.size() - 2), Sayings{{messageOf(error)}}}};
+}
+
 Error ofPull(int number, const Error& error) {
     return Error{Message{"error.of-pull", {std::to_string(number), Sayings{{messageOf(error)}}}}};
 }

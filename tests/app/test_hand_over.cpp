@@ -428,7 +428,7 @@ private slots:
         QVERIFY(!frozenNow(1));
         const auto report = archiveOf(model())->check(true);
         QVERIFY(std::any_of(report->problems.begin(), report->problems.end(),
-                            [](const std::string& p) { return QString::fromStdString(p).contains("hand-over 1"); }));
+                            [](const Remark& p) { return p.reason.starts_with("hand-over 1: "); }));
     }
     void theCommandLineWritesTheSameSheet() {
         QVERIFY(written(sheet(), SheetFormat::Json, m_demo.file("window.json")));

@@ -383,8 +383,8 @@ private slots:
         // What is in is in whole: both halves agree.
         const auto report = archiveOf(model())->check(true);
         QVERIFY(report);
-        for (const std::string& problem : report->problems)
-            QFAIL(problem.c_str());
+        for (const Remark& problem : report->problems)
+            QFAIL(problem.text().c_str());
     }
 };
 

@@ -224,27 +224,28 @@ private slots:
         StopStatus s;
         s.canListen = s.canCut = s.hasBrake = true;
         QVERIFY(stopButtonWords(s).contains("cut the engine") && stopButtonWords(s).contains("unload"));
-        QVERIFY(stopBannerWords(s).isEmpty());
+        QVERIFY(stopBannerWords(s, {}).isEmpty());
         s.canCut = false;
         QVERIFY(stopButtonWords(s).contains("cannot cut") && stopButtonWords(s).contains("kill switch"));
         s.hasBrake = false;
         QVERIFY(stopButtonWords(s).contains("Kill switch!"));
         s.latched = true;
-        QVERIFY(stopBannerWords(s).contains("this bench cannot cut: shut the throttle, kill switch"));
+        QVERIFY(stopBannerWords(s, {}).contains("this bench cannot cut: shut the throttle, kill switch"));
         s.canCut = s.hasBrake = true;
         s.cut = OrderState::Asked;
-        s.reason = "cylinder 1 lean";
-        QVERIFY(stopBannerWords(s).contains("cutting…") && stopBannerWords(s).contains("cylinder 1 lean"));
-        QVERIFY(!stopBannerWords(s).contains("answered"));
+        s.reason = {"line.is-left"};
+        QVERIFY(stopBannerWords(s, {}).contains("cutting…") && stopBannerWords(s, {}).contains("the bench is left"));
+        QVERIFY(!stopBannerWords(s, {}).contains("answered"));
         s.waitingS = 4.;
-        QVERIFY(stopBannerWords(s).contains("no answer from the bench for 4 s"));
+        QVERIFY(stopBannerWords(s, {}).contains("no answer from the bench for 4 s"));
         s.cut = s.release = OrderState::Answered;
-        QVERIFY(stopBannerWords(s).contains("cut, answered by the bench") && stopBannerWords(s).contains("load off"));
+        QVERIFY(stopBannerWords(s, {}).contains("cut, answered by the bench") &&
+                stopBannerWords(s, {}).contains("load off"));
         s.cut = OrderState::Refused;
         s.refusedWhy = "cut : relay stuck";
-        QVERIFY(stopBannerWords(s).contains("refused") && stopBannerWords(s).contains("relay stuck"));
+        QVERIFY(stopBannerWords(s, {}).contains("refused") && stopBannerWords(s, {}).contains("relay stuck"));
         s.notSent = true;
-        QVERIFY(stopBannerWords(s).contains("NOT SENT"));
+        QVERIFY(stopBannerWords(s, {}).contains("NOT SENT"));
     }
     void stopAndClearByKey() {
         m_demo.window().showStation(MainWindow::Pull);

@@ -103,7 +103,7 @@ private slots:
             }
             const auto done = Archive::rebuildFolder(dir.path());
             QVERIFY2(done, done ? "" : done.error().text().c_str());
-            QVERIFY2(done->problems.empty(), done->problems.empty() ? "" : done->problems.front().c_str());
+            QVERIFY2(done->problems.empty(), done->problems.empty() ? "" : done->problems.front().text().c_str());
             QCOMPARE(QString::fromStdString(likenessOf(dir.path())), before);
         }
     }

@@ -156,7 +156,7 @@ private slots:
                 f.close();
                 const auto report = archive->check(true);
                 QVERIFY(std::any_of(report->problems.begin(), report->problems.end(),
-                                    [](const std::string& p) { return p.find("street 3.MAP") != std::string::npos; }));
+                                    [](const Remark& p) { return p.file == "street 3.MAP"; }));
                 QVERIFY(!archive->giveFileBack(*job, kept, m_dir.filePath("out.map")));
                 QVERIFY(!QFile::exists(m_dir.filePath("out.map")));
                 QVERIFY(f.remove());

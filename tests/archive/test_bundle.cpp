@@ -134,7 +134,7 @@ private slots:
             QCOMPARE(taken->filesTaken, 2);
             QVERIFY(taken->conflicts.empty());
             const auto safe = (*archive)->check(true);
-            QVERIFY2(safe->problems.empty(), safe->problems.empty() ? "" : safe->problems.front().c_str());
+            QVERIFY2(safe->problems.empty(), safe->problems.empty() ? "" : safe->problems.front().text().c_str());
             const auto job = (*archive)->job(m_job);
             SetupFile map;
             map.id = job->attachments.back().id;
@@ -209,7 +209,7 @@ private slots:
         QVERIFY(taken);
         QCOMPARE(taken->pullsTaken, 4);
         QCOMPARE(taken->conflicts.size(), std::size_t{1});
-        QVERIFY(QString::fromStdString(taken->conflicts[0]).contains(QLatin1String("conflict")));
+        QVERIFY(QString::fromStdString(taken->conflicts[0].text()).contains(QLatin1String("conflict")));
         QCOMPARE((*archive)->job(other)->pulls.size(), std::size_t{1});
     }
 

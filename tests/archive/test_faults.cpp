@@ -322,9 +322,10 @@ private:
         auto archive = Archive::open(folder);
         QVERIFY2(archive, (where + ": " + (archive ? "" : archive.error().text().c_str())).constData());
         const auto report = (*archive)->check(true);
-        QVERIFY2(report && report->problems.empty(),
-                 (where + ": " + (report ? report->problems.empty() ? "" : report->problems.front().c_str() : "?"))
-                     .constData());
+        QVERIFY2(
+            report && report->problems.empty(),
+            (where + ": " + (report ? report->problems.empty() ? "" : report->problems.front().text().c_str() : "?"))
+                .constData());
         std::set<std::string> wanted{"fault-0", "fault-1", "fault-2"};
         const auto job = (*archive)->job(m_job);
         QVERIFY2(job, where.constData());

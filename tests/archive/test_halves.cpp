@@ -47,7 +47,7 @@ private slots:
         removeDatabase(dir.path());
         const auto done = Archive::rebuildFolder(dir.path());
         QVERIFY(done);
-        QVERIFY2(done->problems.empty(), done->problems.empty() ? "" : done->problems.front().c_str());
+        QVERIFY2(done->problems.empty(), done->problems.empty() ? "" : done->problems.front().text().c_str());
         QCOMPARE(done->pullsTaken, 9);
         QCOMPARE(QString::fromStdString(likenessOf(dir.path())), before);
         QVERIFY(filesIn(dir.path(), "*set-away*").isEmpty());
@@ -180,7 +180,8 @@ private slots:
         QVERIFY(file.seek(at / 4096 * 4096) && file.write(QByteArray(60, '\x5a')) == 60);
         file.close();
         const auto done = Archive::rebuildFolder(dir.path());
-        QVERIFY2(done && done->problems.empty(), done && !done->problems.empty() ? done->problems.front().c_str() : "");
+        QVERIFY2(done && done->problems.empty(),
+                 done && !done->problems.empty() ? done->problems.front().text().c_str() : "");
         QVERIFY(!done->databaseSetAway.empty());
         QCOMPARE(QString::fromStdString(likenessOf(dir.path())), before);
     }
@@ -201,7 +202,8 @@ private slots:
         QVERIFY(writeFile(stray, writePullFile(smallTrace("one", "Stack", "Larkspur 410", "short", 2))));
         const auto done = (*archive)->rebuild();
         QVERIFY(done && done->problems.size() == 1);
-        QVERIFY2(QString::fromStdString(done->problems.front()).contains("conflict"), done->problems.front().c_str());
+        QVERIFY2(QString::fromStdString(done->problems.front().text()).contains("conflict"),
+                 done->problems.front().text().c_str());
         QVERIFY(QFile::exists(stray));
         QCOMPARE((*archive)->job(*job)->pulls.size(), std::size_t(1));
         // A second copy of the same is no conflict and no second pull.
@@ -269,7 +271,8 @@ private slots:
         removeDatabase(dir.path());
         const auto done = Archive::rebuildFolder(dir.path());
         QVERIFY(done && done->problems.size() == 1);
-        QVERIFY2(QString::fromStdString(done->problems.front()).contains("lost"), done->problems.front().c_str());
+        QVERIFY2(QString::fromStdString(done->problems.front().text()).contains("lost"),
+                 done->problems.front().text().c_str());
         QCOMPARE(testsupport::runCli({"archive", "check", dir.path()}).code, 3);
         QVERIFY(QFile::rename(kept, victim));
         QVERIFY(Archive::rebuildFolder(dir.path())->problems.empty());
@@ -350,7 +353,7 @@ private slots:
         auto archive = Archive::open(dir.path());
         QVERIFY(!(*archive)->check(true)->problems.empty());
         QStringList remarks;
-        (*archive)->setRemarkListener([&](const std::string& words) { remarks << QString::fromStdString(words); });
+        (*archive)->setRemarkListener([&](const Remark& what) { remarks << QString::fromStdString(what.text()); });
         QVERIFY((*archive)->setAside("Stack-2", true, "slip"));
         const QStringList away = filesIn(dir.path(), "job.json.set-away-1");
         QCOMPARE(away.size(), 1);

@@ -129,7 +129,7 @@ private slots:
         QVERIFY2(rebuilt, rebuilt ? "" : rebuilt.error().text().c_str());
         const auto report = (*archive)->check(true);
         QVERIFY(report);
-        QVERIFY2(report->problems.empty(), report->problems.empty() ? "" : report->problems.front().c_str());
+        QVERIFY2(report->problems.empty(), report->problems.empty() ? "" : report->problems.front().text().c_str());
         QCOMPARE(report->pulls, 3);
         QCOMPARE(report->mirrored, 3);
         QCOMPARE((*archive)->jobs()->size(), std::size_t(1)); // a job file of old names no id: it is no second job

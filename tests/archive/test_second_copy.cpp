@@ -234,7 +234,7 @@ private slots:
         const auto made = shop.copy();
         QVERIFY(made);
         QCOMPARE(made->problems.size(), std::size_t{1});
-        QVERIFY(has(made->problems.front(), "is not what was kept"));
+        QVERIFY(has(made->problems.front().text(), "is not what was kept"));
         QCOMPARE(*readBytes(shop.folder().toStdString() + "/" + path), good);
         QCOMPARE(made->list.files.at(path).sha256, sha256(good));
     }
@@ -254,7 +254,7 @@ private slots:
         QVERIFY(shop.copy(shop.place));
         const auto good = tryRestore(shop.home, shop.folder());
         QVERIFY2(good, good ? "" : good.error().text().c_str());
-        QVERIFY2(good->good(), good->good() ? "" : good->differences.front().c_str());
+        QVERIFY2(good->good(), good->good() ? "" : good->differences.front().text().c_str());
         QCOMPARE(good->pulls, 4);
         QCOMPARE(good->jobsJudged, 1);
         QVERIFY(good->figures > 100);

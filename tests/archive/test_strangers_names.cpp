@@ -54,7 +54,8 @@ private slots:
         QVERIFY(!(*archive)->check(true)->problems.empty());
         QVERIFY((*archive)->rebuild());
         QVERIFY2((*archive)->check(true)->problems.empty(),
-                 (*archive)->check(true)->problems.empty() ? "" : (*archive)->check(true)->problems.front().c_str());
+                 (*archive)->check(true)->problems.empty() ? ""
+                                                           : (*archive)->check(true)->problems.front().text().c_str());
         QVERIFY(!QFile::exists(dir.filePath("autostart")) && !QFile::exists(dir.filePath("../elsewhere")));
         for (const QString& file : filesIn(dir.path(), "*"))
             QVERIFY2(file.startsWith(folder + "/"), qPrintable(file));

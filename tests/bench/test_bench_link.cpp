@@ -3,6 +3,7 @@
 // simulated bench as a process of its own behind either, a capture played again.
 #include "bench/bench_lines.h"
 #include "bench/bench_link.h"
+#include "core/words/wording.h"
 #include "tests/support/standin_process.h"
 #include "tests/support/suites.h"
 
@@ -89,7 +90,7 @@ private slots:
         link->open();
         QVERIFY(since.elapsed() < 500); // it never waits
         QTRY_COMPARE_WITH_TIMEOUT(lost.size(), 1, 8000);
-        QVERIFY(!lost.front().front().toString().isEmpty());
+        QVERIFY(!said(lost.front().front().value<Message>()).empty());
         QCOMPARE(opened.size(), 0);
         QVERIFY(!link->isOpen() || !link->write("x")); // nothing is pretended to be sent
     }

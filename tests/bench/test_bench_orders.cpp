@@ -76,7 +76,7 @@ private slots:
             for (int step = 0; step < 300; ++step) {
                 now += std::uniform_real_distribution<>(0.01, 0.12)(dice);
                 if (chance(0.03)) {
-                    orders.stop(chance(0.5) ? "too hot" : "", now);
+                    orders.stop(chance(0.5) ? Message{"line.is-left"} : Message{}, now);
                     ++stops;
                     w = {true, canCut, hasBrake, plain, now};
                 }
@@ -162,7 +162,7 @@ private slots:
         BenchOrders orders;
         orders.describe(benchOf(false, true, false));
         QVERIFY(orders.hold(5000.));
-        orders.stop("", 0.);
+        orders.stop({}, 0.);
         bool released = false;
         for (double now = 0.; now < 2. && !released; now += 0.05) {
             const auto lines = orders.due(now);
@@ -176,10 +176,10 @@ private slots:
     void aLateAnswerIsNotTheNewStops() {
         BenchOrders orders;
         orders.describe(benchOf(true, true, false));
-        orders.stop("", 0.);
+        orders.stop({}, 0.);
         QCOMPARE(orders.due(0.), std::vector<std::string>{"cut"});
         orders.clear();
-        orders.stop("", 1.);
+        orders.stop({}, 1.);
         orders.answered({true, "cut"}, 1.01); // to the line of the first
         QCOMPARE(static_cast<int>(orders.status().cut), static_cast<int>(OrderState::Asked));
         QCOMPARE(orders.due(1.02), std::vector<std::string>{"cut"});
@@ -192,7 +192,7 @@ private slots:
         BenchOrders orders;
         orders.describe(benchOf(true, true, false));
         QVERIFY(orders.hold(5000.) && orders.offer("fan"));
-        orders.stop("", 1.);
+        orders.stop({}, 1.);
         QCOMPARE(orders.due(1.), std::vector<std::string>{"cut"});
         orders.answered({true, "cut"}, 1.1);
         QCOMPARE(orders.due(1.1), std::vector<std::string>{"release"});

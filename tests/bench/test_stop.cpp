@@ -61,7 +61,7 @@ bool streaming(const BenchSession& s) {
 int listenForever(const QStringList& arguments) {
     const QString& address = arguments.front();
     auto s = session(address);
-    QObject::connect(s.get(), &BenchSession::linkChanged, s.get(), [](LinkState state, const QString&) {
+    QObject::connect(s.get(), &BenchSession::linkChanged, s.get(), [](LinkState state, const Message&) {
         if (state == LinkState::Streaming) {
             std::printf("streaming\n");
             std::fflush(stdout);
@@ -99,7 +99,7 @@ private slots:
     void aBenchThatNeverAnswers() {
         BenchOrders o;
         o.describe(described(true, true));
-        o.stop("cylinder 1 lean", 0.);
+        o.stop({"line.is-left"}, 0.);
         int cuts = 0, releases = 0;
         double firstRelease = -1.;
         for (double t = 0.; t < 10.; t += 0.05)
@@ -113,7 +113,7 @@ private slots:
         QVERIFY(firstRelease >=
                 OrderOptions{}.cutPatienceS); // not thrown off while the engine pulls, nor held for ever
         QVERIFY(o.status().waitingS > 9. && o.status().cut == OrderState::Asked);
-        QCOMPARE(o.status().reason, std::string("cylinder 1 lean"));
+        QCOMPARE(o.status().reason, Message{"line.is-left"});
     }
     void aBenchThatCannotCut() {
         BenchOrders o;
@@ -146,7 +146,7 @@ private slots:
         steps.stepsRpm = {5000., 6000.};
         QVERIFY(o.holdSteps(steps, 0.));
         (void)o.due(0.);
-        o.stop("coolant hot", 1.);
+        o.stop({"line.is-left"}, 1.);
         for (double t = 1.; t < 30.; t += 0.01) { // the steps would have gone on
             o.feed(t, 5000., 1., true, t);
             for (const std::string& line : o.due(t))
@@ -278,7 +278,7 @@ private slots:
         QStringList words;
         int introductions = 0;
         connect(s.get(), &BenchSession::pullCaught, this, [&](auto p) { pulls.push_back(p); });
-        connect(s.get(), &BenchSession::said, this, [&](const QString& w) { words << w; });
+        connect(s.get(), &BenchSession::said, this, [&](const Error& w) { words << QString::fromStdString(w.text()); });
         connect(s.get(), &BenchSession::described, this, [&] { ++introductions; });
         QVERIFY(streaming(*s));
         QTRY_VERIFY(s->snapshot().state == BenchState::Pulling);

@@ -408,51 +408,6 @@ private slots:
         QVERIFY(runCli({"--help"}).out.contains("compare"));
     }
 
-    /// Manual page and completions are made of the same texts as --help, so they know every command.
-    void manualAndCompletionsKnowEveryCommand() {
-        const QByteArray page = runCli({"manual"}).out;
-        QVERIFY(page.startsWith(".TH ") && page.contains(".SH NAME") && page.contains(".SS archive copy"));
-        QStringList commands;
-        const QString help = QString::fromUtf8(runCli({"--help"}).out).section("Subcommands:", 1);
-        static const QRegularExpression line(QStringLiteral("^  ([a-z-]+) "), QRegularExpression::MultilineOption);
-        for (auto found = line.globalMatch(help.section("\n\n", 0, 0)); found.hasNext();)
-            commands << found.next().captured(1);
-        QVERIFY2(commands.size() >= 17, qPrintable(commands.join(' ')));
-        for (const QString& command : commands) {
-            QByteArray inPage = command.toUtf8();
-            QVERIFY2(page.contains(".SS " + inPage.replace("-", "\\-") + "\n"), inPage);
-            for (const char* shell : {"bash", "zsh", "fish"})
-                QVERIFY2(runCli({"completion", shell}).out.contains(command.toUtf8()), shell);
-        }
-        QCOMPARE(runCli({"completion", "tea"}).code, 2);
-    }
-    /// What bash itself makes of it.
-    void completionInBash() {
-        QTemporaryDir dir;
-        QFile script(dir.filePath("completion"));
-        QVERIFY(script.open(QIODevice::WriteOnly) && script.write(runCli({"completion", "bash"}).out) > 1000);
-        script.close();
-        const auto offered = [&](const QString& words) {
-            const int at = static_cast<int>(words.split(' ').size()) - 1;
-            QProcess bash;
-            bash.setWorkingDirectory(dir.path());
-            bash.start("bash",
-                       {"-c", QStringLiteral(". ./completion; COMP_WORDS=(%1); COMP_CWORD=%2; "
-                                             "[ ${#COMP_WORDS[@]} -le %2 ] && COMP_WORDS+=(''); _jolly_ram_cli; "
-                                             "echo ${COMPREPLY[@]}")
-                                  .arg(words)
-                                  .arg(at)});
-            bash.waitForFinished();
-            return QString::fromUtf8(bash.readAllStandardOutput()).trimmed();
-        };
-        QCOMPARE(offered("jolly-ram-cli comp"), QString("compare compare-values completion"));
-        QCOMPARE(offered("jolly-ram-cli archive re"), QString("rebuild restore"));
-        QCOMPARE(offered("jolly-ram-cli compare --conf"), QString("--confidence"));
-        QCOMPARE(offered("jolly-ram-cli curve --standard iso"), QString("iso-1585"));
-        QCOMPARE(offered("jolly-ram-cli curve comp"), QString("completion")); // a file
-        QVERIFY(offered("jolly-ram-cli archive ").contains("export"));
-    }
-
     void filesThatAreNoPullsAreNamedWithTheirLine() {
         QTemporaryDir dir;
         const auto write = [&](const char* name, const QByteArray& bytes) {

@@ -10,6 +10,7 @@
 #include <QTest>
 
 #include <cmath>
+#include <map>
 
 using namespace jr;
 
@@ -121,6 +122,40 @@ private slots:
         }
         QVERIFY2(lost < -0.003, qPrintable(QString::number(lost)));
         QVERIFY2(said < 0.5 * lost && said > 1.5 * lost, qPrintable(QStringLiteral("%1 %2").arg(said).arg(lost)));
+    }
+    /// What a halving shows is carried by the margin as far as chance could have made it: nearly all of it where a
+    /// plain curve was halved by chance, hardly any of a dip that stands out.
+    void aHalvingByChanceIsCarriedByTheMargin() {
+        constexpr double kDetail = 250.;
+        const auto carriedOf = [&](const std::vector<PullFit>& fits, double& carried, double& shown) {
+            const FinerDetail finer = finerDetail({pointersTo(fits)}, CurveAxis::EngineSpeed, kDetail);
+            CurveOptions coarse, fine;
+            coarse.gridStep = fine.gridStep = 50.;
+            coarse.detail = kDetail;
+            fine.detail = 0.5 * kDetail;
+            std::map<double, double> more; // by halving, of their mean
+            for (const PullFit& f : fits) {
+                const auto whole = curveOf(f, coarse), half = curveOf(f, fine);
+                for (std::size_t i = 0; i < whole->place.size(); ++i)
+                    if (const long at = half->at(whole->place[i]); at >= 0 && finer.halvingsAt(whole->place[i]) == 1.)
+                        more[whole->place[i]] += (half->powerW[static_cast<std::size_t>(at)] / whole->powerW[i] - 1.) /
+                                                 static_cast<double>(fits.size());
+            }
+            for (const auto& [place, share] : more) {
+                shown += share * share;
+                carried += std::pow(finer.unseenOf("", place), 2);
+            }
+            return more.size();
+        };
+        double carried = 0., shown = 0.;
+        int days = 0;
+        for (unsigned seed = 1; seed <= 60; ++seed)
+            days += carriedOf(pullsOf(4, false, 0.003, seed), carried, shown) > 0;
+        QVERIFY2(days >= 2 && days <= 15, qPrintable(QString::number(days))); // one in ten by chance
+        QVERIFY2(std::sqrt(carried / shown) > 0.5, qPrintable(QString::number(std::sqrt(carried / shown))));
+        carried = shown = 0.;
+        QVERIFY(carriedOf(pullsOf(8, true, 0.001, 9), carried, shown) > 0);
+        QVERIFY2(std::sqrt(carried / shown) < 0.2, qPrintable(QString::number(std::sqrt(carried / shown))));
     }
     void nothingIsAskedOfWhatCannotTell() {
         QVERIFY(finerDetail({}, CurveAxis::EngineSpeed, 250.).place.empty());

@@ -246,7 +246,7 @@ private slots:
                  std::string("main jet of cylinder 1 from 150 to 155; main jet of cylinder 2 from "
                              "150 to 152"));
         QCOMPARE(d.independent, 2);
-        QCOMPARE(d.separating.front(), std::string("stock with only main jet of cylinder 1 155"));
+        QCOMPARE(said(d.separating.front()), std::string("stock with only main jet of cylinder 1 155"));
     }
     void setupsDifferInWhatWasChanged() {
         const std::vector<SetupNode> tree = {

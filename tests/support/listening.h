@@ -3,6 +3,7 @@
 #pragma once
 
 #include "bench/bench_session.h"
+#include "core/words/wording.h"
 
 #include <QStringList>
 #include <QTest>
@@ -27,9 +28,10 @@ struct Listening {
                          [this](const std::shared_ptr<CoastDown>& c) { coasts.push_back(c); });
         QObject::connect(&session, &BenchSession::tripped, &session,
                          [this](const GuardTrip& t) { trips.push_back(t); });
-        QObject::connect(&session, &BenchSession::said, &session, [this](const QString& w) { words << w; });
+        QObject::connect(&session, &BenchSession::said, &session,
+                         [this](const Error& w) { words << QString::fromStdString(w.text()); });
         QObject::connect(&session, &BenchSession::linkChanged, &session,
-                         [this](LinkState, const QString& w) { words << w; });
+                         [this](LinkState, const Message& w) { words << QString::fromStdString(said(w)); });
         session.open();
     }
     static SessionOptions options(const QString& address, const QString& captureFolder, const QString& plain) {
