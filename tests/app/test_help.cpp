@@ -22,6 +22,25 @@
 using namespace jr;
 using namespace jr::app;
 
+namespace {
+
+/// The digits of each row of a table, in order: one language has a decimal comma and other places of words.
+QStringList figuresInTables(const QString& markdown) {
+    QStringList out;
+    for (const QString& line : markdown.split(QLatin1Char('\n')))
+        if (line.startsWith(QLatin1String("| "))) {
+            QString digits;
+            for (QChar c : line)
+                if (c.isDigit())
+                    digits += c;
+            std::ranges::sort(digits);
+            out << digits;
+        }
+    return out;
+}
+
+} // namespace
+
 class TestHelp : public QObject {
     Q_OBJECT
 
@@ -186,17 +205,4 @@ private slots:
 };
 
 JR_SUITE(TestHelp)
-#include "test_help.moc" /// The digits of each row of a table, in order: one language has a decimal comma and other places of words.
-QStringList figuresInTables(const QString& markdown) {
-    QStringList out;
-    for (const QString& line : markdown.split(QLatin1Char('\n')))
-        if (line.startsWith(QLatin1String("| "))) {
-            QString digits;
-            for (QChar c : line)
-                if (c.isDigit())
-                    digits += c;
-            std::ranges::sort(digits);
-            out << digits;
-        }
-    return out;
-}
+#include "test_help.moc"
