@@ -246,6 +246,17 @@ private slots:
         QVERIFY(stopBannerWords(s, {}).contains("refused") && stopBannerWords(s, {}).contains("relay stuck"));
         s.notSent = true;
         QVERIFY(stopBannerWords(s, {}).contains("NOT SENT"));
+        // Why, in the reader's language and units, whoever said it.
+        GuardTrip hot;
+        hot.kind = GuardKind::Coolant;
+        hot.value = 121.;
+        s.reason = guardMessage(hot);
+        Wording german;
+        german.language = jr::findLanguage("de");
+        german.temperature = *findUnit("degF");
+        const QString words = stopBannerWords(s, german);
+        QVERIFY2(words.contains("°F") && words.contains(QString::fromStdString(said(s.reason, german))),
+                 qPrintable(words));
     }
     void stopAndClearByKey() {
         m_demo.window().showStation(MainWindow::Pull);

@@ -1,9 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The command line's sentences in the units and the language a person chose; what scripts read stays the same for all.
+#include "archive/formats/pull_file.h"
 #include "archive/reader/reader_settings.h"
+#include "archive/store/archive.h"
 #include "tests/support/cli_process.h"
 #include "tests/support/suites.h"
 
+#include <QDirIterator>
 #include <QFile>
 #include <QSettings>
 #include <QTemporaryDir>
@@ -74,6 +77,39 @@ private slots:
         const auto ran = runCli({"curve", file.fileName()});
         QVERIFY(ran.code != 0);
         QVERIFY2(QString::fromUtf8(ran.err).contains(said), ran.err);
+    }
+    /// What a check finds, and wrong usage; scripts read the same in every language.
+    void findingsAndUsageAreToldToThePerson() {
+        QTemporaryDir dir;
+        const QString archive = dir.filePath("archive");
+        {
+            auto made = Archive::open(archive);
+            QVERIFY(made);
+            const auto job = (*made)->createJob("Stacks", "Larkspur");
+            QVERIFY(job);
+            Trace trace = loadPullFile(sorrel("1", "standard").front().toStdString()).value();
+            QVERIFY((*made)->addPull(*job, trace, "here"));
+        }
+        QDirIterator pulls(archive, {"*.pull.csv"}, QDir::Files, QDirIterator::Subdirectories);
+        QVERIFY(pulls.hasNext() && QFile::remove(pulls.next()));
+        const auto before = runCli({"archive", "check", archive});
+        QVERIFY2(before.code == 3 && before.err.contains("the pull file is missing"), before.err);
+        keepLanguage(QStringLiteral("de"));
+        const auto ran = runCli({"archive", "check", archive});
+        QVERIFY2(ran.code == 3 && ran.err.contains("die Laufdatei fehlt; die Datenbank hat den Lauf noch"), ran.err);
+        QCOMPARE(ran.out, before.out);
+        QVERIFY(ran.out.contains("the pull file is missing"));
+        const std::pair<QStringList, QByteArray> wrong[] = {
+            {{"archive", "check", dir.filePath("nowhere")}, "hier ist kein Archiv"},
+            {{"calc", "nothing"}, "es gibt keinen Rechner"},
+            {{"ladder", "--step", "a"}, "--step a: will NAME=ITEMS"},
+            {{"record", "--out", dir.path()}, "--device muss dastehen"},
+            {{"gauges", "--base", "a", "--with", "b", "--from", "5", "--to", "4"}, "--from muss unter --to liegen"},
+        };
+        for (const auto& [arguments, said] : wrong) {
+            const auto told = runCli(arguments);
+            QVERIFY2(told.code != 0 && told.err.contains(said), told.err);
+        }
     }
     void whatIsKeptIsReadBack() {
         for (const UnitChoice& choice : unitChoices())
