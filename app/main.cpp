@@ -24,10 +24,13 @@
 #include <QTemporaryDir>
 #include <QtConcurrent>
 
+#include <algorithm>
 #include <clocale>
 #include <csignal>
 #include <cstdio>
 #include <exception>
+#include <iterator>
+#include <string_view>
 
 namespace {
 
@@ -54,9 +57,24 @@ jr::Result<std::string> makeDemo(const QString& folder) {
     return jr::fillWholeDemo(**archive);
 }
 
+/// What only answers, or writes a file and leaves, wants no screen: it works in a script and over a bare line too.
+void doWithoutScreen(int argc, char** argv) {
+    constexpr std::string_view kLeaving[] = {"-h",        "-?",      "--help",         "--help-all",   "-v",
+                                             "--version", "--sheet", "--write-manual", "--screenshots"};
+    const bool screen = qEnvironmentVariableIsSet("DISPLAY") || qEnvironmentVariableIsSet("WAYLAND_DISPLAY");
+    if (screen || qEnvironmentVariableIsSet("QT_QPA_PLATFORM"))
+        return;
+    for (int i = 1; i < argc; ++i) {
+        const std::string_view word(argv[i]);
+        if (std::ranges::find(kLeaving, word.substr(0, word.find('='))) != std::end(kLeaving))
+            qputenv("QT_QPA_PLATFORM", "offscreen");
+    }
+}
+
 } // namespace
 
 int main(int argc, char** argv) {
+    doWithoutScreen(argc, argv);
     jr::app::useDesktopPortal();
     Application application(argc, argv);
     std::signal(SIGXFSZ, SIG_IGN); // a file that may grow no more is a full disk, said like one

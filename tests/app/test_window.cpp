@@ -13,7 +13,10 @@
 #include "tests/support/suites.h"
 #include "tests/support/written.h"
 
+#include <QDir>
+#include <QFileInfo>
 #include <QLabel>
+#include <QProcess>
 #include <QPushButton>
 #include <QSignalSpy>
 #include <QTableWidget>
@@ -238,6 +241,26 @@ private slots:
                  account.details.front().c_str());
         QVERIFY(model().units().powerText(1000.).contains(QLatin1Char(',')));
         QLocale::setDefault(before);
+    }
+    /// What only answers, or writes a file and leaves, works where there is no screen.
+    void whatOnlyAnswersNeedsNoScreen() {
+        QTemporaryDir dir;
+        const std::pair<QStringList, QByteArray> asked[] = {{{"--version"}, "Jolly Ram "},
+                                                            {{"--help"}, "--archive"},
+                                                            {{"--write-manual", dir.filePath("manual.html")}, ""}};
+        for (const auto& [arguments, said] : asked) {
+            QProcess program;
+            QProcessEnvironment bare = QProcessEnvironment::systemEnvironment();
+            for (const char* screen : {"DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM"})
+                bare.remove(QLatin1String(screen));
+            program.setProcessEnvironment(bare);
+            program.start(QFileInfo(QStringLiteral(JR_CLI)).dir().filePath("jolly-ram"), arguments);
+            QVERIFY(program.waitForFinished(60000));
+            QVERIFY2(program.exitStatus() == QProcess::NormalExit && program.exitCode() == 0,
+                     program.readAllStandardError());
+            QVERIFY(program.readAllStandardOutput().contains(said));
+        }
+        QVERIFY(QFileInfo(dir.filePath("manual.html")).size() > 100000);
     }
     void nothingIsWiderThanTheWindow() {
         // At the smallest supported size no child may stick out of the window.
