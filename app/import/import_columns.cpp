@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/import/import_columns.h"
 
+#include "app/words/words.h"
+
 #include <QComboBox>
 #include <QHeaderView>
 
@@ -45,8 +47,8 @@ void ImportColumns::showItem(ImportItem* item) {
         for (const ChannelInfo& info : allChannels())
             if (info.id != ChannelId::Other)
                 for (int n = info.numbered ? 1 : 0; n <= (info.numbered ? 4 : 0); ++n) {
-                    const QString name = QString::fromStdString(channelText({info.id, n}));
-                    is->addItem(QString(name).replace(QLatin1Char('_'), QLatin1Char(' ')), name);
+                    const ChannelName name{info.id, n};
+                    is->addItem(saidHere(channelMessage(name)), QString::fromStdString(channelText(name)));
                 }
         auto* in = new QComboBox;
         std::string unit = column.unit ? std::string(column.unit->symbol) : std::string();

@@ -304,7 +304,7 @@ Result<ForeignLayout> lookAtLog(std::string_view text, const std::string& fileNa
             column.unit = usual;
             layout.remarks.push_back({"log.unit-taken", {column.heading, std::string(usual->symbol)}});
         } else {
-            layout.remarks.push_back({"log.no-unit", {column.heading, channelText(*channel)}});
+            layout.remarks.push_back({"log.no-unit", {column.heading, Sayings{{channelMessage(*channel)}}}});
             continue;
         }
         column.channel = channel;

@@ -7,35 +7,35 @@ namespace jr {
 namespace {
 
 const std::vector<ChannelInfo> kChannels = {
-    {ChannelId::Time, "time", Quantity::Time, false, -1e9, 1e12},
-    {ChannelId::RollerSpeed, "roller_speed", Quantity::AngularSpeed, false, 0., 2000.},
-    {ChannelId::BrakeSpeed, "brake_speed", Quantity::AngularSpeed, false, 0., 4000.},
-    {ChannelId::EngineSpeed, "engine_speed", Quantity::AngularSpeed, false, 0., 3200.},
-    {ChannelId::VehicleSpeed, "vehicle_speed", Quantity::Speed, false, 0., 150.},
-    {ChannelId::LoadForce, "load_force", Quantity::Force, false, -1e5, 1e5},
-    {ChannelId::BrakeTorque, "brake_torque", Quantity::Torque, false, -2e4, 2e4},
-    {ChannelId::Power, "power", Quantity::Power, false, -1e6, 2e6},
-    {ChannelId::Torque, "torque", Quantity::Torque, false, -2e4, 2e4},
-    {ChannelId::Afr, "afr", Quantity::Ratio, true, 1., 200.},
-    {ChannelId::Lambda, "lambda", Quantity::Ratio, true, 0.1, 20.},
-    {ChannelId::Egt, "egt", Quantity::Temperature, true, -50., 1300.},
-    {ChannelId::ManifoldPressure, "map", Quantity::Pressure, true, 0., 1e6},
-    {ChannelId::Cht, "cht", Quantity::Temperature, false, -50., 400.},
-    {ChannelId::Coolant, "coolant", Quantity::Temperature, false, -50., 200.},
-    {ChannelId::Oil, "oil", Quantity::Temperature, false, -50., 250.},
-    {ChannelId::IntakeAir, "intake_air", Quantity::Temperature, false, -50., 150.},
-    {ChannelId::Throttle, "throttle", Quantity::Ratio, false, -0.1, 1.2},
-    {ChannelId::FuelFlow, "fuel_flow", Quantity::MassFlow, false, 0., 1.},
-    {ChannelId::AirFlow, "air_flow", Quantity::MassFlow, false, 0., 10.},
-    {ChannelId::SoundLevel, "sound_level", Quantity::Sound, false, 0., 200.},
-    {ChannelId::Mark, "mark", Quantity::Ratio, false, -1e12, 1e12},
-    {ChannelId::Distance, "distance", Quantity::Length, false, -1., 1e6},
-    {ChannelId::Latitude, "latitude", Quantity::Angle, false, -kPi / 2., kPi / 2.},
-    {ChannelId::Longitude, "longitude", Quantity::Angle, false, -kPi, 2. * kPi},
-    {ChannelId::Altitude, "altitude", Quantity::Length, false, -500., 9000.},
-    {ChannelId::Satellites, "satellites", Quantity::Ratio, false, 0., 100.},
-    {ChannelId::Hdop, "hdop", Quantity::Ratio, false, 0., 100.},
-    {ChannelId::Other, "", Quantity::Ratio, false, -1e308, 1e308},
+    {ChannelId::Time, "time", "time", Quantity::Time, false, -1e9, 1e12},
+    {ChannelId::RollerSpeed, "roller_speed", "roller speed", Quantity::AngularSpeed, false, 0., 2000.},
+    {ChannelId::BrakeSpeed, "brake_speed", "brake speed", Quantity::AngularSpeed, false, 0., 4000.},
+    {ChannelId::EngineSpeed, "engine_speed", "engine speed", Quantity::AngularSpeed, false, 0., 3200.},
+    {ChannelId::VehicleSpeed, "vehicle_speed", "vehicle speed", Quantity::Speed, false, 0., 150.},
+    {ChannelId::LoadForce, "load_force", "load force", Quantity::Force, false, -1e5, 1e5},
+    {ChannelId::BrakeTorque, "brake_torque", "brake torque", Quantity::Torque, false, -2e4, 2e4},
+    {ChannelId::Power, "power", "power", Quantity::Power, false, -1e6, 2e6},
+    {ChannelId::Torque, "torque", "torque", Quantity::Torque, false, -2e4, 2e4},
+    {ChannelId::Afr, "afr", "air-fuel ratio", Quantity::Ratio, true, 1., 200.},
+    {ChannelId::Lambda, "lambda", "lambda", Quantity::Ratio, true, 0.1, 20.},
+    {ChannelId::Egt, "egt", "exhaust temperature", Quantity::Temperature, true, -50., 1300.},
+    {ChannelId::ManifoldPressure, "map", "manifold pressure", Quantity::Pressure, true, 0., 1e6},
+    {ChannelId::Cht, "cht", "cylinder head temperature", Quantity::Temperature, false, -50., 400.},
+    {ChannelId::Coolant, "coolant", "coolant temperature", Quantity::Temperature, false, -50., 200.},
+    {ChannelId::Oil, "oil", "oil temperature", Quantity::Temperature, false, -50., 250.},
+    {ChannelId::IntakeAir, "intake_air", "intake air temperature", Quantity::Temperature, false, -50., 150.},
+    {ChannelId::Throttle, "throttle", "throttle", Quantity::Ratio, false, -0.1, 1.2},
+    {ChannelId::FuelFlow, "fuel_flow", "fuel flow", Quantity::MassFlow, false, 0., 1.},
+    {ChannelId::AirFlow, "air_flow", "air flow", Quantity::MassFlow, false, 0., 10.},
+    {ChannelId::SoundLevel, "sound_level", "sound level", Quantity::Sound, false, 0., 200.},
+    {ChannelId::Mark, "mark", "mark", Quantity::Ratio, false, -1e12, 1e12},
+    {ChannelId::Distance, "distance", "distance", Quantity::Length, false, -1., 1e6},
+    {ChannelId::Latitude, "latitude", "latitude", Quantity::Angle, false, -kPi / 2., kPi / 2.},
+    {ChannelId::Longitude, "longitude", "longitude", Quantity::Angle, false, -kPi, 2. * kPi},
+    {ChannelId::Altitude, "altitude", "altitude", Quantity::Length, false, -500., 9000.},
+    {ChannelId::Satellites, "satellites", "satellites", Quantity::Ratio, false, 0., 100.},
+    {ChannelId::Hdop, "hdop", "hdop", Quantity::Ratio, false, 0., 100.},
+    {ChannelId::Other, "", "", Quantity::Ratio, false, -1e308, 1e308},
 };
 
 } // namespace
@@ -76,6 +76,14 @@ std::string channelText(ChannelName name) {
     if (info.numbered)
         text += "_" + std::to_string(name.number);
     return text;
+}
+
+Message channelMessage(ChannelName name) {
+    const ChannelInfo& info = channelInfo(name.id);
+    const Term words{std::string(info.words)};
+    if (info.numbered)
+        return {"channel.numbered", {words, std::to_string(name.number)}};
+    return {"channel.plain", {words}};
 }
 
 std::optional<Unit> findChannelUnit(ChannelId id, std::string_view spelling) {

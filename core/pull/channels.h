@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/units/units.h"
+#include "core/words/message.h"
 
 #include <optional>
 #include <string>
@@ -46,7 +47,8 @@ enum class ChannelId {
 
 struct ChannelInfo {
     ChannelId id;
-    std::string_view name; ///< in files; numbered ones are "afr_1", "egt_2" …
+    std::string_view name;  ///< in files; numbered ones are "afr_1", "egt_2" …
+    std::string_view words; ///< for people
     Quantity quantity;
     bool numbered;
     double lowest, highest; ///< plausible values in SI; outside them a sample is not believed
@@ -62,6 +64,8 @@ struct ChannelName {
 };
 std::optional<ChannelName> parseChannelName(std::string_view name);
 std::string channelText(ChannelName name);
+/// The same for people: "engine speed", "air-fuel ratio 2".
+Message channelMessage(ChannelName name);
 
 /// Whether a unit may be used for a channel (flows may be by mass or by volume).
 bool unitFits(ChannelId id, const Unit& unit);

@@ -4,6 +4,7 @@
 #include "core/air/standards.h"
 #include "core/machine/machine_sheet.h"
 #include "core/mixture/gauges.h"
+#include "core/pull/channels.h"
 #include "core/pull/flags.h"
 #include "core/pull/header_keys.h"
 #include "core/ready/evidence.h"
@@ -94,6 +95,9 @@ private slots:
             words.insert(words.end(), cautions->begin(), cautions->end());
         for (const GaugeInfo& gauge : allGauges())
             words.emplace_back(gauge.words);
+        for (const ChannelInfo& channel : allChannels())
+            if (channel.id != ChannelId::Other)
+                words.emplace_back(channel.words);
         for (const HeaderKey& key : headerKeys())
             if (key.samePerSitting)
                 words.emplace_back(key.what);
