@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/book_page.h"
 
-#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
+#include "app/words/words.h"
 #include "archive/formats/job_sheets.h"
 #include "core/machine/crank_range.h"
 

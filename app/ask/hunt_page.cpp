@@ -2,8 +2,8 @@
 #include "app/ask/hunt_page.h"
 
 #include "app/model/display_units.h"
-#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
+#include "app/words/words.h"
 #include "archive/formats/job_sheets.h"
 #include "core/machine/fuel.h"
 
@@ -392,13 +392,13 @@ void HuntPage::listSuspects() {
         QString state = tr("not tried");
         for (const HuntSwap& s : h.swaps)
             if (std::find(s.parts.begin(), s.parts.end(), suspect) != s.parts.end())
-                state = (s.result == HuntResult::Open && !s.pulls.empty()
-                             ? tr("cannot tell yet")
-                             : DisplayUnits::word(huntResultText(s.result))) +
-                        (s.parts.size() > 1 ? tr(", with another") : QString()) +
-                        (s.putBack  ? tr(", put back")
-                         : s.leftIn ? tr(", left in")
-                                    : QString());
+                state =
+                    (s.result == HuntResult::Open && !s.pulls.empty() ? tr("cannot tell yet")
+                                                                      : DisplayUnits::word(huntResultText(s.result))) +
+                    (s.parts.size() > 1 ? tr(", with another") : QString()) +
+                    (s.putBack  ? tr(", put back")
+                     : s.leftIn ? tr(", left in")
+                                : QString());
         auto* rowWidget = new QWidget;
         auto* row = new QHBoxLayout(rowWidget);
         row->setContentsMargins(0, 0, 0, 0);

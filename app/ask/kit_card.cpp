@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/kit_card.h"
 
-#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
 #include "app/widgets/same_focus.h"
+#include "app/words/words.h"
 
 #include <QComboBox>
 #include <QLineEdit>

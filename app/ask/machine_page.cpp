@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ask/machine_page.h"
 
+#include "app/ask/sheet_unit.h"
 #include "app/model/display_units.h"
 #include "app/widgets/asking.h"
 #include "app/widgets/clear_layout.h"
@@ -81,6 +82,10 @@ MachinePage::MachinePage(const Theme& theme, JobModel& model, QWidget* parent)
     });
     connect(m_copy, &QPushButton::clicked, this, &MachinePage::copyFrom);
     connect(&model, &JobModel::jobChanged, this, &MachinePage::refresh);
+    connect(&model, &JobModel::unitsChanged, this, [this] {
+        m_built = {-1, -1}; // every line with its unit anew
+        refresh();
+    });
     connect(&model, &JobModel::sheetChanged, this, [this](const QString& kind) {
         if (kind == QLatin1String(sheet_kind::machine))
             refresh();
@@ -164,6 +169,7 @@ void MachinePage::build(const MachineSheet& s) {
         cellRow->setContentsMargins(0, 0, 0, 0);
         cellRow->setSpacing(4);
         const int many = f->perCylinder ? s.cylinders : 1;
+        const SheetUnit unit(*f, m_model.units().wording());
         for (int c = 1; c <= many; ++c) {
             const std::string key = sheetKey(f->key, f->perCylinder && s.cylinders > 1 ? c : 0);
             auto* edit = new QLineEdit;
@@ -172,16 +178,12 @@ void MachinePage::build(const MachineSheet& s) {
             edit->setMaximumWidth(f->isNumber() ? (many > 2 ? 56 : 84) : 400);
             m_fields[key] = edit;
             cellRow->addWidget(edit);
-            connect(edit, &QLineEdit::editingFinished, this, [this, key, edit, number = f->isNumber(), words] {
+            connect(edit, &QLineEdit::editingFinished, this, [this, key, edit, unit, words] {
                 MachineSheet now = sheet();
-                QString text = edit->text().trimmed();
-                // Kept with a decimal point, whatever is typed here.
-                bool good = false;
-                if (const double v = QLocale().toDouble(text, &good); number && good)
-                    text = QString::number(v, 'g', 10);
-                if (sheetText(now, key) == text.toStdString())
+                const QString text = edit->text().trimmed(), kept = QString::fromStdString(sheetText(now, key));
+                if (text == kept || text == unit.shown(kept))
                     return;
-                now.values[key] = text.toStdString();
+                now.values[key] = unit.kept(text).toStdString();
                 keep(now, tr("write %1").arg(words));
             });
         }
@@ -190,7 +192,7 @@ void MachinePage::build(const MachineSheet& s) {
         // What is written in words has no unit: it has that room as well.
         grid->addWidget(cells, row, 1, 1, f->isNumber() ? 1 : 2);
         if (f->isNumber())
-            grid->addWidget(new Words(DisplayUnits::word(f->unit)), row, 2);
+            grid->addWidget(new Words(unit.words()), row, 2);
     }
 }
 
@@ -207,10 +209,8 @@ void MachinePage::refresh() {
         QString text = QString::fromStdString(sheetText(s, key));
         if (text.isEmpty()) // written before it was known that the cylinders differ
             text = QString::fromStdString(sheetText(s, key.substr(0, key.find('#'))));
-        const SheetField* f = findSheetField(key);
-        bool good = false;
-        if (const double v = text.toDouble(&good); f && f->isNumber() && good)
-            text = QLocale().toString(v, 'g', 10);
+        if (const SheetField* f = findSheetField(key))
+            text = SheetUnit(*f, m_model.units().wording()).shown(text);
         if (!edit->hasFocus() || edit->text().isEmpty())
             edit->setText(text);
         edit->setProperty("wrong", false);

@@ -2,9 +2,9 @@
 #include "app/ask/order_page.h"
 
 #include "app/model/display_units.h"
+#include "app/widgets/clear_layout.h"
 #include "app/words/plural.h"
 #include "app/words/words.h"
-#include "app/widgets/clear_layout.h"
 #include "archive/formats/job_sheets.h"
 
 #include <QComboBox>

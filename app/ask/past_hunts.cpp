@@ -2,8 +2,8 @@
 #include "app/ask/past_hunts.h"
 
 #include "app/model/display_units.h"
-#include "app/words/words.h"
 #include "app/widgets/clear_layout.h"
+#include "app/words/words.h"
 #include "archive/formats/job_sheets.h"
 
 #include <QPushButton>

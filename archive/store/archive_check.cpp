@@ -153,7 +153,8 @@ Result<SafetyReport> Archive::check(bool thorough, const Progress& progress) con
             problem(path, {"check.job-not-in-database", {shown(file->job)}});
     }
     if (thorough) {
-        const std::string path = (m_folder + QStringLiteral("/benches.json")).toStdString();
+        const std::string path = (m_folder + QStringLiteral("/benches.json")).toStdString(),
+                          list = QFileInfo(q(path)).fileName().toStdString();
         const auto text = benchFileText();
         if (!text)
             return text.error();
@@ -161,9 +162,9 @@ Result<SafetyReport> Archive::check(bool thorough, const Progress& progress) con
         const bool there = QFileInfo::exists(q(path));
         const Result<BenchFile> file = there ? loadBenchFile(path) : Result<BenchFile>(Error{Message{"store.missing"}});
         if (there && (!file || !file->whole))
-            problem("benches.json", {"check.benches-damaged"});
+            problem(list, {"check.benches-damaged"});
         else if (benchRows && (there ? jr::benchFileText(*file) != *text : !benchRows->empty()))
-            problem("benches.json", {"check.benches-differ"});
+            problem(list, {"check.benches-differ"});
     }
     const auto photos = m_db->query(QStringLiteral("SELECT file FROM attachment WHERE file <> ''"));
     if (!photos)

@@ -180,7 +180,8 @@ std::optional<PullScatter> PullScatter::make(const PullModel& model, const Sitti
                 ownPull[i] = next++;
                 scale[static_cast<Eigen::Index>(i)] = 0.;
             }
-        parts.push_back({levelColumns(ownPull), known.pull, 1., known.pull ? 0. : options.unequalFreedom});
+        const double unequalFreedom = plan.setups > 2 ? options.unequalFreedomOfMany : options.unequalFreedom;
+        parts.push_back({levelColumns(ownPull), known.pull, 1., known.pull ? 0. : unequalFreedom});
         ownPart = parts.size();
     }
     std::optional<MixedModel> mixed = MixedModel::fit(model.fixed, level, parts, known.pull, scale);

@@ -28,7 +28,9 @@ struct PullScatterOptions {
     KnownSpread bow{0.004, 6.};
     double bowFullS = 72. * 60.;
     double unequalChance = 0.1;      ///< scatter of one setup is taken as its own when equal ones differ so seldom
-    double unequalFreedom = 0.02;    ///< …drawn towards that of the others by so much
+    /// …drawn towards that of the others by so much: of two it is the one that scatters more; of several it may be one
+    /// whose few pulls came out alike by chance.
+    double unequalFreedom = 0.02, unequalFreedomOfMany = 0.1;
     int fewToCompare = 3;            ///< a side of fewer pulls, set against one twice its size, keeps its own scatter
     double knownDiffers = 0.15;      ///< pulls and knowledge disagree when agreeing ones do so this seldom…
     double knownDiffersFreedom = 2.; ///< …and then the knowledge is worth no more than this

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is typed is in the unit the reader chose, what is kept is not, and nothing is rounded by looking at it.
+#include "app/ask/ask_station.h"
 #include "app/figure/figure_page.h"
 #include "app/figure/figure_station.h"
 #include "app/figure/input_list.h"
@@ -7,6 +8,7 @@
 #include "app/road/conditions_form.h"
 #include "app/widgets/measured_box.h"
 #include "archive/formats/leak_tests_sheet.h"
+#include "archive/formats/machine_book_sheets.h"
 #include "tests/support/demo_window.h"
 #include "tests/support/suites.h"
 
@@ -105,6 +107,33 @@ private slots:
         QCOMPARE(sitting.key("tyre_pressure_kpa"), QString());
         QCOMPARE(tyre.text(), QStringLiteral("not written down"));
         sitting.setKey("tyre_pressure_kpa", before);
+    }
+    void theMachinesSheet() {
+        m_demo.window().showStation(MainWindow::Ask);
+        m_demo.window().ask().show(AskStation::Machine);
+        MachinePage* page = &m_demo.window().ask().machine();
+        MachineSheet sheet = page->sheet();
+        sheet.values["tyre_pressure_kpa"] = "230";
+        sheet.values["weight_kg"] = "152.5";
+        sheet.values["coolant_limit_c"] = "112";
+        model().setSheet(sheet_kind::machine, sheetBody(withChange({}, sheet, 1)), "as it is");
+        const auto shown = [&](const char* key) { return page->field(key)->text(); };
+        QTRY_COMPARE(shown("tyre_pressure_kpa"), QLocale().toString(230));
+        imperial();
+        QTRY_COMPARE(shown("tyre_pressure_kpa"), QLocale().toString(33.359)); // 230 / 6.894757
+        QCOMPARE(shown("weight_kg"), QLocale().toString(336.2));              // 152.5 / 0.45359237
+        QCOMPARE(shown("coolant_limit_c"), QLocale().toString(233.6));
+        // Looked at and left, nothing is changed; typed over, it is kept in its own.
+        const int steps = model().undoStack().count();
+        for (const char* key : {"tyre_pressure_kpa", "weight_kg", "coolant_limit_c"})
+            emit page->field(key)->editingFinished();
+        QCOMPARE(model().undoStack().count(), steps);
+        page->field("tyre_pressure_kpa")->setText(QLocale().toString(36));
+        emit page->field("tyre_pressure_kpa")->editingFinished();
+        QVERIFY(near(*sheetNumber(page->sheet(), "tyre_pressure_kpa"), 36. * 6.894757, 1e-6));
+        QCOMPARE(shown("tyre_pressure_kpa"), QLocale().toString(36));
+        QVERIFY2(!page->warnings().contains("psi"), qPrintable(page->warnings())); // no slip of the unit
+        QCOMPARE(sheetText(page->sheet(), "weight_kg"), std::string("152.5"));
     }
     void aLeakTestInPsi() {
         m_demo.window().showStation(MainWindow::Ready);

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The mixed model against R's nlme (tests/reference/scripts/mixed_models.R), and what a sitting's fittings are.
+// The mixed model against R's nlme, lme4 and pbkrtest (tests/reference/scripts/mixed_models.R), and what a sitting's
+// fittings are.
 #include "core/judge/band.h"
 #include "core/judge/fittings.h"
 #include "core/judge/mixed_model.h"
@@ -106,7 +107,13 @@ private slots:
         const Eigen::VectorXd b = fit->weights() * y;
         QCOMPARE(day.against("difference", b[1]), QString());
         QCOMPARE(day.against("drift", b[2]), QString());
-        QCOMPARE(day.against("difference_se", fit->spreadOf(fit->weights().row(1).transpose()).sd), QString());
+        const Spread difference = fit->spreadOf(fit->weights().row(1).transpose());
+        QCOMPARE(day.against("difference_se", difference.sd), QString());
+        // A second package finds the same variances; our freedom of one contrast is the one of Kenward and Roger.
+        QCOMPARE(day.against("lme4_residual_variance", fit->variance(0)), QString());
+        QCOMPARE(day.against("lme4_fitting_variance", fit->variance(1)), QString());
+        QCOMPARE(day.against("difference_freedom", difference.freedom), QString());
+        QCOMPARE(day.against("drift_freedom", fit->spreadOf(fit->weights().row(2).transpose()).freedom), QString());
     }
 
     void knowledgeIsASampleOfItsOwn() {

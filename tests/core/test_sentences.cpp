@@ -128,15 +128,19 @@ private slots:
         }
         // The archive names files as well ("job.json"): there a code is what a message is made of.
         static const QRegularExpression inMessage(
-            QStringLiteral("(?:Message\\{|(?:\\w*Error|refuse|problem)\\()\"([a-z]+\\.[a-z]+(?:-[a-z]+)*)\""));
+            QStringLiteral("(?:Message\\{|(?:\\w*Error|refuse|problem|say)\\(\\{?)\"([a-z]+\\.[a-z]+(?:-[a-z]+)*)\""));
         for (const char* layer : {"archive", "bench"}) {
             QDirIterator files(QStringLiteral(JR_SOURCE "/") + QLatin1String(layer), {QStringLiteral("*.cpp")},
                                QDir::Files, QDirIterator::Subdirectories);
             while (files.hasNext()) {
                 QFile file(files.next());
                 QVERIFY(file.open(QIODevice::ReadOnly));
-                for (auto found = inMessage.globalMatch(QString::fromUtf8(file.readAll())); found.hasNext();)
+                const QString text = QString::fromUtf8(file.readAll());
+                for (auto found = inMessage.globalMatch(text); found.hasNext();)
                     used << found.next().captured(1);
+                for (auto found = code.globalMatch(text); found.hasNext();)
+                    if (const QString one = found.next().captured(1); english().find(one.toStdString()))
+                        used << one;
             }
         }
         QVERIFY(used.size() > 60);

@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The smoother under every curve, part by part: B-splines against GSL's, the penalised fit and its likelihood against
-// the plain matrix formulae worked out another way, the noise finder against noise of known size, sliding lines and
-// medians against GSL.
+// the plain matrix formulae worked out another way and R's mgcv, the noise finder against noise of known size, sliding
+// lines and medians against GSL.
 #include "core/pull/local_line.h"
 #include "core/pull/noise.h"
 #include "core/pull/penalised_fit.h"
 #include "core/pull/pull_fit.h"
 #include "core/pull/speed_means.h"
+#include "tests/support/certified.h"
 #include "tests/support/suites.h"
 
 #include <QTest>
@@ -194,6 +195,34 @@ private slots:
         QVERIFY(std::abs(fit.noiseScale(best) - 1.) < 0.1);
     }
 
+    /// How much is smoothed, and the curve that comes of it, against R's mgcv (tests/reference/scripts/smoothing.R).
+    void theLikeliestDetailAgainstMgcv() {
+        const testsupport::CertifiedSet set = testsupport::certifiedSet("penalised-spline");
+        QCOMPARE(set.rows.size(), std::size_t(150));
+        const SplineBasis basis(3000., 9000., 200.);
+        const double range = basis.high() - basis.low();
+        Eigen::MatrixXd design = Eigen::MatrixXd::Zero(150, basis.size());
+        Eigen::VectorXd observed(150);
+        for (Eigen::Index i = 0; i < 150; ++i) {
+            const std::vector<double>& row = set.rows[static_cast<std::size_t>(i)];
+            const BasisAt at = basis.at(row[0]);
+            for (int k = 0; k < 4; ++k)
+                design(i, at.first + k) = at.value[k];
+            observed[i] = row[1];
+        }
+        const auto fit = PenalisedFit::make(design, observed, 0, basis, range);
+        QVERIFY(fit);
+        double likeliest = (*fit)->finestDetailRpm();
+        constexpr double kStep = 1.0001;
+        for (double detail = likeliest; detail < (*fit)->coarsestDetailRpm(); detail *= kStep)
+            if ((*fit)->deviance(detail) < (*fit)->deviance(likeliest))
+                likeliest = detail;
+        QCOMPARE(set.against("free_parameters", range / likeliest), QString());
+        QCOMPARE(set.against("noise", (*fit)->noiseScale(likeliest)), QString());
+        const std::vector<double> spline = (*fit)->coefficients(likeliest, false);
+        for (double rpm : {3300., 4500., 6000., 6200., 6400., 7800., 8700.})
+            QCOMPARE(set.against(QStringLiteral("at_%1").arg(rpm), (*fit)->value(spline, rpm)), QString());
+    }
     void aStraightLineComesBackWhateverTheDetail() {
         Points p;
         for (Eigen::Index i = 0; i < p.observed.size(); ++i)

@@ -168,7 +168,8 @@ private slots:
         const auto s = sweep(points, untimed(lopsided));
         QCOMPARE(s->shape, SweepShape::TwoSides);
         QVERIFY2(std::abs(s->bestX - 83.) < 4., qPrintable(QString::number(s->bestX)));
-        QVERIFY(*s->bestLow <= 83. && *s->bestHigh >= 83. && *s->bestHigh - *s->bestLow < 20.);
+        QVERIFY2(*s->bestLow <= 83. && *s->bestHigh >= 83. && *s->bestHigh - *s->bestLow < 20.,
+                 qPrintable(QStringLiteral("%1 to %2").arg(*s->bestLow).arg(*s->bestHigh)));
         QVERIFY(s->inside && s->shortSidePerUnit > 3. * s->longSidePerUnit);
         QCOMPARE(sweep(points, untimed(level))->shape, SweepShape::Flat);
         // The same seed, the same answer.

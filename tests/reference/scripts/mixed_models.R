@@ -1,12 +1,14 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
-# Writes the mixed-model reference files of tests/reference/certified from R's nlme (Debian: r-base-core, r-cran-nlme).
+# Writes the mixed-model reference files of tests/reference/certified from R's nlme, lme4 and pbkrtest (Debian:
+# r-base-core, r-cran-nlme, r-cran-lme4, r-cran-pbkrtest).
 # Not needed by ./check: the files are committed. Usage: Rscript mixed_models.R FOLDER
 library(nlme)
+library(pbkrtest)
 folder <- commandArgs(trailingOnly = TRUE)[1]
 
-write_set <- function(name, about, columns, figures, rows) {
+write_set <- function(name, about, columns, figures, rows, more = "") {
   out <- c(paste("#", about), paste("# source:", R.version.string, "with nlme", packageVersion("nlme"), "by REML"),
-           paste("# columns:", columns))
+           if (nzchar(more)) paste("#", more), paste("# columns:", columns))
   for (f in figures) out <- c(out, sprintf("certified %s %.12g %d", f$name, f$value, f$digits))
   out <- c(out, "data", apply(rows, 1, function(r) paste(format(r, digits = 12, trim = TRUE), collapse = " ")))
   writeLines(out, file.path(folder, paste0(name, ".txt")))
@@ -41,8 +43,17 @@ y <- 100 + 2 * setup + 0.8 * rnorm(max(fitting))[fitting] - 0.6 * hours + 0.5 * 
 y <- round(y, 3)
 d <- data.frame(setup = setup, fitting = factor(fitting), hours = hours, y = y)
 fit <- lme(y ~ setup + hours, random = ~ 1 | fitting, data = d, method = "REML", control = control)
+again <- lme4::lmer(y ~ setup + hours + (1 | fitting), data = d, REML = TRUE,
+                    control = lme4::lmerControl(optimizer = "bobyqa", optCtrl = list(rhoend = 1e-10)))
+spread <- as.data.frame(lme4::VarCorr(again))
+second <- c(fitting = spread$vcov[spread$grp == "fitting"], residual = spread$vcov[spread$grp == "Residual"])
+freedom <- function(contrast) Lb_ddf(contrast, vcov(again), vcovAdj(again))
 write_set("uneven-fittings", "A sitting of uneven fittings with a drift; invented", "setup fitting hours y",
   list(figure("fitting_variance", variance(fit, 1), 4), figure("residual_variance", variance(fit, 2), 4),
        figure("difference", fixef(fit)[["setup"]], 6), figure("difference_se", sqrt(vcov(fit)["setup", "setup"]), 5),
-       figure("drift", fixef(fit)[["hours"]], 6)),
-  cbind(setup, fitting - 1, hours, y))
+       figure("drift", fixef(fit)[["hours"]], 6),
+       figure("lme4_fitting_variance", second[["fitting"]], 4), figure("lme4_residual_variance", second[["residual"]], 4),
+       figure("difference_freedom", freedom(c(0, 1, 0)), 5), figure("drift_freedom", freedom(c(0, 0, 1)), 5)),
+  cbind(setup, fitting - 1, hours, y),
+  paste("variances again by lme4", packageVersion("lme4"), "- freedom by Kenward and Roger (1997), pbkrtest",
+        packageVersion("pbkrtest")))

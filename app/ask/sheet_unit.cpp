@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/ask/sheet_unit.h"
+#include "app/model/display_units.h"
+
+#include <QLocale>
+
+namespace jr::app {
+namespace {
+
+constexpr int kAsWritten = 10; ///< significant figures of a number that is not turned into another unit
+constexpr int kTurned = 5;     ///< of one that is: more would be figures nobody measured
+constexpr int kKept = 7;       ///< of one turned back: enough that the same comes out again
+
+/// The reader's unit for the things a sheet has in this one; null where all readers have the same.
+const Unit* readersUnit(std::string_view unit, const Wording& reader) {
+    return unit == "kPa"  ? &reader.pressure
+           : unit == "°C" ? &reader.temperature
+           : unit == "kg" ? &reader.mass
+           : unit == "kW" ? &reader.power
+                          : nullptr;
+}
+
+} // namespace
+
+SheetUnit::SheetUnit(const SheetField& field, const Wording& reader)
+    : m_words(DisplayUnits::word(field.unit)), m_isNumber(field.isNumber()) {
+    const Unit* shown = readersUnit(field.unit, reader);
+    if (!m_isNumber || !shown)
+        return;
+    const std::optional<Unit> workshop = findWorkshopUnit(field.unit), own = workshop ? workshop : findUnit(field.unit);
+    if (!own || own->symbol == shown->symbol)
+        return;
+    m_turned = {*own, *shown};
+    const std::string_view words = unitWords(*shown);
+    m_words = QString::fromUtf8(words.data(), static_cast<qsizetype>(words.size()));
+}
+
+QString SheetUnit::shown(const QString& kept) const {
+    bool good = false;
+    const double value = kept.toDouble(&good);
+    if (!m_isNumber || !good)
+        return kept;
+    return m_turned ? QLocale().toString(fromSi(toSi(value, m_turned->first), m_turned->second), 'g', kTurned)
+                    : QLocale().toString(value, 'g', kAsWritten);
+}
+
+QString SheetUnit::kept(const QString& typed) const {
+    bool good = false;
+    const double value = QLocale().toDouble(typed, &good);
+    if (!m_isNumber || !good)
+        return typed;
+    return m_turned ? QString::number(fromSi(toSi(value, m_turned->second), m_turned->first), 'g', kKept)
+                    : QString::number(value, 'g', kAsWritten);
+}
+
+} // namespace jr::app
