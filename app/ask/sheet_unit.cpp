@@ -8,7 +8,7 @@ namespace jr::app {
 namespace {
 
 constexpr int kAsWritten = 10; ///< significant figures of a number that is not turned into another unit
-constexpr int kTurned = 5;     ///< of one that is: more would be figures nobody measured
+constexpr int kTurned = 4;     ///< of one that is: more would be figures nobody measured
 constexpr int kKept = 7;       ///< of one turned back: enough that the same comes out again
 
 /// The reader's unit for the things a sheet has in this one; null where all readers have the same.
