@@ -1,6 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/import/import_columns.h"
-
 #include "app/words/words.h"
 
 #include <QComboBox>
@@ -16,7 +15,6 @@ ImportColumns::ImportColumns(QWidget* parent) : QTableWidget(0, 4, parent) {
     verticalHeader()->hide();
     horizontalHeader()->setSectionResizeMode(1, QHeaderView::Stretch);
     setColumnWidth(0, 150);
-    setColumnWidth(2, 150);
     setColumnWidth(3, 84);
     setEditTriggers(QAbstractItemView::NoEditTriggers);
     setSelectionMode(QAbstractItemView::NoSelection);
@@ -67,6 +65,11 @@ void ImportColumns::showItem(ImportItem* item) {
         connect(is, &QComboBox::activated, this, [this, row] { columnChanged(row); });
         connect(in, &QComboBox::activated, this, [this, row] { columnChanged(row); });
     }
+    constexpr int kLeast = 150;
+    int widest = kLeast; // what channels are called is as long as the language makes it
+    for (int row = 0; row < rowCount(); ++row)
+        widest = std::max(widest, cellWidget(row, 2)->sizeHint().width());
+    setColumnWidth(2, widest);
 }
 
 void ImportColumns::columnChanged(int row) {
