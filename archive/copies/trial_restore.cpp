@@ -23,7 +23,7 @@ Error trialError(std::string_view code, const std::string& place, std::vector<Ar
     return out;
 }
 
-using Figures = std::vector<std::pair<std::string, double>>;
+using Figures = std::vector<std::pair<Message, double>>; ///< what it is, and how much
 
 /// To the last bit, what is no number too.
 bool sameFigure(double a, double b) {
@@ -33,8 +33,8 @@ bool sameFigure(double a, double b) {
 void addPeak(const char* of, const std::string& pull, const std::optional<Peak>& peak, Figures& out) {
     if (!peak)
         return;
-    out.emplace_back(pull + ", peak " + of, peak->value);
-    out.emplace_back(pull + ", where its peak " + of + " is", peak->place);
+    out.emplace_back(Message{"trial.peak", {pull, Term{of}}}, peak->value);
+    out.emplace_back(Message{"trial.peak-place", {pull, Term{of}}}, peak->place);
 }
 
 void addComparison(const JobRecord& job, const std::map<std::string, std::vector<const PullFit*>>& bySetup,
@@ -52,16 +52,16 @@ void addComparison(const JobRecord& job, const std::map<std::string, std::vector
     if (!judged)
         return; // as it would be in either
     for (std::size_t i = 0; i < judged->place.size(); ++i) {
-        const std::string at = "difference at place " + std::to_string(i + 1);
+        const std::string at = std::to_string(i + 1);
         const Estimate watt = judged->watt(i);
-        out.emplace_back(at, watt.mid);
-        out.emplace_back(at + ", low", watt.low);
-        out.emplace_back(at + ", high", watt.high);
+        out.emplace_back(Message{"trial.difference", {at}}, watt.mid);
+        out.emplace_back(Message{"trial.difference-low", {at}}, watt.low);
+        out.emplace_back(Message{"trial.difference-high", {at}}, watt.high);
     }
-    out.emplace_back("mean difference", judged->bandMean.differenceW);
-    out.emplace_back("mean difference, low", judged->bandMean.lowW.value_or(0.));
-    out.emplace_back("mean difference, high", judged->bandMean.highW.value_or(0.));
-    out.emplace_back("number of calls", static_cast<double>(judged->calls.size()));
+    out.emplace_back(Message{"trial.mean"}, judged->bandMean.differenceW);
+    out.emplace_back(Message{"trial.mean-low"}, judged->bandMean.lowW.value_or(0.));
+    out.emplace_back(Message{"trial.mean-high"}, judged->bandMean.highW.value_or(0.));
+    out.emplace_back(Message{"trial.calls"}, static_cast<double>(judged->calls.size()));
 }
 
 /// Jobs of the original by id, with what their file says.
@@ -164,8 +164,9 @@ private:
             ++m_out.figures;
             const auto& [name, value] = (*ours)[i];
             if ((*theirs)[i].first != name || !sameFigure(value, (*theirs)[i].second))
-                m_out.differences.push_back(trialError(
-                    "trial.figure-differs", {}, {job.name, name, Number{value, 3}, Number{(*theirs)[i].second, 3}}));
+                m_out.differences.push_back(
+                    trialError("trial.figure-differs", {},
+                               {job.name, Sayings{{name}}, Number{value, 3}, Number{(*theirs)[i].second, 3}}));
         }
         return Done{};
     }
@@ -192,15 +193,15 @@ Result<Figures> figuresOfJob(const Archive& archive, const std::string& jobId) {
         if (!trace)
             return trace.error();
         Result<PullFit> fit = fitPull(*trace);
-        out.emplace_back("pull " + kept.pullId + ", its samples", static_cast<double>(trace->rows()));
+        out.emplace_back(Message{"trial.samples", {kept.pullId}}, static_cast<double>(trace->rows()));
         if (!fit)
             continue; // a run on the road, or a record that is no pull: in either archive alike
         CurveOptions options;
         const PullFit* one[] = {&*fit};
         options.detail = std::max(likelyDetail(one), 1.);
         if (const auto curve = curveOf(*fit, options)) {
-            addPeak("power", "pull " + kept.pullId, curve->peakPower, out);
-            addPeak("torque", "pull " + kept.pullId, curve->peakTorque, out);
+            addPeak("power", kept.pullId, curve->peakPower, out);
+            addPeak("torque", kept.pullId, curve->peakTorque, out);
         }
         fits.emplace(kept.pullId, std::move(fit).value());
     }

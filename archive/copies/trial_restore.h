@@ -33,6 +33,6 @@ Result<TrialRestore> tryRestore(const QString& archiveFolder, const QString& cop
 
 /// All that a job comes to, each figure by its name: of every pull its peaks, of the two setups that are compared their
 /// difference with its margin over the whole range. Errors: the job cannot be read.
-Result<std::vector<std::pair<std::string, double>>> figuresOfJob(const Archive& archive, const std::string& jobId);
+Result<std::vector<std::pair<Message, double>>> figuresOfJob(const Archive& archive, const std::string& jobId);
 
 } // namespace jr
