@@ -25,13 +25,10 @@ struct Error {
     Error(const char* words) : reason(words) {}
     explicit Error(Message said, std::string inFile = {}, long atLine = 0);
 
+    /// "FILE:LINE", as much of it as is known.
+    std::string place() const { return line > 0 ? file + (file.empty() ? "line " : ":") + std::to_string(line) : file; }
     /// "FILE:LINE: reason", as much of it as is known.
-    std::string text() const {
-        std::string where = file;
-        if (line > 0)
-            where += (where.empty() ? "line " : ":") + std::to_string(line);
-        return where.empty() ? reason : where + ": " + reason;
-    }
+    std::string text() const { return place().empty() ? reason : place() + ": " + reason; }
 };
 
 /// What is to be said of a file, or of a line in it, that is no failure of the call: a problem a check found, a row

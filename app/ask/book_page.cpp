@@ -166,12 +166,11 @@ void BookPage::sayAgainstBefore(std::size_t i) {
         say(changes.empty() ? tr("It came as it left: nothing on its sheet is different.")
                             : tr("Different on its sheet from when it left:"),
             changes.empty() ? "muted" : "strong");
+    const auto words = [&](const Message& message) { return QString::fromStdString(said(message, wording)); };
     for (const SheetChange& c : changes)
-        say(c.from.empty() ? tr("%1: now %2").arg(QString::fromStdString(c.line), QString::fromStdString(c.to))
-            : c.to.empty() ? tr("%1: was %2").arg(QString::fromStdString(c.line), QString::fromStdString(c.from))
-                           : tr("%1: %2 → %3")
-                                 .arg(QString::fromStdString(c.line), QString::fromStdString(c.from),
-                                      QString::fromStdString(c.to)));
+        say(c.from.empty() ? tr("%1: now %2").arg(words(c.line), words(c.to))
+            : c.to.empty() ? tr("%1: was %2").arg(words(c.line), words(c.from))
+                           : tr("%1: %2 → %3").arg(words(c.line), words(c.from), words(c.to)));
     for (const DueLook& look : dueLooks(before.order, entry.order.distanceKm, entry.order.hoursRun)) {
         const QString what = QString::fromStdString(said(lookMessage(look.look), wording));
         if (look.due)
@@ -231,12 +230,15 @@ void BookPage::showVisit() {
     sayKind(entry);
     if (entry.tune.versions.size() > 1) {
         say(tr("Changed on its sheet while it was here:"), "strong");
+        const Wording wording = m_model.units().wording();
+        const auto words = [&](const Message& message) {
+            return message.empty() ? tr("not written") : QString::fromStdString(said(message, wording));
+        };
         for (std::size_t v = 1; v < entry.tune.versions.size(); ++v)
             for (const SheetChange& c : sheetChanges(entry.tune.versions[v - 1].sheet, entry.tune.versions[v].sheet))
                 say(tr("from pull %1 on: %2 %3 → %4")
                         .arg(entry.tune.versions[v].fromPull)
-                        .arg(QString::fromStdString(c.line), QString::fromStdString(c.from),
-                             QString::fromStdString(c.to)));
+                        .arg(words(c.line), words(c.from), words(c.to)));
     }
     for (const LookAgain& look : entry.order.lookAgain)
         say(tr("Look again: %1.").arg(QString::fromStdString(said(lookMessage(look), m_model.units().wording()))));

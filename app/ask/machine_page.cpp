@@ -227,7 +227,7 @@ void MachinePage::refresh() {
         label->setProperty(property, true);
         m_warnings->addWidget(label);
     };
-    for (const SheetWarning& w : checkMachine(s)) {
+    for (const SheetWarning& w : checkMachine(s, m_model.units().wording())) {
         say(QString::fromStdString(jr::said(w.message, m_model.units().wording())), "caution");
         if (QLineEdit* edit = field(w.key))
             edit->setProperty("wrong", true);

@@ -11,24 +11,13 @@ constexpr int kAsWritten = 10; ///< significant figures of a number that is not 
 constexpr int kTurned = 4;     ///< of one that is: more would be figures nobody measured
 constexpr int kKept = 7;       ///< of one turned back: enough that the same comes out again
 
-/// The reader's unit for the things a sheet has in this one; null where all readers have the same.
-const Unit* readersUnit(std::string_view unit, const Wording& reader) {
-    return unit == "kPa"  ? &reader.pressure
-           : unit == "°C" ? &reader.temperature
-           : unit == "kg" ? &reader.mass
-           : unit == "kW" ? &reader.power
-                          : nullptr;
-}
-
 } // namespace
 
 SheetUnit::SheetUnit(const SheetField& field, const Wording& reader)
     : m_words(DisplayUnits::word(field.unit)), m_isNumber(field.isNumber()) {
-    const Unit* shown = readersUnit(field.unit, reader);
-    if (!m_isNumber || !shown)
-        return;
-    const std::optional<Unit> workshop = findWorkshopUnit(field.unit), own = workshop ? workshop : findUnit(field.unit);
-    if (!own || own->symbol == shown->symbol)
+    const std::optional<Unit> shown = readersUnit(field, reader), workshop = findWorkshopUnit(field.unit),
+                              own = workshop ? workshop : findUnit(field.unit);
+    if (!m_isNumber || !shown || !own)
         return;
     m_turned = {*own, *shown};
     const std::string_view words = unitWords(*shown);

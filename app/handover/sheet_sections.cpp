@@ -50,8 +50,8 @@ private:
         if (!c || !c->with.peakPower || m_model.sidePulls(false).empty())
             return;
         const auto pull = static_cast<std::size_t>(m_model.sidePulls(false).front());
-        const MeasuredAt at = m_model.pulls()[pull].trace ? m_model.pulls()[pull].trace->header.measuredAt
-                                                          : MeasuredAt::Unknown;
+        const MeasuredAt at =
+            m_model.pulls()[pull].trace ? m_model.pulls()[pull].trace->header.measuredAt : MeasuredAt::Unknown;
         const MachineSheet machine = machineSheetOf(m_model.sheet(sheet_kind::machine));
         const double peakW = c->with.peakPower->value;
         CrankRange crank;
@@ -141,22 +141,19 @@ private:
                         lines << words(message);
             if (!now.tune.versions.empty())
                 for (const SheetChange& c : sheetChanges(before.visit.sheet, now.tune.at(1)))
-                    lines << QObject::tr("Came with %1: %2, was %3.")
-                                 .arg(QString::fromStdString(c.line), shown(c.to), shown(c.from));
+                    lines << QObject::tr("Came with %1: %2, was %3.").arg(words(c.line), shown(c.to), shown(c.from));
         }
         if (m_book && m_book->open >= 0) {
             const TuneHistory& tune = m_book->entries[static_cast<std::size_t>(m_book->open)].tune;
             if (tune.versions.size() > 1)
                 for (const SheetChange& c : sheetChanges(tune.versions.front().sheet, tune.now()))
                     lines << QObject::tr("Leaves with %1: %2, came with %3.")
-                                 .arg(QString::fromStdString(c.line), shown(c.to), shown(c.from));
+                                 .arg(words(c.line), shown(c.to), shown(c.from));
         }
         add(SheetPart::Book, QObject::tr("The machine's own book"), lines);
     }
 
-    static QString shown(const std::string& value) {
-        return value.empty() ? QObject::tr("not written") : QString::fromStdString(value);
-    }
+    QString shown(const Message& value) const { return value.empty() ? QObject::tr("not written") : words(value); }
 
     const JobModel& m_model;
     const MachineBook* m_book;

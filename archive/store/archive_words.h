@@ -2,8 +2,6 @@
 // Between the database's values and ours; for the files of the store alone.
 #pragma once
 
-#include "core/result.h"
-
 #include <QString>
 #include <QUuid>
 #include <QVariant>

@@ -57,18 +57,20 @@ TuneHistory withChange(TuneHistory history, const MachineSheet& sheet, int nextP
 }
 
 std::vector<SheetChange> sheetChanges(const MachineSheet& before, const MachineSheet& after) {
+    const auto term = [](std::string_view word) { return Message{"machine.line", {Term{std::string(word)}}}; };
     std::vector<SheetChange> out;
     if (before.kind != after.kind)
-        out.push_back({"kind", std::string(machineKindText(before.kind)), std::string(machineKindText(after.kind))});
+        out.push_back({term("kind"), term(machineKindText(before.kind)), term(machineKindText(after.kind))});
     if (before.cylinders != after.cylinders)
-        out.push_back({"cylinders", std::to_string(before.cylinders), std::to_string(after.cylinders)});
+        out.push_back({term("cylinders"),
+                       {"machine.value", {std::to_string(before.cylinders)}},
+                       {"machine.value", {std::to_string(after.cylinders)}}});
     const int cylinders = std::max(before.cylinders, after.cylinders);
     for (const SheetField& field : allSheetFields()) {
         const auto line = [&](int cylinder) {
             const std::string from = sheetText(before, field.key, cylinder), to = sheetText(after, field.key, cylinder);
             if (from != to)
-                out.push_back(
-                    {std::string(field.words) + (cylinder > 0 ? " " + std::to_string(cylinder) : ""), from, to});
+                out.push_back({lineMessage(field, cylinder), valueMessage(field, from), valueMessage(field, to)});
         };
         if (!field.perCylinder || cylinders == 1)
             line(0);

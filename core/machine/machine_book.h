@@ -39,9 +39,9 @@ struct TuneHistory {
 /// one, else the last one as it is now.
 TuneHistory withChange(TuneHistory history, const MachineSheet& sheet, int nextPull);
 
-/// A line that says something else: in words, "main jet", from "150" to "155"; empty where nothing is written.
+/// A line that says something else: "main jet", from "150" to "155"; empty where nothing is written.
 struct SheetChange {
-    std::string line, from, to;
+    Message line, from, to;
     bool operator==(const SheetChange&) const = default;
 };
 /// In the order of the sheet. The kind and the number of cylinders count as lines.

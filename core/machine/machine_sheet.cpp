@@ -91,6 +91,31 @@ Sayings withUnit(double value, std::string_view unit) {
     return {{{"machine.figure", {Written{value, kFigures}, std::string(gap), Term{std::string(unit)}}}}};
 }
 
+/// What readers have in units of their own, in one of a sheet's.
+std::optional<Measured> measuredIn(std::string_view unit) {
+    if (unit == "kPa")
+        return Measured::GaugePressure;
+    if (unit == "°C")
+        return Measured::Temperature;
+    if (unit == "kg")
+        return Measured::Mass;
+    return std::nullopt;
+}
+
+/// A number of a line in the reader's unit, and with it unless `bare`.
+Argument figureOf(double value, const SheetField& field, bool bare = false) {
+    if (const auto what = measuredIn(field.unit)) {
+        constexpr double kHair = 1e-6; // what turning a unit leaves behind
+        const int decimals = std::abs(value - std::round(value)) < kHair ? 0 : 1;
+        return Measure{toSi(value, homeUnit(*what)), *what, decimals, false, !bare};
+    }
+    if (field.unit == "kW")
+        return Power{1000. * value};
+    if (bare)
+        return Written{value, kFigures};
+    return withUnit(value, field.unit);
+}
+
 /// A value typed in another unit falls into the window once it is turned: what it looks like, empty when like nothing.
 Message otherUnit(const SheetField& field, double value) {
     struct Turn {
@@ -104,11 +129,11 @@ Message otherUnit(const SheetField& field, double value) {
     for (const Turn& turn : kTurns)
         if (const double turned = value * turn.factor;
             field.unit == turn.unit && turned >= field.low && turned <= field.high)
-            return {
-                "machine.looks-like",
-                {Term{std::string(turn.words)}, Written{value, kFigures}, std::string(turn.typed), withUnit(turned, field.unit)}};
+            return {"machine.looks-like",
+                    {Term{std::string(turn.words)}, Written{value, kFigures}, std::string(turn.typed),
+                     figureOf(turned, field)}};
     if (field.unit == "°C" && (value - 32.) / 1.8 >= field.low && (value - 32.) / 1.8 <= field.high)
-        return {"machine.looks-like-fahrenheit", {withUnit((value - 32.) / 1.8, field.unit)}};
+        return {"machine.looks-like-fahrenheit", {figureOf((value - 32.) / 1.8, field)}};
     return {};
 }
 
@@ -163,6 +188,29 @@ const SheetField* findSheetField(std::string_view key) {
     return nullptr;
 }
 
+std::optional<Unit> readersUnit(const SheetField& field, const Wording& reader) {
+    if (field.unit == "kW")
+        return reader.power.symbol == field.unit ? std::nullopt : std::optional(reader.power);
+    const auto what = measuredIn(field.unit);
+    if (!what || readerUnit(*what, reader).symbol == homeUnit(*what).symbol)
+        return std::nullopt;
+    return readerUnit(*what, reader);
+}
+
+Message lineMessage(const SheetField& field, int cylinder) {
+    const Term words{std::string(field.words)};
+    if (cylinder > 0)
+        return {"machine.line-of-cylinder", {words, std::to_string(cylinder)}};
+    return {"machine.line", {words}};
+}
+
+Message valueMessage(const SheetField& field, const std::string& text) {
+    if (text.empty())
+        return {};
+    const auto value = field.isNumber() ? numberFrom(text) : std::nullopt;
+    return {"machine.value", {value ? figureOf(*value, field) : Argument{text}}};
+}
+
 std::string sheetKey(std::string_view key, int cylinder) {
     return std::string(key) + (cylinder > 0 ? "#" + std::to_string(cylinder) : "");
 }
@@ -185,7 +233,7 @@ std::optional<double> capacityCm3(const MachineSheet& sheet) {
     return 3.14159265358979 / 4. * *bore * *bore * *stroke * sheet.cylinders / 1000.;
 }
 
-std::vector<SheetWarning> checkMachine(const MachineSheet& sheet) {
+std::vector<SheetWarning> checkMachine(const MachineSheet& sheet, const Wording& reader) {
     std::vector<SheetWarning> out;
     for (const auto& [key, text] : sheet.values) {
         const SheetField* field = findSheetField(key);
@@ -196,9 +244,10 @@ std::vector<SheetWarning> checkMachine(const MachineSheet& sheet) {
         if (!value) {
             out.push_back({key, {"machine.no-number", {name, text}}});
         } else if (*value < field->low || *value > field->high) {
-            std::vector<Argument> facts{name, withUnit(*value, field->unit), Written{field->low, kFigures},
-                                        withUnit(field->high, field->unit)};
-            const Message like = otherUnit(*field, *value);
+            std::vector<Argument> facts{name, figureOf(*value, *field), figureOf(field->low, *field, true),
+                                        figureOf(field->high, *field)};
+            // Whoever types in a unit of his own made no slip between the sheet's and another.
+            const Message like = readersUnit(*field, reader) ? Message{} : otherUnit(*field, *value);
             if (!like.empty())
                 facts.push_back(Sayings{{like}});
             out.push_back({key, {like.empty() ? "machine.outside" : "machine.outside-like", std::move(facts)}});

@@ -6,6 +6,7 @@
 #pragma once
 
 #include "core/words/message.h"
+#include "core/words/wording.h"
 
 #include <map>
 #include <optional>
@@ -40,6 +41,14 @@ const std::vector<SheetField>& allSheetFields();
 std::vector<const SheetField*> sheetFields(MachineKind kind);
 const SheetField* findSheetField(std::string_view key);
 
+/// The unit the numbers of a line are read and typed in, where that is the reader's and not the line's own.
+std::optional<Unit> readersUnit(const SheetField& field, const Wording& reader);
+/// "main jet"; of one cylinder "main jet 2".
+Message lineMessage(const SheetField& field, int cylinder = 0);
+/// What stands on a line: a number in the reader's unit and with it, words as they were written; empty when nothing
+/// does.
+Message valueMessage(const SheetField& field, const std::string& text);
+
 struct MachineSheet {
     MachineKind kind = MachineKind::FourStroke;
     int cylinders = 1;                         ///< 1…12
@@ -60,8 +69,9 @@ struct SheetWarning {
     std::string key; ///< of the line, with its cylinder
     Message message;
 };
-/// What cannot be, or looks like another unit, or does not agree with its neighbours.
-std::vector<SheetWarning> checkMachine(const MachineSheet& sheet);
+/// What cannot be, or looks like another unit (where `reader` types in the sheet's own), or does not agree with its
+/// neighbours.
+std::vector<SheetWarning> checkMachine(const MachineSheet& sheet, const Wording& reader = {});
 
 /// Lines in which the cylinders differ, in words: "main jet 150 / 155".
 std::vector<std::string> cylinderDifferences(const MachineSheet& sheet);

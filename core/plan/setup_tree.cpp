@@ -47,8 +47,8 @@ std::string partName(const PartChange& change) {
 
 Message partMessage(const PartChange& change) {
     if (change.cylinder > 0)
-        return {"setup.part-of-cylinder", {Term{change.part}, std::to_string(change.cylinder)}};
-    return {"setup.part", {Term{change.part}}};
+        return {"setup.part-of-cylinder", {change.part, std::to_string(change.cylinder)}};
+    return {"setup.part", {change.part}};
 }
 
 SetupDifference differenceOf(const std::vector<SetupNode>& tree, const std::string& a, const std::string& b) {
@@ -100,7 +100,7 @@ SetupDifference differenceOf(const std::vector<SetupNode>& tree, const std::stri
             if (!there)
                 out.separating.push_back(
                     {"setup.with-only",
-                     {Term{base ? base->name : std::string("base")}, Sayings{{partMessage(c)}}, c.to}});
+                     {base ? Argument{base->name} : Argument{Term{"base"}}, Sayings{{partMessage(c)}}, c.to}});
         }
     }
     return out;

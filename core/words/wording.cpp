@@ -204,10 +204,9 @@ Message messageOf(const Error& error) {
 }
 
 Message messageAtPlace(const Error& error) {
-    if (error.file.empty() && error.line <= 0)
+    if (error.place().empty())
         return messageOf(error);
-    const std::string text = error.text();
-    return {"error.at-place", {text.substr(0, text.size() - error.reason.size() - 2), Sayings{{messageOf(error)}}}};
+    return {"error.at-place", {error.place(), Sayings{{messageOf(error)}}}};
 }
 
 Error ofPull(int number, const Error& error) {

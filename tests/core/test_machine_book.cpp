@@ -58,15 +58,31 @@ private slots:
     void whatChangedIsAListOfLines() {
         const MachineSheet a = sheetOf({{"main_jet", "150"}, {"plug", "8"}, {"advance_deg", "28"}}),
                            b = sheetOf({{"main_jet", "155"}, {"advance_deg", "28"}, {"map_name", "road 2"}});
-        const auto changes = sheetChanges(a, b);
-        QCOMPARE(changes, (std::vector<SheetChange>{
-                              {"main jet", "150", "155"}, {"map", "", "road 2"}, {"spark plug", "8", ""}}));
+        const auto told = [](const MachineSheet& before, const MachineSheet& after, const Wording& reader = {}) {
+            QStringList out;
+            for (const SheetChange& c : sheetChanges(before, after))
+                out << QString::fromStdString(said(c.line, reader) + ": " +
+                                              (c.from.empty() ? "nothing" : said(c.from, reader)) + " to " +
+                                              (c.to.empty() ? "nothing" : said(c.to, reader)));
+            return out.join("; ");
+        };
+        QCOMPARE(told(a, b), QString("main jet: 150 to 155; map: nothing to road 2; spark plug: 8 to nothing"));
         QVERIFY(sheetChanges(a, a).empty());
         // Of one cylinder only that one.
         const MachineSheet two = sheetOf({{"main_jet", "150"}}, 2);
         MachineSheet richer = two;
         richer.values["main_jet#2"] = "155";
-        QCOMPARE(sheetChanges(two, richer), (std::vector<SheetChange>{{"main jet 2", "150", "155"}}));
+        QCOMPARE(told(two, richer), QString("main jet 2: 150 to 155"));
+        // In the reader's language, and in units of his own.
+        const MachineSheet soft = sheetOf({{"tyre_pressure_kpa", "230"}, {"bore_mm", "92"}}),
+                           hard = sheetOf({{"tyre_pressure_kpa", "248.2"}, {"bore_mm", "92.5"}});
+        QCOMPARE(told(soft, hard), QString("bore: 92 mm to 92.5 mm; tyre pressure, cold: 230 kPa to 248.2 kPa"));
+        Wording reader;
+        reader.pressure = *findUnit("psi");
+        reader.language = findLanguage("de");
+        reader.decimalPoint = ',';
+        QCOMPARE(told(soft, hard, reader),
+                 QString("Bohrung: 92 mm to 92,5 mm; Reifendruck, kalt: 33,4 psi to 36,00 psi"));
     }
     void twoVisitsCarryWhatDaysDifferIn() {
         const VisitFigures spring = visitOf(30000., 4), autumn = visitOf(30600., 3);

@@ -99,6 +99,19 @@ private slots:
         QVERIFY2(QString::fromStdString(said(warnings[0].message)).contains(says), said(warnings[0].message).c_str());
         QCOMPARE(warnings[0].key, key.toStdString());
     }
+    /// Whoever types in psi sees psi, and no slip between kilopascals and psi is looked for.
+    void whatCannotBeIsAskedInTheReadersUnit() {
+        Wording reader;
+        reader.pressure = *findUnit("psi");
+        const MachineSheet sheet{MachineKind::FourStroke, 1, {{"tyre_pressure_kpa", "33"}}};
+        const auto warnings = checkMachine(sheet, reader);
+        QCOMPARE(warnings.size(), std::size_t(1));
+        const std::string words = said(warnings[0].message, reader);
+        QVERIFY2(words.find("4.8 psi cannot be right") != std::string::npos &&
+                     words.find("58.0 psi") != std::string::npos && words.find("looks like") == std::string::npos &&
+                     words.find("kPa") == std::string::npos,
+                 words.c_str());
+    }
     void neighboursMustAgree() {
         QVERIFY(
             checkMachine(

@@ -126,7 +126,11 @@ private slots:
                     used << found.next().captured(1);
             }
         }
-        // The archive names files as well ("job.json"): there a code is what a message is made of.
+        // The archive names files as well ("job.json"), which have an ending and begin as codes may.
+        const QSet<QString> names{"json", "csv", "sqlite", "lock", "txt", "pdf", "zip", "png", "lines"};
+        QSet<QString> beginnings;
+        for (const Sentence& s : all)
+            beginnings << QString::fromUtf8(s.code.data(), static_cast<qsizetype>(s.code.find('.')));
         static const QRegularExpression inMessage(
             QStringLiteral("(?:Message\\{|(?:\\w*Error|refuse|problem|say)\\(\\{?)\"([a-z]+\\.[a-z]+(?:-[a-z]+)*)\""));
         for (const char* layer : {"archive", "bench"}) {
@@ -139,7 +143,8 @@ private slots:
                 for (auto found = inMessage.globalMatch(text); found.hasNext();)
                     used << found.next().captured(1);
                 for (auto found = code.globalMatch(text); found.hasNext();)
-                    if (const QString one = found.next().captured(1); english().find(one.toStdString()))
+                    if (const QString one = found.next().captured(1);
+                        beginnings.contains(one.section('.', 0, 0)) && !names.contains(one.section('.', 1)))
                         used << one;
             }
         }
