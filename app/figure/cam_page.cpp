@@ -55,36 +55,40 @@ void CamPage::fill(const FigureFacts& f) {
         in.offer(key, f.sheet(key), Origin::Sheet);
 }
 
-LiftCurve CamPage::intake() const {
-    const double stated = std::min(n("stated_mm"), 0.9 * n("intake_lift_mm")) / kMmPerM;
-    const FigureInput was = inputs().before("intake_lash_mm");
-    return LiftCurve(n("intake_centre_deg") + n("both_deg"), n("intake_duration_deg"), n("intake_lift_mm") / kMmPerM,
-                     stated)
-        .withMoreLash((n("intake_lash_mm") - was.value.value) / kMmPerM);
+/// A cam by the values of `value(key)`: as they are now, or as they were before a hand moved them.
+template <class Value>
+LobeSetting CamPage::lobe(bool intake, const Value& value) const {
+    const auto mm = [&](const char* in, const char* ex) { return value(intake ? in : ex) / kMmPerM; };
+    LobeSetting out;
+    out.centreDeg =
+        (intake ? value("intake_centre_deg") : -value("exhaust_centre_deg")) + value("both_deg");
+    out.durationDeg = value(intake ? "intake_duration_deg" : "exhaust_duration_deg");
+    out.highestM = mm("intake_lift_mm", "exhaust_lift_mm");
+    out.statedAtM = value("stated_mm") / kMmPerM;
+    out.statedLashM = inputs().before(intake ? "intake_lash_mm" : "exhaust_lash_mm").value.value / kMmPerM;
+    out.lashM = mm("intake_lash_mm", "exhaust_lash_mm");
+    return out;
 }
 
-LiftCurve CamPage::exhaust() const {
-    const double stated = std::min(n("stated_mm"), 0.9 * n("exhaust_lift_mm")) / kMmPerM;
-    const FigureInput was = inputs().before("exhaust_lash_mm");
-    return LiftCurve(-n("exhaust_centre_deg") + n("both_deg"), n("exhaust_duration_deg"),
-                     n("exhaust_lift_mm") / kMmPerM, stated)
-        .withMoreLash((n("exhaust_lash_mm") - was.value.value) / kMmPerM);
+LobeSetting CamPage::lobeNow(bool intake) const {
+    return lobe(intake, [&](const char* key) { return n(key); });
+}
+
+LobeSetting CamPage::lobeBefore(bool intake) const {
+    return lobe(intake, [&](const char* key) { return inputs().before(key).value.value; });
 }
 
 void CamPage::workOut() {
-    const double both = n("both_deg"), stated = n("stated_mm") / kMmPerM;
-    const LiftCurve in = intake(), ex = exhaust();
-    // With the lash as it is now, at the lift the events are stated at.
-    m_events = eventsOf(in.durationAtDeg(stated), n("intake_centre_deg") + both, ex.durationAtDeg(stated),
-                        n("exhaust_centre_deg") - both);
-    const Result<CamFigures> figures = camFigures(m_events);
+    const double both = n("both_deg");
+    const Result<CamAnswer> answer = camAnswer(lobeNow(true), lobeNow(false));
     if (m_toReady)
         m_toReady->setEnabled(m_model.hasJob());
-    if (!figures) {
-        impossible(figures.error());
+    if (!answer) {
+        impossible(answer.error());
         return;
     }
-    m_figures = *figures;
+    m_events = answer->events;
+    m_figures = answer->figures;
     const CamFigures& f = m_figures;
     headline(tr("Overlap %1°, separation %2°").arg(number(f.overlapDeg, 0), number(f.separationDeg, 1)));
     say(tr("Intake opens %1° before top and closes %2° after bottom; exhaust opens %3° before bottom and closes %4° "
@@ -92,7 +96,7 @@ void CamPage::workOut() {
             .arg(number(m_events.intakeOpensDeg, 0), number(m_events.intakeClosesDeg, 0),
                  number(m_events.exhaustOpensDeg, 0), number(m_events.exhaustClosesDeg, 0), number(n("stated_mm"), 2)));
     say(tr("Lift at top centre: intake about %1 mm, exhaust about %2 mm.")
-            .arg(number(in.liftM(0.) * kMmPerM, 1), number(ex.liftM(0.) * kMmPerM, 1)));
+            .arg(number(answer->intakeAtTopM * kMmPerM, 1), number(answer->exhaustAtTopM * kMmPerM, 1)));
     sayRoom();
     sayEnds();
     for (const char* key : {"intake_duration_deg", "exhaust_duration_deg"})
@@ -139,25 +143,23 @@ void CamPage::sayRoom() {
         caution(message(crank.error().message));
         return;
     }
-    const auto one = [&](const char* room, const char* centre, const LiftCurve& now, double sign, double least,
-                         const QString& what) {
-        const LiftCurve then(sign * inputs().before(centre).value.value, now.seatDurationDeg(), now.highestM(), 0.);
-        const Ranged answer = rangeThrough(
-            [&](double measured, double lean) {
-                return leastRoom(*crank, now, offsetOfMeasured(*crank, then, measured / kMmPerM, lean), lean).roomM *
-                       kMmPerM;
-            },
-            r(room), r("valve_deg"));
+    const auto one = [&](bool intake, const char* room, double least, const QString& what) {
+        const Ranged measured = r(room);
+        const Ranged now = roomAfter(*crank, lobeNow(intake), lobeBefore(intake),
+                                     {measured.value / kMmPerM, measured.low / kMmPerM, measured.high / kMmPerM},
+                                     r("valve_deg"));
+        const Ranged answer{now.value * kMmPerM, now.low * kMmPerM, now.high * kMmPerM};
         say(tr("%1 valve to piston: %2, least %3° from top.")
                 .arg(what, ranged(answer, 2, QStringLiteral("mm")),
-                     number(std::abs(leastRoom(*crank, now, 0., n("valve_deg")).crankDeg), 0)));
+                     number(std::abs(leastRoom(*crank, liftCurveOf(lobeNow(intake)), 0., n("valve_deg")).crankDeg),
+                            0)));
         if (answer.low < least * kMmPerM)
             caution(tr("%1: less than %2 mm is not left for a stretched rod and a floating valve. Measure it before "
                        "the engine turns.")
                         .arg(what, number(least * kMmPerM, 1)));
     };
-    one("intake_room_mm", "intake_centre_deg", intake(), 1., kLeastIntakeRoomM, tr("Intake"));
-    one("exhaust_room_mm", "exhaust_centre_deg", exhaust(), -1., kLeastExhaustRoomM, tr("Exhaust"));
+    one(true, "intake_room_mm", kLeastIntakeRoomM, tr("Intake"));
+    one(false, "exhaust_room_mm", kLeastExhaustRoomM, tr("Exhaust"));
 }
 
 /// What a cam of this job gave at the top and took at the bottom.

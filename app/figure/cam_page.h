@@ -4,10 +4,8 @@
 #pragma once
 
 #include "app/figure/figure_page.h"
-#include "core/figure/cam/cam_timing.h"
+#include "core/figure/cam/cam_answer.h"
 #include "core/figure/cam/ends_of_range.h"
-#include "core/figure/cam/lift_curve.h"
-#include "core/figure/cam/valve_room.h"
 
 class QPushButton;
 
@@ -36,8 +34,12 @@ private:
         double y(double mm) const { return box.bottom() - mm / highestMm * box.height(); }
     };
     Plot plot(const QRectF& area) const;
-    LiftCurve intake() const;
-    LiftCurve exhaust() const;
+    template <class Value>
+    LobeSetting lobe(bool intake, const Value& value) const;
+    LobeSetting lobeNow(bool intake) const;
+    LobeSetting lobeBefore(bool intake) const; ///< as the machine has it, before a hand moved anything
+    LiftCurve intake() const { return liftCurveOf(lobeNow(true)); }
+    LiftCurve exhaust() const { return liftCurveOf(lobeNow(false)); }
     void sayRoom();
     void sayEnds();
     void drawCircle(QPainter& painter, const QPointF& centre, double radius) const;

@@ -184,9 +184,6 @@ private slots:
         QVERIFY(curve.seatDurationDeg() > 280. && curve.seatDurationDeg() < 340.);
         QVERIFY(near(curve.liftM(100. + 126.), 0.001, 1e-12) && near(curve.durationAtDeg(0.001), 252., 1e-9));
         QVERIFY(near(curve.liftM(100.), 0.0092, 1e-12));
-        const LiftCurve lashed = curve.withMoreLash(0.0001);
-        QVERIFY(lashed.seatDurationDeg() < curve.seatDurationDeg() && near(lashed.highestM(), 0.0091, 1e-12));
-        QVERIFY(near(lashed.withMoreLash(-0.0001).seatDurationDeg(), curve.seatDurationDeg(), 6.));
         QVERIFY(sharedLiftMDeg(curve, LiftCurve(-106., 248., 0.0088, 0.001)) > 0.);
         QCOMPARE(sharedLiftMDeg(LiftCurve(200., 100., 0.009, 0.), LiftCurve(-200., 100., 0.009, 0.)), 0.);
     }

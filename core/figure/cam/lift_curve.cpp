@@ -15,27 +15,25 @@ double placeOfShare(double share) {
 
 } // namespace
 
-LiftCurve::LiftCurve(double centreDeg, double durationDeg, double highestM, double statedAtM)
-    : m_centreDeg(centreDeg), m_highestM(highestM), m_halfDeg(0.) {
-    assert(statedAtM >= 0. && statedAtM < highestM);
-    m_halfDeg = 0.5 * durationDeg / placeOfShare(statedAtM / highestM);
+LiftCurve::LiftCurve(double centreDeg, double durationDeg, double highestM, double statedAtM, double lashM)
+    : m_centreDeg(centreDeg), m_lobeM(highestM + lashM), m_lashM(lashM), m_halfDeg(0.) {
+    assert(statedAtM >= 0. && statedAtM < highestM && lashM >= 0.);
+    m_halfDeg = 0.5 * durationDeg / placeOfShare((statedAtM + lashM) / m_lobeM);
 }
 
 double LiftCurve::liftM(double crankDeg) const {
     const double u = (crankDeg - m_centreDeg) / m_halfDeg, left = 1. - u * u;
-    return left > 0. ? m_highestM * left * left : 0.;
+    return left > 0. ? std::max(0., m_lobeM * left * left - m_lashM) : 0.;
 }
 
 double LiftCurve::durationAtDeg(double liftM) const {
-    return liftM < m_highestM ? 2. * m_halfDeg * placeOfShare(std::max(0., liftM) / m_highestM) : 0.;
+    const double onTheLobeM = std::max(0., liftM) + m_lashM;
+    return onTheLobeM < m_lobeM ? 2. * m_halfDeg * placeOfShare(onTheLobeM / m_lobeM) : 0.;
 }
 
 LiftCurve LiftCurve::withMoreLash(double moreM) const {
     LiftCurve out = *this;
-    out.m_highestM = m_highestM - moreM;
-    // The flank that stood `moreM` off the seat is the seat now. With less lash it is the other way round, so that
-    // taking it off again gives the first curve back.
-    out.m_halfDeg = moreM >= 0. ? 0.5 * durationAtDeg(moreM) : m_halfDeg / placeOfShare(-moreM / out.m_highestM);
+    out.m_lashM = std::clamp(m_lashM + moreM, 0., m_lobeM);
     return out;
 }
 
