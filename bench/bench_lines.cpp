@@ -124,7 +124,16 @@ LineFault readBenchLine(std::string_view line, BenchLine& out) {
     } else if (verb == "said") {
         out = SaidLine{cleanWords(rest)};
     } else if (verb == "done" || verb == "refused") {
-        out = AnswerLine{verb == "done", cleanWords(rest)};
+        std::optional<std::uint32_t> number;
+        if (rest.starts_with('#')) {
+            std::string_view after = rest.substr(1);
+            std::uint32_t counted = 0;
+            if (!whole(word(after), counted))
+                return LineFault::NotUnderstood;
+            number = counted;
+            rest = after;
+        }
+        out = AnswerLine{verb == "done", cleanWords(rest), number};
     } else {
         return LineFault::NotUnderstood;
     }

@@ -5,6 +5,7 @@
 #include "core/result.h"
 
 #include <cstdint>
+#include <optional>
 #include <string>
 #include <string_view>
 #include <variant>
@@ -37,7 +38,8 @@ struct SaidLine {
 };
 struct AnswerLine {
     bool done;
-    std::string text;
+    std::string text; ///< the order it answers, without its number; the bench's reason
+    std::optional<std::uint32_t> number = std::nullopt; ///< "done #12 cut": of a bench that counts its orders
 };
 using BenchLine =
     std::variant<HelloLine, FactLine, ChannelLine, OfferLine, BeginLine, SampleLine, SaidLine, AnswerLine>;

@@ -25,6 +25,7 @@ public:
     bool write(const QByteArray& bytes) override {
         return m_device->isOpen() && m_device->write(bytes) == bytes.size();
     }
+    qint64 unsent() const override { return m_device->bytesToWrite(); }
     bool waitFor(int ms) override {
         m_device->waitForBytesWritten(kWriteMs);
         return m_device->waitForReadyRead(ms);

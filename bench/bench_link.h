@@ -6,6 +6,7 @@
 // * `open` never waits. It ends in `opened`, or in `lost` with words for people; after `lost` nothing comes any more.
 // * `arrived` says that `take` has something. `take` gives what came, at most kReadAtOnce at a time, in order, once.
 // * `write` takes all of the bytes or none and says which; `flush` puts them on the way now, not at the next turn.
+// * `unsent` is what was written and is not on the way yet.
 // * `leave` says what was written, hears the other side out for a moment, and closes; it never throws what was said
 // away.
 // * `waitFor` is for the goodbye alone: it waits so long for bytes and is the only call that does.
@@ -33,6 +34,7 @@ public:
     virtual QByteArray take() = 0;
     virtual bool write(const QByteArray& bytes) = 0;
     virtual void flush() = 0;
+    virtual qint64 unsent() const = 0;
     virtual bool waitFor(int ms) = 0;
     virtual void leave() = 0;
     /// What a signal handler may still write to when the program is ended; -1 where there is none.

@@ -23,28 +23,49 @@ void BenchOrders::describe(const BenchDescription& bench) {
     m_status.canListen = !bench.plain;
     m_status.canCut = bench.canCut();
     m_status.hasBrake = bench.hasBrake();
-    m_loaded = false;
+    m_counts = bench.countsOrders();
+    m_lastNumber = 0;
     m_steps.reset();
     m_lines.clear();
-    // Stopped before it was known what the bench can do.
-    if (m_status.latched && m_status.canCut && m_cut.state == OrderState::NotAsked)
-        m_cut.state = OrderState::Asked;
+    if (m_release.state == OrderState::Asked && !m_status.latched)
+        m_release = {OrderState::Asked};
+    if (m_status.latched)
+        owe();
+}
+
+void BenchOrders::newLine() {
+    if (m_status.latched)
+        owe();
+}
+
+/// Cut and release from the beginning; the load goes when it is its turn (due).
+void BenchOrders::owe() {
+    m_fed = true;
+    m_cut = m_release = {};
+    m_status.refusedWhy.clear();
+    if (m_status.canListen && m_status.canCut)
+        m_cut = {OrderState::Asked};
 }
 
 void BenchOrders::stop(const Message& reason, double nowS) {
     m_steps.reset();
     m_lines.clear();
-    m_status.latched = true;
     if (!reason.empty())
         m_status.reason = reason;
-    m_status.refusedWhy.clear();
-    m_stoppedS = nowS;
-    m_fed = true;
-    m_cut = m_release = {};
-    if (!m_status.canListen)
-        return showUrgent(nowS);
-    if (m_status.canCut)
-        m_cut = {OrderState::Asked, nowS, -1e9};
+    const bool stillOwed =
+        m_status.latched && (m_cut.state == OrderState::Asked || m_release.state != OrderState::Answered);
+    m_status.latched = true;
+    if (stillOwed) {
+        for (Urgent* order : {&m_cut, &m_release}) {
+            if (order->state == OrderState::Refused)
+                *order = {OrderState::Asked};
+            order->atOnce = true;
+        }
+        m_status.refusedWhy.clear();
+    } else {
+        m_stoppedS = nowS;
+        owe();
+    }
     showUrgent(nowS);
 }
 
@@ -114,7 +135,7 @@ Result<Done> BenchOrders::zero(const std::string& channel) {
 void BenchOrders::release() {
     m_steps.reset();
     if (m_status.canListen && !m_status.latched)
-        m_release = {OrderState::Asked, m_release.askedS, -1e9};
+        m_release = {OrderState::Asked};
 }
 
 void BenchOrders::feed(double benchTimeS, double rpm, double throttle, bool pulling, double nowS) {
@@ -135,24 +156,39 @@ void BenchOrders::feed(double benchTimeS, double rpm, double throttle, bool pull
     showUrgent(nowS);
 }
 
-void BenchOrders::answered(const AnswerLine& answer, double nowS) {
+bool BenchOrders::answered(const AnswerLine& answer, double nowS) {
     const auto is = [&](std::string_view order) {
         const std::string_view text = answer.text;
         return text == order || text.starts_with(std::string(order) + " ");
     };
-    if (is("cut") && m_cut.mayBeAnswered()) {
-        m_cut.state = answer.done ? OrderState::Answered : OrderState::Refused;
-        if (answer.done)
-            m_fed = false;
-        else
-            m_status.refusedWhy = answer.text;
-    } else if (is("release") && m_release.mayBeAnswered()) {
-        m_release.state = answer.done ? OrderState::Answered : OrderState::Refused;
-        m_loaded = m_loaded && !answer.done;
-        if (!answer.done)
-            m_status.refusedWhy = answer.text;
-    }
+    Urgent* const order = is("cut") ? &m_cut : is("release") ? &m_release : nullptr;
+    if (!order)
+        return true; // of what is no stop's nothing is kept
+    if (m_counts && answer.number != order->number)
+        return false;
+    if (!order->mayBeAnswered())
+        return order->state == OrderState::Answered && answer.done; // written twice, so answered twice: no news
+    order->state = answer.done ? OrderState::Answered : OrderState::Refused;
+    if (!answer.done)
+        m_status.refusedWhy = answer.text;
+    else if (order == &m_cut)
+        m_fed = false;
+    else
+        m_loaded = false;
     showUrgent(nowS);
+    return true;
+}
+
+std::string BenchOrders::counted(const std::string& line, std::uint32_t number) const {
+    return m_counts ? "#" + std::to_string(number) + " " + line : line;
+}
+
+std::string BenchOrders::outgoing(const std::string& line) {
+    return counted(line, ++m_lastNumber);
+}
+
+std::vector<std::string> BenchOrders::lastWords() const {
+    return {counted("cut", m_lastNumber + 1), counted("release", m_lastNumber + 2)};
 }
 
 std::vector<std::string> BenchOrders::due(double nowS) {
@@ -160,19 +196,22 @@ std::vector<std::string> BenchOrders::due(double nowS) {
     // The load stays on until the engine is no longer fed, or waiting for that has become the worse choice.
     if (m_status.latched && m_status.canListen && m_release.state == OrderState::NotAsked &&
         (!m_status.hasBrake || !m_fed || nowS - m_stoppedS >= m_o.cutPatienceS))
-        m_release = {OrderState::Asked, nowS, -1e9};
+        m_release = {OrderState::Asked};
     const auto urge = [&](Urgent& order, const char* line) {
-        if (!owed(order.state) || nowS - order.writtenS < m_o.repeatS)
+        if (!owed(order.state) || (!order.atOnce && nowS - order.writtenS < m_o.repeatS))
             return;
-        if (!order.wasWritten())
+        if (!order.wasWritten()) {
             order.askedS = nowS;
+            order.number = ++m_lastNumber;
+        }
         order.writtenS = nowS;
-        out.emplace_back(line);
+        order.atOnce = false;
+        out.push_back(counted(line, order.number));
     };
     urge(m_cut, "cut");
     urge(m_release, "release");
-    for (std::string& line : m_lines)
-        out.push_back(std::move(line));
+    for (const std::string& line : m_lines)
+        out.push_back(outgoing(line));
     m_lines.clear();
     showUrgent(nowS);
     return out;

@@ -13,6 +13,7 @@ namespace jr {
 namespace {
 
 constexpr int kTickMs = 100;
+constexpr qint64 kAskAgainMs = 1000; // a greeting or an order for samples that nothing came of
 // A bench that introduces itself differently so often within so long is no bench to listen to.
 constexpr int kMostChanges = 5;
 constexpr qint64 kChangesWithinMs = 10000;
@@ -41,6 +42,16 @@ Message linkStateMessage(LinkState state) {
 
 BenchSession::BenchSession(SessionOptions options)
     : m_options(std::move(options)), m_orders(m_options.orders), m_ticker(this), m_again(this) {
+    // Its signals go to other threads.
+    qRegisterMetaType<BenchDescription>();
+    qRegisterMetaType<GuardTrip>();
+    qRegisterMetaType<StopStatus>();
+    qRegisterMetaType<Message>("jr::Message");
+    qRegisterMetaType<Error>("jr::Error");
+    qRegisterMetaType<LinkState>("jr::LinkState");
+    qRegisterMetaType<BenchState>("jr::BenchState");
+    qRegisterMetaType<std::shared_ptr<CaughtPull>>("std::shared_ptr<jr::CaughtPull>");
+    qRegisterMetaType<std::shared_ptr<CoastDown>>("std::shared_ptr<jr::CoastDown>");
     if (!m_options.nowEpochS)
         m_options.nowEpochS = [] { return static_cast<double>(QDateTime::currentMSecsSinceEpoch()) / 1000.; };
     m_clock.start();
@@ -105,42 +116,23 @@ void BenchSession::close() {
     m_wanted = false;
     m_ticker.stop();
     m_again.stop();
+    sayGoodbye();
     if (m_device) {
-        m_device->disconnect(this); // from here on it is read by hand, and a wait that ends is no error
-        // A machine that pulls or a brake that is loaded is not walked away from.
-        const bool busy = m_orders.loaded() || m_lastState == BenchState::Pulling;
-        if (busy && !m_options.plain && m_link == LinkState::Streaming) {
-            m_orders.stop({"line.is-left"}, nowS());
-            QElapsedTimer goodbye;
-            goodbye.start();
-            const auto owed = [&] {
-                const StopStatus& now = m_orders.status();
-                return now.cut == OrderState::Asked || now.release != OrderState::Answered;
-            };
-            while (m_device && m_device->isOpen() && owed() &&
-                   goodbye.elapsed() < static_cast<qint64>(m_options.goodbyeS * 1000.)) {
-                carryOut();
-                if (m_device->waitFor(20))
-                    arrived();
-            }
-        }
-        if (m_device) {
-            if (!m_options.plain)
-                (void)write("stop");
-            m_device->leave();
-            m_device.reset();
-        }
-        takeBackLastWords(std::exchange(m_lastWords, -1));
+        if (!m_options.plain)
+            (void)write(m_orders.outgoing("stop"));
+        m_device->leave();
+        m_device.reset();
     }
+    takeBackLastWords(std::exchange(m_lastWords, -1));
     m_catcher.broken();
     handOut();
     setLink(LinkState::Off);
 }
 
 void BenchSession::connected() {
-    // Should the program be ended from outside, this is what the bench still hears of it.
-    if (!m_options.plain)
-        m_lastWords = leaveLastWords(m_device->lastWordsDescriptor(), withChecksum("cut") + withChecksum("release"));
+    m_orders.newLine();
+    m_introducedHere = m_startOwed = false;
+    renewLastWords();
     setLink(LinkState::Introducing);
     if (!m_options.plain)
         (void)write("hello"); // asked again by the tick
@@ -168,7 +160,7 @@ void BenchSession::lost(const Message& why) {
         m_device.release()->deleteLater(); // we may stand in one of its own signals
     }
     if (m_capture)
-        (void)m_capture->remark("broken");
+        m_capture->remark("broken");
     m_catcher.broken();
     handOut();
     if (m_orders.status().latched)
@@ -197,14 +189,22 @@ void BenchSession::arrived() {
         return;
     m_sinceData.start();
     if (m_capture)
-        if (const Result<Done> written = m_capture->append(bytes); !written)
-            emit said(written.error());
+        m_capture->append(bytes);
     const std::size_t frames = m_catcher.take({bytes.constData(), static_cast<std::size_t>(bytes.size())});
+    const bool introduced = m_catcher.feed().takeIntroduced(), another = m_catcher.takeNewBench();
+    if (introduced || another) {
+        if (m_orders.steps() && !another)
+            emit said(Error{Message{"line.steps-ended-anew"}});
+        m_orders.describe(*m_catcher.feed().description());
+        renewLastWords();
+        m_introducedHere = true;
+        m_startOwed = !m_options.plain;
+    }
     for (auto& answers = m_catcher.feed().answers; !answers.empty(); answers.pop_front())
-        m_orders.answered(answers.front(), nowS());
-    if (m_catcher.takeNewBench()) {
+        if (!m_orders.answered(answers.front(), nowS()))
+            emit said(Error{Message{"line.late-answer", {answers.front().text}}});
+    if (another) {
         const BenchDescription& bench = *m_catcher.feed().description();
-        m_orders.describe(bench);
         {
             const std::lock_guard held(m_lock);
             m_described = bench;
@@ -222,22 +222,16 @@ void BenchSession::arrived() {
     passWords();
     if (!m_catcher.cutter())
         return;
-    if (m_link == LinkState::Introducing || m_link == LinkState::Silent) {
-        if (frames == 0) {
-            if (!m_options.plain && (m_sinceAsked.elapsed() > 300 || m_link == LinkState::Introducing)) {
-                (void)write("start"); // asked again by the tick
-                m_sinceAsked.start();
-            }
-        } else {
-            if (m_tries > 0)
-                ++m_reconnects;
-            m_tries = 0;
-            setLink(LinkState::Streaming, {"line.connected-to", {m_catcher.feed().description()->name}});
-        }
+    if (frames > 0 && (m_link == LinkState::Introducing || m_link == LinkState::Silent)) {
+        if (m_tries > 0)
+            ++m_reconnects;
+        m_tries = 0;
+        setLink(LinkState::Streaming, {"line.connected-to", {m_catcher.feed().description()->name}});
     }
     if (const auto givenUp = m_orders.takeGivenUp())
         emit stepsGivenUp(static_cast<int>(*givenUp));
     carryOut();
+    askForSamples();
     if (frames == 0)
         return;
     if (m_catcher.feed().clockJumped())
@@ -264,7 +258,7 @@ void BenchSession::afterFrame(PullCutter& cutter) {
         const double epochS = std::round(m_options.nowEpochS() * 1000.) / 1000.;
         m_catcher.anchor(epochS, figures.timeS);
         if (m_capture)
-            (void)m_capture->remark(anchorRemark(epochS, figures.timeS));
+            m_capture->remark(anchorRemark(epochS, figures.timeS));
     }
     m_orders.feed(figures.timeS, figures.rpm, figures.throttle, cutter.state() == BenchState::Pulling, nowS());
     // Stopped in the same breath as the sample that asked for it.
@@ -314,10 +308,7 @@ void BenchSession::handOut() {
 }
 
 void BenchSession::tick() {
-    static constexpr int kSyncTicks = 5;
-    if (m_capture && ++m_syncTicks % kSyncTicks == 0)
-        if (const Result<Done> synced = m_capture->sync(); !synced)
-            emit said(synced.error());
+    passProblems();
     passWords();
     carryOut();
     if (!m_device)
@@ -325,10 +316,15 @@ void BenchSession::tick() {
     const double quiet = static_cast<double>(m_sinceData.elapsed()) / 1000.;
     if (m_link == LinkState::Streaming && quiet > m_options.silentS)
         setLink(LinkState::Silent);
-    if (!m_options.plain && m_link == LinkState::Introducing && m_sinceAsked.elapsed() > 1000) {
-        // A greeting or an order may have been lost on the line.
-        (void)write(m_catcher.feed().description() ? "start" : "hello");
+    askForSamples();
+    // A greeting or an order may have been lost on the line.
+    const bool waits = m_link == LinkState::Introducing || m_link == LinkState::Silent;
+    if (!m_options.plain && waits && m_sinceAsked.elapsed() > kAskAgainMs) {
+        m_startOwed = m_introducedHere;
+        if (!m_startOwed)
+            (void)write("hello");
         m_sinceAsked.start();
+        askForSamples();
     }
     if (quiet > m_options.giveUpS)
         lost({"line.nothing-heard", {Number{quiet}}});

@@ -7,13 +7,14 @@
 #include "bench/bench_address.h"
 #include "bench/bench_link.h"
 #include "bench/bench_orders.h"
-#include "bench/capture.h"
+#include "bench/capture_writer.h"
 #include "bench/pull_catcher.h"
 
 #include <QElapsedTimer>
 #include <QObject>
 #include <QTimer>
 
+#include <atomic>
 #include <functional>
 #include <mutex>
 
@@ -52,7 +53,7 @@ struct SessionOptions {
     PullHeader plainHeader;            ///< facts of such a bench
     QString captureFolder;             ///< empty: no capture (the caller keeps what it must)
     double silentS = 2., giveUpS = 6.; ///< a line with nothing on it is said silent, then called again
-    double goodbyeS = 0.6;             ///< at most so long for a loaded bench to answer cut and release when it is left
+    double goodbyeS = 0.6; ///< so long a loaded bench that is left may take to answer once its release is on the wire
     qint64 captureAnewBytes = 64ll * 1024 * 1024; ///< a capture of this size whose pulls are all safe is begun anew
     OrderOptions orders;
     std::function<double()> nowEpochS; ///< the wall clock; replaceable for tests
@@ -68,6 +69,8 @@ public:
     LiveSnapshot snapshot() const;
     std::vector<LivePoint> takePoints();
     std::optional<BenchDescription> description() const;
+    /// It was left with a load on or in a pull, and the release could not be sent. Once close() has returned.
+    bool leftUnsent() const { return m_leftUnsent; }
 
 public slots:
     // In the session's own thread (call by QMetaObject::invokeMethod or a queued connection).
@@ -121,8 +124,13 @@ private:
     void passWords();
     void beginCapture(const CaptureStart& start);
     void beginCaptureAnew();
+    void passProblems(); ///< of the capture
     void remarkSitting();
     void carryOut(); ///< writes the orders that are due
+    void askForSamples();
+    void renewLastWords();
+    bool owesAnything() const;
+    void sayGoodbye();
     void showStop();
     void tell(const Result<Done>& asked);
     void setLink(LinkState state, Message words = {});
@@ -132,14 +140,15 @@ private:
     SessionOptions m_options;
     std::unique_ptr<BenchLink> m_device;
     int m_lastWords = -1;
-    std::unique_ptr<Capture> m_capture;
+    std::unique_ptr<CaptureWriter> m_capture;
     PullCatcher m_catcher;
     BenchOrders m_orders;
     SittingFacts m_sitting;
     QTimer m_ticker, m_again;
     QElapsedTimer m_clock, m_sinceData, m_sinceAsked, m_sinceWords, m_sinceChange;
-    bool m_wanted = false, m_holdingSteps = false;
-    int m_tries = 0, m_syncTicks = 0, m_wordsUnsaid = 0, m_changes = 0;
+    bool m_wanted = false, m_holdingSteps = false, m_startOwed = false, m_introducedHere = false;
+    std::atomic<bool> m_leftUnsent{false};
+    int m_tries = 0, m_wordsUnsaid = 0, m_changes = 0;
     BenchState m_lastState = BenchState::WarmUp;
     LinkState m_link = LinkState::Off;
     std::uint64_t m_reconnects = 0;

@@ -6,6 +6,7 @@
 #include <QDateTime>
 #include <QDir>
 
+#include <algorithm>
 #include <cstdio>
 #include <unistd.h>
 #include <utility>
@@ -23,13 +24,20 @@ std::string anchorRemark(double epochS, double benchTimeS) {
     return text;
 }
 
+std::string remarkLine(const std::string& text) {
+    std::string line = std::string(kRemark) + text;
+    std::replace_if(
+        line.begin(), line.end(), [](char c) { return c == '\n' || c == '\r' || c == '\0'; }, ' ');
+    return line + "\n";
+}
+
 Result<std::unique_ptr<Capture>> Capture::begin(const QString& folder, const CaptureStart& start) {
     if (!QDir().mkpath(folder))
         return Error{Message{"line.no-folder-for-captures"}, folder.toStdString()};
     const QString stamp = QDateTime::currentDateTime().toString(QStringLiteral("yyyyMMdd-HHmmss-zzz"));
     std::unique_ptr<Capture> out(new Capture(folder + QLatin1Char('/') + stamp + QStringLiteral(".lines")));
     out->m_lock.setStaleLockTime(0);
-    if (!out->m_lock.tryLock(0) || !out->m_file.open(QIODevice::WriteOnly | QIODevice::NewOnly))
+    if (!out->m_lock.tryLock(0) || !out->m_file.open(QIODevice::WriteOnly | QIODevice::NewOnly | QIODevice::Unbuffered))
         return Error{Message{"line.capture-not-begun"}, folder.toStdString()};
     char text[200];
     std::snprintf(text, sizeof text, "capture 1 %.3f", start.epochS);
@@ -47,33 +55,39 @@ Result<std::unique_ptr<Capture>> Capture::begin(const QString& folder, const Cap
 }
 
 Result<Done> Capture::append(QByteArrayView bytes) {
-    if (m_broken)
+    if (m_tooLong)
         return Done{};
-    const auto off = [&](Message why) {
-        m_broken = true;
+    const auto cannot = [&](Message why) {
         return Error{Message{"line.capture-not-written", {Sayings{{std::move(why)}}}}, m_file.fileName().toStdString()};
     };
-    if (m_size + bytes.size() > kLargestCapture)
-        return off({"line.capture-too-long"});
-    if (m_file.write(bytes.data(), bytes.size()) != bytes.size() || !m_file.flush())
-        return off({"error.in-words", {m_file.errorString().toStdString()}});
+    if (m_size + bytes.size() > kLargestCapture) {
+        m_tooLong = true;
+        return cannot({"line.capture-too-long"});
+    }
+    if (m_file.write(bytes.data(), bytes.size()) != bytes.size()) {
+        const std::string why = m_file.errorString().toStdString();
+        // Half of it would be written twice when it is tried again.
+        (void)m_file.resize(m_size);
+        (void)m_file.seek(m_size);
+        return cannot({"error.in-words", {why}});
+    }
     m_size += bytes.size();
     return Done{};
 }
 
 Result<Done> Capture::remark(const std::string& text) {
-    const std::string line = std::string(kRemark) + text + "\n";
+    const std::string line = remarkLine(text);
     return append(QByteArrayView(line.data(), static_cast<qsizetype>(line.size())));
 }
 
 Result<Done> Capture::sync() {
-    if (m_broken || !m_file.isOpen() || ::fdatasync(m_file.handle()) == 0 || std::exchange(m_syncFailed, true))
+    if (m_tooLong || !m_file.isOpen() || ::fdatasync(m_file.handle()) == 0 || std::exchange(m_syncFailed, true))
         return Done{};
     return Error{Message{"line.capture-not-on-disk"}, m_file.fileName().toStdString()};
 }
 
-void Capture::finish() {
-    if (settled())
+void Capture::finish(bool remove) {
+    if (remove)
         m_file.remove();
     else
         m_file.close();

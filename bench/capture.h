@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Everything a bench sends, on disk as it arrives, word for word: a power cut costs at most the last second.
 //
-// A capture stays until every pull caught in it is known to be safe elsewhere (`settle`): whoever forgets to say so
-// leaves a file that is offered again, and loses nothing.
+// A capture stays until every pull caught in it is known to be safe elsewhere: whoever forgets to say so leaves a file
+// that is offered again, and loses nothing. These are its file's own dealings, which wait for the disk; a session hands
+// them to a CaptureWriter.
 #pragma once
 
 #include "bench/line_feed.h"
@@ -14,7 +15,6 @@
 
 #include <functional>
 #include <memory>
-#include <set>
 #include <string>
 #include <string_view>
 
@@ -32,6 +32,8 @@ struct CaptureStart {
 };
 /// The remark that a bench time stood at a moment of the wall clock.
 std::string anchorRemark(double epochS, double benchTimeS);
+/// "#jr TEXT\n": what would end the line within the text is a space.
+std::string remarkLine(const std::string& text);
 
 class Capture {
 public:
@@ -39,19 +41,17 @@ public:
     /// belong to. Errors: cannot be made or written.
     static Result<std::unique_ptr<Capture>> begin(const QString& folder, const CaptureStart& start);
 
-    /// Errors: the disk is full or gone, or the file has reached its bound; said once, and the capture is then off.
+    /// All of it or nothing. Errors: the disk is full or gone, and the same may be tried again; or the file has reached
+    /// its bound, said once, and the capture is then off (`tooLong`).
     Result<Done> append(QByteArrayView bytes);
+    bool tooLong() const { return m_tooLong; }
     /// A remark of ours among the bench's lines, e.g. the setup from now on.
     Result<Done> remark(const std::string& text);
     /// To the disk itself. Called about twice a second. Errors: the disk says it did not get there; said once.
     Result<Done> sync();
 
-    void caught(const std::string& pullId) { m_owed.insert(pullId); }
-    /// This pull is safe elsewhere, or was thrown away on purpose.
-    void settled(const std::string& pullId) { m_owed.erase(pullId); }
-    bool settled() const { return m_owed.empty(); }
-    /// Closes it; the file goes when every pull in it is settled, and stays otherwise.
-    void finish();
+    /// Closes it; with `remove`, when nothing in it is owed any more, the file goes.
+    void finish(bool remove);
     QString path() const { return m_file.fileName(); }
     qint64 size() const { return m_size; }
 
@@ -59,9 +59,8 @@ private:
     Capture(const QString& path) : m_file(path), m_lock(path + QStringLiteral(".lock")) {}
     QFile m_file;
     QLockFile m_lock;
-    std::set<std::string> m_owed;
     qint64 m_size = 0;
-    bool m_broken = false, m_syncFailed = false;
+    bool m_tooLong = false, m_syncFailed = false;
 };
 
 /// A capture that nobody finished: what was caught in it.

@@ -38,6 +38,8 @@ struct BenchDescription {
     }
     /// The bench can stop ignition or fuel.
     bool canCut() const { return !plain && says("can_cut", "yes"); }
+    /// It wants a number before every order, and says it in its answer.
+    bool countsOrders() const { return !plain && says("numbered", "yes"); }
     /// It has a load that can be thrown off.
     bool hasBrake() const {
         return header.kind == PullKind::Brake || find(ChannelId::BrakeTorque) >= 0 || find(ChannelId::LoadForce) >= 0;

@@ -301,6 +301,7 @@ void LineFeed::introduce(const BenchLine& message, std::string_view text) {
             m_description = std::shared_ptr<const BenchDescription>(std::move(m_coming));
         }
         m_coming.reset();
+        m_introduced = true;
     }
 }
 

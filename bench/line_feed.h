@@ -63,6 +63,8 @@ public:
     std::deque<AnswerLine> answers; ///< "done cut", "refused target hold 0 : …"
     /// The line was opened anew: half a line from before is worthless, counts begin afresh.
     void reconnected();
+    /// An introduction ended since this was asked last, in the same words or in others.
+    bool takeIntroduced() { return std::exchange(m_introduced, false); }
     bool clockJumped() { return std::exchange(m_jumped, false); }
 
     /// Where the continuous clock stands, so that a capture begun in mid-stream can be read on the same one.
@@ -94,7 +96,7 @@ private:
     std::optional<std::uint32_t> m_lastCount;
     std::optional<double> m_lastTimeS;
     double m_usualStepS = 0.005, m_clockOffsetS = 0.;
-    bool m_jumped = false;
+    bool m_jumped = false, m_introduced = false;
     std::optional<double> m_tempC, m_pressurePa, m_humidity, m_speedMS;
     std::optional<Air> m_air;
 };

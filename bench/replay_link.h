@@ -23,6 +23,7 @@ public:
     QByteArray take() override;
     bool write(const QByteArray&) override { return m_file.isOpen(); }
     void flush() override {}
+    qint64 unsent() const override { return 0; }
     bool waitFor(int ms) override;
     void leave() override { end(); }
 

@@ -7,14 +7,17 @@
 namespace jr {
 
 void BenchSession::beginCapture(const CaptureStart& start) {
-    Result<std::unique_ptr<Capture>> capture = Capture::begin(m_options.captureFolder, start);
-    if (!capture) {
-        emit said(capture.error());
-        return;
-    }
-    m_capture = std::move(capture).value();
+    if (!m_capture)
+        m_capture = std::make_unique<CaptureWriter>(m_options.captureFolder);
+    m_capture->begin(start);
     if (m_options.plain)
-        (void)m_capture->remark("plain " + m_options.plainText);
+        m_capture->remark("plain " + m_options.plainText);
+}
+
+void BenchSession::passProblems() {
+    if (m_capture)
+        for (const Error& problem : m_capture->takeProblems())
+            emit said(problem);
 }
 
 /// Nothing in it is owed any more and it has grown large: a new one, in which the bench introduces itself first.
@@ -24,11 +27,7 @@ void BenchSession::beginCaptureAnew() {
     const auto bench = m_catcher.feed().description();
     if (!anchor || !clock || !bench)
         return;
-    m_capture->finish();
-    m_capture.reset();
     beginCapture({anchor->first, anchor->second, clock});
-    if (!m_capture)
-        return;
     std::string introduction;
     for (const char* at = bench->introduction.c_str(); *at;) {
         const std::string_view line(at, std::strcspn(at, "\n"));
@@ -37,22 +36,18 @@ void BenchSession::beginCaptureAnew() {
     }
     if (!bench->plain)
         introduction += withChecksum("begin");
-    if (const Result<Done> written =
-            m_capture->append(QByteArrayView(introduction.data(), static_cast<qsizetype>(introduction.size())));
-        !written)
-        emit said(written.error());
+    m_capture->append(QByteArrayView(introduction.data(), static_cast<qsizetype>(introduction.size())));
     remarkSitting();
 }
 
 void BenchSession::remarkSitting() {
     if (!m_capture)
         return;
-    // The capture says itself, once, when it can no longer be written.
-    (void)m_capture->remark("job " + m_sitting.job);
-    (void)m_capture->remark("machine " + m_sitting.machine);
-    (void)m_capture->remark("setup " + m_sitting.setup);
+    m_capture->remark("job " + m_sitting.job);
+    m_capture->remark("machine " + m_sitting.machine);
+    m_capture->remark("setup " + m_sitting.setup);
     for (const auto& [name, value] : m_sitting.keys)
-        (void)m_capture->remark("key " + name + " " + value);
+        m_capture->remark("key " + name + " " + value);
 }
 
 void BenchSession::pullKept(const std::string& pullId) {
@@ -63,6 +58,7 @@ void BenchSession::pullKept(const std::string& pullId) {
 void BenchSession::finishCapture() {
     if (m_capture)
         m_capture->finish();
+    passProblems();
     m_capture.reset();
 }
 

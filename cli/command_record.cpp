@@ -14,6 +14,7 @@
 #include <QCoreApplication>
 #include <QDir>
 #include <QSocketNotifier>
+#include <QThread>
 
 #include <clocale>
 #include <cmath>
@@ -70,11 +71,13 @@ Result<std::string> writePull(const std::string& folder, const Trace& trace) {
     return path;
 }
 
-/// One recording: listens until enough pulls are on disk, the time is up, or a file cannot be written.
+/// One recording: listens until enough pulls are on disk, the time is up, or a file cannot be written. The session runs
+/// in a thread of its own, so that no stop waits for a pull being written.
 class Recorder : public QObject {
 public:
     Recorder(const RecordAsked& o, SessionOptions session, PullHeader extra)
         : m_o(o), m_extra(std::move(extra)), m_session(std::move(session)) {
+        m_session.moveToThread(&m_thread);
         connect(&m_session, &BenchSession::linkChanged, this, [](LinkState, const Message& words) { tell(words); });
         connect(&m_session, &BenchSession::said, this, [](const Error& what) { say(inWords(what)); });
         connect(&m_session, &BenchSession::refused, this, [](const Error& why) { say(inWords(why)); });
@@ -91,11 +94,11 @@ public:
             Procedure p = procedureOf(bench);
             p.startRpm = m_o.startRpm.value_or(p.startRpm);
             p.endRpm = m_o.endRpm.value_or(p.endRpm);
-            m_session.setProcedure(p);
+            inSession([p](BenchSession& s) { s.setProcedure(p); });
         });
         connect(&m_session, &BenchSession::stateChanged, this, [this](BenchState state) {
             if (state == BenchState::Ready && !m_o.ask.empty() && m_kept < m_o.pulls && !m_tripped)
-                m_session.askOffer(QString::fromStdString(m_o.ask));
+                inSession([this](BenchSession& s) { s.askOffer(QString::fromStdString(m_o.ask)); });
         });
         connect(&m_session, &BenchSession::pullCaught, this,
                 [this](const std::shared_ptr<CaughtPull>& pull) { keep(*pull); });
@@ -119,14 +122,20 @@ public:
         // Ended from outside, the bench has heard "cut" and "release" already; the rest is put in order here.
         QSocketNotifier ending(endingSignalPipe(), QSocketNotifier::Read);
         connect(&ending, &QSocketNotifier::activated, this, [this] {
-            m_session.stop();
+            inSession([](BenchSession& s) { s.stop(); });
             tell({"cli.ended-by-signal"});
             leave();
         });
-        m_session.open();
+        m_thread.start();
+        inSession([](BenchSession& s) { s.open(); });
         QCoreApplication::exec();
-        m_session.close();
-        m_session.finishCapture();
+        // Waits, so that a pull in hand is written before its capture may go.
+        QMetaObject::invokeMethod(&m_session, &BenchSession::close, Qt::BlockingQueuedConnection);
+        QCoreApplication::sendPostedEvents(this);
+        QMetaObject::invokeMethod(&m_session, &BenchSession::finishCapture, Qt::BlockingQueuedConnection);
+        QCoreApplication::sendPostedEvents(this);
+        m_thread.quit();
+        m_thread.wait();
         for (const QString& left :
              QDir(QString::fromStdString(m_o.out + "/capture")).entryList({QStringLiteral("*.lines")}))
             tell({"cli.capture-still-here", {m_o.out}}, m_o.out + "/capture/" + left.toStdString());
@@ -151,9 +160,17 @@ private:
             this, [] { QCoreApplication::exit(); }, Qt::QueuedConnection);
     }
 
+    template <class Work>
+    void inSession(Work work) {
+        QMetaObject::invokeMethod(&m_session, [this, work = std::move(work)] { work(m_session); });
+    }
+    void kept(const std::string& id) {
+        inSession([id](BenchSession& s) { s.pullKept(id); });
+    }
+
     void keep(CaughtPull& pull) {
         if (m_kept >= m_o.pulls) {
-            m_session.pullKept(pull.trace.header.id); // not wanted
+            kept(pull.trace.header.id); // not wanted
             return;
         }
         const std::string id = pull.trace.header.id;
@@ -169,7 +186,7 @@ private:
             return; // the capture holds it
         }
         const std::string& path = *written;
-        m_session.pullKept(id);
+        kept(id);
         ++m_kept;
         Json one{{"file", path}, {"rows", pull.trace.rows()}, {"started", h.started}};
         const bool road = h.kind == PullKind::Road; // it has times and no curve: `road` tells them
@@ -209,6 +226,7 @@ private:
 
     const RecordAsked& m_o;
     PullHeader m_extra;
+    QThread m_thread;
     BenchSession m_session;
     BenchDescription m_bench;
     Json m_pulls = Json::array();

@@ -96,6 +96,10 @@ Heard hear(const std::string& line, LiveWorld& world) {
     std::istringstream words(text);
     std::string verb, first;
     words >> verb;
+    if (verb.size() > 1 && verb[0] == '#') { // an order that carries a number is answered with it
+        out.number = verb + " ";
+        words >> verb;
+    }
     const auto done = [&] { out.answer = "done " + text; };
     const auto refused = [&](const char* why) { out.answer = "refused " + text + " : " + why; };
     if (verb == "hello") {
@@ -149,13 +153,13 @@ Heard hear(const std::string& line, LiveWorld& world) {
 std::vector<std::string> LateAnswers::due(const LiveWorld& world) {
     std::vector<std::string> out;
     if (m_cut && !world.fed()) {
-        m_cut = false;
         if (world.knobs().answersCut)
-            out.emplace_back("done cut");
+            out.push_back("done " + *m_cut + "cut");
+        m_cut.reset();
     }
     if (m_release && world.loadOff()) {
-        m_release = false;
-        out.emplace_back("done release");
+        out.push_back("done " + *m_release + "release");
+        m_release.reset();
     }
     return out;
 }

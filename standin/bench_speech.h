@@ -5,6 +5,7 @@
 
 #include "standin/live_world.h"
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -23,6 +24,7 @@ std::string speedSentence(double metresPerS, double timeS);
 /// One command from the program, checksum checked: the answer line ("done …" or "refused …"), and what it does to the
 /// world.
 struct Heard {
+    std::string number; ///< "#12 " of a numbered order, to be said in its answer
     std::string answer; ///< without checksum; empty for a line that is not ours, or an answer that comes when it is so
     bool introduce = false, start = false, stop = false;
     bool cut = false, release = false; ///< orders answered once they are carried out: LateAnswers
@@ -34,14 +36,16 @@ Heard hear(const std::string& line, LiveWorld& world);
 class LateAnswers {
 public:
     void heard(const Heard& what) {
-        m_cut = m_cut || what.cut;
-        m_release = m_release || what.release;
+        if (what.cut)
+            m_cut = what.number;
+        if (what.release)
+            m_release = what.number;
     }
     /// Lines that are due now, without checksum.
     std::vector<std::string> due(const LiveWorld& world);
 
 private:
-    bool m_cut = false, m_release = false;
+    std::optional<std::string> m_cut, m_release; ///< the newest order's number
 };
 
 } // namespace standin

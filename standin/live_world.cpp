@@ -81,6 +81,8 @@ std::vector<std::pair<std::string, std::string>> LiveWorld::facts() const {
         out.emplace_back("engine_per_brake", "1");
     }
     out.emplace_back("can_cut", m_knobs.canCut ? "yes" : "no");
+    if (m_knobs.countsOrders)
+        out.emplace_back("numbered", "yes");
     return out;
 }
 

@@ -26,11 +26,12 @@ struct Knobs {
     double coastS = 12.;     ///< the rider lets the roller run out so long before he brakes it; 0: until it stands
     double warmStartC = 78.; ///< coolant at the start; 20 for a cold engine
     // What the bench can do when it is asked to stop.
-    bool canCut = true;      ///< it has a relay in the ignition
-    double cutAfterS = 0.05; ///< from the order to an engine that is no longer fed
-    bool answersCut = true;  ///< and whether it says so
-    double unloadS = 0.3;    ///< a load comes off over so long
-    double reactionS = 0.7;  ///< of the rider, to an engine that runs away or falls silent
+    bool countsOrders = true; ///< it wants a number before every order
+    bool canCut = true;       ///< it has a relay in the ignition
+    double cutAfterS = 0.05;  ///< from the order to an engine that is no longer fed
+    bool answersCut = true;   ///< and whether it says so
+    double unloadS = 0.3;     ///< a load comes off over so long
+    double reactionS = 0.7;   ///< of the rider, to an engine that runs away or falls silent
 };
 
 enum class Rider { Idle, Settling, FullThrottle, Coasting };

@@ -286,6 +286,7 @@ int main(int argc, char** argv) {
     app.add_option("--fuel-ml", o.knobs.fuelMl, "In the tank at the start; not given: full");
     app.add_option("--scale-offset", o.knobs.scaleOffsetN, "What the load cell shows with nothing on it, N");
     app.add_option("--coolant-c", o.knobs.warmStartC, "Coolant at the start, °C")->capture_default_str();
+    app.add_flag("!--unnumbered", o.knobs.countsOrders, "The bench takes its orders without a number");
     app.add_flag("!--cannot-cut", o.knobs.canCut, "The bench has no way to stop the engine");
     app.add_option("--cut-after", o.knobs.cutAfterS, "The engine stops being fed so long after the order, s")
         ->check(CLI::Range(0., 60.))

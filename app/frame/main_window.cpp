@@ -246,6 +246,14 @@ void MainWindow::keepPlace() const {
 
 void MainWindow::closeEvent(QCloseEvent* event) {
     keepPlace();
+    // A bench that could not be told to let go is no reason to stay for ever, but one to be read before going.
+    const bool toldAlready = m_bench->link().leftUnsent();
+    m_bench->link().disconnectBench();
+    if (m_bench->link().leftUnsent() && !toldAlready) {
+        showStation(Pull);
+        event->ignore();
+        return;
+    }
     QMainWindow::closeEvent(event);
 }
 

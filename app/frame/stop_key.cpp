@@ -21,9 +21,10 @@ StopKey::StopKey(BenchModel& bench, QObject* parent) : QObject(parent), m_bench(
 
 bool StopKey::eventFilter(QObject* watched, QEvent* event) {
     // Once a stroke, as it comes to the window and before any widget has it. Pull's own shortcut has taken its own
-    // by then.
+    // by then. A key that is held down is one press.
     if (event->type() == QEvent::KeyPress && watched->isWindowType() &&
-        static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape && m_bench.pullInHand()) {
+        static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape && !static_cast<QKeyEvent*>(event)->isAutoRepeat() &&
+        m_bench.pullInHand()) {
         m_bench.link().stop();
         emit stopped();
     }

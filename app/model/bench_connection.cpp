@@ -10,16 +10,7 @@
 
 namespace jr::app {
 
-BenchConnection::BenchConnection(JobModel& job, QObject* parent) : QObject(parent), m_job(job) {
-    qRegisterMetaType<BenchDescription>();
-    qRegisterMetaType<GuardTrip>();
-    qRegisterMetaType<LinkState>("jr::LinkState");
-    qRegisterMetaType<BenchState>("jr::BenchState");
-    qRegisterMetaType<std::shared_ptr<CaughtPull>>("std::shared_ptr<jr::CaughtPull>");
-    qRegisterMetaType<std::shared_ptr<CoastDown>>("std::shared_ptr<jr::CoastDown>");
-    qRegisterMetaType<StopStatus>();
-    qRegisterMetaType<Message>("jr::Message");
-}
+BenchConnection::BenchConnection(JobModel& job, QObject* parent) : QObject(parent), m_job(job) {}
 
 BenchConnection::~BenchConnection() {
     leave(); // nobody is told: whoever listened is being taken down with it
@@ -173,6 +164,7 @@ void BenchConnection::closeSession() {
     if (m_session) {
         // Waits, so that a pull in hand is kept before anything is taken down; only then may its capture go.
         QMetaObject::invokeMethod(m_session, &BenchSession::close, Qt::BlockingQueuedConnection);
+        m_leftUnsent = m_session->leftUnsent();
         QCoreApplication::sendPostedEvents(this);
         if (m_job.keeper())
             m_job.keeper()->finish();

@@ -30,6 +30,8 @@ public:
     /// The receiver of a machine on the road; as connectTo.
     void listenTo(const QString& receiver);
     void disconnectBench();
+    /// The last bench was left with a load on or in a pull, and nothing could be sent to it.
+    bool leftUnsent() const { return m_leftUnsent; }
     bool wanted() const { return m_session != nullptr || m_calling; }
     /// What is connected is a receiver on the road, and no bench.
     bool onTheRoad() const { return wanted() && m_onTheRoad; }
@@ -89,7 +91,7 @@ private:
     QThread m_thread;
     BenchSession* m_session = nullptr;
     bool m_calling = false; ///< the archive is asked first
-    bool m_onTheRoad = false;
+    bool m_onTheRoad = false, m_leftUnsent = false;
     quint64 m_calls = 0; ///< the newest call of a bench
     std::unique_ptr<QProcess> m_standin;
     std::optional<BenchDescription> m_bench;

@@ -13,6 +13,7 @@ static const char *const facts[][2] = {
     {"start_rpm", "3000"},
     {"end_rpm", "8000"},
     {"can_cut", "yes"}, /* leave it out where nothing here can stop ignition or fuel */
+    {"numbered", "yes"}, /* every order comes as "#N WORD" and is answered with its number */
 };
 
 static const char *const channels[BENCH_CHANNELS][2] = {
@@ -51,24 +52,35 @@ static void introduce(struct bench *bench) {
     say(bench, line, snprintf(line, sizeof line, "begin"));
 }
 
-static void refuse(struct bench *bench, const char *command) {
+static void refuse(struct bench *bench, const char *number, const char *command) {
     char line[BENCH_LINE];
-    say(bench, line, snprintf(line, sizeof line, "refused %.60s : this bench does not know that", command));
+    say(bench, line, snprintf(line, sizeof line, "refused %s%.60s : this bench does not know that", number, command));
 }
 
-static void obey(struct bench *bench, const char *command) {
+/* "#12 cut": the number is kept for the answer. Without one (the introduction was not heard yet) it is empty. */
+static void obey(struct bench *bench, const char *heard) {
+    char number[BENCH_NUMBER] = "";
+    const char *command = heard;
+    const char *blank = strchr(heard, ' ');
+    if (heard[0] == '#' && blank && (size_t)(blank - heard) + 2 <= sizeof number) {
+        memcpy(number, heard, (size_t)(blank - heard) + 1);
+        number[blank - heard + 1] = '\0';
+        command = blank + 1;
+    }
     if (strcmp(command, "hello") == 0)
         introduce(bench);
     else if (strcmp(command, "start") == 0)
         bench->streaming = 1;
     else if (strcmp(command, "stop") == 0)
         bench->streaming = 0;
-    else if (strcmp(command, "cut") == 0)
+    else if (strcmp(command, "cut") == 0) {
         bench->cut_wanted = 1;
-    else if (strcmp(command, "release") == 0)
+        memcpy(bench->cut_number, number, sizeof number);
+    } else if (strcmp(command, "release") == 0) {
         bench->release_wanted = 1;
-    else
-        refuse(bench, command);
+        memcpy(bench->release_number, number, sizeof number);
+    } else
+        refuse(bench, number, command);
 }
 
 static int hex(char c) {
@@ -119,9 +131,14 @@ void bench_sample(struct bench *bench, double seconds, const double values[BENCH
 
 void bench_done(struct bench *bench, const char *command) {
     char line[BENCH_LINE];
-    if (strcmp(command, "cut") == 0)
+    const char *number = "";
+    if (strcmp(command, "cut") == 0) {
         bench->cut_wanted = 0;
-    if (strcmp(command, "release") == 0)
+        number = bench->cut_number;
+    }
+    if (strcmp(command, "release") == 0) {
         bench->release_wanted = 0;
-    say(bench, line, snprintf(line, sizeof line, "done %s", command));
+        number = bench->release_number;
+    }
+    say(bench, line, snprintf(line, sizeof line, "done %s%s", number, command));
 }

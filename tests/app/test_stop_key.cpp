@@ -55,6 +55,32 @@ private slots:
     void init() { QCOMPARE(m_bench.begin(QString::fromUtf8(QTest::currentTestFunction())), QString()); }
     void cleanup() { m_bench.end(); }
 
+    /// Closed in the middle of a pull the window leaves only once the bench has been told to let go; one that cannot be
+    /// told is read about first.
+    void closingTheWindowLetsGoOfTheLoad() {
+        QVERIFY(beginPull(3., 5000.));
+        bench().link().inSession([](BenchSession& session) { session.hold(6000.); });
+        QTest::qWait(200);
+        QVERIFY(window().close());
+        QVERIFY(!bench().link().wanted() && !bench().link().leftUnsent());
+    }
+    void aBenchThatCannotBeToldIsReadAboutFirst() {
+        auto server = std::make_unique<testsupport::StandinProcess>(QStringList{"--machine", "ostra", "--speed", "3"});
+        bench().sitting().setSetup("stock");
+        bench().sitting().setWarmUp(false);
+        bench().link().connectTo(server->address());
+        QVERIFY(m_bench.ready());
+        bench().link().ask("pull");
+        QVERIFY(pulling(5000.));
+        bench().link().inSession([](BenchSession& session) { session.hold(6000.); });
+        QTest::qWait(200);
+        server.reset();
+        QTRY_VERIFY(bench().link().snapshot().link != LinkState::Streaming);
+        QVERIFY(!window().close());
+        QVERIFY(window().isVisible() && bench().link().leftUnsent());
+        QVERIFY(window().close()); // read: nobody is kept
+    }
+
     /// What the program does not do is said in the language of the window, here that a stop still stands.
     void whatIsRefusedIsSaidInTheReadersLanguage() {
         SpokenLanguage german(*QCoreApplication::instance());

@@ -39,7 +39,7 @@ struct Watched {
     bool cutDone = false;   ///< the bench answered the cut since the stop
     bool cutAnswered = false, releaseAnswered = false, cutRefused = false, releaseRefused = false;
     double cutWrittenS = -1e9, releaseWrittenS = -1e9;
-    bool cutSeen = false; ///< a line "cut" went out since the stop
+    bool cutSeen = false, releaseSeen = false; ///< a line of it went out since the stop
 };
 
 } // namespace
@@ -62,7 +62,7 @@ private slots:
         QFETCH(bool, hasBrake);
         QFETCH(bool, plain);
         const OrderOptions options;
-        long stops = 0, releases = 0, cuts = 0, targets = 0;
+        long stops = 0, pressedAgain = 0, releases = 0, cuts = 0, targets = 0;
         for (unsigned day = 1; day <= 200; ++day) {
             std::mt19937 dice(day);
             const auto chance = [&](double share) { return std::uniform_real_distribution<>(0., 1.)(dice) < share; };
@@ -76,9 +76,20 @@ private slots:
             for (int step = 0; step < 300; ++step) {
                 now += std::uniform_real_distribution<>(0.01, 0.12)(dice);
                 if (chance(0.03)) {
+                    const StopStatus before = orders.status();
                     orders.stop(chance(0.5) ? Message{"line.is-left"} : Message{}, now);
                     ++stops;
-                    w = {true, canCut, hasBrake, plain, now};
+                    // While something is owed a second press puts nothing off and is no new stop.
+                    if (w.latched && !(w.releaseAnswered && (w.cutAnswered || w.cutRefused || !canCut))) {
+                        w.cutWrittenS = w.releaseWrittenS = -1e9;
+                        if (before.cut == OrderState::Refused)
+                            w.cutRefused = w.cutSeen = false; // asked for anew
+                        if (before.release == OrderState::Refused)
+                            w.releaseSeen = false;
+                        ++pressedAgain;
+                    } else {
+                        w = {true, canCut, hasBrake, plain, now};
+                    }
                 }
                 if (chance(0.01)) {
                     orders.clear();
@@ -109,8 +120,9 @@ private slots:
                 }
                 if (chance(0.1)) {
                     const bool done = chance(0.8);
+                    const bool owed = orders.status().release == OrderState::Asked && w.releaseSeen;
                     orders.answered({done, done ? "release" : "release stuck"}, now);
-                    w.releaseAnswered = w.releaseAnswered || done;
+                    w.releaseAnswered = w.releaseAnswered || (owed && done);
                     w.releaseRefused = w.releaseRefused || !done;
                 }
                 if (chance(0.05))
@@ -134,6 +146,7 @@ private slots:
                         QVERIFY(!w.hasBrake || w.shutSince || w.cutDone || now - w.stoppedS >= options.cutPatienceS);
                         QVERIFY(now - w.releaseWrittenS >= options.repeatS);
                         w.releaseWrittenS = now;
+                        w.releaseSeen = true;
                     }
                 }
                 if (w.latched && w.canCut && !w.plain) {
@@ -151,7 +164,7 @@ private slots:
                 QVERIFY(told.waitingS >= 0. && told.waitingS <= now - 100.);
             }
         }
-        QVERIFY(stops > 1000); // the dice did fall on what is to be shown
+        QVERIFY(stops > 1000 && pressedAgain > 300); // the dice did fall on what is to be shown
         QCOMPARE(cuts > 500, canCut);
         QCOMPARE(releases > 500, !plain);
         QCOMPARE(targets > 500, !plain);
@@ -165,6 +178,7 @@ private slots:
         orders.stop({}, 0.);
         bool released = false;
         for (double now = 0.; now < 2. && !released; now += 0.05) {
+            orders.stop({}, now);
             const auto lines = orders.due(now);
             released = std::find(lines.begin(), lines.end(), "release") != lines.end();
             orders.feed(now, 6000., 1., true, now); // wide open all the time
@@ -186,6 +200,60 @@ private slots:
         orders.answered({true, "cut"}, 1.1);
         QCOMPARE(static_cast<int>(orders.status().cut), static_cast<int>(OrderState::Answered));
         QCOMPARE(orders.due(1.11), std::vector<std::string>{"release"});
+    }
+    /// Pressed again: what is owed goes out at once, what was refused is asked again, the load is not thrown off
+    /// sooner.
+    void pressedAgainNothingIsPutOff() {
+        BenchOrders orders;
+        orders.describe(benchOf(true, true, false));
+        orders.stop({}, 0.);
+        QCOMPARE(orders.due(0.), std::vector<std::string>{"cut"});
+        QVERIFY(orders.due(0.05).empty());
+        orders.stop({}, 0.06);
+        QCOMPARE(orders.due(0.06), std::vector<std::string>{"cut"}); // the patience runs on from the first press
+        orders.answered({false, "cut : relay stuck"}, 0.1);
+        QVERIFY(orders.due(0.5).empty());
+        orders.stop({}, 0.6);
+        QCOMPARE(orders.due(0.6), std::vector<std::string>{"cut"});
+        const auto late = orders.due(OrderOptions{}.cutPatienceS);
+        QVERIFY(std::find(late.begin(), late.end(), "release") != late.end());
+        // Nothing is owed any more: it is a stop of its own, and begins with the cut.
+        orders.answered({true, "cut"}, 2.);
+        orders.answered({true, "release"}, 2.);
+        QVERIFY(orders.due(9.).empty());
+        orders.stop({}, 10.);
+        QCOMPARE(orders.due(10.), std::vector<std::string>{"cut"});
+        QVERIFY(orders.due(10.1).empty());
+    }
+    /// A bench that counts: the same order keeps its number, an answer to another one counts for nothing.
+    void answersBelongToTheirOrder() {
+        BenchDescription counting = benchOf(true, true, false);
+        counting.facts["numbered"] = "yes";
+        BenchOrders orders;
+        orders.describe(counting);
+        QCOMPARE(orders.outgoing("start"), std::string("#1 start"));
+        QVERIFY(orders.hold(5000.));
+        QCOMPARE(orders.due(0.), std::vector<std::string>{"#2 target hold 5000"});
+        orders.stop({}, 1.);
+        QCOMPARE(orders.due(1.), std::vector<std::string>{"#3 cut"});
+        QCOMPARE(orders.due(1.3), std::vector<std::string>{"#3 cut"}); // the same order
+        orders.clear();
+        orders.stop({}, 2.);
+        QCOMPARE(orders.due(2.), std::vector<std::string>{"#4 cut"});
+        QVERIFY(!orders.answered({true, "cut", 3}, 2.01)); // late, and told to be
+        QCOMPARE(static_cast<int>(orders.status().cut), static_cast<int>(OrderState::Asked));
+        QVERIFY(!orders.answered({true, "cut"}, 2.02)); // nobody knows to what
+        QVERIFY(orders.answered({true, "cut", 4}, 2.1));
+        QVERIFY(orders.answered({true, "cut", 4}, 2.11)); // written twice, so answered twice
+        QCOMPARE(orders.due(2.2), std::vector<std::string>{"#5 release"});
+        QCOMPARE(orders.lastWords(), (std::vector<std::string>{"#6 cut", "#7 release"}));
+        // With each introduction from 1 on; and what stands is owed anew, before samples are asked for.
+        orders.answered({true, "release", 5}, 2.3);
+        orders.describe(counting);
+        QVERIFY(!orders.mayStart());
+        QCOMPARE(orders.due(5.), (std::vector<std::string>{"#1 cut", "#2 release"}));
+        QVERIFY(orders.mayStart());
+        QCOMPARE(orders.outgoing("start"), std::string("#3 start"));
     }
     /// Lines that were waiting when the stop came never go out, not even once it is taken off.
     void whatWaitedIsForgotten() {

@@ -269,6 +269,118 @@ private slots:
         QVERIFY(bench.count("cut") >= 1);
         QVERIFY(bench.heard.indexOf("cut") < bench.heard.indexOf("stop"));
     }
+    /// The bench never answers and its throttle stays open: leaving takes until the release is on the wire.
+    void leavingEndsOnceTheReleaseIsOnTheWire_data() {
+        QTest::addColumn<bool>("canCut");
+        QTest::newRow("cuts, never answers") << true;
+        QTest::newRow("cannot cut") << false;
+    }
+    void leavingEndsOnceTheReleaseIsOnTheWire() {
+        QFETCH(bool, canCut);
+        FakeBench bench(canCut ? kBrakeBench : without(kBrakeBench, "fact can_cut yes"));
+        bench.sample = [](int) { return QStringLiteral("6000 200 100 13"); };
+        auto s = session(bench.address());
+        QStringList words;
+        connect(s.get(), &BenchSession::said, this, [&](const Error& w) { words << QString::fromStdString(w.text()); });
+        QVERIFY(streaming(*s));
+        s->hold(6000.);
+        QTRY_COMPARE(bench.count("target hold 6000"), 1);
+        s->close();
+        QTRY_VERIFY2(bench.count("stop") == 1, qPrintable(bench.heard.join(", ")));
+        QVERIFY2(bench.count("release") >= 1, qPrintable(bench.heard.join(", ")));
+        QVERIFY(bench.heard.indexOf("release") < bench.heard.indexOf("stop"));
+        QVERIFY2(words.filter("could not be sent").isEmpty(), qPrintable(words.join("\n")));
+    }
+    /// Silent, or without a line: a loaded bench is told off all the same, and what cannot be sent is said.
+    void leavingASilentBenchAndNone() {
+        FakeBench bench(kBrakeBench);
+        bench.sample = [](int) { return QStringLiteral("6000 200 100 13"); };
+        auto s = session(bench.address());
+        QStringList words;
+        connect(s.get(), &BenchSession::said, this, [&](const Error& w) { words << QString::fromStdString(w.text()); });
+        QVERIFY(streaming(*s));
+        s->hold(6000.);
+        QTRY_COMPARE(bench.count("target hold 6000"), 1);
+        bench.sample = {};
+        QTRY_VERIFY_WITH_TIMEOUT(s->snapshot().link == LinkState::Silent, 8000);
+        s->close();
+        QTRY_VERIFY2(bench.count("release") >= 1, qPrintable(bench.heard.join(", ")));
+        QVERIFY(words.filter("could not be sent").isEmpty());
+        // The line goes first: nothing can be sent, and that is said.
+        FakeBench gone(kBrakeBench);
+        gone.sample = [](int) { return QStringLiteral("6000 200 100 13"); };
+        auto other = session(gone.address());
+        connect(other.get(), &BenchSession::said, this,
+                [&](const Error& w) { words << QString::fromStdString(w.text()); });
+        QVERIFY(streaming(*other));
+        other->hold(6000.);
+        QTRY_COMPARE(gone.count("target hold 6000"), 1);
+        gone.hangUp();
+        QTRY_VERIFY(other->snapshot().link != LinkState::Streaming);
+        other->close();
+        QVERIFY2(!words.filter("could not be sent").isEmpty(), qPrintable(words.join("\n")));
+    }
+    /// A bench that starts afresh under a stop that was answered may have its load on: cut and release before start.
+    void aBenchThatRestartsUnderAStop_data() {
+        QTest::addColumn<bool>("hangsUp");
+        QTest::newRow("and hangs up") << true;
+        QTest::newRow("over a line that stays") << false; // a microcontroller on a serial line
+    }
+    void aBenchThatRestartsUnderAStop() {
+        QFETCH(bool, hangsUp);
+        FakeBench bench(kBrakeBench);
+        bench.sample = [](int) { return QStringLiteral("6000 200 100 13"); };
+        bench.answer = [](const QString& order) { return QStringLiteral("done ") + order; };
+        auto s = session(bench.address());
+        QVERIFY(streaming(*s));
+        s->hold(6000.);
+        s->stop();
+        QTRY_VERIFY(s->snapshot().stop.release == OrderState::Answered);
+        bench.answer = {};
+        bench.heard.clear();
+        bench.streaming = false;
+        if (hangsUp)
+            bench.hangUp();
+        else
+            bench.introduce(kBrakeBench);
+        QTRY_VERIFY_WITH_TIMEOUT(bench.count("start") >= 1, 10000);
+        const qsizetype start = bench.heard.indexOf("start");
+        QVERIFY2(bench.heard.indexOf("cut") >= 0 && bench.heard.indexOf("cut") < start,
+                 qPrintable(bench.heard.join(", ")));
+        QVERIFY2(bench.heard.indexOf("release") >= 0 && bench.heard.indexOf("release") < start,
+                 qPrintable(bench.heard.join(", ")));
+        QVERIFY(s->snapshot().stop.latched && s->snapshot().stop.release != OrderState::Answered);
+        QVERIFY(!s->snapshot().stop.notSent);
+        QVERIFY(!bench.heard.filter("target").size());
+    }
+    void aBenchThatCountsItsOrders() {
+        QStringList counting = kBrakeBench;
+        counting.insert(1, "fact numbered yes");
+        FakeBench bench(counting);
+        bench.sample = [](int) { return QStringLiteral("6000 200 100 13"); };
+        bench.numbered = true;
+        QString late;
+        bench.answer = [&](const QString& order) {
+            if (order.endsWith(" cut") && late.isEmpty()) { // the first is answered when it is no longer in force
+                late = order;
+                return QString();
+            }
+            return order == late ? QString() : QStringLiteral("done ") + order;
+        };
+        auto s = session(bench.address());
+        QStringList words;
+        connect(s.get(), &BenchSession::said, this, [&](const Error& w) { words << QString::fromStdString(w.text()); });
+        QVERIFY(streaming(*s));
+        QCOMPARE(bench.heard.filter("start"), QStringList{"#1 start"});
+        s->stop();
+        QTRY_VERIFY(!late.isEmpty());
+        s->clearStop();
+        bench.say("done " + late);
+        QTRY_VERIFY(!words.filter("no longer in force").isEmpty());
+        s->stop();
+        QTRY_VERIFY(s->snapshot().stop.release == OrderState::Answered);
+        QVERIFY(bench.heard.filter(" cut").last() != late);
+    }
     void aBenchThatIntroducesItselfAnew() {
         QTemporaryDir dir;
         FakeBench bench(without(kBrakeBench, "channel 3 afr_1 1"));

@@ -33,7 +33,7 @@ public:
     }
     QString address() const { return QStringLiteral("tcp:127.0.0.1:%1").arg(m_server.serverPort()); }
     void say(const QString& text) {
-        if (m_socket)
+        if (m_socket && m_socket->isOpen())
             m_socket->write(QByteArray::fromStdString(jr::withChecksum(text.toStdString())));
     }
     void introduce(const QStringList& lines) {
@@ -55,6 +55,7 @@ public:
     }
 
     bool streaming = false;
+    bool numbered = false;                         ///< orders come as "#N WORD"
     std::function<QString(int n)> sample;          ///< the values of sample n
     std::function<QString(const QString&)> answer; ///< to an order; empty: none
     QStringList heard;
@@ -69,7 +70,7 @@ private:
             at << m_clock.elapsed();
             if (line == QLatin1String("hello"))
                 introduce(m_introduction);
-            else if (line == QLatin1String("start"))
+            else if (line.section(' ', numbered ? 1 : 0) == QLatin1String("start"))
                 streaming = true;
             else if (const QString said = answer ? answer(line) : QString(); !said.isEmpty())
                 say(said);

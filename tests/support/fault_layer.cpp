@@ -110,6 +110,10 @@ int strike(bool needsRoom) {
     case Kind::Killed:
     case Kind::PowerCut:
         endHere();
+    case Kind::Stalls:
+        while (g_armed)
+            ::usleep(1000);
+        return 0;
     case Kind::SyncFails:
     case Kind::None:
         break;

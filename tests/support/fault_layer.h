@@ -11,6 +11,7 @@ enum class Kind {
     NoSpace,   ///< this call and all later ones that need room fail: a full disk
     Once,      ///< this call alone fails with an error of the disk
     Short,     ///< this write writes half of what it should; the next says why (a full disk)
+    Stalls,    ///< this call and all later ones wait until `disarm`: a disk that has stopped answering
     SyncFails, ///< every sync from here on fails
     Killed,    ///< the process ends here, before the call
     PowerCut,  ///< the same, and what was not synced is gone
