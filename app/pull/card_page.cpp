@@ -4,6 +4,7 @@
 #include "app/model/display_units.h"
 #include "app/widgets/aside_why.h"
 #include "app/widgets/method_link.h"
+#include "app/widgets/scrolled.h"
 #include "app/widgets/steady_table.h"
 #include "app/words/plural.h"
 #include "app/words/words.h"
@@ -19,34 +20,44 @@ namespace jr::app {
 CardPage::CardPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent)
     : QFrame(parent), m_theme(theme), m_job(job), m_bench(bench) {
     setProperty("card", true);
-    auto* layout = new QVBoxLayout(this);
-    layout->setContentsMargins(16, 14, 14, 14);
-    layout->setSpacing(8);
-    const auto label = [&](const char* kind) {
+    auto* whole = new QVBoxLayout(this);
+    whole->setContentsMargins(16, 10, 14, 10);
+    whole->setSpacing(5);
+    const auto label = [&](QVBoxLayout* place, const char* kind) {
         auto* l = new Words;
         l->setWordWrap(true);
         if (kind)
             l->setProperty(kind, true);
-        layout->addWidget(l);
+        place->addWidget(l);
         return l;
     };
-    m_title = label("strong");
-    m_peak = label(nullptr);
+    // What it made is always in view; what is said of it scrolls on a low screen.
+    m_title = label(whole, "strong");
+    m_peak = label(whole, nullptr);
+    m_peak->setObjectName(QStringLiteral("card-peak"));
     m_peak->setFont(Theme::font(Size::Huge, true));
     m_peak->setStyleSheet(Theme::textStyle(34, true));
-    m_among = label(nullptr);
-    m_trouble = label("caution");
-    m_facts = label("muted");
+    m_peak->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
+    auto* inner = new Column;
+    auto* layout = new QVBoxLayout(inner);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(8);
+    m_among = label(layout, nullptr);
+    m_trouble = label(layout, "caution");
+    m_facts = label(layout, "muted");
     m_steady = new SteadyTable;
     layout->addWidget(m_steady, 1);
+    layout->addWidget(methodLink(QStringLiteral("The curve"), this));
     layout->addStretch(0); // takes the room only while there is no table
+    QScrollArea* said = scrolled(inner);
+    said->setMinimumHeight(Theme::font(Size::Body).pixelSize() * 2); // a line of it shows that there is more
+    whole->addWidget(said, 1);
     m_keep = new QPushButton(tr("Keep it  (Enter)"));
     m_keep->setProperty("primary", true);
     m_keep->setMinimumHeight(54);
-    layout->addWidget(m_keep);
+    whole->addWidget(m_keep);
     m_aside = new QPushButton(tr("Set it aside…  (A)"));
-    layout->addWidget(m_aside);
-    layout->addWidget(methodLink(QStringLiteral("The curve"), this));
+    whole->addWidget(m_aside);
     const auto aside = [this] {
         if (const auto& card = m_bench.card())
             askWhyAside(this, [this, id = card->pullId](const QString& why) { m_bench.setAside(id, why); });
@@ -83,7 +94,8 @@ void CardPage::refresh() {
                                           u.peakPlaceText(card->peak->place, m_job.answers().axis()))
                                : tr("no curve"));
     QString among;
-    if (card->others > 0 && !pull.record.aside) {
+    const bool mean = std::isfinite(card->bandMeanW); // what has no curve has none
+    if (mean && card->others > 0 && !pull.record.aside) {
         among = tr("Band mean %1, %2 % against the mean of %3.")
                     .arg(u.powerText(card->bandMeanW, 2),
                          QString::fromStdString(plainNumber(card->againstOwnPct, 1, u.wording(), true)),
@@ -95,13 +107,14 @@ void CardPage::refresh() {
                      ? tr("That is far outside its own (they lie within %1 %): look for the reason before it counts.")
                            .arg(l.toString(card->ownSpreadPct, 'f', 2))
                      : tr("They lie within %1 %: it sits among its own.").arg(l.toString(card->ownSpreadPct, 'f', 2)));
-    } else {
+    } else if (mean) {
         among = tr("Band mean %1. The first of its kind; the next will show how well it repeats.")
                     .arg(u.powerText(card->bandMeanW, 2));
         if (pull.record.aside)
             among = tr("Band mean %1. Kept, and not counted.").arg(u.powerText(card->bandMeanW, 2));
     }
     m_among->setText(among);
+    m_among->setVisible(!among.isEmpty());
     QStringList trouble = card->trips;
     trouble << card->flags;
     if (!card->problem.isEmpty())

@@ -7,10 +7,17 @@
 #include <cmath>
 
 namespace jr::app {
+namespace {
+
+constexpr int kBarHigh = 16;      // the bar under the words, with its air
+constexpr int kBetweenWords = 14; // a name and its figure
+constexpr int kBetweenCells = 22;
+
+} // namespace
 
 GuardRow::GuardRow(const Theme& theme, QWidget* parent) : QWidget(parent), m_theme(theme) {
     setAccessibleName(tr("Guards: mixture, exhaust and coolant"));
-    setFixedHeight(0); // until there is something to guard
+    setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
     connect(&theme, &Theme::changed, this, qOverload<>(&QWidget::update));
 }
 
@@ -40,38 +47,78 @@ void GuardRow::show(const LiveFigures& f, const GuardLimits& limits, const Proce
     add(tr("coolant"), f.coolantC, 10., 130., procedure.coolantFromC, std::min(procedure.coolantToC, limits.coolantC),
         0, {}, true);
     add(tr("intake air"), f.intakeC, -20., 80., procedure.intakeFromC, procedure.intakeToC, 0, {}, true);
-    if (before != m_bars.size())
-        setFixedHeight(m_bars.empty() ? 0 : 26 * rows() + 8);
+    if (before != m_bars.size() || m_columns != columns()) {
+        m_columns = columns();
+        updateGeometry();
+    }
     update();
+}
+
+QStringList GuardRow::words() const {
+    QStringList out;
+    for (const Bar& bar : m_bars)
+        out << bar.name + QLatin1Char(' ') + bar.text;
+    return out;
+}
+
+/// By the widest it has just now; a figure that grows by one digit does not set the rows anew.
+int GuardRow::cellWidth() const {
+    const QFontMetrics name(Theme::font(Size::Body)), figure(Theme::font(Size::Body, true));
+    int widest = 0;
+    for (const Bar& bar : m_bars)
+        widest = std::max(widest, name.horizontalAdvance(bar.name));
+    return widest + figure.horizontalAdvance(QStringLiteral("0000 °F")) + kBetweenWords + kBetweenCells;
+}
+
+int GuardRow::columns() const {
+    const int most = std::max(1, width() / std::max(1, cellWidth())), all = static_cast<int>(m_bars.size());
+    const int rows = (all + most - 1) / most;
+    return rows == 0 ? 1 : (all + rows - 1) / rows; // rows of alike length
+}
+
+QSize GuardRow::sizeHint() const {
+    const int each = columns(), rows = (static_cast<int>(m_bars.size()) + each - 1) / each;
+    return {cellWidth() * each, rows * (QFontMetrics(Theme::font(Size::Body)).height() + kBarHigh)};
+}
+
+void GuardRow::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    if (m_columns != columns()) {
+        m_columns = columns();
+        updateGeometry();
+    }
 }
 
 void GuardRow::paintEvent(QPaintEvent*) {
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     const Tokens& t = m_theme.tokens();
-    const int left = 92, right = 74, high = 26;
-    const double wide = width() - left - right;
+    const int each = columns(), text = QFontMetrics(Theme::font(Size::Body)).height();
+    const double cell = static_cast<double>(width()) / each, wide = cell - kBetweenCells;
     for (std::size_t i = 0; i < m_bars.size(); ++i) {
         const Bar& b = m_bars[i];
-        const double y = static_cast<double>(i) * high + 4.;
+        const int row = static_cast<int>(i) / each, column = static_cast<int>(i) % each;
+        const double left = column * cell, y = row * (text + kBarHigh);
+        const QRectF words(left, y, wide, text);
         p.setFont(Theme::font(Size::Body, b.out));
         p.setPen(b.out ? t.amber : t.muted);
-        p.drawText(QRectF(0, y, left - 8, high - 6), Qt::AlignLeft | Qt::AlignVCenter, b.name);
+        p.drawText(words, Qt::AlignLeft | Qt::AlignVCenter, b.name);
+        p.setPen(b.out ? t.amber : t.ink);
+        p.setFont(Theme::font(Size::Body, true));
+        p.drawText(words, Qt::AlignRight | Qt::AlignVCenter, b.text);
         // The whole travel, the good window, and where it stands now.
+        const double bar = y + text;
         p.setPen(Qt::NoPen);
         p.setBrush(t.line);
-        p.drawRoundedRect(QRectF(left, y + 8, wide, 5), 2, 2);
+        p.drawRoundedRect(QRectF(left, bar + 6, wide, 5), 2, 2);
         p.setBrush(t.accentSoft);
-        p.drawRect(QRectF(left + b.limitFrom * wide, y + 6, (b.limitTo - b.limitFrom) * wide, 9));
+        p.drawRect(QRectF(left + b.limitFrom * wide, bar + 4, (b.limitTo - b.limitFrom) * wide, 9));
         p.setBrush(b.out ? t.amber : t.accent);
         const double x = left + b.share * wide;
         if (b.out)
-            p.drawPolygon(QPolygonF{QPointF(x - 8, y + 18), QPointF(x + 8, y + 18), QPointF(x, y + 2)});
+            p.drawPolygon(QPolygonF{QPointF(x - 7, bar + 15), QPointF(x + 7, bar + 15), QPointF(x, bar + 1)});
         else
-            p.drawRect(QRectF(x - 2.5, y + 2, 5, 17));
-        p.setPen(b.out ? t.amber : t.ink);
-        p.setFont(Theme::font(Size::Body, true));
-        p.drawText(QRectF(width() - right, y, right, high - 6), Qt::AlignRight | Qt::AlignVCenter, b.text);
+            p.drawRect(QRectF(x - 2.5, bar + 1, 5, 15));
     }
 }
 

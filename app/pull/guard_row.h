@@ -1,11 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The guards as bars: mixture and exhaust of every cylinder, coolant and intake, each with its limit drawn on it.
+// The guards as bars side by side: mixture and exhaust of every cylinder, coolant and intake, each with its limit drawn
+// on it. As many rows as they need at the width there is; it never shrinks.
 #pragma once
 
 #include "app/model/display_units.h"
 #include "app/theme/theme.h"
 #include "bench/pull_cutter.h"
 
+#include <QStringList>
 #include <QWidget>
 
 namespace jr::app {
@@ -16,10 +18,13 @@ public:
     GuardRow(const Theme& theme, QWidget* parent = nullptr);
     void show(const LiveFigures& figures, const GuardLimits& limits, const Procedure& procedure,
               const DisplayUnits& units);
-    QSize sizeHint() const override { return {300, 26 * rows() + 8}; }
-    QSize minimumSizeHint() const override { return {240, 26 * rows() + 8}; }
+    QSize sizeHint() const override;
+    QSize minimumSizeHint() const override { return {0, sizeHint().height()}; }
+    /// Every guard as its words stand there: "mixture 2 13.1:1".
+    QStringList words() const;
 
 protected:
+    void resizeEvent(QResizeEvent* event) override;
     void paintEvent(QPaintEvent* event) override;
 
 private:
@@ -29,10 +34,12 @@ private:
         double limitFrom, limitTo; ///< the good window as shares; limitFrom 0: none below
         bool out;
     };
-    int rows() const { return std::max(2, static_cast<int>(m_bars.size())); }
+    int cellWidth() const; ///< the least a name and its figure can be read at
+    int columns() const;
 
     const Theme& m_theme;
     std::vector<Bar> m_bars;
+    int m_columns = 0; ///< as it is laid out
 };
 
 } // namespace jr::app

@@ -31,15 +31,18 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     columns->setContentsMargins(12, 6, 12, 8);
     columns->setSpacing(12);
     auto* left = new QVBoxLayout;
-    left->setSpacing(4);
+    left->setSpacing(3);
     m_state = new Words;
+    m_state->setObjectName(QStringLiteral("pull-state"));
     m_state->setStyleSheet(Theme::textStyle(34, true));
     m_next = new Words;
+    m_next->setObjectName(QStringLiteral("pull-next"));
     m_next->setStyleSheet(Theme::textStyle(17));
     m_next->setWordWrap(true);
     m_banner = new Words;
+    m_banner->setObjectName(QStringLiteral("pull-banner"));
     m_banner->setProperty("caution", true);
-    m_banner->setStyleSheet(Theme::textStyle(22, true));
+    m_banner->setStyleSheet(Theme::textStyle(18, true));
     m_banner->setWordWrap(true);
     m_banner->hide();
     m_open = new Words;
@@ -56,11 +59,14 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     figures->addWidget(m_mixture, 5);
     figures->addWidget(m_coolant, 4);
     m_chart = new LiveChart(theme, job, bench);
+    m_chart->setMinimumHeight(1); // it gives way to what has to be read
     left->addWidget(m_state);
     left->addWidget(m_next);
     left->addWidget(m_open);
     left->addWidget(m_banner);
     left->addLayout(figures);
+    m_guards = new GuardRow(theme); // in view whatever stands on the right
+    left->addWidget(m_guards);
     left->addWidget(m_chart, 1);
     columns->addLayout(left, 1);
 
@@ -68,7 +74,7 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     m_pages = new QStackedWidget;
     m_pages->setFixedWidth(336);
     m_connect = new ConnectPage(theme, bench);
-    m_running = new RunningPage(theme, job, bench);
+    m_running = new RunningPage(job, bench);
     m_card = new CardPage(theme, job, bench);
     for (QWidget* page : std::initializer_list<QWidget*>{m_connect, m_running, m_card})
         m_pages->addWidget(page);
@@ -79,12 +85,11 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     m_clear->setMinimumHeight(44);
     m_clear->hide();
     right->addWidget(m_clear);
-    m_stop = new QPushButton;
-    m_stop->setProperty("stop", true);
-    m_stop->setMinimumHeight(60);
+    m_stop = new StopButton;
     // A shortcut of its own, from anywhere on the station also out of a text field: a button's would act only after its
     // animation.
     auto* stop = new QShortcut(QKeySequence(Qt::Key_Escape), this);
+    stop->setAutoRepeat(false); // a key that is held down is one press
     connect(stop, &QShortcut::activated, &bench.link(), &BenchConnection::stop);
     right->addWidget(m_stop);
     columns->addLayout(right);
@@ -157,6 +162,9 @@ void PullStation::choosePage() {
     QWidget* page = m_bench.card()  ? static_cast<QWidget*>(m_card)
                     : benchWanted() ? static_cast<QWidget*>(m_running)
                                     : m_connect;
+    // What is not in view takes no room: STOP and the strip below keep theirs on a low screen.
+    for (QWidget* each : std::initializer_list<QWidget*>{m_connect, m_running, m_card})
+        each->setSizePolicy(QSizePolicy::Preferred, each == page ? QSizePolicy::Preferred : QSizePolicy::Ignored);
     if (m_pages->currentWidget() != page) {
         m_pages->setCurrentWidget(page);
         // Not into the first field of the new page: the next step's key must work with gloves on, without a click.
@@ -168,7 +176,7 @@ void PullStation::choosePage() {
 }
 
 void PullStation::showStop(const StopStatus& status) {
-    m_stop->setText(stopButtonWords(status));
+    m_stop->setWords(stopButtonWords(status));
     m_banner->setText(stopBannerWords(status, m_job.units().wording()));
     m_banner->setVisible(status.latched);
     m_clear->setVisible(status.latched && benchWanted());
@@ -183,17 +191,17 @@ void PullStation::showOpen() {
     m_open->setText(m_job.hasJob()
                         ? tr("Before you pull: %1. Settle it on Ready (Ctrl+2), or write there why not.").arg(open)
                         : tr("Before you pull: %1. The walk-round then stands on Ready (Ctrl+2).").arg(open));
-    m_open->setVisible(!open.isEmpty());
+    m_openWanted = !open.isEmpty();
     const auto progress = m_job.dayProgress();
     m_planned = progress ? QString::fromStdString(said(progress->next, m_job.units().wording())) : QString();
 }
 
 QString PullStation::openWords() const {
-    return m_open->isHidden() ? QString() : m_open->text();
+    return m_openWanted ? m_open->text() : QString();
 }
 
 QString PullStation::stopWords() const {
-    return m_stop->text();
+    return m_stop->words();
 }
 
 QString PullStation::stateWords() const {
@@ -236,7 +244,7 @@ void PullStation::showState(const LiveSnapshot& now) {
     if (now.stop.latched) {
         // Nobody is told to hold it open under a stop.
         m_state->setText(tr("Stop"));
-        m_next->setText(tr("Shut the throttle. Clear the stop (C) when the machine stands still and you know why."));
+        m_next->setText(tr("Shut the throttle. Clear (C) once it stands still and you know why."));
         return;
     }
     const auto degrees = [this](double celsius) {
@@ -298,6 +306,10 @@ void PullStation::tick() {
     const LiveSnapshot now = m_bench.link().onTheRoad() ? LiveSnapshot{} : m_bench.link().snapshot();
     ++m_paints;
     showState(now);
+    // Before a pull, and not while there is something more pressing to read.
+    const bool pressing =
+        now.stop.latched || now.state == BenchState::RollOn || now.state == BenchState::Pulling || m_bench.card();
+    m_open->setVisible(m_openWanted && !pressing);
     if (now.stop.latched && now.stop.waitingS > 0.)
         showStop(now.stop); // an answer is owed: how long already
     const LiveFigures& f = now.figures;
@@ -333,7 +345,12 @@ void PullStation::tick() {
     if (const auto& bench = m_bench.link().bench())
         m_chart->setRoadPerShaft(bench->header.rollerRadiusM.value_or(0.));
     m_chart->add(m_bench.link().takePoints(), factor);
-    if (benchWanted() && m_pages->currentWidget() == m_running && m_paints % 4 == 0)
+    constexpr int kTicksALook = 4; // ten times a second is as often as a bar is read
+    if (m_paints % kTicksALook != 0)
+        return;
+    m_guards->show(live ? now.figures : LiveFigures{}, m_bench.sitting().limits(), m_bench.sitting().procedure(),
+                   m_job.units());
+    if (benchWanted() && m_pages->currentWidget() == m_running)
         m_running->showLive(now);
 }
 

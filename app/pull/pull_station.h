@@ -5,8 +5,10 @@
 
 #include "app/pull/card_page.h"
 #include "app/pull/connect_page.h"
+#include "app/pull/guard_row.h"
 #include "app/pull/live_chart.h"
 #include "app/pull/running_page.h"
+#include "app/pull/stop_button.h"
 #include "app/widgets/big_figure.h"
 #include "app/widgets/station.h"
 #include "app/widgets/tones.h"
@@ -30,6 +32,7 @@ public:
     QString openWords() const; ///< what Ready still wants settled
     CardPage& card() { return *m_card; }
     LiveChart& chart() { return *m_chart; }
+    GuardRow& guards() { return *m_guards; }
     int paints() const { return m_paints; } ///< live refreshes so far
 
 protected:
@@ -65,8 +68,10 @@ private:
     ConnectPage* m_connect;
     RunningPage* m_running;
     CardPage* m_card;
-    QPushButton* m_stop;
+    GuardRow* m_guards;
+    StopButton* m_stop;
     QPushButton* m_clear; ///< takes a stop off
+    bool m_openWanted = false;
     int m_paints = 0;
 };
 

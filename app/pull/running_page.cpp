@@ -37,8 +37,8 @@ void RunningPage::nextIsTheBase() {
         m_bench.sitting().setSetup(QString::fromStdString(setup->name));
 }
 
-RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent)
-    : QFrame(parent), m_theme(theme), m_job(job), m_bench(bench) {
+RunningPage::RunningPage(JobModel& job, BenchModel& bench, QWidget* parent)
+    : QFrame(parent), m_job(job), m_bench(bench) {
     setProperty("card", true);
     auto* whole = new QVBoxLayout(this);
     whole->setContentsMargins(0, 2, 0, 2);
@@ -102,8 +102,6 @@ RunningPage::RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, Q
     m_since->setProperty("muted", true);
     layout->addWidget(m_since);
     layout->addWidget(new OutlookLine(job));
-    m_guards = new GuardRow(theme);
-    layout->addWidget(m_guards);
 
     m_warmUp = new QCheckBox(tr("&warm-up: kept, but not counted"));
     layout->addWidget(m_warmUp);
@@ -241,7 +239,6 @@ void RunningPage::refresh() {
 }
 
 void RunningPage::showLive(const LiveSnapshot& now) {
-    m_guards->show(now.figures, m_bench.sitting().limits(), m_bench.sitting().procedure(), m_job.units());
     const double since = m_bench.sinceLastPullS();
     m_since->setText(!std::isfinite(since) ? tr("no pull yet")
                      : since < 90.         ? tr("%1 s since the last pull").arg(since, 0, 'f', 0)

@@ -4,7 +4,6 @@
 #pragma once
 
 #include "app/model/bench_model.h"
-#include "app/pull/guard_row.h"
 
 #include <QFrame>
 
@@ -20,7 +19,7 @@ namespace jr::app {
 class RunningPage : public QFrame {
     Q_OBJECT
 public:
-    RunningPage(const Theme& theme, JobModel& job, BenchModel& bench, QWidget* parent = nullptr);
+    RunningPage(JobModel& job, BenchModel& bench, QWidget* parent = nullptr);
 
     void showLive(const LiveSnapshot& now); ///< many times a second
     void describe();                        ///< another bench: its offers, its brake
@@ -35,7 +34,6 @@ private:
     void fillSetups();
     void offerNext();
 
-    const Theme& m_theme;
     JobModel& m_job;
     BenchModel& m_bench;
     QComboBox* m_setup;
@@ -46,7 +44,6 @@ private:
     QLabel* m_fuel;
     QLabel* m_since;
     QLabel* m_line;
-    GuardRow* m_guards;
     QWidget* m_brake;
     QLineEdit* m_steps;
     QVBoxLayout *m_first, *m_offers; ///< the pull, and what else the bench can be asked to

@@ -51,7 +51,11 @@ void BigFigure::paintEvent(QPaintEvent*) {
     QFont figure = Theme::font(Size::Figure, true);
     const QFont unit = Theme::font(Size::Strong);
     const int unitWide = QFontMetrics(unit).horizontalAdvance(m_unit) + 10;
-    while (figure.pixelSize() > 34 && QFontMetrics(figure).horizontalAdvance(m_text) + unitWide > width() - 16)
+    const auto tooLarge = [&] {
+        const QFontMetrics metrics(figure);
+        return metrics.horizontalAdvance(m_text) + unitWide > width() - 16 || metrics.capHeight() > height() - 16 - 26;
+    };
+    while (figure.pixelSize() > 34 && tooLarge())
         figure.setPixelSize(figure.pixelSize() - 2);
     p.setFont(figure);
     p.setPen(alarm ? t.amber : m_tone == Tone::Idle || m_text == QStringLiteral("–") ? t.line : t.ink);

@@ -2217,8 +2217,8 @@ Unterbricht nicht: Notschalter</translation></message>
 <translation>Zeigen, was ab- und drankam, was es kostete, und Notizen</translation></message>
 <message><source>Shows the newest photo of each setup side by side</source>
 <translation>Zeigt das neueste Foto jedes Aufbaus nebeneinander</translation></message>
-<message><source>Shut the throttle. Clear the stop (C) when the machine stands still and you know why.</source>
-<translation>Gas zu. Den Halt lösen (C), wenn die Maschine steht und Sie wissen, warum.</translation></message>
+<message><source>Shut the throttle. Clear (C) once it stands still and you know why.</source>
+<translation>Gas zu. Lösen (C), wenn sie steht und der Grund bekannt ist.</translation></message>
 <message><source>Since no. %1:</source>
 <translation>Seit Nr. %1:</translation></message>
 <message><source>Slices of half a second: a sweep has no steady points</source>
