@@ -7,6 +7,7 @@
 #include "core/linear/factors.h"
 #include "core/linear/products.h"
 #include "core/nan.h"
+#include "core/statistics/distributions.h"
 
 #include <Eigen/Core>
 
@@ -55,6 +56,22 @@ MeanErrors meanErrors(const GroupFit& fit, const std::vector<std::size_t>& order
     covariance.diagonal().array() *= 1. + 1e-9;
     out.root = Cholesky(covariance).lower();
     return out;
+}
+
+/// The test of the header: whether the points differ by more than they err.
+bool anyPointApart(const SweepShapes& shapes, const SweepPoints& d, double sd, const MeanErrors& errors) {
+    constexpr double kFalse = 0.05;
+    constexpr std::size_t kWorthTwoTests = 5;
+    const double level = shapes.fitted(SweepShape::Flat, d.y).squares, scale = sd * sd;
+    const auto seen = [&](double squares, double contrasts, double share) {
+        return fisherTail(squares / (contrasts * scale), contrasts, errors.freedom) <= share * kFalse;
+    };
+    const double points = static_cast<double>(d.x.size());
+    if (d.x.size() < kWorthTwoTests)
+        return seen(level, points - 1., 1.);
+    constexpr double kOfParabola = 2.; // its slope and its bend
+    const double bent = level - shapes.fitted(SweepShape::Parabola, d.y).squares;
+    return seen(level, points - 1., 0.5) || seen(bent, kOfParabola, 0.5);
 }
 
 } // namespace
@@ -120,6 +137,8 @@ Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observa
     // Beside the shape: drift, levels of sittings.
     const double besides = std::max(n - out.fit.freedom - static_cast<double>(points.size()), 0.);
     const SweepShapes shapes(d, whiten);
+    const bool tested = errorsOfMeans.has_value(),
+               apart = tested && anyPointApart(shapes, d, out.fit.sd, *errorsOfMeans);
     const auto choose = [&](const std::vector<double>& means, bool flatToo, bool& any) {
         double best = std::numeric_limits<double>::infinity();
         FittedShape winner;
@@ -145,10 +164,12 @@ Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observa
         return winner;
     };
     bool chosen = false;
-    out.shape = choose(d.y, true, chosen).kind;
+    out.shape = choose(d.y, !tested, chosen).kind;
     // Too few points for the criterion to weigh anything but "flat": two sides through the best point.
-    if (!chosen || (out.shape == SweepShape::Flat && n - 5. <= 0. && !out.fit.known))
+    if (!chosen || (out.shape == SweepShape::Flat && n - 5. <= 0. && !tested))
         out.shape = SweepShape::TwoSides;
+    if (tested && !apart)
+        out.shape = SweepShape::Flat;
     const FittedShape shape = shapes.fitted(out.shape, d.y);
     out.bestX = out.shape == SweepShape::Flat
                     ? d.x[static_cast<std::size_t>(std::max_element(d.y.begin(), d.y.end()) - d.y.begin())]
@@ -199,6 +220,12 @@ Result<Sweep> sweep(const std::vector<double>& points, const std::vector<Observa
         const double tail = 0.5 * (1. - o.confidence);
         out.bestLow = std::min(out.bestX, quantileAt(summits, tail));
         out.bestHigh = std::max(out.bestX, quantileAt(summits, 1. - tail));
+        if (!chosen) { // that the best of three points is the best was not seen: it lies between those beside it
+            const auto above = std::upper_bound(d.x.begin(), d.x.end(), *out.bestHigh);
+            out.bestHigh = above == d.x.end() ? d.high() : *above;
+            const auto below = std::lower_bound(d.x.begin(), d.x.end(), *out.bestLow);
+            out.bestLow = below == d.x.begin() ? d.low() : *std::prev(below);
+        }
         for (std::size_t i = 0; i < out.x.size(); ++i) {
             out.low[i] = quantileAt(curves[i], tail);
             out.high[i] = quantileAt(curves[i], 1. - tail);

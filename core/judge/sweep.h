@@ -1,12 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A length, a jet, a weight or a timing stepped through: where is the best, how sure is that, and which point next?
 //
-// Four shapes are tried: flat, a parabola, and the usual lopsided optimum as two straight sides of different slope or
-// as a hill, half a parabola on either side. The small-sample information criterion (AICc; Hurvich and Tsai 1989)
-// chooses, over the points' means as they err together (drift, fittings and days tie them to one another); where there
-// are too few points for it, two straight sides through the best point stand in. The optimum's
-// interval comes from resampling the pulls (fixed seed), the shape chosen anew each time, because which shape is the
-// true one is not known either.
+// Whether any point can be told from another is a test of its own, held at one in twenty, over the points' means as
+// they err together (drift, fittings and days tie them to one another) and with what is known of the scatter:
+//
+//     F = (y - m)' V^-1 (y - m) / (k - 1)       y  means of the k points, m their generalised mean
+//                                               V  their covariance, its scatter known with f degrees of freedom
+//
+// against Fisher's F(k - 1, f). From five points on half of the one in twenty goes to the two contrasts of a parabola
+// alone, which see a smooth hill with fewer pulls (Bonferroni). A sweep that fails it is flat.
+// Of the others three shapes are tried: a parabola, and the usual lopsided optimum as two straight sides of different
+// slope or as a hill, half a parabola on either side. The small-sample information criterion (AICc; Hurvich and Tsai
+// 1989) chooses; where there are too few points for it, two straight sides through the best point stand in, and the
+// best may lie anywhere between the points beside it. The optimum's interval comes from resampling the pulls (fixed
+// seed), the shape chosen anew each time, because which shape is the true one is not known either. Where nothing is
+// known of the scatter there is no test, and the criterion weighs flat as well.
 #pragma once
 
 #include "core/judge/value.h"
