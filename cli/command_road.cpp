@@ -4,6 +4,7 @@
 #include "cli/commands.h"
 #include "core/every_core.h"
 #include "core/road/dial.h"
+#include "core/road/repeated_runs.h"
 #include "core/road/restated_air.h"
 #include "core/road/ways.h"
 #include "core/words/wording.h"
@@ -176,9 +177,14 @@ int runRoad(const RoadAsked& o) {
     for (const ReadRun& one : *read) {
         prepared.push_back(one.run);
         all.push_back(&prepared.back());
-        if (one.run.used())
-            used.push_back(&prepared.back());
     }
+    if (const Result<Done> once = leaveRepeatsOut(all); !once) {
+        tell(messageOf(once.error()), "road");
+        return kInput;
+    }
+    for (RoadRun* run : all)
+        if (run->used())
+            used.push_back(run);
     setDialsRight(all);
     nameWays(used);
     std::vector<TimedRun> runs;

@@ -67,13 +67,20 @@ std::optional<Items> readingItems(const std::vector<std::string>& files, const s
     std::vector<std::vector<ReadingSheet>> groups(groupCount);
     for (std::size_t i = 0; i < files.size(); ++i)
         groups[static_cast<std::size_t>(fileGroups[i])].push_back((*sheets)[i]);
-    const Result<std::vector<Observation>> observations = observationsOf(groups);
+    const Result<DistinctSheets> distinct = distinctSheets(groups);
+    if (!distinct) {
+        say(said(distinct.error(), reader()));
+        return std::nullopt;
+    }
+    const Result<std::vector<Observation>> observations = observationsOf(distinct->groups);
     if (!observations) {
         say(said(observations.error(), reader()));
         return std::nullopt;
     }
     Items out;
     out.observations = *observations;
+    if (distinct->repeated > 0)
+        out.cautions.push_back(sheetsCountedOnce(distinct->repeated));
     out.inOrder = true; // they have an order, and what is said of pulls is said of them
     out.unit = sheets->front().unit;
     out.better = sheets->front().better;

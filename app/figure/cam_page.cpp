@@ -60,8 +60,7 @@ template <class Value>
 LobeSetting CamPage::lobe(bool intake, const Value& value) const {
     const auto mm = [&](const char* in, const char* ex) { return value(intake ? in : ex) / kMmPerM; };
     LobeSetting out;
-    out.centreDeg =
-        (intake ? value("intake_centre_deg") : -value("exhaust_centre_deg")) + value("both_deg");
+    out.centreDeg = (intake ? value("intake_centre_deg") : -value("exhaust_centre_deg")) + value("both_deg");
     out.durationDeg = value(intake ? "intake_duration_deg" : "exhaust_duration_deg");
     out.highestM = mm("intake_lift_mm", "exhaust_lift_mm");
     out.statedAtM = value("stated_mm") / kMmPerM;
@@ -145,14 +144,14 @@ void CamPage::sayRoom() {
     }
     const auto one = [&](bool intake, const char* room, double least, const QString& what) {
         const Ranged measured = r(room);
-        const Ranged now = roomAfter(*crank, lobeNow(intake), lobeBefore(intake),
-                                     {measured.value / kMmPerM, measured.low / kMmPerM, measured.high / kMmPerM},
-                                     r("valve_deg"));
+        const Ranged now =
+            roomAfter(*crank, lobeNow(intake), lobeBefore(intake),
+                      {measured.value / kMmPerM, measured.low / kMmPerM, measured.high / kMmPerM}, r("valve_deg"));
         const Ranged answer{now.value * kMmPerM, now.low * kMmPerM, now.high * kMmPerM};
         say(tr("%1 valve to piston: %2, least %3° from top.")
-                .arg(what, ranged(answer, 2, QStringLiteral("mm")),
-                     number(std::abs(leastRoom(*crank, liftCurveOf(lobeNow(intake)), 0., n("valve_deg")).crankDeg),
-                            0)));
+                .arg(
+                    what, ranged(answer, 2, QStringLiteral("mm")),
+                    number(std::abs(leastRoom(*crank, liftCurveOf(lobeNow(intake)), 0., n("valve_deg")).crankDeg), 0)));
         if (answer.low < least * kMmPerM)
             caution(tr("%1: less than %2 mm is not left for a stretched rod and a floating valve. Measure it before "
                        "the engine turns.")

@@ -109,6 +109,7 @@ Result<ReadingSheet> readReadings(std::string_view bytes, const std::string& fil
         sheet.unit = columns->unit;
     else if (!columns->unit.empty() && columns->unit != sheet.unit)
         return fail(headings->number, Message{"file.unit-above-and-here", {sheet.unit, columns->unit}});
+    sheet.id = header.id;
     sheet.setup = header.setup;
     sheet.startedEpochS = header.startedEpochS;
     if (const auto fitting = header.number(header_key::fitting))

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/distinct_pulls.h"
 
+#include "core/judge/repeats.h"
 #include "core/pull/pull_method.h"
 
 #include <string>
@@ -28,29 +29,28 @@ Caution countedOnce(int repeated) {
 }
 
 Result<DistinctPulls> distinctPulls(const std::vector<std::vector<const PullFit*>>& sets) {
+    std::vector<std::size_t> sizes;
+    for (const auto& set : sets)
+        sizes.push_back(set.size());
+    const auto at = [&](const InSet& one) { return sets[one.set][one.place]; };
+    const Result<Repeats> found = findRepeats(
+        sizes,
+        [&](const InSet& a, const InSet& b) {
+            if (!samePull(*at(a), *at(b)))
+                return Sameness::Different;
+            // Across sides the id alone is told: whichever is right, it stands on both.
+            const bool contradicts = a.set == b.set && at(a) != at(b) && !sameSamples(*at(a), *at(b));
+            return contradicts ? Sameness::Contradicts : Sameness::Same;
+        },
+        [&](const InSet& one) { return at(one)->header.id; });
+    if (!found)
+        return found.error();
     DistinctPulls out;
-    for (const std::vector<const PullFit*>& set : sets) {
-        std::vector<const PullFit*> once;
-        for (const PullFit* pull : set) {
-            bool here = false;
-            for (const PullFit* other : once) {
-                if (!samePull(*pull, *other))
-                    continue;
-                if (!sameSamples(*pull, *other) && pull != other)
-                    return Error{Message{"error.same-id", {pull->header.id}}};
-                here = true;
-            }
-            for (const auto& earlier : out.sets)
-                for (const PullFit* other : earlier)
-                    if (samePull(*pull, *other))
-                        return Error{pull->header.id.empty() ? Message{"error.both-sides"}
-                                                             : Message{"error.both-sides-named", {pull->header.id}}};
-            if (here)
-                ++out.repeated;
-            else
-                once.push_back(pull);
-        }
-        out.sets.push_back(std::move(once));
+    out.repeated = found->repeated;
+    for (std::size_t set = 0; set < sets.size(); ++set) {
+        out.sets.emplace_back();
+        for (const std::size_t place : found->once[set])
+            out.sets.back().push_back(sets[set][place]);
     }
     return out;
 }

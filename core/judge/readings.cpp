@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/judge/readings.h"
 
+#include "core/judge/repeats.h"
+
 #include "core/judge/pull_scatter.h"
 
 #include <algorithm>
@@ -30,6 +32,41 @@ std::optional<Better> parseBetter(std::string_view text) {
         if (text == betterText(b))
             return b;
     return std::nullopt;
+}
+
+Caution sheetsCountedOnce(int repeated) {
+    return {"counted-once", {"readings.counted-once", {Count{repeated}}}};
+}
+
+Result<DistinctSheets> distinctSheets(const std::vector<std::vector<ReadingSheet>>& groups) {
+    std::vector<std::size_t> sizes;
+    for (const auto& group : groups)
+        sizes.push_back(group.size());
+    const auto at = [&](const InSet& one) -> const ReadingSheet& { return groups[one.set][one.place]; };
+    const auto sameReadings = [](const ReadingSheet& a, const ReadingSheet& b) {
+        return a.quantity == b.quantity && a.unit == b.unit && a.startedEpochS == b.startedEpochS &&
+               a.readings == b.readings;
+    };
+    const Result<Repeats> found = findRepeats(
+        sizes,
+        [&](const InSet& one, const InSet& other) {
+            const ReadingSheet &a = at(one), &b = at(other);
+            if (!a.id.empty() && !b.id.empty())
+                return a.id != b.id ? Sameness::Different : sameReadings(a, b) ? Sameness::Same : Sameness::Contradicts;
+            return a.setup == b.setup && a.fitting == b.fitting && sameReadings(a, b) ? Sameness::Same
+                                                                                      : Sameness::Different;
+        },
+        [&](const InSet& one) { return at(one).id; });
+    if (!found)
+        return found.error();
+    DistinctSheets out;
+    out.repeated = found->repeated;
+    for (std::size_t set = 0; set < groups.size(); ++set) {
+        out.groups.emplace_back();
+        for (const std::size_t place : found->once[set])
+            out.groups.back().push_back(groups[set][place]);
+    }
+    return out;
 }
 
 Result<std::vector<Observation>> observationsOf(const std::vector<std::vector<ReadingSheet>>& groups) {
@@ -104,6 +141,19 @@ Result<std::vector<Observation>> observationsOf(const std::vector<std::vector<Re
 
 Result<ValueComparison> compareValues(const std::vector<ReadingSheet>& base, const std::vector<ReadingSheet>& with,
                                       const ValueOptions& options) {
+    const Result<DistinctSheets> distinct = distinctSheets({base, with});
+    if (!distinct)
+        return distinct.error();
+    const Result<ValueComparison> compared = compareDistinctValues(distinct->groups[0], distinct->groups[1], options);
+    if (!compared || distinct->repeated == 0)
+        return compared;
+    ValueComparison out = *compared;
+    out.cautions.push_back(sheetsCountedOnce(distinct->repeated));
+    return out;
+}
+
+Result<ValueComparison> compareDistinctValues(const std::vector<ReadingSheet>& base,
+                                              const std::vector<ReadingSheet>& with, const ValueOptions& options) {
     const Result<std::vector<Observation>> observations = observationsOf({base, with});
     if (!observations)
         return observations.error();

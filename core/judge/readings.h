@@ -26,6 +26,7 @@ struct Reading {
     double value = 0.;
     std::string note{};
     std::optional<double> atEpochS{}; ///< when, where it was noted
+    bool operator==(const Reading&) const = default;
 };
 
 /// Readings of one setup in one go.
@@ -36,7 +37,17 @@ struct ReadingSheet {
     std::optional<double> startedEpochS;
     std::optional<int> fitting; ///< as written; nothing: found from the order
     std::vector<Reading> readings;
+    std::string id{}; ///< of its file; empty where it has none
 };
+
+struct DistinctSheets {
+    std::vector<std::vector<ReadingSheet>> groups;
+    int repeated = 0; ///< how many were left out
+};
+/// Each sheet once: with one id, or without ids alike to the last reading, two are the same. Errors as findRepeats.
+Result<DistinctSheets> distinctSheets(const std::vector<std::vector<ReadingSheet>>& groups);
+/// The caution that says so: "counted-once".
+Caution sheetsCountedOnce(int repeated);
 
 /// One observation a reading, group by group. Where each has a time of its own they stand in time; else where all
 /// numbers differ they tell the order across sheets, so that drift
@@ -72,9 +83,13 @@ struct ValueComparison {
     std::vector<Caution> cautions;
 };
 
-/// Errors as observationsOf.
+/// Each sheet counts once. Errors as observationsOf and distinctSheets.
 Result<ValueComparison> compareValues(const std::vector<ReadingSheet>& base, const std::vector<ReadingSheet>& with,
                                       const ValueOptions& options);
+
+/// The same for sheets that are known to be different ones.
+Result<ValueComparison> compareDistinctValues(const std::vector<ReadingSheet>& base,
+                                              const std::vector<ReadingSheet>& with, const ValueOptions& options);
 
 /// The result in a sentence.
 Message verdictOf(const ValueComparison& comparison);

@@ -2,6 +2,7 @@
 #include "core/road/road_answers.h"
 
 #include "core/road/dial.h"
+#include "core/road/repeated_runs.h"
 #include "core/road/resistance.h"
 #include "core/road/restated_air.h"
 #include "core/road/slope.h"
@@ -26,6 +27,8 @@ RoadAnswers timeRuns(const RoadAsked& asked) {
         all.push_back(&runs.back());
     }
     setDialsRight(all);
+    if (const Result<Done> once = leaveRepeatsOut(all); !once)
+        out.problem = once.error();
     for (std::size_t r = 0; r < runs.size(); ++r) {
         const RoadJobRun& one = asked.runs[r];
         timed.push_back(timedRun(one.id, std::move(runs[r]), asked.marks, asked.rollout));
@@ -65,6 +68,8 @@ RoadAnswers roadAnswers(const RoadAsked& asked) {
     RoadAnswers out = timeRuns(asked);
     out.setups = marksOfSetups(out.runs, out.marks, asked.confidence);
     out.map = speedMap(out.runs, asked.band);
+    if (out.problem)
+        return out;
     std::vector<TimedRun> base, with;
     for (const TimedRun& run : out.runs) {
         if (run.setup == asked.baseSetup)

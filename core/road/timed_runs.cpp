@@ -2,6 +2,7 @@
 #include "core/road/timed_runs.h"
 
 #include "core/every_core.h"
+#include "core/road/repeated_runs.h"
 #include "core/road/resistance.h"
 
 #include <algorithm>
@@ -283,6 +284,10 @@ std::vector<MarkOfSetup> marksOfSetups(const std::vector<TimedRun>& runs, const 
 
 Result<RoadCompared> compareRuns(const std::vector<TimedRun>& baseRuns, const std::vector<TimedRun>& withRuns,
                                  const std::vector<Mark>& marks, const ValueOptions& options) {
+    for (const TimedRun& one : withRuns)
+        for (const TimedRun& other : baseRuns)
+            if (sameRun(one.run, other.run) != Sameness::Different)
+                return onBothSides(one.run.header.id);
     const std::vector<const TimedRun*> base = usedRuns(baseRuns), with = usedRuns(withRuns);
     if (base.empty() || with.empty())
         return Error{Message{"error.road-side-empty"}};
@@ -301,7 +306,8 @@ Result<RoadCompared> compareRuns(const std::vector<TimedRun>& baseRuns, const st
     onEveryCore(marks.size(), marksWorthAThread(marks.size(), base.size() + with.size()), [&](std::size_t m) {
         const std::vector<Seen> a = seenAt(base, m, paired, &unpaired[m]), b = seenAt(with, m, paired, &unpaired[m]);
         if (!a.empty() && !b.empty())
-            compared[m] = compareValues(sheetsOf(a, marks[m], out.base), sheetsOf(b, marks[m], out.with), options);
+            compared[m] =
+                compareDistinctValues(sheetsOf(a, marks[m], out.base), sheetsOf(b, marks[m], out.with), options);
     });
     int alone = 0;
     for (std::size_t m = 0; m < marks.size(); ++m) {

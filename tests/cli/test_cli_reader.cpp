@@ -44,7 +44,7 @@ private slots:
         // What went wrong too, with its file before it.
         const auto wrong = runCli(QStringList{"compare", "--base"} + sorrel("14", "standard") + QStringList{"--with"} +
                                   sorrel("14", "standard"));
-        QVERIFY2(wrong.code != 0 && wrong.err.contains("derselbe Lauf"), wrong.err);
+        QVERIFY2(wrong.code != 0 && wrong.err.contains("dieselbe Messung"), wrong.err);
     }
     /// A wrong file is told in the reader's language, with the place where it is wrong.
     void wrongFilesAreToldToThePerson_data() {

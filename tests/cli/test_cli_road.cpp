@@ -97,6 +97,30 @@ private slots:
         QVERIFY(out.json()["marks"].toArray().isEmpty());
         QVERIFY(runCli({"road", poor, "--keep", poor}).json()["runs"].toArray().first().toObject()["used"].toBool());
     }
+    /// One run counts once however often it is named, a copy of it too, and stands on one side only.
+    void theSameRunCountsOnce() {
+        const QStringList base = side("weights 16 g", 16., {1, 4}), with = side("weights 14 g", 14., {2, 3});
+        const QString copy = m_dir.filePath("copy of a run.pull.csv");
+        QVERIFY(QFile::copy(base[0], copy));
+        const QJsonObject once = runCli({"road", base[0]}).json();
+        const QJsonObject often = runCli({"road", base[0], base[0], copy}).json();
+        QCOMPARE(often["marks"], once["marks"]);
+        QVERIFY(often["marks"].toArray().first().toObject()["sd_s"].isNull());
+        const QJsonArray rows = often["runs"].toArray();
+        QCOMPARE(rows.size(), 3);
+        for (int i = 1; i < 3; ++i)
+            QVERIFY(!rows[i].toObject()["used"].toBool() &&
+                    rows[i].toObject()["left_out"].toString().contains("same run"));
+        const auto compared = [](const QStringList& a, const QStringList& b) {
+            return runCli(QStringList{"road", "--base"} + a + QStringList{"--with"} + b);
+        };
+        const Ran honest = compared(base, with);
+        QCOMPARE(honest.code, 0);
+        QCOMPARE(compared(base + QStringList{copy}, with).json()["comparison"].toObject()["marks"],
+                 honest.json()["comparison"].toObject()["marks"]);
+        QCOMPARE(compared(base, with + QStringList{base[0]}).code, 3);
+        QCOMPARE(compared(base, with + QStringList{copy}).code, 3);
+    }
     void lighterWeightsAgainstHeavier() {
         const QStringList base = side("weights 16 g", 16., {1, 4, 5, 8}),
                           with = side("weights 14 g", 14., {2, 3, 6, 7});
@@ -166,7 +190,9 @@ private slots:
         standin::RoadSetting s;
         const std::vector<std::pair<std::string, std::string>> thin = {
             {"air_temp_c", "30"}, {"air_pressure_hpa", "880"}, {"humidity_pct", "40"}};
-        const QString known = run("a", 16., s, thin), unknown = run("a", 16., s);
+        const QString known = run("a", 16., s, thin);
+        s.seed = 2; // another run: the same rows again would be the same one
+        const QString unknown = run("a", 16., s);
         const auto quarter = [](const Ran& ran) {
             for (const QJsonValue& mark : ran.json()["runs"].toArray().first().toObject()["marks"].toArray())
                 if (mark.toObject()["mark"] == QLatin1String("1/4mile"))

@@ -94,6 +94,50 @@ private slots:
         QVERIFY2(best > 0.6 && best < 0.75, qPrintable(QString::number(best)));
         QVERIFY(sweep["value"].toDouble() > 15. && sweep["value"].toDouble() < 19.5);
     }
+    /// One sheet counts once however often it is named, and is compared with itself nowhere.
+    void theSameSheetCountsOnce() {
+        QTemporaryDir dir;
+        const auto sheet = [&](const char* name, const char* setup, const char* values, const char* id) {
+            QFile file(dir.filePath(name));
+            QString text = QStringLiteral("# jolly-ram: pull 1\n");
+            if (*id)
+                text += QStringLiteral("# id: ") + QLatin1String(id) + QLatin1Char('\n');
+            text += QStringLiteral("# setup: %1\n# kind: result\n# quantity: seconds of a cut\n# unit: s\n"
+                                   "# better: lower\nnumber [1],value [s],note\n")
+                        .arg(QLatin1String(setup));
+            int number = 0;
+            for (const QString& value : QString::fromLatin1(values).split(' '))
+                text += QStringLiteral("%1,%2,\n").arg(++number).arg(value);
+            if (file.open(QIODevice::WriteOnly))
+                file.write(text.toUtf8());
+            return file.fileName();
+        };
+        const QString a = sheet("a.csv", "stock", "12.1 12.4 12.2", "one"),
+                      copy = sheet("copy.csv", "stock", "12.1 12.4 12.2", "one"),
+                      bare = sheet("bare.csv", "stock", "11.9 12.0 12.6", ""),
+                      b = sheet("b.csv", "pipe", "11.1 11.3 11.4", "two"),
+                      forged = sheet("forged.csv", "stock", "9.1 9.4 9.2", "one");
+        const auto compared = [](const QStringList& base, const QStringList& with) {
+            return runCli(QStringList{"compare-values", "--base"} + base + QStringList{"--with"} + with);
+        };
+        const Ran honest = compared({a, bare}, {b}), often = compared({a, copy, a, bare, bare}, {b, b});
+        QCOMPARE(often.code, 0);
+        QCOMPARE(often.json()["base"].toObject()["readings"].toInt(), 6);
+        for (const char* key : {"low", "high", "difference", "call"})
+            QCOMPARE(often.json()[key], honest.json()[key]);
+        QVERIFY(!cautionOf(often.json(), "counted-once").isEmpty());
+        QVERIFY(cautionOf(honest.json(), "counted-once").isEmpty());
+        QCOMPARE(compared({a}, {a}).code, 3);
+        QCOMPARE(compared({a}, {copy, b}).code, 3);
+        QCOMPARE(compared({a, forged}, {b}).code, 3); // one id on two measurements
+        // In steps as well.
+        const Ran ladder = runCli({"ladder", "--step", "stock=" + a + "," + copy + "," + bare, "--step", "pipe=" + b});
+        QCOMPARE(ladder.code, 0);
+        QVERIFY(!cautionOf(ladder.json(), "counted-once").isEmpty());
+        QCOMPARE(ladder.json()["steps"],
+                 runCli({"ladder", "--step", "stock=" + a + "," + bare, "--step", "pipe=" + b}).json()["steps"]);
+        QCOMPARE(runCli({"ladder", "--step", "stock=" + a, "--step", "pipe=" + copy}).code, 3);
+    }
     void whatIsWrongIsNamed_data() {
         QTest::addColumn<QByteArray>("text");
         QTest::addColumn<QString>("said");

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The page of cams against a lobe worked out here by itself: a table of the cam's own lift, the lash taken off it, every
-// answer found by looking along the table. Shares nothing with core/figure/cam but the polynomial its header states.
+// The page of cams against a lobe worked out here by itself: a table of the cam's own lift, the lash taken off it,
+// every answer found by looking along the table. Shares nothing with core/figure/cam but the polynomial its header
+// states.
 #include "core/figure/cam/cam_answer.h"
 #include "tests/support/suites.h"
 
@@ -53,7 +54,8 @@ struct Table {
     }
 };
 
-/// The lobe with `statedLashM` taken off stands `statedAtM` off its seat for `durationDeg`: its half width by bisection.
+/// The lobe with `statedLashM` taken off stands `statedAtM` off its seat for `durationDeg`: its half width by
+/// bisection.
 Table tableOf(const LobeSetting& lobe) {
     const double heightM = lobe.highestM + lobe.statedLashM;
     const auto shape = [&](double deg, double halfDeg) {
@@ -127,14 +129,14 @@ private slots:
     void lashLowersTheLobeAndDoesNotNarrowIt() {
         const Crank crank = *checkedCrank(0.062, 0.112);
         const LobeSetting more = intakeLobe(0.00022);
-        const double room =
-            roomAfter(crank, more, intakeLobe(), Ranged::exactly(0.0012), Ranged::exactly(13.)).value;
+        const double room = roomAfter(crank, more, intakeLobe(), Ranged::exactly(0.0012), Ranged::exactly(13.)).value;
         QVERIFY(near(room, 0.0013, 1e-6));
         const double less = liftCurveOf(intakeLobe()).durationAtDeg(0.001) - liftCurveOf(more).durationAtDeg(0.001);
         QVERIFY2(less > 2. && less < 4., qPrintable(QString::number(less)));
         // Taken off again, the first curve is back.
         const LiftCurve curve = liftCurveOf(intakeLobe());
-        QVERIFY(near(curve.withMoreLash(0.0001).withMoreLash(-0.0001).seatDurationDeg(), curve.seatDurationDeg(), 1e-9));
+        QVERIFY(
+            near(curve.withMoreLash(0.0001).withMoreLash(-0.0001).seatDurationDeg(), curve.seatDurationDeg(), 1e-9));
         // No lash at all is the lobe itself; less than none is none.
         QCOMPARE(curve.withMoreLash(-0.001).highestM(), curve.withMoreLash(-0.00012).highestM());
     }

@@ -2,9 +2,9 @@
 // All a page about cams shows, worked out from the two lobes and where they are set: the events at the lift they are
 // stated at, overlap and separation, the lift at top centre, the room between valve and piston after a change.
 //
-// What a cam's card or the machine's sheet says (duration, lift) holds at the lash it was said with; another lash lowers
-// the lobe that follows from it (core/figure/cam/lift_curve.h). The room was measured with the cam as it was: at the
-// centre, the lash and with the lobe it had then.
+// What a cam's card or the machine's sheet says (duration, lift) holds at the lash it was said with; another lash
+// lowers the lobe that follows from it (core/figure/cam/lift_curve.h). The room was measured with the cam as it was: at
+// the centre, the lash and with the lobe it had then.
 #pragma once
 
 #include "core/figure/cam/cam_timing.h"
