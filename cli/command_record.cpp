@@ -6,6 +6,8 @@
 #include "bench/coast_down_file.h"
 #include "bench/last_words.h"
 #include "core/pull/curve.h"
+#include "core/pull/header_keys.h"
+#include "core/ready/strangers.h"
 #include "core/words/wording.h"
 
 #include <CLI/CLI.hpp>
@@ -24,7 +26,7 @@ namespace jr::cli {
 namespace {
 
 struct RecordAsked {
-    std::string device, out, plain, ask, setup, job, machine;
+    std::string device, out, plain, ask, setup, job, machine, because;
     std::vector<std::string> sets;
     int pulls = 1;
     double timeoutS = 600.;
@@ -77,6 +79,10 @@ class Recorder : public QObject {
 public:
     Recorder(const RecordAsked& o, SessionOptions session, PullHeader extra)
         : m_o(o), m_extra(std::move(extra)), m_session(std::move(session)) {
+        const QDir folder(QString::fromStdString(o.out));
+        for (const QString& name : folder.entryList({QStringLiteral("*.pull.csv")}, QDir::Files))
+            if (const Result<Trace> there = loadPullFile(folder.filePath(name).toStdString()))
+                m_there.push_back(originOf(there->header));
         m_session.moveToThread(&m_thread);
         connect(&m_session, &BenchSession::linkChanged, this, [](LinkState, const Message& words) { tell(words); });
         connect(&m_session, &BenchSession::said, this, [](const Error& what) { say(inWords(what)); });
@@ -91,6 +97,14 @@ public:
         });
         connect(&m_session, &BenchSession::described, this, [this](const BenchDescription& bench) {
             m_bench = bench;
+            PullHeader coming = bench.header;
+            coming.set(header_key::bench, bench.name);
+            if (!m_o.machine.empty())
+                coming.machine = m_o.machine;
+            if (!belongs(coming)) { // before its first pull
+                m_result = kInput;
+                leave();
+            }
             Procedure p = procedureOf(bench);
             p.startRpm = m_o.startRpm.value_or(p.startRpm);
             p.endRpm = m_o.endRpm.value_or(p.endRpm);
@@ -168,6 +182,15 @@ private:
         inSession([id](BenchSession& s) { s.pullKept(id); });
     }
 
+    /// Of the machine and the bench whose pulls lie in the folder, or its being here was given a reason.
+    bool belongs(const PullHeader& coming) {
+        const std::vector<Message> strange =
+            m_o.because.empty() ? strangersTo({}, m_there, originOf(coming)) : std::vector<Message>{};
+        if (!strange.empty())
+            tell({"cli.stranger", {Sayings{strange}}}, m_o.out);
+        return strange.empty();
+    }
+
     void keep(CaughtPull& pull) {
         if (m_kept >= m_o.pulls) {
             kept(pull.trace.header.id); // not wanted
@@ -175,6 +198,13 @@ private:
         }
         const std::string id = pull.trace.header.id;
         PullHeader& h = pull.trace.header;
+        if (!belongs(h)) {
+            m_result = kInput;
+            leave();
+            return; // the capture holds it
+        }
+        if (!m_o.because.empty())
+            h.set(header_key::belongsBecause, m_o.because);
         for (auto member : {&PullHeader::airTempC, &PullHeader::airPressurePa, &PullHeader::humidity})
             if (m_extra.*member)
                 h.*member = m_extra.*member;
@@ -187,6 +217,7 @@ private:
         }
         const std::string& path = *written;
         kept(id);
+        m_there.push_back(originOf(h));
         ++m_kept;
         Json one{{"file", path}, {"rows", pull.trace.rows()}, {"started", h.started}};
         const bool road = h.kind == PullKind::Road; // it has times and no curve: `road` tells them
@@ -229,6 +260,7 @@ private:
     QThread m_thread;
     BenchSession m_session;
     BenchDescription m_bench;
+    std::vector<PullOrigin> m_there; ///< of the pulls in the folder
     Json m_pulls = Json::array();
     int m_kept = 0, m_result = kDone;
     bool m_tripped = false;
@@ -342,6 +374,8 @@ void addRecord(CLI::App& app, Action& action) {
     c->add_option("--setup", o->setup, "Name of the setup, for the header");
     c->add_option("--job", o->job, "Name of the job, for the header");
     c->add_option("--machine", o->machine, "Name of the machine, for the header");
+    c->add_option("--because", o->because,
+                  "Why pulls of another machine or bench than the folder's belong in it; without it they are not kept");
     c->add_option("--set", o->sets, "KEY=VALUE of the header (air, or for a plain bench its facts)");
     c->add_option(
         "--plain", o->plain,

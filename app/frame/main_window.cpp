@@ -118,6 +118,7 @@ MainWindow::MainWindow(Theme& theme, QWidget* parent) : QMainWindow(parent), m_t
     connect(m_settings, &SettingsStation::viewChosen, this, followView);
     followView();
     connect(m_jobs, &JobsStation::message, this, &MainWindow::say);
+    connect(m_pull, &PullStation::anotherJobWanted, this, [this] { showStation(Jobs); });
     connect(m_ask, &AskStation::jobWanted, this, [this](const QString& id) { openJob(id.toStdString(), Ask); });
     connect(m_handover, &HandoverStation::message, this, &MainWindow::say);
     connect(m_dayStrip, &DayStrip::pullOpened, this, [this](int i) {

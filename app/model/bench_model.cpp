@@ -171,9 +171,12 @@ void BenchModel::take(const std::shared_ptr<CaughtPull>& pull) {
     m_sinceLast.start();
     // A warm-up is set aside in the same breath: kept as a pull that counts it would be a false result.
     const bool beddingIn = !warmUp && m_sitting.beddingIn();
-    const AddPullOptions how{warmUp || beddingIn, warmUp      ? tr("warm-up").toStdString()
-                                                  : beddingIn ? tr("bedding in").toStdString()
-                                                              : std::string()};
+    // Nothing is lost, and nothing false is judged, while nobody has said whose pull this is.
+    const bool stranger = !m_sitting.strangers().empty();
+    const AddPullOptions how{warmUp || beddingIn || stranger, stranger ? tr("of another machine or bench").toStdString()
+                                                              : warmUp ? tr("warm-up").toStdString()
+                                                              : beddingIn ? tr("bedding in").toStdString()
+                                                                          : std::string()};
     // One warm-up is thrown away (P3); the next counts unless asked otherwise.
     m_sitting.setWarmUp(false);
     m_fuel.burn(reckonedMl, meteredMl);

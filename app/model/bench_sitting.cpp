@@ -5,7 +5,9 @@
 #include "archive/formats/leak_tests_sheet.h"
 #include "archive/store/sitting_day.h"
 #include "core/machine/machine_limits.h"
+#include "core/pull/header_keys.h"
 #include "core/pull/procedure_check.h"
+#include "core/ready/strangers.h"
 
 #include <QSettings>
 
@@ -268,6 +270,8 @@ void BenchSitting::tell() {
     for (const auto& [key, value] : m_keys)
         if (saidOfRuns(key) == road)
             facts.keys.emplace_back(key, value);
+    if (!m_belongsBecause.empty() && m_strangersOf == pairing())
+        facts.keys.emplace_back(header_key::belongsBecause.key, m_belongsBecause);
     m_lastFitting = fitting();
     facts.keys.emplace_back(header_key::fitting.key, std::to_string(m_lastFitting));
     // The pull carries the procedure it was to be run by, so that Judge can hold it to that.
@@ -353,6 +357,30 @@ std::vector<LeakDue> BenchSitting::leaksDue() const {
     now.twoStroke =
         !m_job.sheet(sheet_kind::machine).empty() && kind != MachineKind::FourStroke && kind != MachineKind::Cvt;
     return jr::leaksDue(leakTestsOf(m_job.sheet(sheet_kind::leakTests)), now, m_job.job().setupTree());
+}
+
+std::string BenchSitting::pairing() const {
+    const auto& bench = m_link.bench();
+    return m_job.job().id + '\n' + (bench ? bench->name + '\n' + bench->header.machine : std::string());
+}
+
+std::vector<Message> BenchSitting::strangers() const {
+    if (!m_job.hasJob() || !m_link.bench() || m_link.onTheRoad() || m_strangersOf == pairing())
+        return {};
+    std::vector<PullOrigin> there;
+    for (const LoadedPull& pull : m_job.pulls())
+        if (pull.trace && !pull.record.aside)
+            there.push_back(originOf(pull.trace->header));
+    PullHeader coming = m_link.bench()->header;
+    coming.set(header_key::bench, m_link.bench()->name);
+    return strangersTo(m_job.job().machine, there, originOf(coming));
+}
+
+void BenchSitting::takeStrangers(const QString& why) {
+    m_strangersOf = pairing();
+    m_belongsBecause = why.trimmed().toStdString();
+    tell();
+    emit changed();
 }
 
 QString BenchSitting::openBeforePull() const {

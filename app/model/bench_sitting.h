@@ -52,6 +52,11 @@ public:
     void setClock(std::function<QDateTime()> now); ///< for tests
     /// What should be tested for leaks with the setup that is on.
     std::vector<LeakDue> leaksDue() const;
+    /// What of the bench that is called is not the job's (another machine, another bench), and nobody has said why it
+    /// belongs all the same; empty where all is well.
+    std::vector<Message> strangers() const;
+    /// It belongs, and why: the next pulls carry the reason, until another bench or job.
+    void takeStrangers(const QString& why);
     /// What should be settled on Ready before a pull, in words; empty when nothing is open.
     QString openBeforePull() const;
 
@@ -82,6 +87,9 @@ private:
     Procedure m_procedure;
     bool m_ownProcedure = false; ///< set by a person, not the bench's own
     std::string m_takenFrom;     ///< the job the sitting was taken from
+    std::string m_strangersOf;   ///< job and bench whose being together was given a reason
+    std::string m_belongsBecause;
+    std::string pairing() const; ///< of the open job and the bench that is called
     GuardLimits limitsSaid() const;
     Procedure procedureSaid() const;
     MachineSheet machineOnBench(MachineSheet machine, int strokes) const;

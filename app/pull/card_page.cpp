@@ -85,10 +85,8 @@ void CardPage::refresh() {
     const LoadedPull& pull = m_job.pulls()[static_cast<std::size_t>(index)];
     const SetupRecord* setup = m_job.job().setup(pull.record.setupId);
     const QString name = setup ? QString::fromStdString(setup->name) : QString();
-    m_title->setText(
-        pull.record.aside
-            ? tr("Pull %1 · %2 · %3").arg(pull.record.number).arg(name, QString::fromStdString(pull.record.asideWhy))
-            : tr("Pull %1 · %2, no. %3").arg(pull.record.number).arg(name).arg(card->nth));
+    m_title->setText(pull.record.aside ? tr("Pull %1 · %2").arg(pull.record.number).arg(name)
+                                       : tr("Pull %1 · %2, no. %3").arg(pull.record.number).arg(name).arg(card->nth));
     m_peak->setText(card->peak ? tr("%1\nat %2")
                                      .arg(u.powerText(card->peak->value),
                                           u.peakPlaceText(card->peak->place, m_job.answers().axis()))
@@ -124,6 +122,8 @@ void CardPage::refresh() {
     m_trouble->setText(trouble.mid(0, 4).join(QLatin1Char('\n')));
     m_trouble->setVisible(!trouble.isEmpty());
     QStringList facts;
+    if (pull.record.aside)
+        facts << tr("set aside: %1").arg(QString::fromStdString(pull.record.asideWhy));
     facts << (card->air.isEmpty() ? tr("air unknown: shown as measured") : tr("air %1").arg(card->air));
     if (const PullCurve* curve = m_job.answers().curve(index); curve && curve->factor)
         facts << tr("%1 × %2").arg(DisplayUnits::word(m_job.answers().standard().label),

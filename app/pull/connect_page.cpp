@@ -5,8 +5,8 @@
 #include <QCompleter>
 #include <QLineEdit>
 #include <QPushButton>
-#include <QSerialPortInfo>
 #include <QScrollArea>
+#include <QSerialPortInfo>
 #include <QSettings>
 #include <QVBoxLayout>
 

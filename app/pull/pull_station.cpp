@@ -63,6 +63,9 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     left->addWidget(m_state);
     left->addWidget(m_next);
     left->addWidget(m_open);
+    m_stranger = new StrangerNotice(bench);
+    left->addWidget(m_stranger);
+    connect(m_stranger, &StrangerNotice::anotherJobWanted, this, &PullStation::anotherJobWanted);
     left->addWidget(m_banner);
     left->addLayout(figures);
     m_guards = new GuardRow(theme); // in view whatever stands on the right
@@ -101,6 +104,7 @@ PullStation::PullStation(const Theme& theme, JobModel& job, BenchModel& bench, Q
     connect(m_running, &RunningPage::leaveWanted, &bench.link(), &BenchConnection::disconnectBench);
     connect(&bench, &BenchModel::linkChanged, this, [this] {
         choosePage();
+        m_stranger->refresh();
         if (!benchWanted())
             m_connect->setWords({});
     });
@@ -187,6 +191,7 @@ bool PullStation::benchWanted() const {
 }
 
 void PullStation::showOpen() {
+    m_stranger->refresh();
     const QString open = m_bench.sitting().openBeforePull();
     m_open->setText(m_job.hasJob()
                         ? tr("Before you pull: %1. Settle it on Ready (Ctrl+2), or write there why not.").arg(open)
@@ -309,7 +314,8 @@ void PullStation::tick() {
     // Before a pull, and not while there is something more pressing to read.
     const bool pressing =
         now.stop.latched || now.state == BenchState::RollOn || now.state == BenchState::Pulling || m_bench.card();
-    m_open->setVisible(m_openWanted && !pressing);
+    m_open->setVisible(m_openWanted && !pressing && m_stranger->words().isEmpty());
+    m_stranger->setVisible(!m_stranger->words().isEmpty() && !pressing);
     if (now.stop.latched && now.stop.waitingS > 0.)
         showStop(now.stop); // an answer is owed: how long already
     const LiveFigures& f = now.figures;

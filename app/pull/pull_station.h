@@ -9,6 +9,7 @@
 #include "app/pull/live_chart.h"
 #include "app/pull/running_page.h"
 #include "app/pull/stop_button.h"
+#include "app/pull/stranger_notice.h"
 #include "app/widgets/big_figure.h"
 #include "app/widgets/station.h"
 #include "app/widgets/tones.h"
@@ -33,7 +34,11 @@ public:
     CardPage& card() { return *m_card; }
     LiveChart& chart() { return *m_chart; }
     GuardRow& guards() { return *m_guards; }
+    StrangerNotice& stranger() { return *m_stranger; }
     int paints() const { return m_paints; } ///< live refreshes so far
+
+signals:
+    void anotherJobWanted();
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;
@@ -69,6 +74,7 @@ private:
     RunningPage* m_running;
     CardPage* m_card;
     GuardRow* m_guards;
+    StrangerNotice* m_stranger;
     StopButton* m_stop;
     QPushButton* m_clear; ///< takes a stop off
     bool m_openWanted = false;

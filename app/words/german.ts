@@ -869,6 +869,8 @@ bei %2</translation></message>
 <translation>Ein Einlesen brach ab. Alles davor ist verwahrt; 1 Datei wurde nicht eingelesen:</translation></message>
 <message><source>An intake to scale</source>
 <translation>Ein Einlass im Maßstab</translation></message>
+<message><source>Another &amp;job</source>
+<translation>Anderer &amp;Auftrag</translation></message>
 <message><source>Another mark to time</source>
 <translation>Noch eine Marke zum Stoppen</translation></message>
 <message><source>Another name</source>
@@ -1181,6 +1183,8 @@ Tastatur: Pfeile bewegen einen Griff, auf und ab wechseln ihn, Pos1 löscht.</tr
 <translation>Drehzahl über der Fahrgeschwindigkeit</translation></message>
 <message><source>Enter leads there; nothing is pressed for you. On the right stands its key for the next time.</source>
 <translation>Eingabe führt hin; nichts wird für Sie gedrückt. Rechts steht die Taste für das nächste Mal.</translation></message>
+<message><source>Every pull from now on carries the reason.</source>
+<translation>Jeder Lauf trägt von nun an den Grund.</translation></message>
 <message><source>Every pull in order against its own setup, with limits and drift</source>
 <translation>Jeder Lauf in seiner Reihe gegen seinen eigenen Aufbau, mit Grenzen und Drift</translation></message>
 <message><source>Every pull stands here in its order, against its own setup.</source>
@@ -1375,6 +1379,10 @@ Tastatur: Pfeile bewegen einen Griff, auf und ab wechseln ihn, Pos1 löscht.</tr
 <translation>Ansaugluft außerhalb</translation></message>
 <message><source>It &amp;reads</source>
 <translation>Es &amp;liest</translation></message>
+<message><source>It belongs here, because…</source>
+<translation>Gehört hierher, weil…</translation></message>
+<message><source>It belongs here…</source>
+<translation>Gehört hierher…</translation></message>
 <message><source>It came as it left: nothing on its sheet is different.</source>
 <translation>Sie kam, wie sie ging: Auf ihrem Blatt ist nichts anders.</translation></message>
 <message><source>It came out at %1 % (%2 to %3).</source>
@@ -1723,6 +1731,8 @@ kann sie anhalten  (Esc)</translation></message>
 <translation>Nr. %1 sähe heute genauso aus.</translation></message>
 <message><source>No. %1, %2: %3</source>
 <translation>Nr. %1, %2: %3</translation></message>
+<message><source>No: leave this bench</source>
+<translation>Nein: Prüfstand verlassen</translation></message>
 <message><source>Nobody beside or behind the roller or in line with chain, belt or shaft. Guards on, straps checked again after the first pull, exhaust out, ears and eyes covered, kill switch and extinguisher in reach. The bench maker's instructions, local rules and licensed practice come first.</source>
 <translation>Niemand neben oder hinter der Rolle oder in Flucht mit Kette, Riemen oder Welle. Schutz angebracht, Gurte nach dem ersten Lauf noch einmal geprüft, Abgas hinaus, Ohren und Augen geschützt, Notschalter und Löscher in Reichweite. Die Anleitung des Prüfstandherstellers, die Regeln vor Ort und Fachbetriebe gehen vor.</translation></message>
 <message><source>Noise, emission and workplace rules apply.</source>
@@ -1753,6 +1763,8 @@ kann sie anhalten  (Esc)</translation></message>
 <translation>Nicht verwahrt: %1. Der Auftrag wird gezeigt, wie er verwahrt ist.</translation></message>
 <message><source>Not the engine</source>
 <translation>Nicht der Motor</translation></message>
+<message><source>Not this job's: %1. Pulls are kept and not counted until you say.</source>
+<translation>Nicht von diesem Auftrag: %1. Läufe werden verwahrt und zählen nicht, bis Sie es sagen.</translation></message>
 <message><source>Not to be told apart: %1.</source>
 <translation>Nicht zu unterscheiden: %1.</translation></message>
 <message><source>Note on the claim: %1</source>
@@ -1969,8 +1981,8 @@ kann sie anhalten  (Esc)</translation></message>
 <translation>Lauf</translation></message>
 <message><source>Pull %1 is odd: %2 % against its own. Likely: %3. Look at it, and set it aside only with a reason.</source>
 <translation>Lauf %1 ist auffällig: %2 % gegen die seinen. Wahrscheinlich: %3. Ansehen und nur mit Grund beiseitelegen.</translation></message>
-<message><source>Pull %1 · %2 · %3</source>
-<translation>Lauf %1 · %2 · %3</translation></message>
+<message><source>Pull %1 · %2</source>
+<translation>Lauf %1 · %2</translation></message>
 <message><source>Pull %1 · %2, no. %3</source>
 <translation>Lauf %1 · %2, Nr. %3</translation></message>
 <message><source>Pull %1, %2</source>
@@ -1989,6 +2001,8 @@ kann sie anhalten  (Esc)</translation></message>
 <translation>Zieht</translation></message>
 <message><source>Pulls from about %1, falls off near %2, by the timing of the wave alone.</source>
 <translation>Zieht ab etwa %1, fällt nahe %2 ab, allein nach der Laufzeit der Welle.</translation></message>
+<message><source>Pulls go into this job and carry the reason</source>
+<translation>Läufe kommen in diesen Auftrag und tragen den Grund</translation></message>
 <message><source>Pulls made before keep the calibration they were made with.</source>
 <translation>Frühere Läufe behalten die Kalibrierung, mit der sie gemacht wurden.</translation></message>
 <message><source>Pulls of this machine on a bench would tell the engine's best band; with them it is drawn here.</source>
@@ -3907,6 +3921,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>auffällig</translation></message>
 <message><source>odd one out</source>
 <translation>Ausreißer</translation></message>
+<message><source>of another machine or bench</source>
+<translation>von anderer Maschine oder anderem Prüfstand</translation></message>
 <message><source>off %1</source>
 <translation>ab %1</translation></message>
 <message><source>on</source>
@@ -4357,6 +4373,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>der lange Trichter</translation></message>
 <message><source>the lowest</source>
 <translation>das unterste</translation></message>
+<message><source>the machine was moved to this bench</source>
+<translation>die Maschine kam auf diesen Prüfstand</translation></message>
 <message><source>the machine's own book</source>
 <translation>das eigene Buch der Maschine</translation></message>
 <message><source>the maker's claim beside it</source>
@@ -4381,6 +4399,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>die Grenze der Regeln</translation></message>
 <message><source>the same</source>
 <translation>gleich</translation></message>
+<message><source>the same machine under another name</source>
+<translation>dieselbe Maschine unter anderem Namen</translation></message>
 <message><source>the two above</source>
 <translation>die zwei oben</translation></message>
 <message><source>the tyre slipped on the roller</source>
@@ -4473,6 +4493,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Umdrehungen</translation></message>
 <message><source>two each side, 60 kg</source>
 <translation>zwei je Seite, 60 kg</translation></message>
+<message><source>two machines are compared on purpose</source>
+<translation>zwei Maschinen werden mit Absicht verglichen</translation></message>
 <message><source>two parts, alone and together</source>
 <translation>zwei Teile, allein und zusammen</translation></message>
 <message><source>two setups or more must have been pulled</source>

@@ -26,6 +26,7 @@ constexpr std::array kKeys{
     HeaderKey{fans.key, "", "fans", "Ready, the sitting", true},
     HeaderKey{soundPlace.key, "", "place of the microphone", "Ready, the sitting", false},
     HeaderKey{operatorName.key, "", "operator", "Ready, the sitting", true},
+    HeaderKey{belongsBecause.key, "", "why it belongs here though it is of another machine or bench", "Pull", false},
     HeaderKey{cutShort.key, "", "why it was kept though it broke off", "the bench's line", false},
     HeaderKey{fitting.key, "1", "which time the setup was put on", "Pull", false},
     HeaderKey{riderKg.key, "kg", "rider with all that is worn", "Road", true},

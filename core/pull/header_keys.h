@@ -37,6 +37,7 @@ inline constexpr NumberKey afrDelayS{"afr_delay_s"}; ///< how late the mixture p
 inline constexpr TextKey fans{"fans"};
 inline constexpr TextKey operatorName{"operator"};
 inline constexpr TextKey soundPlace{"sound_place"}; ///< where the microphone stands
+inline constexpr TextKey belongsBecause{"belongs_because"}; ///< of another machine or bench than the job's others
 inline constexpr TextKey cutShort{"cut_short"};     ///< why a pull or run was kept though it broke off
 inline constexpr NumberKey fitting{"fitting"};      ///< which time this setup was put on
 // Of a run on the road:

@@ -4,6 +4,7 @@
 #include "app/pull/pull_station.h"
 #include "app/ready/ready_station.h"
 #include "app/widgets/big_figure.h"
+#include "core/pull/header_keys.h"
 #include "tests/support/bench_window.h"
 #include "tests/support/standin_process.h"
 #include "tests/support/suites.h"
@@ -107,6 +108,49 @@ private slots:
         QCOMPARE(archiveOf(model())->check(true)->problems.size(), std::size_t(0));
         bench().link().disconnectBench();
         QVERIFY(QDir(bench().link().captureFolder()).entryList({"*.lines"}).isEmpty());
+    }
+    /// Another machine on another bench: said before the first pull, kept and not counted until somebody says why it
+    /// belongs; then its pulls carry the reason.
+    void anotherMachinesPullDoesNotJoinInSilence() {
+        const auto job = archiveOf(model())->createJob("Stack", "Larkspur 410");
+        QVERIFY(openJob(window(), *job));
+        bench().sitting().setSetup("stock");
+        bench().sitting().setWarmUp(false);
+        bench().link().tryStandin("larkspur", 15.);
+        QVERIFY(ready());
+        QVERIFY2(station().stranger().words().isEmpty(), qPrintable(station().stranger().words()));
+        QVERIFY(onePull());
+        QVERIFY(!model().pulls()[0].record.aside);
+        bench().link().disconnectBench();
+        bench().link().tryStandin("ostra", 15.);
+        QVERIFY(ready());
+        QTRY_VERIFY(station().stranger().isVisible());
+        QVERIFY2(station().stranger().words().contains("Ostra 600") && station().stranger().words().contains("brake"),
+                 qPrintable(station().stranger().words()));
+        bench().sitting().setWarmUp(false);
+        QVERIFY(onePull());
+        QVERIFY(model().pulls()[1].record.aside); // kept, and judged nowhere
+        bench().sitting().takeStrangers("two machines are compared on purpose");
+        QTRY_VERIFY(!station().stranger().isVisible());
+        bench().sitting().setWarmUp(false);
+        QVERIFY(onePull());
+        QVERIFY(!model().pulls()[2].record.aside);
+        QCOMPARE(QString::fromStdString(std::string(model().pulls()[2].trace->header.text(header_key::belongsBecause))),
+                 QString("two machines are compared on purpose"));
+        // The other two ways on.
+        bench().link().disconnectBench();
+        const auto other = archiveOf(model())->createJob("Another", "Quill 125");
+        QVERIFY(openJob(window(), *other));
+        window().showStation(MainWindow::Pull);
+        bench().link().tryStandin("ostra", 15.);
+        QVERIFY(ready());
+        QTRY_VERIFY(station().stranger().isVisible());
+        QTest::mouseClick(station().findChild<QPushButton*>("stranger-other-job"), Qt::LeftButton);
+        QCOMPARE(window().station(), static_cast<int>(MainWindow::Jobs));
+        window().showStation(MainWindow::Pull);
+        QTRY_VERIFY(station().stranger().isVisible());
+        QTest::mouseClick(station().findChild<QPushButton*>("stranger-leave"), Qt::LeftButton);
+        QVERIFY(!bench().link().wanted());
     }
     void theCardSaysHowItSitsAmongItsOwn() {
         bench().sitting().setSetup("stock");

@@ -75,6 +75,30 @@ private slots:
         QFile first(files.first());
         QVERIFY(first.open(QIODevice::ReadOnly) && first.readAll().contains("# rider_kg: 81"));
     }
+    /// Pulls of two machines do not come to lie in one folder unless somebody says why.
+    void anotherMachineIsSaidBeforeItsFirstPull() {
+        QTemporaryDir dir;
+        const QString out = dir.filePath("today");
+        const auto record = [&](const char* machine, const QStringList& more = {}) {
+            testsupport::StandinProcess bench({"--machine", machine, "--speed", "15", "--auto", "1"});
+            return runCli(QStringList{"record", "--device", bench.address(), "--out", out, "--pulls", "1", "--timeout",
+                                      "40", "--setup", "stock"} +
+                          more);
+        };
+        const auto files = [&] { return QDir(out).entryList({"*.pull.csv"}).size(); };
+        QCOMPARE(record("larkspur").code, 0);
+        QCOMPARE(files(), 1);
+        const Ran other = record("ostra");
+        QCOMPARE(other.code, 3);
+        QVERIFY2(other.err.contains("Ostra 600") && other.err.contains("--because"), other.err.constData());
+        QCOMPARE(files(), 1);
+        QCOMPARE(record("larkspur").code, 0); // the same machine as ever
+        QCOMPARE(record("ostra", {"--because", "two machines are compared on purpose"}).code, 0);
+        QCOMPARE(files(), 3);
+        QFile last(out + "/pull-003.pull.csv");
+        QVERIFY(last.open(QIODevice::ReadOnly));
+        QVERIFY(last.readAll().contains("# belongs_because: two machines are compared on purpose"));
+    }
     void recordSaysWhatIsWrong() {
         QTemporaryDir dir;
         QCOMPARE(runCli({"record", "--device", "usb:7", "--out", dir.path()}).code, 2);
