@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <deque>
 
 namespace jr {
 namespace {
@@ -94,6 +95,54 @@ Result<Json> readJson(std::string_view bytes, const std::string& place, const Js
     const std::size_t at = std::min(bytes.size(), where.byte);
     return Error{Message{"file.not-whole-json"}, place,
                  1 + static_cast<long>(std::count(bytes.begin(), bytes.begin() + static_cast<long>(at), '\n'))};
+}
+
+Result<Json> readTornJson(std::string_view bytes, const std::string& place, const JsonBounds& bounds) {
+    Result<Json> whole = readJson(bytes, place, bounds);
+    if (whole || bytes.size() > bounds.mostBytes)
+        return whole;
+    // Places behind an element of a list or a member of the whole, and what is to be closed behind each. Only the last
+    // few are tried: a file that is damaged in its middle is read up to there by the first that parses.
+    constexpr std::size_t kTries = 64;
+    std::deque<std::pair<std::size_t, std::string>> cuts;
+    std::string open; // the closers of what is open, innermost last
+    bool inText = false;
+    for (std::size_t i = 0; i < bytes.size(); ++i) {
+        const char c = bytes[i];
+        if (inText) {
+            if (c == '\\')
+                ++i;
+            else if (c == '"')
+                inText = false;
+            continue;
+        }
+        const auto cutAt = [&](std::size_t end) {
+            cuts.emplace_back(end, std::string(open.rbegin(), open.rend()));
+            if (cuts.size() > kTries)
+                cuts.pop_front();
+        };
+        if (c == '"') {
+            inText = true;
+        } else if (c == ',' && open.size() == 1) {
+            cutAt(i); // a member of the whole
+        } else if (c == '{' || c == '[') {
+            open += c == '{' ? '}' : ']';
+            if (open.size() > static_cast<std::size_t>(bounds.deepest))
+                return whole;
+        } else if (c == '}' || c == ']') {
+            if (open.empty() || open.back() != c)
+                break; // damaged here
+            open.pop_back();
+            if (!open.empty() && (open.back() == ']' || c == ']'))
+                cutAt(i + 1);
+        }
+    }
+    for (; !cuts.empty(); cuts.pop_back()) {
+        const auto& [end, closers] = cuts.back();
+        if (Result<Json> part = readJson(std::string(bytes.substr(0, end)) + closers, place, bounds))
+            return part;
+    }
+    return whole;
 }
 
 std::string writeJson(const Json& json, int indent) {

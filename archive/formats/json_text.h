@@ -25,6 +25,10 @@ struct JsonBounds {
 
 /// Errors: too large, too deep, too many members, not JSON (with its line).
 Result<Json> readJson(std::string_view bytes, const std::string& place, const JsonBounds& bounds = {});
+/// What is left of a file that was cut off or is damaged further on: all up to the last whole element of a list or
+/// member of the whole, what was open closed behind it; the whole of what readJson can read. For bringing back, never for going on as if nothing
+/// were missing. Errors as readJson where not even one element is whole.
+Result<Json> readTornJson(std::string_view bytes, const std::string& place, const JsonBounds& bounds = {});
 /// As text; bytes that are not UTF-8 become U+FFFD. `indent` as the library has it, -1 for one line.
 std::string writeJson(const Json& json, int indent = -1);
 

@@ -48,15 +48,13 @@ std::string benchFileText(const BenchFile& file) {
     return withChecksumMember(writeJson({{"jolly-ram", "benches 1"}, {"benches", list}}, 1) + "\n");
 }
 
-Result<BenchFile> readBenchFile(std::string_view bytes, const std::string& place) {
-    const Result<Json> json = readJson(bytes, place);
-    if (!json)
-        return json.error();
-    if (!json->is_object() || !json->contains("benches"))
+namespace {
+
+Result<BenchFile> benchesOf(const Json& json, const std::string& place) {
+    if (!json.is_object() || !json.contains("benches"))
         return Error{Message{"store.not-benches"}, place};
     BenchFile out;
-    out.whole = checksumMember(bytes) != ChecksumState::Wrong;
-    for (const Json& b : listOf(*json, "benches")) {
+    for (const Json& b : listOf(json, "benches")) {
         BenchFile::Entry entry;
         entry.bench = {textOf(b, "id"), textOf(b, "name"), textOf(b, "address"), textMembersOf(objectOf(b, "facts"))};
         if (entry.bench.name.empty())
@@ -68,6 +66,28 @@ Result<BenchFile> readBenchFile(std::string_view bytes, const std::string& place
         out.benches.push_back(std::move(entry));
     }
     return out;
+}
+
+} // namespace
+
+Result<BenchFile> readBenchFile(std::string_view bytes, const std::string& place) {
+    const Result<Json> json = readJson(bytes, place);
+    if (!json)
+        return json.error();
+    Result<BenchFile> out = benchesOf(*json, place);
+    if (out)
+        out.value().whole = checksumMember(bytes) != ChecksumState::Wrong;
+    return out;
+}
+
+Result<BenchFile> loadTornBenchFile(const std::string& path) {
+    const Result<std::string> bytes = readBytes(path, ReadBounds::mostJsonBytes);
+    if (!bytes)
+        return bytes.error();
+    if (Result<BenchFile> whole = readBenchFile(*bytes, path))
+        return whole;
+    const Result<Json> left = readTornJson(*bytes, path);
+    return left ? benchesOf(*left, path) : Result<BenchFile>(left.error());
 }
 
 Result<BenchFile> loadBenchFile(const std::string& path) {

@@ -23,6 +23,8 @@ std::string benchFileText(const BenchFile& file);
 /// Errors: cannot be read, not JSON, not a list of benches.
 Result<BenchFile> readBenchFile(std::string_view bytes, const std::string& place);
 Result<BenchFile> loadBenchFile(const std::string& path);
+/// Of a file that was cut off or damaged what is left of it (`whole` is false then). For bringing back alone.
+Result<BenchFile> loadTornBenchFile(const std::string& path);
 
 /// Facts as one JSON object in a line, and back.
 std::string factsText(const std::vector<std::pair<std::string, std::string>>& facts);

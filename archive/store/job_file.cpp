@@ -177,6 +177,20 @@ std::string jobFileText(const JobRecord& job, const std::vector<ClaimRecord>& cl
     return withChecksumMember(writeJson(jobJson(job, claims), 1) + "\n");
 }
 
+Result<JobFile> readTornJobFile(std::string_view bytes, const std::string& place) {
+    if (Result<JobFile> whole = readJobFile(bytes, place))
+        return whole;
+    const Result<Json> left = readTornJson(bytes, place);
+    if (!left)
+        return left.error();
+    Result<JobFile> out = readJobFile(writeJson(*left), place);
+    if (out) {
+        out.value().torn = true;
+        out.value().whole = out.value().checked = false;
+    }
+    return out;
+}
+
 Result<JobFile> readJobFile(std::string_view bytes, const std::string& place) {
     const Result<Json> json = readJson(bytes, place);
     if (!json)

@@ -35,6 +35,7 @@ struct JobFile {
     long long revision = 0;
     bool whole = false;   ///< its checksum is there and right, or it is of an older program that wrote none
     bool checked = false; ///< its checksum is there and right
+    bool torn = false;    ///< only what is left of one that was cut off or damaged
     std::vector<JobFileSetup> setups;
     std::vector<JobFilePull> pulls;
     std::optional<ComparisonRecord> comparison; ///< sides by setup name
@@ -46,6 +47,8 @@ struct JobFile {
 std::string jobFileText(const JobRecord& job, const std::vector<ClaimRecord>& claims);
 /// Errors: cannot be read, not JSON, not a job file.
 Result<JobFile> readJobFile(std::string_view bytes, const std::string& place);
+/// Of one that was cut off or damaged what is left of it. For bringing back alone.
+Result<JobFile> readTornJobFile(std::string_view bytes, const std::string& place);
 Result<JobFile> loadJobFile(const std::string& path);
 
 /// The text with a member "checksum" in front of its last brace: the SHA-256 of all the rest.

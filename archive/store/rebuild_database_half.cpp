@@ -24,7 +24,7 @@ Result<Done> Rebuilder::benches() {
             return known.error();
         return known->empty() ? Result<Done>(Done{}) : m_archive.changeBenches([]() -> Result<Done> { return Done{}; });
     }
-    const Result<BenchFile> file = loadBenchFile(path);
+    const Result<BenchFile> file = loadTornBenchFile(path);
     if (!file || !file->whole) {
         // The database writes it anew; what stood there is set away by name.
         const Result<std::string> away = setAway(path);

@@ -43,7 +43,8 @@ Result<Done> Rebuilder::readJobFiles() {
         if (path.substr(path.rfind('/') + 1) != "job.json")
             continue;
         const std::string absolute = m_archive.m_folder.toStdString() + "/" + path;
-        Result<JobFile> file = loadJobFile(absolute);
+        const Result<std::string> read = readBytes(absolute, ReadBounds::mostJsonBytes);
+        Result<JobFile> file = read ? readTornJobFile(*read, absolute) : Result<JobFile>(read.error());
         if (!file || !file->whole) {
             const Result<std::string> away = setAway(absolute);
             if (!away)
@@ -72,7 +73,8 @@ Result<Done> Rebuilder::readJobFiles() {
         const auto row = m_archive.m_db->query(QStringLiteral("SELECT revision FROM job WHERE id = ?"), {q(id)});
         if (!row)
             return row.error();
-        bool newer = row->empty() || file.revision > row->front()[0].toLongLong();
+        // What is left of a torn file is better than nothing, and worse than what the database has.
+        bool newer = row->empty() || (!file.torn && file.revision > row->front()[0].toLongLong());
         if (!newer && file.checked && file.revision == row->front()[0].toLongLong()) {
             // As often changed, and not the same: something in the database is not what was written.
             const Result<std::string> text = m_archive.jobFileText(id);

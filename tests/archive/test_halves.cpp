@@ -401,6 +401,82 @@ private slots:
             QVERIFY2(without.code == 0 || without.code == 3, without.err.constData());
         }
     }
+    /// The database is lost and an open file was cut off at any place: what stands in it whole comes back, what was
+    /// there is kept beside, and nothing is replaced by less than it held.
+    void whatIsLeftOfACutOffFileComesBack_data() {
+        QTest::addColumn<QString>("name");
+        QTest::newRow("benches") << QStringLiteral("benches.json");
+        QTest::newRow("a job") << QStringLiteral("job.json");
+    }
+    void whatIsLeftOfACutOffFileComesBack() {
+        QFETCH(QString, name);
+        QTemporaryDir dir;
+        const QString from = dir.filePath("from");
+        {
+            auto archive = Archive::open(from);
+            QVERIFY(archive);
+            const auto bench = (*archive)->saveBench({"", "yard", "tcp:127.0.0.1:2", {{"kind", "brake"}}});
+            QVERIFY(bench);
+            for (int c = 0; c < 6; ++c)
+                QVERIFY((*archive)->addCalibration({"cal-" + std::to_string(c),
+                                                    *bench,
+                                                    "inertia",
+                                                    "2026-01-01",
+                                                    "",
+                                                    {{"roller_inertia_kg_m2", std::to_string(9 + c)}},
+                                                    "a note"}));
+            const auto job = (*archive)->createJob("Which jet?", "Quill 125");
+            QVERIFY(job);
+            for (const char* setup : {"152", "155", "158"})
+                QVERIFY((*archive)->createSetup(*job, setup, "", {}));
+        }
+        QFile::remove(from + "/jolly-ram.sqlite");
+        const QString file = name == "benches.json" ? from + "/benches.json" : filesIn(from, "job.json").front();
+        const std::string whole = *readBytes(file.toStdString());
+        const auto countOf = [](const std::string& text, const char* what) {
+            int n = 0;
+            for (std::size_t at = 0; (at = text.find(what, at)) != std::string::npos; ++at)
+                ++n;
+            return n;
+        };
+        for (std::size_t length = whole.size(); length > whole.size() / 3;
+             length -= length > whole.size() - 4 ? 1 : 37) {
+            QVERIFY(writeFile(file, whole.substr(0, length)));
+            for (const QString& left : QDir(from).entryList({"jolly-ram.sqlite*"}))
+                QFile::remove(from + '/' + left);
+            const testsupport::Ran ran = testsupport::runCli({"archive", "rebuild", from});
+            QVERIFY2(ran.code == 0, ran.err.constData());
+            auto archive = Archive::open(from);
+            QVERIFY(archive);
+            const std::string torn = whole.substr(0, length);
+            if (name == "benches.json") {
+                const auto benches = (*archive)->benches();
+                QVERIFY(benches && benches->size() == 1);
+                const auto kept = (*archive)->calibrations(benches->front().id);
+                // Every one that ended before the cut, with all of it.
+                QVERIFY2(kept && static_cast<int>(kept->size()) >= countOf(torn, "\"note\"") - 1,
+                         qPrintable(QString::number(length)));
+                for (const CalibrationRecord& c : *kept)
+                    QVERIFY(c.facts.size() == 1 && c.note == "a note");
+            } else {
+                const auto jobs = (*archive)->jobs();
+                QVERIFY(jobs && jobs->size() == 1);
+                const auto job = (*archive)->job(jobs->front().id);
+                QVERIFY(job && job->name == "Which jet?");
+                int named = 0;
+                for (const char* setup : {"\"152\"", "\"155\"", "\"158\""})
+                    named += countOf(torn, setup);
+                QVERIFY2(static_cast<int>(job->setups.size()) >= named - 1, qPrintable(QString::number(length)));
+            }
+            if (length < whole.size() - 1) { // as it was found, beside
+                const QFileInfo info(file);
+                bool beside = false;
+                for (const QFileInfo& one : info.dir().entryInfoList({info.fileName() + "*"}, QDir::Files))
+                    beside = beside || *readBytes(one.filePath().toStdString()) == torn;
+                QVERIFY2(beside, qPrintable(QString::number(length)));
+            }
+        }
+    }
     void aJobFileIsThereBeforeTheFirstPull() {
         QTemporaryDir dir;
         auto archive = Archive::open(dir.path());

@@ -76,6 +76,34 @@ private slots:
         QCOMPARE(static_cast<long>(read.error().line), line);
         QVERIFY(!read.error().reason.empty());
     }
+    /// A file that was cut off is read up to its last whole element; nothing in it is taken for whole that is not.
+    void whatIsLeftOfATornFile() {
+        const std::string text = "{\"a\": 1, \"list\": [{\"id\": \"x\", \"say\": \"]}, \\\"{\"}, "
+                                 "{\"id\": \"y\", \"more\": [1, 2]}], \"z\": 3}";
+        for (std::size_t length = 0; length <= text.size(); ++length) {
+            const Result<Json> left = readTornJson(text.substr(0, length), "here");
+            const std::size_t first = text.find("}, {") + 1, second = text.find("]}]") + 2;
+            QCOMPARE(left.ok(), length > text.find(','));
+            if (!left)
+                continue;
+            QVERIFY(left->contains("a"));
+            const Json& list = listOf(*left, "list");
+            if (length < first) {
+                QVERIFY(list.empty());
+                continue;
+            }
+            QVERIFY(list.size() >= (length >= second ? 2U : 1U) && list.size() <= 2);
+            QCOMPARE(textOf(list[0], "say"), std::string("]}, \"{"));
+            QCOMPARE(left->contains("z"), length == text.size());
+        }
+        // Damaged in its middle: what stands before.
+        std::string damaged = text;
+        damaged[text.find("\"y\"")] = '}';
+        const Result<Json> before = readTornJson(damaged, "here");
+        QVERIFY(before && listOf(*before, "list").size() == 1);
+        QVERIFY(!readTornJson("\xff\xfe", "here") && !readTornJson("", "here") &&
+                !readTornJson(std::string(100000, '['), "here"));
+    }
     void boundsHoldBeforeItIsRead() {
         const JsonBounds bounds{1000, 10, 20};
         QVERIFY(readJson(nested(10), "a", bounds));
