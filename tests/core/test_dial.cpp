@@ -50,10 +50,11 @@ private slots:
 
     void aDialIsSetRightOverOtherRuns() {
         const standin::RoadMachine machine = testsupport::gearedOnTheRoad();
-        RoadRun a = ridden(machine, 2, false), b = ridden(machine, 3, false), dial = ridden(machine, 4, true);
+        RoadRun a = ridden(machine, 2, false), b = ridden(machine, 3, false), dial = ridden(machine, 4, true),
+                again = ridden(machine, 8, true);
         const double wrong = quarterS(dial);
         QVERIFY(std::abs(wrong - quarterS(a)) > 0.2); // it believes that it has come further
-        setDialsRight({&a, &b, &dial});
+        setDialsRight({&a, &b, &dial, &again});
         QVERIFY(dial.dialFactor.has_value());
         QVERIFY2(std::abs(*dial.dialFactor * 1.06 - 1.) < 0.006, qPrintable(QString::number(*dial.dialFactor)));
         QVERIFY2(std::abs(quarterS(dial) - quarterS(a)) < 0.08,
@@ -63,7 +64,7 @@ private slots:
         std::vector<TimedRun> dials{timedRun("d", dial, usualMarks(), Rollout::None)},
             receivers{timedRun("a", a, usualMarks(), Rollout::None)};
         QVERIFY(!compareRuns(receivers, dials, usualMarks(), {}).ok());
-        const auto among = compareRuns(dials, dials, usualMarks(), {});
+        const auto among = compareRuns(dials, {timedRun("e", again, usualMarks(), Rollout::None)}, usualMarks(), {});
         QVERIFY(among.ok());
         QVERIFY(std::any_of(among->cautions.begin(), among->cautions.end(),
                             [](const Caution& c) { return c.kind == "dial"; }));
@@ -76,10 +77,12 @@ private slots:
         setDialsRight({&dial, &without});
         QVERIFY(!dial.dialFactor);
         RoadRun alone = ridden(machine, 7, true);
-        setDialsRight({&alone});
-        QVERIFY(!alone.dialFactor);
+        RoadRun other = ridden(machine, 9, true);
+        setDialsRight({&alone, &other});
+        QVERIFY(!alone.dialFactor && !other.dialFactor);
         const auto among = compareRuns({timedRun("d", alone, usualMarks(), Rollout::None)},
-                                       {timedRun("e", alone, usualMarks(), Rollout::None)}, usualMarks(), {});
+                                       {timedRun("e", other, usualMarks(), Rollout::None)}, usualMarks(), {});
+        QVERIFY(among.ok());
         QVERIFY(std::any_of(among->cautions.begin(), among->cautions.end(),
                             [](const Caution& c) { return c.kind == "uncalibrated"; }));
     }
