@@ -78,7 +78,8 @@ void BenchSession::sayGoodbye() {
             if (m_device->waitFor(20))
                 arrived();
         }
-        if (onTheWire.isValid() || m_orders.status().release == OrderState::Answered)
+        const OrderState release = m_orders.status().release; // refused was sent too, and is said as that
+        if (onTheWire.isValid() || release == OrderState::Answered || release == OrderState::Refused)
             return;
     }
     m_leftUnsent = true;

@@ -320,6 +320,22 @@ private slots:
         other->close();
         QVERIFY2(!words.filter("could not be sent").isEmpty(), qPrintable(words.join("\n")));
     }
+    /// What was sent and refused is not told as unsent.
+    void aRefusedReleaseWasSent() {
+        FakeBench bench(kBrakeBench);
+        bench.sample = [](int) { return QStringLiteral("6000 200 100 13"); };
+        bench.answer = [](const QString& order) { return QStringLiteral("refused %1 : stuck").arg(order); };
+        auto s = session(bench.address());
+        QStringList words;
+        connect(s.get(), &BenchSession::said, this, [&](const Error& w) { words << QString::fromStdString(w.text()); });
+        QVERIFY(streaming(*s));
+        s->hold(6000.);
+        s->stop();
+        QTRY_VERIFY(s->snapshot().stop.release == OrderState::Refused);
+        s->close();
+        QVERIFY(!s->leftUnsent());
+        QVERIFY2(words.filter("could not be sent").isEmpty(), qPrintable(words.join("\n")));
+    }
     /// A bench that starts afresh under a stop that was answered may have its load on: cut and release before start.
     void aBenchThatRestartsUnderAStop_data() {
         QTest::addColumn<bool>("hangsUp");
