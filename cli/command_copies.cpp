@@ -51,6 +51,8 @@ int runCopy(const std::string& folder, const std::string& place) {
         say(inWords(noted.error()));
     for (const Remark& problem : made->problems)
         say(inWords(problem));
+    if (!made->besides.isEmpty())
+        tell({"copy.beside-another", {made->besides.toStdString()}});
     const CopyDisk disk = copyDisk((*archive)->folder(), made->folder);
     if (disk != CopyDisk::Other)
         tell({disk == CopyDisk::Same ? "copy.same-disk" : "copy.in-memory"});
@@ -67,15 +69,18 @@ int runCopy(const std::string& folder, const std::string& place) {
 }
 
 int runStates(const std::string& copy) {
-    const Result<std::vector<CopyList>> states = copyStates(QString::fromStdString(copy));
+    const Result<CopyStates> states = copyStates(QString::fromStdString(copy));
     if (!states) {
         say(inWords(states.error()));
         return kInput;
     }
     Json out = Json::array();
-    for (const CopyList& state : *states)
+    for (const CopyList& state : states->states)
         out.push_back({{"number", state.number}, {"made", state.made}});
-    return print({{"copy", copy}, {"states", out}});
+    for (const Remark& damaged : states->damaged)
+        say(inWords(damaged));
+    const int printed = print({{"copy", copy}, {"states", out}, {"problems", inEnglish(states->damaged)}});
+    return states->damaged.empty() ? printed : kInput;
 }
 
 int runRestore(const std::string& copy, const std::string& folder, std::optional<long> number) {
@@ -84,7 +89,8 @@ int runRestore(const std::string& copy, const std::string& folder, std::optional
         say(inWords(back.error()));
         // What is wrong with the copy is wrong input; what is wrong where it is to go could not be written.
         const std::string_view code = back.error().message.code;
-        const bool saysSo = code.starts_with("copy.") && code != "copy.not-empty" && code != "copy.stopped";
+        const bool saysSo = code.starts_with("copy.") && code != "copy.not-empty" && code != "copy.other-unfinished" &&
+                            code != "copy.stopped";
         return saysSo || back.error().file.starts_with(copy) ? kInput : kWrite;
     }
     for (const Remark& problem : back->rebuilt.problems)

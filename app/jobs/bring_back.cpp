@@ -23,14 +23,14 @@ QString stateWords(const CopyList& state, bool newest) {
     return newest ? BringBack::tr("%1, the newest").arg(when) : when;
 }
 
-/// The folder itself while it is empty, else a new one in it.
+/// The folder itself while it is empty, else a new one in it; one where a restore was cut off goes on.
 QString emptyPlaceIn(const QString& folder) {
-    if (!QDir(folder).exists() || QDir(folder).isEmpty())
+    if (!QDir(folder).exists() || QDir(folder).isEmpty() || isUnfinishedRestore(folder))
         return folder;
     const QString base = QDir(folder).filePath(
         BringBack::tr("Jolly Ram, brought back %1").arg(QDate::currentDate().toString(Qt::ISODate)));
     QString name = base;
-    for (int n = 2; QFileInfo::exists(name); ++n)
+    for (int n = 2; QFileInfo::exists(name) && !isUnfinishedRestore(name); ++n)
         name = base + QStringLiteral(" (%1)").arg(n);
     return name;
 }
@@ -62,19 +62,19 @@ void BringBack::fromPlace(const QString& chosen) {
 }
 
 void BringBack::askState(const QString& copy) {
-    QtConcurrent::run([copy] {
-        return copyStates(copy);
-    }).then(this, [this, copy](const Result<std::vector<CopyList>>& states) {
+    QtConcurrent::run([copy] { return copyStates(copy); }).then(this, [this, copy](const Result<CopyStates>& states) {
         if (!states) {
             emit said(errorAtPlace(states.error()));
             return;
         }
-        if (states->size() == 1)
+        if (!states->damaged.empty()) // those of the other states come back all the same
+            emit said(errorAtPlace(states->damaged.front()));
+        if (states->states.size() == 1 && states->newestReads)
             return askWhere(copy, std::nullopt);
         QStringList words;
         std::vector<long> numbers;
-        for (const CopyList& state : *states) {
-            words << stateWords(state, words.isEmpty());
+        for (const CopyList& state : states->states) {
+            words << stateWords(state, states->newestReads && words.isEmpty());
             numbers.push_back(state.number);
         }
         askToChoose(m_over, tr("Bring back"), tr("As it was when?"), words, 0, false,

@@ -99,6 +99,9 @@ QString CopyCard::words() const {
         lines << (book.notNowSince.empty()
                       ? tr("Where should the second copy go? A dead disk takes everything that is on it.")
                       : tr("There is no second copy. A dead disk takes everything that is on it."));
+        if (!book.named.empty()) // these records may be somebody else's: nothing goes there unasked
+            lines << tr("These records name %1. Choose that place if it is yours.")
+                         .arg(QDir::toNativeSeparators(QString::fromStdString(book.named)));
         break;
     case CopyState::NeverMade:
         lines << tr("No second copy yet. It is to go to %1.").arg(place);

@@ -144,7 +144,11 @@ void CopyDesk::begin(const QString& place, bool asked) {
                 m_keeper->ask(
                     this, [at = made->folder](Archive& archive) { return archive.noteCopy(at); },
                     [](const Result<Done>&) {});
-                if (asked)
+                if (!made->besides.isEmpty())
+                    emit said(tr("%1 is the copy of another archive, of which this one is a copy or which is one of "
+                                 "this. It was left as it is; this archive's own lies beside it.")
+                                  .arg(made->besides));
+                else if (asked)
                     emit said(tr("Copied and read back: %1").arg(made->folder));
                 ended(made->problems.empty() ? QString() : errorAtPlace(made->problems.front()));
             });

@@ -177,6 +177,8 @@ bei %2</translation></message>
 <translation>%1 geht von %2 bis %3 %4: %5 liegt außerhalb.</translation></message>
 <message><source>%1 is no picture that can be read.</source>
 <translation>%1 ist kein lesbares Bild.</translation></message>
+<message><source>%1 is the copy of another archive, of which this one is a copy or which is one of this. It was left as it is; this archive's own lies beside it.</source>
+<translation>%1 ist die Kopie eines anderen Archivs, von dem dieses eine Kopie ist oder das eine von diesem ist. Sie blieb, wie sie ist; die Kopie dieses Archivs liegt daneben.</translation></message>
 <message><source>%1 is where the family begins</source>
 <translation>%1 ist der Anfang der Familie</translation></message>
 <message><source>%1 keeps its name: pulls were made with it, and they carry it.</source>
@@ -2595,6 +2597,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Seit der zweiten Kopie gibt es Arbeit; sie ist 1 Tag alt.</translation></message>
 <message><source>There it makes %1, give or take %2.</source>
 <translation>Dort macht es %1, plus oder minus %2.</translation></message>
+<message><source>These records name %1. Choose that place if it is yours.</source>
+<translation>Diese Aufzeichnungen nennen %1. Wählen Sie den Ort, wenn es Ihrer ist.</translation></message>
 <message><source>They cannot be set against one another.</source>
 <translation>Sie lassen sich nicht gegeneinanderstellen.</translation></message>
 <message><source>They differ because one follows a wave running to and fro and the other lets cylinder and runner hum like a bottle; real engines lie between, and only pulls tell where.</source>

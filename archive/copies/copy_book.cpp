@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/copies/copy_book.h"
 
+#include "archive/copies/said_place.h"
+
 #include "archive/disk/safe_file.h"
 #include "archive/formats/json_text.h"
 
@@ -35,6 +37,10 @@ std::int64_t changedMs(const QString& path) {
 
 } // namespace
 
+std::string newCopyId() {
+    return QUuid::createUuid().toString(QUuid::WithoutBraces).toStdString();
+}
+
 CopyBook copyBookOf(const QString& archiveFolder) {
     CopyBook out;
     const std::string path = bookPath(archiveFolder);
@@ -43,7 +49,7 @@ CopyBook copyBookOf(const QString& archiveFolder) {
         const Result<Json> json = bytes ? readJson(*bytes, path) : Result<Json>(bytes.error());
         if (json && json->is_object()) {
             out.archiveId = textOf(*json, "archive");
-            out.place = textOf(*json, "place");
+            out.named = textOf(*json, "place");
             out.notNowSince = textOf(*json, "not_now_since");
             out.made = textOf(*json, "made");
             out.tried = textOf(*json, "tried");
@@ -53,13 +59,18 @@ CopyBook copyBookOf(const QString& archiveFolder) {
         }
     }
     if (out.archiveId.empty())
-        out.archiveId = QUuid::createUuid().toString(QUuid::WithoutBraces).toStdString();
+        out.archiveId = newCopyId();
+    if (const std::optional<SaidPlace> said = saidPlaceOf(archiveFolder); said && said->archiveId == out.archiveId) {
+        out.place = said->place;
+        out.otherFileSystem = said->otherFileSystem;
+        out.named.clear();
+    }
     return out;
 }
 
 Result<Done> keepCopyBook(const QString& archiveFolder, const CopyBook& book) {
     return writeBytes(bookPath(archiveFolder), writeJson(Json{{"archive", book.archiveId},
-                                                              {"place", book.place},
+                                                              {"place", book.place.empty() ? book.named : book.place},
                                                               {"not_now_since", book.notNowSince},
                                                               {"made", book.made},
                                                               {"number", book.number},

@@ -28,10 +28,16 @@ Json entryJson(const std::string& path, const CopiedFile& file) {
     return Json::array({path, file.bytes, file.sha256, file.changedNs});
 }
 
+/// A stick may have been in a stranger's hands: its names are held to the same rules as a bundle's, and nothing is laid
+/// out but what a copy is made of.
+bool belongsInACopy(const std::string& path) {
+    const auto below = [&](std::string_view folder) { return path.starts_with(folder) && path.size() > folder.size(); };
+    return safeZipName(path) && (path == "benches.json" || below("pulls/") || below("photos/") || below("files/"));
+}
+
 /// [path, bytes, sha256, time] or, for what was not there, [path].
 std::optional<std::pair<std::string, std::optional<CopiedFile>>> entryOf(const Json& entry) {
-    // A stick may have been in a stranger's hands: its names are held to the same rules as a bundle's.
-    if (!entry.is_array() || entry.empty() || !entry[0].is_string() || !safeZipName(entry[0].get<std::string>()))
+    if (!entry.is_array() || entry.empty() || !entry[0].is_string() || !belongsInACopy(entry[0].get<std::string>()))
         return std::nullopt;
     if (entry.size() == 1)
         return std::pair{entry[0].get<std::string>(), std::optional<CopiedFile>()};
@@ -71,6 +77,8 @@ std::string copyListText(const CopyList& list) {
         files.push_back(entryJson(path, file));
     return withChecksumMember(writeJson(Json{{kListKind, kListVersion},
                                              {"archive", list.archive},
+                                             {"home", list.home.folder},
+                                             {"machine", list.home.machine},
                                              {"number", list.number},
                                              {"made", list.made},
                                              {"program", list.program},
@@ -85,6 +93,7 @@ Result<CopyList> readCopyList(std::string_view bytes, const std::string& place) 
         return json.error();
     CopyList out;
     out.archive = textOf(*json, "archive");
+    out.home = {textOf(*json, "home"), textOf(*json, "machine")};
     out.number = static_cast<long>(numberOf(*json, "number").value_or(0.));
     out.made = textOf(*json, "made");
     out.program = textOf(*json, "program");
@@ -95,16 +104,6 @@ Result<CopyList> readCopyList(std::string_view bytes, const std::string& place) 
         out.files.emplace(file->first, *file->second);
     }
     return out;
-}
-
-std::string earlierText(const EarlierState& state) {
-    Json files = Json::array();
-    for (const auto& [path, file] : state.differences)
-        files.push_back(file ? entryJson(path, *file) : Json::array({path}));
-    return withChecksumMember(
-        writeJson(Json{{kEarlierKind, kListVersion}, {"number", state.number}, {"made", state.made}, {"files", files}},
-                  0) +
-        "\n");
 }
 
 Result<EarlierState> loadEarlier(const std::string& path) {
@@ -126,17 +125,6 @@ Result<EarlierState> loadEarlier(const std::string& path) {
     return out;
 }
 
-EarlierState differencesOf(const CopyList& before, const CopyList& after) {
-    EarlierState out{before.number, before.made, {}};
-    for (const auto& [path, file] : before.files)
-        if (const auto now = after.files.find(path); now == after.files.end() || now->second.sha256 != file.sha256)
-            out.differences.emplace(path, file);
-    for (const auto& [path, file] : after.files)
-        if (!before.files.contains(path))
-            out.differences.emplace(path, std::nullopt);
-    return out;
-}
-
 CopyList stateBefore(const CopyList& after, const EarlierState& earlier) {
     CopyList out = after;
     out.number = earlier.number;
@@ -147,11 +135,6 @@ CopyList stateBefore(const CopyList& after, const EarlierState& earlier) {
         else
             out.files.erase(path);
     return out;
-}
-
-void mergeInto(EarlierState& older, const EarlierState& between) {
-    for (const auto& difference : between.differences)
-        older.differences.insert(difference); // what the older one says goes before
 }
 
 Result<CopyList> loadCopyList(const std::string& path) {

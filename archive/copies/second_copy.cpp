@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/copies/second_copy.h"
 
+#include "archive/copies/copy_place.h"
 #include "archive/copies/copy_thinning.h"
+#include "archive/copies/reading_turn.h"
 #include "archive/disk/copy_name.h"
 #include "archive/disk/safe_file.h"
 #include "archive/formats/zip_file.h"
@@ -12,15 +14,13 @@
 #include <QDirIterator>
 #include <QFile>
 #include <QFileInfo>
-#include <QStorageInfo>
 
 #include <algorithm>
-#include <set>
 
 namespace jr {
 namespace {
 
-constexpr char kEarlier[] = "/earlier", kEarlierFiles[] = "/earlier/files";
+constexpr std::int64_t kMsPerS = 1000;
 
 Error copyError(std::string_view code, const std::string& place, std::vector<Argument> arguments = {}) {
     Error out{Message{code, std::move(arguments)}};
@@ -55,26 +55,30 @@ void addFiles(const QString& archive, const QString& part, const QStringList& na
     }
 }
 
-/// The files that tell of states before, by their numbers.
-std::map<long, QString> earlierOf(const QString& copy) {
-    std::map<long, QString> out;
-    const QDir earlier(copy + QLatin1String(kEarlier));
-    for (const QString& name : earlier.entryList({QStringLiteral("*-*.json")}, QDir::Files))
-        if (const long number = name.section(QLatin1Char('-'), 0, 0).toLong(); number > 0)
-            out[number] = earlier.filePath(name);
-    return out;
-}
-
 /// One copying from its beginning to its end.
 class Copying {
 public:
-    Copying(const CopyWanted& wanted, const Progress& progress)
-        : m_wanted(wanted), m_progress(progress), m_folder(copyFolder(wanted.place, wanted.archiveId)),
+    Copying(const CopyWanted& wanted, CopyPlace place, const Progress& progress)
+        : m_wanted(wanted), m_place(std::move(place)), m_progress(progress),
+          m_folder(copyFolder(QString::fromStdString(m_place.heldPath()), wanted.archiveId)),
           m_root(m_folder.toStdString()), m_source(wanted.archiveFolder.toStdString()) {}
 
     Result<CopyMade> run() {
-        if (!QFileInfo(m_wanted.place).isDir())
-            return copyError("copy.no-place", m_wanted.place.toStdString());
+        Result<CopyMade> out = copyIt();
+        const auto show = [&](Remark& remark) { remark.file = m_place.shown(remark.file); };
+        if (!out) {
+            Error error = out.error();
+            show(error);
+            // Whatever else was said: a stick that is pulled out fails in many ways.
+            return m_place.stillThere() ? error : takenOut();
+        }
+        for (Remark& problem : out.value().problems)
+            show(problem);
+        return out;
+    }
+
+private:
+    Result<CopyMade> copyIt() {
         // In the archive it would be copied into itself, and a rebuild would take it for pulls.
         const QString home = QFileInfo(m_wanted.archiveFolder).canonicalFilePath();
         const QString there = QFileInfo(m_wanted.place).canonicalFilePath();
@@ -91,18 +95,22 @@ public:
         if (!lock)
             return lock.error();
         removeUnfinished(m_root);
-        for (const auto step : {&Copying::readOldList, &Copying::copyAll, &Copying::finish})
+        for (const auto step : {&Copying::readOldList, &Copying::copyAll, &Copying::readEarlier, &Copying::finish})
             if (const Result<Done> done = (this->*step)(); !done)
                 return done.error();
-        thin();
-        m_out.folder = m_folder;
+        if (!m_place.stillThere())
+            return takenOut();
+        m_out.statesThinned = thinStates(m_folder, m_out.list, m_begunMs / kMsPerS);
+        m_out.folder = copyFolder(m_wanted.place, m_wanted.archiveId);
         return std::move(m_out);
     }
 
-private:
+    Error takenOut() const { return copyError("copy.taken-out", m_wanted.place.toStdString()); }
+
     Result<Done> readOldList() {
         const std::string path = m_root + kSecondCopyList;
         m_out.list.archive = m_wanted.archiveId;
+        m_out.list.home = copyHomeOf(m_wanted.archiveFolder);
         m_out.list.program = "Jolly Ram " + std::string(programVersion());
         if (!QFileInfo::exists(QString::fromStdString(path)))
             return Done{};
@@ -112,6 +120,8 @@ private:
                 return copyError("copy.of-another", path);
             m_old = std::move(old).value();
             m_hadList = true;
+            m_beforeMs =
+                QDateTime::fromString(QString::fromStdString(m_old.made), Qt::ISODateWithMs).toMSecsSinceEpoch();
             return Done{};
         }
         if (old.error().message.code == "copy.newer")
@@ -145,6 +155,8 @@ private:
         for (const Source& source : sources) {
             if (m_progress && !m_progress(at++, all))
                 return copyError("copy.stopped", m_root);
+            if (!m_place.stillThere())
+                return takenOut();
             const auto jobText = jobFiles.find(source.path);
             if (const Result<Done> done = copyOne(source, jobText == jobFiles.end() ? nullptr : &jobText->second);
                 !done)
@@ -173,8 +185,7 @@ private:
         for (const Source& source : sources)
             if (!unchanged(source))
                 needed += source.bytes;
-        const QStorageInfo storage(m_folder);
-        const qint64 left = storage.isValid() ? storage.bytesAvailable() : -1;
+        const long long left = m_place.bytesFree();
         if (left >= 0 && needed > static_cast<std::uint64_t>(left))
             return copyError("copy.no-room", m_root, {megabytes(needed), megabytes(static_cast<std::uint64_t>(left))});
         return Done{};
@@ -185,9 +196,13 @@ private:
             return problem("copy.odd-name", source.path, nullptr);
         const auto known = m_old.files.find(source.path);
         const CopiedFile* old = known == m_old.files.end() ? nullptr : &known->second;
+        bool wentBad = false;
         if (unchanged(source)) {
-            m_out.list.files.emplace(source.path, *old);
-            return Done{};
+            wentBad = isItsTurn(source.path, m_beforeMs, m_begunMs) && !isThere(source.path, old->sha256);
+            if (!wentBad) {
+                m_out.list.files.emplace(source.path, *old);
+                return Done{};
+            }
         }
         const Result<std::string> read =
             jobText ? Result<std::string>(*jobText) : readBytes(m_source + "/" + source.path);
@@ -199,11 +214,13 @@ private:
             kept != m_wanted.pullChecksums.end() && !kept->second.empty() && kept->second != now.sha256)
             return problem("copy.source-damaged", source.path, old);
         const std::string target = m_root + "/" + source.path;
-        if (old && old->sha256 == now.sha256 && hasSize(source.path, now.bytes)) {
+        if (old && !wentBad && old->sha256 == now.sha256 && hasSize(source.path, now.bytes)) {
             m_out.list.files.emplace(source.path, now); // only its time is another
             return Done{};
         }
-        if (old) {
+        if (wentBad && old->sha256 == now.sha256) {
+            // The good one takes its place.
+        } else if (old) {
             if (const Result<Done> kept = keepOld(source.path, *old); !kept)
                 return kept;
         } else if (stampOf(target).size >= 0) { // of a copying that was cut off, or somebody else's
@@ -223,18 +240,59 @@ private:
         if (!back || *back != *read)
             return copyError("copy.not-read-back", target);
         m_out.list.files.emplace(source.path, now);
+        if (wentBad)
+            m_out.problems.push_back(copyError("copy.healed", target));
         ++m_out.filesCopied;
         m_out.bytesCopied += now.bytes;
         return Done{};
     }
 
-    /// Out of the way of what takes its place, under its checksum.
+    /// Whether the copy's own file is what its list says, read from the disk.
+    bool isThere(const std::string& path, const std::string& checksum) const {
+        const Result<std::string> bytes = readBytesFromDisk(m_root + "/" + path);
+        return bytes && sha256(*bytes) == checksum;
+    }
+
+    /// Out of the way of what takes its place, under its checksum; what went bad is not kept as what it was.
     Result<Done> keepOld(const std::string& path, const CopiedFile& file) {
         const std::string from = m_root + "/" + path, to = m_root + kEarlierFiles + "/" + file.sha256;
         if (stampOf(from).size < 0 || stampOf(to).size == static_cast<std::int64_t>(file.bytes))
             return Done{};
+        if (!isThere(path, file.sha256)) {
+            m_out.problems.push_back(copyError("copy.earlier-damaged", from));
+            return Done{};
+        }
         return replaceFile(from, to);
     }
+
+    /// What states before need is read in turn as well. What went bad is set away, so that it passes for nothing.
+    Result<Done> readEarlier() {
+        const auto setBadAway = [this](const std::string& path, std::string_view code) -> Result<Done> {
+            m_out.problems.push_back(copyError(code, path));
+            const Result<std::string> away = setAway(path);
+            return away ? Result<Done>(Done{}) : away.error();
+        };
+        for (const auto& [number, list] : earlierLists(m_folder)) {
+            const std::string path = list.path.toStdString();
+            if (!isItsTurn(QFileInfo(list.path).fileName().toStdString(), m_beforeMs, m_begunMs) || listReads(path))
+                continue;
+            if (const Result<Done> done = setBadAway(path, "copy.damaged-list"); !done)
+                return done;
+        }
+        const QDir kept(m_folder + QLatin1String(kEarlierFiles));
+        for (const QString& name : kept.entryList(QDir::Files)) {
+            const std::string path = kept.filePath(name).toStdString(), checksum = name.toStdString();
+            if (checksum.find('.') != std::string::npos || !isItsTurn(checksum, m_beforeMs, m_begunMs))
+                continue; // set away before
+            const Result<std::string> bytes = readBytesFromDisk(path);
+            if (bytes && sha256(*bytes) == checksum)
+                continue;
+            if (const Result<Done> done = setBadAway(path, "copy.earlier-damaged"); !done)
+                return done;
+        }
+        return Done{};
+    }
+    static bool listReads(const std::string& path) { return loadCopyList(path) || loadEarlier(path); }
 
     Result<Done> problem(std::string_view code, const std::string& path, const CopiedFile* old) {
         m_out.problems.push_back(copyError(code, path));
@@ -244,17 +302,15 @@ private:
     }
 
     Result<Done> finish() {
-        m_out.list.made = m_begun.toString(Qt::ISODateWithMs).toStdString();
+        if (!m_place.stillThere())
+            return takenOut();
+        m_out.list.made = QDateTime::fromMSecsSinceEpoch(m_begunMs, Qt::UTC).toString(Qt::ISODateWithMs).toStdString();
         m_out.list.number = m_old.number + 1;
-        for (const auto& [number, name] : earlierOf(m_folder))
+        for (const auto& [number, list] : earlierLists(m_folder))
             m_out.list.number = std::max(m_out.list.number, number + 1);
         if (m_hadList) {
-            const EarlierState before = differencesOf(m_old, m_out.list);
-            const QDateTime made = QDateTime::fromString(QString::fromStdString(before.made), Qt::ISODateWithMs);
-            char name[64];
-            std::snprintf(name, sizeof name, "/%06ld-%s.json", before.number,
-                          made.toUTC().toString(QStringLiteral("yyyyMMddTHHmmss")).toStdString().c_str());
-            if (const Result<Done> kept = writeBytes(m_root + kEarlier + name, earlierText(before)); !kept)
+            const std::string before = m_root + kEarlierLists + earlierListName(m_old);
+            if (const Result<Done> kept = writeBytes(before, copyListText(m_old)); !kept)
                 return kept;
         }
         const std::string path = m_root + kSecondCopyList;
@@ -266,58 +322,14 @@ private:
         return Done{};
     }
 
-    /// The copy stands; whatever goes wrong here leaves states too many.
-    void thin() {
-        std::vector<EarlierState> states; // oldest first
-        std::vector<std::string> names;
-        std::vector<std::int64_t> made;
-        for (const auto& [number, name] : earlierOf(m_folder)) {
-            Result<EarlierState> state = loadEarlier(name.toStdString());
-            if (!state)
-                return; // nothing is counted back over a damaged one, and nothing thrown away around it
-            made.push_back(
-                QDateTime::fromString(QString::fromStdString(state->made), Qt::ISODateWithMs).toSecsSinceEpoch());
-            states.push_back(std::move(state).value());
-            names.push_back(name.toStdString());
-        }
-        const std::vector<bool> stays = statesThatStay(made, QDateTime::currentSecsSinceEpoch());
-        std::set<std::string> needed;
-        for (const auto& [path, file] : m_out.list.files)
-            needed.insert(file.sha256);
-        std::size_t before = states.size(); // the last one that stays; none yet
-        for (std::size_t i = 0; i < states.size(); ++i) {
-            if (stays[i]) {
-                before = i;
-                continue;
-            }
-            if (before < states.size()) { // the older one counts back over this one from now on
-                mergeInto(states[before], states[i]);
-                if (!writeBytes(names[before], earlierText(states[before])))
-                    return;
-            }
-            if (!QFile::remove(QString::fromStdString(names[i])))
-                return;
-            states[i].differences.clear();
-            ++m_out.statesThinned;
-        }
-        if (m_out.statesThinned == 0)
-            return;
-        for (const EarlierState& state : states)
-            for (const auto& [path, file] : state.differences)
-                if (file)
-                    needed.insert(file->sha256);
-        const QDir kept(m_folder + QLatin1String(kEarlierFiles));
-        for (const QString& name : kept.entryList(QDir::Files))
-            if (!needed.contains(name.toStdString()))
-                QFile::remove(kept.filePath(name));
-    }
-
     const CopyWanted& m_wanted;
+    CopyPlace m_place;
     const Progress& m_progress;
-    QString m_folder;
+    QString m_folder; ///< through the held place
     std::string m_root, m_source;
     /// What is changed from now on may be in this copy or not, so it counts as changed since.
-    QDateTime m_begun = QDateTime::currentDateTimeUtc();
+    std::int64_t m_begunMs = m_wanted.begunMs.value_or(QDateTime::currentMSecsSinceEpoch());
+    std::int64_t m_beforeMs = 0; ///< when the copy before was; 0: there is none, or its list was damaged
     CopyList m_old;
     bool m_hadList = false;
     CopyMade m_out;
@@ -334,67 +346,8 @@ QString copyFolder(const QString& place, const std::string& archiveId) {
 }
 
 Result<CopyMade> makeSecondCopy(const CopyWanted& wanted, const Progress& progress) {
-    return Copying(wanted, progress).run();
-}
-
-Result<CopyList> copyState(const QString& copy, long number) {
-    Result<CopyList> newest = loadCopyList(copy.toStdString() + kSecondCopyList);
-    if (!newest)
-        return newest;
-    CopyList state = std::move(newest).value();
-    const std::map<long, QString> earlier = earlierOf(copy);
-    for (auto it = earlier.rbegin(); it != earlier.rend() && state.number > number; ++it) {
-        const Result<EarlierState> before = loadEarlier(it->second.toStdString());
-        if (!before)
-            return before.error();
-        state = stateBefore(state, *before);
-    }
-    if (state.number != number)
-        return copyError("copy.no-state", copy.toStdString(), {std::to_string(number)});
-    return state;
-}
-
-Result<std::vector<CopyList>> copyStates(const QString& copy) {
-    Result<CopyList> newest = loadCopyList(copy.toStdString() + kSecondCopyList);
-    if (!newest)
-        return newest.error();
-    std::vector<CopyList> out{std::move(newest).value()};
-    out.front().files.clear();
-    const std::map<long, QString> earlier = earlierOf(copy);
-    for (auto it = earlier.rbegin(); it != earlier.rend(); ++it) {
-        const Result<EarlierState> before = loadEarlier(it->second.toStdString());
-        if (!before)
-            return before.error();
-        out.push_back({out.front().archive, before->number, before->made, {}, {}});
-    }
-    return out;
-}
-
-Result<Done> layOut(const QString& copy, const CopyList& state, const QString& into, const Progress& progress) {
-    const QDir target(into);
-    if (target.exists() && !target.isEmpty())
-        return copyError("copy.not-empty", into.toStdString());
-    const std::string root = copy.toStdString();
-    const int all = static_cast<int>(state.files.size());
-    int at = 0;
-    for (const auto& [path, file] : state.files) {
-        if (progress && !progress(at++, all))
-            return copyError("copy.stopped", into.toStdString());
-        Result<std::string> bytes = readBytes(root + "/" + path);
-        if (!bytes || sha256(*bytes) != file.sha256)
-            bytes = readBytes(root + kEarlierFiles + "/" + file.sha256);
-        if (!bytes || sha256(*bytes) != file.sha256)
-            return copyError("copy.file-damaged", path);
-        const Result<InnerPath> to = InnerPath::below(into, QString::fromStdString(path));
-        if (!to)
-            return to.error();
-        const std::string absolute = to->absolute().toStdString();
-        if (const Result<Done> made = makeFolder(absolute.substr(0, absolute.rfind('/'))); !made)
-            return made;
-        if (const Result<Done> written = writeBytes(absolute, *bytes); !written)
-            return written;
-    }
-    return Done{};
+    Result<CopyPlace> place = CopyPlace::hold(wanted.place);
+    return place ? Copying(wanted, std::move(place).value(), progress).run() : Result<CopyMade>(place.error());
 }
 
 } // namespace jr

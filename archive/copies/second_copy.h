@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The second copy of an archive's open half on another disk. What is new is copied, put on the disk and read back; what
-// was replaced stays under its checksum; nothing else is touched. A copy that is cut off anywhere leaves the one before
-// it whole.
+// was replaced stays under its checksum; what lies there is read back in turn (reading_turn.h) and, where it went bad,
+// copied again; nothing else is touched. A copy that is cut off anywhere leaves the one before it whole.
 //
 //     PLACE/jolly-ram-copy-ID/copy.json       the newest list (copy_list.h)
 //                             pulls/ photos/ files/ benches.json    as in the archive: a rebuild makes an archive of
@@ -11,7 +11,7 @@
 // for, so that no list names a pull that is not in it.
 #pragma once
 
-#include "archive/copies/copy_list.h"
+#include "archive/copies/copy_states.h"
 #include "archive/store/archive.h"
 
 #include <optional>
@@ -30,6 +30,7 @@ struct CopyWanted {
     QString place;                                    ///< an existing folder: the stick, the other disk
     bool begin = false;                               ///< the first copy to this place: none needs to be there
     std::map<std::string, std::string> pullChecksums; ///< as the database has them; what is not so is not copied
+    std::optional<std::int64_t> begunMs;              ///< milliseconds since 1970; nothing: now
 };
 
 struct CopyMade {
@@ -37,8 +38,10 @@ struct CopyMade {
     CopyList list;
     int filesCopied = 0;
     std::uint64_t bytesCopied = 0;
-    std::vector<Remark> problems; ///< files that were left as the copy has them, with the reason
+    /// Files that were left as the copy has them, with the reason; what had gone bad there.
+    std::vector<Remark> problems;
     int statesThinned = 0;
+    QString besides; ///< the copy of another archive with the same id that lies there and was left alone
 };
 
 /// Whether a folder is the second copy of some archive. It is no archive itself and is not written to as one.
@@ -48,17 +51,7 @@ QString copyFolder(const QString& place, const std::string& archiveId);
 
 /// Errors: the place is not there, or the copy that was made there is not (another stick); it holds the copy of another
 /// archive; it lies in the archive itself; not room enough; cannot be written or does not read back; another program is
-/// copying; `progress` stopped it. Whatever the error, the copy before is whole.
+/// copying; the stick was pulled out; `progress` stopped it. Whatever the error, the copy before is whole.
 Result<CopyMade> makeSecondCopy(const CopyWanted& wanted, const Progress& progress = {});
-
-/// The state of a copy with this number. Errors: there is no copy; its list, or one that must be counted back over, is
-/// damaged; there is no such state.
-Result<CopyList> copyState(const QString& copy, long number);
-/// Numbers and dates of the states a copy has, newest first; their files are not filled. Errors: as copyState.
-Result<std::vector<CopyList>> copyStates(const QString& copy);
-
-/// Writes one state of a copy into an empty folder, each file held against its checksum. Errors: the folder is not
-/// empty; a file is missing or not what was copied; cannot be written; stopped.
-Result<Done> layOut(const QString& copy, const CopyList& state, const QString& into, const Progress& progress = {});
 
 } // namespace jr

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/copies/trial_restore.h"
 
+#include "archive/disk/copy_name.h"
 #include "archive/disk/safe_file.h"
 #include "archive/formats/pull_file.h"
 #include "core/judge/comparison.h"
@@ -215,10 +216,7 @@ Result<Figures> figuresOfJob(const Archive& archive, const std::string& jobId) {
 
 Result<TrialRestore> tryRestore(const QString& archiveFolder, const QString& copy, const TrialOptions& options,
                                 const Progress& progress) {
-    const Result<std::vector<CopyList>> states = copyStates(copy);
-    if (!states)
-        return states.error();
-    const Result<CopyList> newest = copyState(copy, states->front().number);
+    const Result<CopyList> newest = loadCopyList(copy.toStdString() + kSecondCopyList);
     if (!newest)
         return newest.error();
     const QString place = options.throwAwayIn.isEmpty() ? QDir::tempPath() : options.throwAwayIn;
@@ -226,7 +224,8 @@ Result<TrialRestore> tryRestore(const QString& archiveFolder, const QString& cop
     if (!throwAway.isValid())
         return trialError("trial.no-place", place.toStdString());
     const QString folder = throwAway.filePath(QStringLiteral("archive"));
-    if (const Result<Done> laid = layOut(copy, *newest, folder, progress); !laid)
+    const Result<std::vector<Remark>> laid = layOut(copy, *newest, folder, progress);
+    if (!laid)
         return laid.error();
     const Result<Rebuilt> rebuilt = Archive::rebuildFolder(folder, progress);
     if (!rebuilt)
@@ -234,10 +233,12 @@ Result<TrialRestore> tryRestore(const QString& archiveFolder, const QString& cop
     TrialRestore out;
     out.state = newest->number;
     out.made = newest->made;
-    for (const Remark& problem : rebuilt->problems)
-        out.differences.push_back(problem);
+    for (const std::vector<Remark>* problems : {&*laid, &rebuilt->problems})
+        out.differences.insert(out.differences.end(), problems->begin(), problems->end());
     for (const std::string& away : rebuilt->setAway)
         out.differences.push_back(trialError("trial.set-away", away));
+    if (!laid->empty())
+        return out; // what is missing cannot be judged; it is named
     const auto original = Archive::open(archiveFolder), restored = Archive::open(folder);
     if (!original || !restored)
         return (original ? restored : original).error();

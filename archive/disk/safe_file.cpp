@@ -263,6 +263,12 @@ Result<Done> replaceFile(const std::string& from, const std::string& to) {
     return Done{};
 }
 
+Result<Done> removeForGood(const std::string& path) {
+    if (::unlink(path.c_str()) != 0 || !syncFolder(folderOf(path)))
+        return cannotWrite(path, errno);
+    return Done{};
+}
+
 FileStamp stampOf(const std::string& path) {
     struct stat info {};
     if (::stat(path.c_str(), &info) != 0)

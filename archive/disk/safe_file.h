@@ -63,6 +63,9 @@ Result<Done> moveFile(const std::string& from, const std::string& to);
 /// Moves a file in one step, in place of what was there: also on disks that know no links (most sticks).
 Result<Done> replaceFile(const std::string& from, const std::string& to);
 
+/// Takes a file away so that a power cut does not bring it back. Errors: it is not there, or may not be removed.
+Result<Done> removeForGood(const std::string& path);
+
 /// Which file stands at a path, as far as the system tells without reading it: another file, or one written to since,
 /// has another stamp.
 struct FileStamp {

@@ -71,6 +71,8 @@ Result<std::unique_ptr<Archive>> Archive::open(const QString& folder, bool* dama
     // A second copy is told by its list; opened as an archive it would be written to and be a copy no longer.
     if (QFileInfo::exists(folder + QLatin1String(kSecondCopyList)))
         return Error{Message{"store.is-a-copy"}, name};
+    if (QFileInfo::exists(folder + QLatin1String(kUnfinishedRestore)))
+        return Error{Message{"store.unfinished-restore"}, name};
     if (!dir.exists() && !QDir().mkpath(folder))
         return Error{Message{"store.no-folder"}, name};
     const QString path = dir.filePath(QStringLiteral("jolly-ram.sqlite"));

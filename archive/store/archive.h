@@ -52,7 +52,10 @@ public:
     static bool standsIn(const QString& folder);
     /// Rebuilds the archive in a folder: as rebuild(), and when the database is damaged a new one is made from the open
     /// files and what can still be read of the old, which is set away by name.
+    /// Errors also: a restore into this folder has not ended.
     static Result<Rebuilt> rebuildFolder(const QString& folder, const Progress& progress = {});
+    /// The same for the one that is bringing an archive back and holds the lock `mine`.
+    static Result<Rebuilt> rebuildRestored(const QString& folder, WriterLock::Shared mine, const Progress& progress);
 
     const QString& folder() const { return m_folder; }
     /// Told what went well for the database but not for its open copy; a check says it too.

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The order of a rebuild, and what is done when the database itself is damaged.
+#include "archive/disk/copy_name.h"
 #include "archive/disk/safe_file.h"
 #include "archive/formats/text.h"
 #include "archive/store/archive.h"
@@ -157,6 +158,13 @@ Result<Rebuilt> Archive::rebuildFolder(const QString& given, const Progress& pro
     Result<WriterLock> lock = WriterLock::take(folder, "a rebuild", mine);
     if (!lock)
         return lock.error();
+    // Of a part no archive is made that passes for the whole.
+    if (QFileInfo::exists(folder + QLatin1String(kUnfinishedRestore)))
+        return Error{Message{"store.unfinished-restore"}, given.toStdString()};
+    return rebuildRestored(folder, mine, progress);
+}
+
+Result<Rebuilt> Archive::rebuildRestored(const QString& folder, WriterLock::Shared mine, const Progress& progress) {
     const std::string database = (folder + QLatin1String(kDatabase)).toStdString();
     const std::string fresh = (folder + QLatin1String(kNewDatabase)).toStdString();
     removeDatabase(fresh); // of a rebuild that was cut off

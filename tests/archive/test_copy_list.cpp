@@ -3,8 +3,15 @@
 // state, each can be told back from the newest, also when states between were thinned away; and no damaged list is
 // taken for a good one.
 #include "archive/copies/copy_list.h"
+#include "archive/copies/copy_states.h"
+#include "archive/copies/copy_thinning.h"
+#include "archive/formats/json_text.h"
+#include "tests/support/archive_folder.h"
 #include "tests/support/suites.h"
 
+#include <nlohmann/json.hpp>
+
+#include <QDateTime>
 #include <QTemporaryDir>
 #include <QTest>
 
@@ -31,6 +38,28 @@ CopyList nextOf(const CopyList& before, std::mt19937& dice) {
     for (auto it = out.files.begin(); it != out.files.end();)
         it = draw(9) == 0 ? out.files.erase(it) : std::next(it);
     return out;
+}
+
+/// As copies made before 2026-12 kept a state before: what it has otherwise than the one after it.
+EarlierState differencesOf(const CopyList& before, const CopyList& after) {
+    EarlierState out{before.number, before.made, {}};
+    for (const auto& [path, file] : before.files)
+        if (const auto now = after.files.find(path); now == after.files.end() || now->second.sha256 != file.sha256)
+            out.differences.emplace(path, file);
+    for (const auto& [path, file] : after.files)
+        if (!before.files.contains(path))
+            out.differences.emplace(path, std::nullopt);
+    return out;
+}
+
+std::string earlierText(const EarlierState& state) {
+    Json files = Json::array();
+    for (const auto& [path, file] : state.differences)
+        files.push_back(file ? Json::array({path, file->bytes, file->sha256, file->changedNs}) : Json::array({path}));
+    return withChecksumMember(
+        writeJson(Json{{"jolly_ram_earlier_copy", 1}, {"number", state.number}, {"made", state.made}, {"files", files}},
+                  0) +
+        "\n");
 }
 
 CopyList firstOf(unsigned seed) {
@@ -66,45 +95,43 @@ private slots:
             QCOMPARE(now.archive, states.front().archive);
         }
     }
-    /// Thinned in any order, those that are left are told back as they were.
-    void thinnedTheOthersAreAsTheyWere() {
-        for (unsigned seed = 1; seed <= 60; ++seed) {
-            std::mt19937 dice(1000 + seed);
-            std::vector<CopyList> states{firstOf(seed)};
-            std::vector<EarlierState> earlier;
-            for (int k = 0; k < 10; ++k) {
-                states.push_back(nextOf(states.back(), dice));
-                earlier.push_back(differencesOf(states[states.size() - 2], states.back()));
-            }
-            std::vector<std::size_t> left(earlier.size());
-            for (std::size_t k = 0; k < left.size(); ++k)
-                left[k] = k;
-            for (int gone = 0; gone < 5; ++gone) {
-                // Any but the oldest: the one before it takes over what it knew.
-                const auto k = std::uniform_int_distribution<std::size_t>(1, earlier.size() - 1)(dice);
-                mergeInto(earlier[k - 1], earlier[k]);
-                earlier.erase(earlier.begin() + static_cast<std::ptrdiff_t>(k));
-                left.erase(left.begin() + static_cast<std::ptrdiff_t>(k));
-            }
-            CopyList now = states.back();
-            for (std::size_t k = earlier.size(); k-- > 0;) {
-                now = stateBefore(now, earlier[k]);
-                QCOMPARE(now.number, states[left[k]].number);
-                QVERIFY(now.files == states[left[k]].files);
-            }
+    /// A copy that an old program made, with states counted back, is read, thinned and gone on with.
+    void statesOfAnOldCopyAreToldAndBecomeListsOfTheirOwn() {
+        std::mt19937 dice(77);
+        std::vector<CopyList> states{firstOf(77)};
+        for (int k = 0; k < 6; ++k)
+            states.push_back(nextOf(states.back(), dice));
+        const QTemporaryDir dir;
+        for (std::size_t k = 0; k < states.size(); ++k) // two a month of 2024, the newest in June
+            states[k].made = "2024-0" + std::to_string(3 + k / 2) + (k % 2 ? "-20" : "-05") + "T20:00:00Z";
+        const auto put = [&](const QString& name, const std::string& text) {
+            return testsupport::writeFile(dir.filePath(name), text);
+        };
+        QVERIFY(put("copy.json", copyListText(states.back())));
+        for (std::size_t k = 0; k + 1 < states.size(); ++k)
+            QVERIFY(put(QStringLiteral("earlier") + QString::fromStdString(earlierListName(states[k])),
+                        earlierText(differencesOf(states[k], states[k + 1]))));
+        const auto told = copyStates(dir.path());
+        QVERIFY(told && told->damaged.empty());
+        QCOMPARE(told->states.size(), states.size());
+        for (const CopyList& state : states)
+            QVERIFY(copyState(dir.path(), state.number)->files == state.files);
+        const std::int64_t years = QDateTime::fromString("2026-12-01T00:00:00Z", Qt::ISODate).toSecsSinceEpoch();
+        QCOMPARE(thinStates(dir.path(), states.back(), years), 3);
+        for (const std::size_t k : {1u, 3u, 5u}) {
+            const auto state = copyState(dir.path(), states[k].number);
+            QVERIFY(state);
+            QVERIFY(state->files == states[k].files);
+            QCOMPARE(state->made, states[k].made);
         }
-    }
-    void nothingChangedIsNoDifference() {
-        std::mt19937 dice(3);
-        const CopyList list = nextOf(firstOf(1), dice);
-        QVERIFY(differencesOf(list, list).differences.empty());
+        QVERIFY(!copyState(dir.path(), states[2].number));
     }
     void asTextAndBack() {
         std::mt19937 dice(5);
         CopyList list = firstOf(5);
         for (int k = 0; k < 4; ++k)
             list = nextOf(list, dice);
-        list.files["job \"quoted\" ä.json"] = {1, std::string(64, 'a'), -5};
+        list.files["files/job \"quoted\" ä.json"] = {1, std::string(64, 'a'), -5};
         const Result<CopyList> read = readCopyList(copyListText(list), "copy.json");
         QVERIFY(read);
         QVERIFY(read->files == list.files);

@@ -308,12 +308,13 @@ private:
         const QString copy = copyFolder(m_stick, copyBookOf(folder).archiveId);
         const auto states = copyStates(copy);
         QVERIFY2(states, (where + ": " + (states ? "" : states.error().text().c_str())).constData());
-        QVERIFY2(!ran.kept.contains("!copied") || states->front().number == 2, where.constData());
-        const auto state = copyState(copy, states->front().number);
+        QVERIFY2(!ran.kept.contains("!copied") || states->states.front().number == 2, where.constData());
+        const auto state = copyState(copy, states->states.front().number);
         QVERIFY2(state, where.constData());
         const QString back = m_place.filePath("back");
         const auto laid = layOut(copy, *state, back);
         QVERIFY2(laid, (where + ": " + (laid ? "" : laid.error().text().c_str())).constData());
+        QVERIFY2(laid->empty(), (where + ": " + (laid->empty() ? "" : laid->front().text().c_str())).constData());
         QVERIFY(QDir(back).removeRecursively());
     }
 

@@ -99,6 +99,7 @@ private slots:
         const QString back = m_dir.filePath("back");
         const Ran restored = runCli({"archive", "restore", copy, back, "--state", "1"});
         QVERIFY2(restored.code == 0, restored.err);
+        QVERIFY(!QFile::exists(back + QStringLiteral("/restore-unfinished.json")));
         QCOMPARE(QString::fromStdString(likenessOf(back)), QString::fromStdString(before));
         QCOMPARE(runCli({"archive", "restore", copy, back}).code, 4); // not into what is there
         QCOMPARE(runCli({"archive", "restore", copy, m_dir.filePath("b2"), "--state", "9"}).code, 3);
