@@ -53,7 +53,8 @@ Result<Done> unpack(BundleReader& bundle, const std::string& place, Unpacked& ou
                 const auto known = listed.find(name);
                 if (known == listed.end() || (!pull->header.id.empty() && known->second->id != pull->header.id))
                     return bundleError("bundle.pull-not-listed", {file.path}, place);
-                out.pulls.emplace(known->second->id, target);
+                if (!out.pulls.emplace(known->second->id, target).second)
+                    return bundleError("bundle.pull-twice", {file.path}, place);
             }
         }
         if (const Result<Done> made = makeFolder(target.substr(0, target.rfind('/'))); !made)
@@ -72,6 +73,10 @@ public:
         const Result<JobRecord> here = m_archive.job(m_file.id);
         if (!here)
             return here.error();
+        for (const AttachmentRecord& attachment : m_file.attachments) // said before the first change
+            if (!attachment.file.empty())
+                if (const Result<Done> may = m_archive.mayPlaceFile(beside(attachment), attachment.file); !may)
+                    return may;
         for (const auto step : {&Addition::setups, &Addition::pulls, &Addition::attachments})
             if (const Result<Done> done = (this->*step)(*here, place); !done)
                 return done;
@@ -135,8 +140,7 @@ private:
                             [&](const AttachmentRecord& a) { return a.id == attachment.id; }))
                 continue;
             if (!attachment.file.empty()) {
-                const Result<bool> placed = m_archive.placeFile(
-                    (m_unpacked.root + QStringLiteral("/beside/")).toStdString() + attachment.file, attachment.file);
+                const Result<bool> placed = m_archive.placeFile(beside(attachment), attachment.file);
                 if (!placed)
                     return placed.error();
                 m_out.filesTaken += *placed ? 1 : 0;
@@ -145,6 +149,10 @@ private:
                 return kept;
         }
         return Done{};
+    }
+
+    std::string beside(const AttachmentRecord& attachment) const {
+        return (m_unpacked.root + QStringLiteral("/beside/")).toStdString() + attachment.file;
     }
 
     Archive& m_archive;
@@ -191,6 +199,10 @@ Result<BundleTaken> takeInBundle(Archive& archive, const std::string& path, cons
             out.conflicts.push_back(here.error());
         else if (*here)
             ++out.pullsHere;
+        // Beside the one that is kept it would be a second file of one id, which no rebuild could settle.
+        if (!here || *here)
+            if (const Result<Done> gone = removeForGood(file); !gone)
+                return gone.error();
     }
     const Result<Archive::TakenIn> taken = archive.takeInJob(unpacked.root, job.job, job.id);
     if (!taken)

@@ -9,6 +9,7 @@
 #include <QString>
 #include <QStringDecoder>
 #include <QTimeZone>
+#include <QtEndian>
 
 #include <algorithm>
 #include <set>
@@ -128,12 +129,39 @@ struct ZipReader::State {
     ZipBounds bounds;
 };
 
+namespace {
+
+/// Whether a zip's directory ends where the file does and begins where it says. The library is more lenient: it takes
+/// one whose last bytes are missing, or, of one that was cut off, a zip that lies within it. Layout: APPNOTE 4.3.16.
+bool endsWhereItSays(QIODevice& device) {
+    constexpr qint64 kEnd = 22, kLongestRemark = 0xFFFF, kSizeAt = 12, kFromAt = 16, kRemarkAt = 20;
+    constexpr quint32 kToldElsewhere = 0xFFFFFFFF; // in the record for zips of more than four gigabytes
+    const qint64 size = device.size(), tail = std::min(size, kEnd + kLongestRemark);
+    if (!device.seek(size - tail))
+        return false;
+    const QByteArray last = device.read(tail);
+    for (qsizetype at = last.lastIndexOf("PK\5\6"); at >= 0; at = at > 0 ? last.lastIndexOf("PK\5\6", at - 1) : -1) {
+        if (at + kEnd > last.size() ||
+            at + kEnd + qFromLittleEndian<quint16>(last.constData() + at + kRemarkAt) != last.size())
+            continue;
+        const auto length = qFromLittleEndian<quint32>(last.constData() + at + kSizeAt);
+        const auto from = qFromLittleEndian<quint32>(last.constData() + at + kFromAt);
+        return from == kToldElsewhere || length == kToldElsewhere ||
+               static_cast<qint64>(from) + static_cast<qint64>(length) == size - tail + at;
+    }
+    return false;
+}
+
+} // namespace
+
 ZipReader::ZipReader(std::unique_ptr<State> state) : m_state(std::move(state)) {}
 ZipReader::ZipReader(ZipReader&&) noexcept = default;
 ZipReader::~ZipReader() = default;
 
 Result<ZipReader> ZipReader::open(QIODevice& device, const std::string& place, const ZipBounds& bounds) {
     ZipReader out(std::make_unique<State>(place, bounds));
+    if (!endsWhereItSays(device))
+        return noZip(place);
     zlib_filefunc64_def door = doorTo();
     unzFile zip = out.m_state->zip = unzOpen2_64(&device, &door);
     if (!zip)

@@ -140,6 +140,8 @@ public:
     Result<bool> keeps(const std::string& pullId, const Trace& trace) const;
     /// Moves a file to its place in the archive; false when the very same stands there already. Errors: another does.
     Result<bool> placeFile(const std::string& from, const std::string& inner);
+    /// The same asked before anything is changed.
+    Result<Done> mayPlaceFile(const std::string& from, const std::string& inner) const;
     /// `unpacked`/job is the job's folder with its job.json, `unpacked`/beside what lies elsewhere in an archive. All
     /// of it comes in or nothing; what is there is never written over.
     Result<TakenIn> takeInJob(const QString& unpacked, const std::string& name, const std::string& jobId);
@@ -208,6 +210,9 @@ private:
     Result<Done> writeComparison(const std::string& jobId, const ComparisonRecord& comparison);
     Result<Done> writeClaim(const std::string& jobId, const ClaimRecord& claim);
     Result<Done> writeVerdict(const std::string& claimId, const VerdictRecord& verdict);
+    /// An id as this job may use it: its own or a free one as it is; one that another job has becomes this job's own,
+    /// the same whenever it is asked for. `table`: "claim" or "attachment".
+    Result<std::string> idWithin(const std::string& jobId, const char* table, const std::string& id) const;
     Result<Done> writeAttachment(const std::string& jobId, const AttachmentRecord& attachment);
     Result<Done> writeSheet(const std::string& jobId, const std::string& kind, const std::string& body);
     /// Whether an id that is kept already is kept with these contents. Errors: it is not.

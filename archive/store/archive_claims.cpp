@@ -39,9 +39,11 @@ Result<std::vector<ClaimRecord>> Archive::claims(const std::string& jobId) const
 }
 
 Result<Done> Archive::writeClaim(const std::string& jobId, const ClaimRecord& c) {
-    const auto found = m_db->query(QStringLiteral("SELECT created FROM claim WHERE id = ?"), {q(c.id)});
+    const auto found = m_db->query(QStringLiteral("SELECT job_id FROM claim WHERE id = ?"), {q(c.id)});
     if (!found)
         return found.error();
+    if (!found->empty() && s(found->front()[0]) != jobId)
+        return Error{Message{"store.no-claim"}}; // of another job: none of this one's
     if (!found->empty())
         return m_db->run(QStringLiteral("UPDATE claim SET said = ?, source = ?, kind = ?, pct = ?, band_from = ?, "
                                         "band_to = ?, places_axis = ?, base_setup = ?, with_setup = ? WHERE id = ?"),

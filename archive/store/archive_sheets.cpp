@@ -84,15 +84,28 @@ Result<std::string> Archive::attach(const std::string& jobId, const std::string&
     return record.id;
 }
 
+Result<std::string> Archive::idWithin(const std::string& jobId, const char* table, const std::string& id) const {
+    const auto row =
+        m_db->query(QStringLiteral("SELECT job_id FROM %1 WHERE id = ?").arg(QLatin1String(table)), {q(id)});
+    if (!row)
+        return row.error();
+    if (row->empty() || s(row->front()[0]) == jobId)
+        return id;
+    return contentId(std::string(table) + "\n" + jobId + "\n" + id);
+}
+
 Result<Done> Archive::writeAttachment(const std::string& jobId, const AttachmentRecord& a) {
     // What does not lie in the archive is no picture of it, whoever says so.
     if (!a.file.empty())
         if (const Result<InnerPath> inner = InnerPath::below(m_folder, q(a.file)); !inner)
             return inner.error();
+    const Result<std::string> id = idWithin(jobId, "attachment", a.id);
+    if (!id)
+        return id.error();
     return m_db->run(
         QStringLiteral(
             "INSERT OR REPLACE INTO attachment (id, job_id, about, file, words, added) VALUES (?, ?, ?, ?, ?, ?)"),
-        {q(a.id), q(jobId), q(a.about), q(a.file), q(a.words), q(a.added)});
+        {q(*id), q(jobId), q(a.about), q(a.file), q(a.words), q(a.added)});
 }
 
 Result<Done> Archive::attachAgain(const std::string& jobId, const AttachmentRecord& attachment) {

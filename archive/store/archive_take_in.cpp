@@ -40,21 +40,29 @@ Result<bool> Archive::keeps(const std::string& pullId, const Trace& trace) const
     return true;
 }
 
+Result<Done> Archive::mayPlaceFile(const std::string& from, const std::string& inner) const {
+    const Result<InnerPath> target = InnerPath::below(m_folder, q(inner));
+    if (!target)
+        return target.error();
+    if (!QFileInfo::exists(target->absolute()))
+        return Done{};
+    const Result<std::string> there = readBytes(target->absolute().toStdString()), given = readBytes(from);
+    if (!there || !given)
+        return (there ? given : there).error();
+    if (*there != *given)
+        return Error{Message{"bundle.would-overwrite", {inner}}};
+    return Done{};
+}
+
 Result<bool> Archive::placeFile(const std::string& from, const std::string& inner) {
     const Result<InnerPath> target = InnerPath::below(m_folder, q(inner));
     if (!target)
         return target.error();
+    if (const Result<Done> may = mayPlaceFile(from, inner); !may)
+        return may.error();
     const std::string to = target->absolute().toStdString();
-    if (QFileInfo::exists(target->absolute())) {
-        const Result<std::string> there = readBytes(to), given = readBytes(from);
-        if (!there || !given)
-            return (there ? given : there).error();
-        if (*there != *given) {
-            Error error{Message{"bundle.would-overwrite", {inner}}};
-            return error;
-        }
+    if (QFileInfo::exists(target->absolute()))
         return false;
-    }
     if (const Result<Done> made = makeFolder(to.substr(0, to.rfind('/'))); !made)
         return made.error();
     if (const Result<Done> moved = moveFile(from, to); !moved)

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a job file says, brought into the database: setups, pulls that are lost, and the rest.
+// What a job file says, brought into the database: setups, pulls that are lost, and the rest. All of it bound to its
+// own job: a file may name ids of another one, out of which nothing is changed.
 #include "archive/formats/text.h"
 #include "archive/store/archive_words.h"
 #include "archive/store/rebuilder.h"
@@ -93,7 +94,11 @@ Result<Done> Rebuilder::bringInRest(const std::string& jobId, const JobFile& fil
                 {pull.aside ? 1 : 0, q(pull.aside ? pull.why : ""), q(pull.id), q(jobId)});
             !done)
             return done;
-        if (!pull.overrules.empty())
+        const auto mine = m_archive.m_db->query(QStringLiteral("SELECT 1 FROM pull WHERE id = ? AND job_id = ?"),
+                                                {q(pull.id), q(jobId)});
+        if (!mine)
+            return mine.error();
+        if (!mine->empty() && !pull.overrules.empty())
             if (const auto done = m_archive.writeOverrules(pull.id, pull.overrules); !done)
                 return done;
     }
@@ -123,6 +128,10 @@ Result<Done> Rebuilder::bringInRest(const std::string& jobId, const JobFile& fil
             claim.created = QDateTime::fromMSecsSinceEpoch(static_cast<qint64>(i), Qt::UTC)
                                 .toString(Qt::ISODateWithMs)
                                 .toStdString();
+        const Result<std::string> claimId = m_archive.idWithin(jobId, "claim", claim.id);
+        if (!claimId)
+            return claimId.error();
+        claim.id = *claimId;
         claim.baseSetup = idOf(claim.baseSetup);
         claim.withSetup = idOf(claim.withSetup);
         const auto here = m_archive.m_db->query(QStringLiteral("SELECT count(*) FROM claim_verdict WHERE claim_id = ?"),

@@ -66,7 +66,7 @@ Result<Done> Rebuilder::readJobFiles() {
     }
     for (const auto& [id, entry] : m_jobFiles)
         for (const JobFilePull& pull : entry.second.pulls)
-            m_listed.emplace(pull.id, id);
+            m_listed[pull.id].push_back(id);
     // Jobs of the files: new, or said by the file more newly than by the database.
     for (const auto& [id, entry] : m_jobFiles) {
         const auto& [folder, file] = entry;
@@ -146,7 +146,11 @@ Result<bool> Rebuilder::knownAlready(const LoosePull& pull) {
 void Rebuilder::findJob(LoosePull pull) {
     std::string jobId;
     if (const auto listed = m_listed.find(pull.id); listed != m_listed.end()) {
-        jobId = listed->second;
+        // Listed by more than one, it is that one's in whose folder it lies.
+        jobId = listed->second.front();
+        for (const std::string& id : listed->second)
+            if (m_jobFiles.at(id).first == folderOf(pull.path))
+                jobId = id;
     } else {
         if (pull.job.empty()) {
             m_out.offered.emplace_back(Message{"check.no-job-said"}, pull.path);

@@ -58,10 +58,10 @@ private:
     int m_done = 0, m_all = 0;
     std::map<std::string, std::string> m_byChecksum;                   ///< loose files: checksum -> path
     std::map<std::string, std::pair<std::string, JobFile>> m_jobFiles; ///< job id -> its folder and file
-    std::map<std::string, std::string> m_listed; ///< pull id -> job id, as the job files list them
-    std::map<std::string, Share> m_shares;       ///< job id -> what is to be brought in
-    std::map<std::string, std::string> m_taken;  ///< pull id -> path, in this run
-    std::set<std::string> m_mirrors;             ///< files that records name
+    std::map<std::string, std::vector<std::string>> m_listed; ///< pull id -> ids of the jobs whose files list it
+    std::map<std::string, Share> m_shares;                    ///< job id -> what is to be brought in
+    std::map<std::string, std::string> m_taken;               ///< pull id -> path, in this run
+    std::set<std::string> m_mirrors;                          ///< files that records name
     bool m_stopped = false;
     std::string m_within; ///< only what lies below; empty: all
 };
