@@ -84,6 +84,9 @@ int main(int argc, char** argv) {
     QApplication::setApplicationVersion(QString::fromUtf8(jr::programVersion().data()));
     QApplication::setOrganizationName(QStringLiteral("jolly-ram"));
 
+    if (const auto left = jr::leaveSettingsThatAreNoFile())
+        std::fprintf(stderr, "%s\n", left->text().c_str());
+
     QCommandLineParser parser;
     parser.setApplicationDescription(
         QStringLiteral("What an engine change was worth: planner, judge and logbook for the tuner's bench."));

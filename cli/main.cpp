@@ -213,6 +213,8 @@ void addStandard(CLI::App& command, std::string& id) {
 int main(int argc, char** argv) {
     using namespace jr::cli;
     std::signal(SIGXFSZ, SIG_IGN); // a file that may grow no more is a full disk, said like one
+    if (const auto left = jr::leaveSettingsThatAreNoFile())
+        say(inWords(*left));
     CLI::App app{"Jolly Ram on the command line: what an engine change was worth, from pull files.\n"
                  "JSON on standard output, messages on standard error. Numbers are SI with the unit in the key.\n"
                  "Exit codes: 0 done, 2 wrong usage, 3 unreadable or impossible input, 4 could not write.",

@@ -6,6 +6,11 @@
 #include <QFileInfo>
 #include <QLocalSocket>
 #include <QPointer>
+#include <QStandardPaths>
+
+#include <sys/socket.h>
+#include <sys/stat.h>
+#include <unistd.h>
 
 namespace jr::app {
 namespace {
@@ -17,8 +22,20 @@ constexpr char kTaken[] = "taken\n";
 QString placeOf(const QString& archive) {
     const QFileInfo info(archive);
     const QString path = info.exists() ? info.canonicalFilePath() : QDir::cleanPath(info.absoluteFilePath());
-    return QStringLiteral("jolly-ram-") +
+    // The person's own place, where nobody else can put anything. Without one each start is by itself.
+    const QString own = QStandardPaths::writableLocation(QStandardPaths::RuntimeLocation);
+    if (own.isEmpty())
+        return {};
+    return own + QStringLiteral("/jolly-ram-") +
            QString::fromLatin1(QCryptographicHash::hash(path.toUtf8(), QCryptographicHash::Sha256).toHex().left(16));
+}
+
+/// Whether a program of this person answers there.
+bool isOurOwn(const QLocalSocket& call) {
+    ucred who{};
+    socklen_t size = sizeof who;
+    return ::getsockopt(static_cast<int>(call.socketDescriptor()), SOL_SOCKET, SO_PEERCRED, &who, &size) == 0 &&
+           who.uid == ::geteuid();
 }
 
 } // namespace
@@ -29,9 +46,11 @@ OneWindow::OneWindow(const QString& archive, QObject* parent) : QObject(parent),
 }
 
 bool OneWindow::handedOver(const QStringList& files) {
+    if (m_name.isEmpty())
+        return false;
     QLocalSocket call;
     call.connectToServer(m_name);
-    if (!call.waitForConnected(kPatienceMs))
+    if (!call.waitForConnected(kPatienceMs) || !isOurOwn(call))
         return false;
     QByteArray words;
     for (const QString& file : files)
@@ -46,6 +65,13 @@ bool OneWindow::handedOver(const QStringList& files) {
 }
 
 bool OneWindow::listen() {
+    if (m_name.isEmpty())
+        return false;
+    // Anything but a socket is somebody's file; to listen would put it out of the way.
+    struct stat there {};
+    const bool stands = ::lstat(m_name.toLocal8Bit().constData(), &there) == 0;
+    if (stands && !S_ISSOCK(there.st_mode))
+        return false;
     if (m_server.listen(m_name))
         return true;
     // Left over from a program that was killed; a living one would have answered.

@@ -165,7 +165,7 @@ private:
 
 Result<BundleTaken> takeInBundle(Archive& archive, const std::string& path, const Progress& progress) {
     QFile device(QString::fromStdString(path));
-    if (!device.open(QIODevice::ReadOnly) || device.isSequential())
+    if (!isPlainFile(path) || !device.open(QIODevice::ReadOnly) || device.isSequential())
         return bundleError("bundle.cannot-open", {}, path);
     Result<BundleReader> bundle = BundleReader::open(device, path);
     if (!bundle)

@@ -112,8 +112,9 @@ Result<BundleWritten> writeBundle(const Archive& archive, const std::string& job
                           }});
     }
     pieces.push_back({folder + "/job.json", [&]() -> Result<std::string> { return jobFileText(job, *claims); }});
+    std::set<std::string> besides; // several notes may be about one picture
     for (const AttachmentRecord& attachment : job.attachments)
-        if (!attachment.file.empty())
+        if (!attachment.file.empty() && besides.insert(attachment.file).second)
             pieces.push_back({attachment.file, [&archive, &attachment]() -> Result<std::string> {
                                   const Result<InnerPath> at =
                                       InnerPath::below(archive.folder(), QString::fromStdString(attachment.file));

@@ -143,6 +143,18 @@ Result<std::string> readBytes(const std::string& path, std::size_t most) {
     return out;
 }
 
+bool isPlainFile(const std::string& path) {
+    struct stat info {};
+    return ::stat(path.c_str(), &info) == 0 && S_ISREG(info.st_mode);
+}
+
+Result<std::string> readFileBytes(const std::string& path, std::size_t most) {
+    struct stat info {};
+    if (::stat(path.c_str(), &info) == 0 && !S_ISREG(info.st_mode) && !S_ISDIR(info.st_mode))
+        return Error{Message{"disk.no-plain-file"}, path};
+    return readBytes(path, most);
+}
+
 Result<std::string> readBytesFromDisk(const std::string& path, std::size_t most) {
     if (Handle handle(::open(path.c_str(), O_RDONLY | O_CLOEXEC)); handle >= 0)
         (void)::posix_fadvise(handle, 0, 0, POSIX_FADV_DONTNEED);
@@ -277,7 +289,7 @@ FileStamp stampOf(const std::string& path) {
 }
 
 Result<Done> copyBytes(const std::string& from, const std::string& to) {
-    const Result<std::string> bytes = readBytes(from);
+    const Result<std::string> bytes = readFileBytes(from);
     if (!bytes)
         return bytes.error();
     return writeNewBytes(to, *bytes);

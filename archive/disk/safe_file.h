@@ -22,6 +22,11 @@ struct ReadBounds {
 /// The bytes of a file. Errors: cannot be opened, is a folder, larger than `most`, a pipe with nothing in it.
 Result<std::string> readBytes(const std::string& path, std::size_t most = ReadBounds::mostBytes);
 
+/// The same of a plain file alone. Errors also: a pipe, a device: what is kept comes from a file, and nothing waits for
+/// one who never writes.
+Result<std::string> readFileBytes(const std::string& path, std::size_t most = ReadBounds::mostBytes);
+bool isPlainFile(const std::string& path);
+
 /// The same from the disk itself and not from what the system still has in memory of it, as far as it can be asked to
 /// forget. For files that were just written and synced.
 Result<std::string> readBytesFromDisk(const std::string& path, std::size_t most = ReadBounds::mostBytes);
@@ -75,7 +80,7 @@ struct FileStamp {
 };
 FileStamp stampOf(const std::string& path);
 
-/// A copy with its bytes on the disk. Errors: cannot be read, cannot be written, is there already.
+/// A copy of a plain file with its bytes on the disk. Errors: cannot be read, cannot be written, is there already.
 Result<Done> copyBytes(const std::string& from, const std::string& to);
 
 /// Renames a file that is not what it should be: "NAME.set-away-1" and so on. Returns the new path.

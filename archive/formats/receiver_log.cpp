@@ -12,14 +12,14 @@
 #include <QXmlStreamReader>
 
 #include <algorithm>
+#include <charconv>
 #include <cmath>
-#include <cstdio>
+#include <iterator>
 
 namespace jr {
 namespace {
 
 constexpr double kDayS = 86400.;
-constexpr std::size_t kMostFixes = 2'000'000; // a day at 25 a second
 
 using Fix = ReceiverFix;
 
@@ -28,7 +28,12 @@ struct Fixes {
     std::vector<LeftOutRow> leftOut;
     std::vector<Message> remarks;
     bool dated = false;
+    bool full = false; ///< there are more than are read
 };
+
+LeftOutRow tooMany(long line, std::size_t most) {
+    return {line, Message{"log.too-many-fixes", {Number{static_cast<double>(most)}}}};
+}
 
 /// Great-circle distance; the mean radius of the Earth.
 double metresBetween(const Fix& a, const Fix& b) {
@@ -54,20 +59,25 @@ void speedsFromPlaces(Fixes& fixes) {
     fixes.remarks.push_back({"log.speed-from-places"});
 }
 
-Fixes fromNmea(std::string_view text) {
+Fixes fromNmea(std::string_view text, std::size_t mostFixes) {
     Fixes out;
     Lines lines(text);
     FixAssembler assembler;
     std::size_t undated = 0; // fixes before the first date was said
     const auto gather = [&] {
         const auto fix = assembler.takeFix();
-        if (!fix || !fix->tells() || out.all.size() >= kMostFixes)
+        if (!fix || !fix->tells())
             return;
+        if (out.all.size() >= mostFixes) {
+            out.full = true;
+            out.leftOut.push_back(tooMany(fix->line, mostFixes));
+            return;
+        }
         out.dated = out.dated || fix->dated;
         undated += fix->dated ? 0 : 1;
         out.all.push_back(*fix);
     };
-    while (const auto line = lines.next()) {
+    while (const auto line = out.full ? std::nullopt : lines.next()) {
         const std::string_view sentence = trimmed(line->text);
         if (sentence.empty())
             continue;
@@ -89,9 +99,9 @@ Fixes fromNmea(std::string_view text) {
     return out;
 }
 
-Fixes fromGpx(std::string_view text) {
+Fixes fromGpx(std::string_view text, std::size_t mostFixes) {
     Fixes out;
-    QXmlStreamReader xml(QByteArray(text.data(), static_cast<qsizetype>(text.size())));
+    QXmlStreamReader xml(QByteArray::fromRawData(text.data(), static_cast<qsizetype>(text.size())));
     Fix now;
     bool inPoint = false;
     const auto number = [](const QString& cell) {
@@ -99,7 +109,7 @@ Fixes fromGpx(std::string_view text) {
         const double value = cell.trimmed().toDouble(&good);
         return good ? value : kNaN;
     };
-    while (!xml.atEnd() && out.all.size() < kMostFixes) {
+    while (!xml.atEnd() && !out.full) {
         const auto token = xml.readNext();
         const auto name = xml.name();
         if (token == QXmlStreamReader::StartElement) {
@@ -130,7 +140,10 @@ Fixes fromGpx(std::string_view text) {
             }
         } else if (token == QXmlStreamReader::EndElement && name == QLatin1String("trkpt")) {
             inPoint = false;
-            if (std::isfinite(now.timeS))
+            out.full = std::isfinite(now.timeS) && out.all.size() >= mostFixes;
+            if (out.full)
+                out.leftOut.push_back(tooMany(now.line, mostFixes));
+            else if (std::isfinite(now.timeS))
                 out.all.push_back(now);
             else
                 out.leftOut.push_back({now.line, Message{"log.no-time-of-point"}});
@@ -170,16 +183,21 @@ ReceiverLog tableOf(Fixes fixes) {
         out.text += std::string(",") + c.heading;
     out.text += "\n";
     const double first = fixes.all.front().timeS;
-    char cell[48];
+    constexpr std::size_t kUsualRow = 64; // bytes
+    out.text.reserve(out.text.size() + kUsualRow * fixes.all.size());
+    out.line.reserve(fixes.all.size());
+    // Not over printf, which takes most of the time of a day's fixes.
+    const auto put = [&](double value, int decimals) {
+        char cell[352]; // the longest double in plain digits
+        const auto end = std::to_chars(std::begin(cell), std::end(cell), value, std::chars_format::fixed, decimals);
+        out.text.append(cell, end.ptr);
+    };
     for (const Fix& fix : fixes.all) {
-        std::snprintf(cell, sizeof cell, "%.3f", fix.timeS - first);
-        out.text += cell;
+        put(fix.timeS - first, 3);
         for (const Column& c : used) {
             out.text += ',';
-            if (std::isfinite(fix.*c.field)) {
-                std::snprintf(cell, sizeof cell, "%.*f", c.decimals, fix.*c.field);
-                out.text += cell;
-            }
+            if (std::isfinite(fix.*c.field))
+                put(fix.*c.field, c.decimals);
         }
         out.text += "\n";
         out.line.push_back(fix.line);
@@ -191,7 +209,8 @@ ReceiverLog tableOf(Fixes fixes) {
 
 } // namespace
 
-std::optional<Result<ReceiverLog>> readReceiverLog(std::string_view text, const std::string& fileName) {
+std::optional<Result<ReceiverLog>> readReceiverLog(std::string_view text, const std::string& fileName,
+                                                   std::size_t mostFixes) {
     constexpr std::size_t kHead = 4096;
     const std::string_view head = text.substr(0, kHead);
     const bool gpx = head.find("<gpx") != std::string_view::npos;
@@ -201,7 +220,7 @@ std::optional<Result<ReceiverLog>> readReceiverLog(std::string_view text, const 
                       (readNmea(first).has_value() || first.find('*') != std::string_view::npos);
     if (!gpx && !nmea)
         return std::nullopt;
-    Fixes fixes = gpx ? fromGpx(text) : fromNmea(text);
+    Fixes fixes = gpx ? fromGpx(text, mostFixes) : fromNmea(text, mostFixes);
     if (fixes.all.empty())
         return Result<ReceiverLog>(
             Error{Message{"file.no-fix"}, fileName, fixes.leftOut.empty() ? 0 : fixes.leftOut.front().line});

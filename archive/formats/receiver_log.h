@@ -21,8 +21,12 @@ struct ReceiverLog {
     std::string started; ///< ISO date and time of the first fix; empty where no date was said
 };
 
+/// A day at ten fixes a second; a run lasts minutes.
+inline constexpr std::size_t kMostFixes = 864'000;
+
 /// Nothing for a text that is neither. Errors: one of them by its looks, and no fix with a speed or place in it.
-std::optional<Result<ReceiverLog>> readReceiverLog(std::string_view text, const std::string& fileName);
+std::optional<Result<ReceiverLog>> readReceiverLog(std::string_view text, const std::string& fileName,
+                                                   std::size_t mostFixes = kMostFixes);
 
 /// A reading of `log.text` told by the lines of the file, with what was left out on the way.
 void tellByFile(ForeignReading& reading, const ReceiverLog& log);

@@ -1,8 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "archive/reader/reader_settings.h"
 
+#include "archive/disk/safe_file.h"
+
+#include <QFileInfo>
 #include <QLocale>
 #include <QSettings>
+#include <QStandardPaths>
 
 #include <algorithm>
 
@@ -27,6 +31,15 @@ std::optional<Unit> kept(const QSettings& settings, const UnitChoice& choice) {
 std::optional<Unit> readerUnitOf(std::string_view symbol) {
     const auto unit = findWorkshopUnit(symbol);
     return unit ? unit : findUnit(symbol);
+}
+
+std::optional<Remark> leaveSettingsThatAreNoFile() {
+    const QString file = QStandardPaths::writableLocation(QStandardPaths::GenericConfigLocation) +
+                         QStringLiteral("/jolly-ram/Jolly Ram.conf");
+    if (!QFileInfo::exists(file) || isPlainFile(file.toStdString()))
+        return std::nullopt;
+    QSettings::setPath(QSettings::NativeFormat, QSettings::UserScope, QStringLiteral("/proc/no-settings"));
+    return Remark(Message{"disk.no-plain-file"}, file.toStdString());
 }
 
 std::unique_ptr<QSettings> personsSettings() {

@@ -3,6 +3,7 @@
 // configuration folder). The window writes them; the command line's sentences follow them too.
 #pragma once
 
+#include "core/result.h"
 #include "core/words/wording.h"
 
 #include <QString>
@@ -16,6 +17,10 @@ class QLocale;
 class QSettings;
 
 namespace jr {
+
+/// To be called first of all. Settings that are no plain file (a pipe) would be waited for; then the program goes on
+/// without, and this says so.
+std::optional<Remark> leaveSettingsThatAreNoFile();
 
 /// The person's settings of this program, whichever of its commands asks.
 std::unique_ptr<QSettings> personsSettings();

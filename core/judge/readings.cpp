@@ -82,6 +82,13 @@ Result<std::vector<Observation>> observationsOf(const std::vector<std::vector<Re
         if (readings == 0)
             return Error{Message{groups.size() == 2 ? "error.side-no-reading" : "error.setup-no-reading"}};
     }
+    // The model works on all of them together, in the cube of their number; nobody reads off more by hand.
+    constexpr std::size_t kMostReadings = 1000;
+    std::size_t together = 0;
+    for (const ReadingSheet* sheet : all)
+        together += sheet->readings.size();
+    if (together > kMostReadings)
+        return Error{Message{"error.too-many-readings", {std::to_string(together), std::to_string(kMostReadings)}}};
     std::set<int> numbers;
     std::size_t count = 0;
     bool timed = true;

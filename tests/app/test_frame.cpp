@@ -25,6 +25,7 @@
 #include <QPushButton>
 #include <QSettings>
 #include <QSignalSpy>
+#include <QStandardPaths>
 #include <QTemporaryDir>
 #include <QTimer>
 #include <QToolButton>
@@ -181,6 +182,23 @@ private slots:
         QVERIFY(!other.handedOver({})); // another archive is another window
         // A first one that hangs (here: it is asked from its own thread) does not keep the next start waiting for ever.
         QVERIFY(!OneWindow(dir.path()).handedOver({}));
+    }
+    /// The place where the first one is called is the person's own, and somebody's file there stays.
+    void somebodysFileAtTheCallsPlaceStopsNobody() {
+        QTemporaryDir dir;
+        OneWindow first(dir.path());
+        QVERIFY(QFileInfo(first.name()).isAbsolute());
+        QVERIFY(QFileInfo(first.name())
+                    .absolutePath()
+                    .startsWith(QStandardPaths::writableLocation(QStandardPaths::RuntimeLocation)));
+        QFile theirs(first.name());
+        QVERIFY(theirs.open(QIODevice::WriteOnly) && theirs.write("mine") == 4);
+        theirs.close();
+        QVERIFY(!first.handedOver({}));
+        QVERIFY(!first.listen());
+        QVERIFY(QFileInfo(first.name()).size() == 4);
+        QVERIFY(theirs.remove());
+        QVERIFY(first.listen());
     }
     void whatIsWantedMayTakeLongerThanTheCall() {
         QTemporaryDir dir;

@@ -4,6 +4,7 @@
 // to be kept is gone.
 #include "archive/bundle/bundle.h"
 #include "archive/copies/copy_now.h"
+#include "archive/copies/said_place.h"
 #include "archive/formats/pull_file.h"
 #include "archive/store/archive.h"
 #include "bench/capture.h"
@@ -269,6 +270,8 @@ private slots:
                 return false;
             return QDir(trial).removeRecursively() && copyAll(start, trial);
         };
+        if (what == 10) // a person said it of this folder too
+            QVERIFY(keepSaidPlace(trial, {copyBookOf(start).archiveId, m_stick.toStdString(), false}));
         QVERIFY(fresh());
         const Ran counted = inChild(works[what], trial, Kind::None, 0);
         QCOMPARE(counted.exit, 0);
