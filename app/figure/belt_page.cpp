@@ -28,8 +28,7 @@ std::vector<InputSpec> beltInputs() {
     out.push_back({{"from_g", 1., 120., {16., 15., 17.}}, BeltPage::tr("weights it shifted with"), g, 0.5, 1});
     out.push_back(
         {{"from_rpm", 1500., 15000., {6900., 6700., 7100.}}, BeltPage::tr("it held the engine at"), rpm, 50., 0});
-    out.push_back(
-        {{"exponent", 0.15, 1.5, {kRuleExponent, 0.4, 0.7}}, BeltPage::tr("exponent (rule: 0.5)"), {}, 0.01, 2});
+    out.push_back({{"exponent", 0.15, 1.5, kRuleExponent}, BeltPage::tr("exponent (rule: 0.5)"), {}, 0.01, 2});
     out.push_back(
         {{"band_from_rpm", 1500., 15000., {6700., 6500., 6900.}, true}, BeltPage::tr("best band from"), rpm, 50., 0});
     out.push_back(
@@ -116,7 +115,7 @@ void BeltPage::workOut() {
     const bool own = inputs().origin("exponent") != Origin::Handbook && inputs().origin("exponent") != Origin::Guess;
     say(own ? tr("By this machine's own runs: exponent %1 (the rule of the root says 0.50).")
                   .arg(ranged(r("exponent"), 2, {}))
-            : tr("By the rule of the root, and up to 0.7 as is often seen: three runs of your own fit it."));
+            : tr("By the rule of the root, and up to an exponent of 1.2 as is seen: three runs of your own fit it."));
     say(tr("10 % lighter is about %1 rpm more.")
             .arg(number(std::round((heldAt(0.9 * m_drum.meanKg).value - m_held.value) / 10.) * 10., 0)));
     const double from = n("band_from_rpm"), to = n("band_to_rpm");

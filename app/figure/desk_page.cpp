@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/figure/desk_page.h"
 
-#include "app/model/display_units.h"
 #include "app/charts/nice_ticks.h"
+#include "app/model/display_units.h"
 #include "app/words/words.h"
 #include "core/air/standards.h"
 #include "core/figure/desk/convert.h"

@@ -129,12 +129,12 @@ void IntakePage::workOut() {
            "real engines lie between, and only pulls tell where."));
     say(tr("At %1 rpm the engine asks for %2 m³/h (%3 to %4): %5 m/s through %6 mm in the mean, about %9 while it is "
            "open; Reynolds number %7, %8.")
-            .arg(number(n("rpm"), 0), number(out.demandM3PerS * 3600., 0),
-                 number(out.demandM3PerS * 3600. * full.low / full.value, 0),
-                 number(out.demandM3PerS * 3600. * full.high / full.value, 0), number(out.throat.speedMPerS, 0),
-                 number(n("throat_mm"), 1), number(std::round(out.throat.reynolds / 1000.) * 1000., 0),
+            .arg(number(n("rpm"), 0), number(out.demandM3PerS.value * 3600., 0),
+                 number(out.demandM3PerS.low * 3600., 0), number(out.demandM3PerS.high * 3600., 0),
+                 ranged(out.throatMPerS, 0, {}), number(n("throat_mm"), 1),
+                 number(std::round(out.throat.reynolds / 1000.) * 1000., 0),
                  out.throat.reynolds > kTurbulentReynolds ? tr("turbulent") : tr("not surely turbulent"))
-            .arg(number(out.openSpeedMPerS, 0)));
+            .arg(ranged(out.openSpeedMPerS, 0, {})));
     const double wanted = out.filterWantedM2 * kCm2PerM2;
     say(tr("Filter by the handbook rule: %1 cm² of pleated panel; there is %2 cm², which loses %3 when clean.")
             .arg(number(wanted, 0), number(n("filter_cm2"), 0),
@@ -143,9 +143,9 @@ void IntakePage::workOut() {
                         0, QStringLiteral("Pa"))));
     if (n("filter_cm2") < 0.8 * wanted)
         caution(tr("The filter is small for this speed: it will cost at the top and choke as it fills with dust."));
-    if (out.openSpeedMPerS > kHighThroatSpeed)
+    if (out.openSpeedMPerS.high > kHighThroatSpeed)
         caution(tr("%1 m/s while it is open is where an intake strangles at full power.")
-                    .arg(number(out.openSpeedMPerS, 0)));
+                    .arg(ranged(out.openSpeedMPerS, 0, {})));
     if (out.bellShare < kPoorBellRadiusOfBore)
         caution(tr("A lip of %1 mm is a sharp edge to the air: below a tenth of the bore it costs flow, a quarter is "
                    "enough.")

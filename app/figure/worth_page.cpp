@@ -116,13 +116,17 @@ void WorthPage::workOut() {
     say(tr("With the rider %1 kg move: %2 for each kilogram (%3 before).")
             .arg(number(out.movedKg, 1), ranged(out.wattPerKg, 0, QStringLiteral("W")),
                  number(out.wattPerKgBefore.value, 0)));
-    const double seconds = net * out.secondsPerKg.value;
-    constexpr double kTimed = 0.005; // less nobody times
-    say(std::abs(seconds) < kTimed
-            ? tr("A kilogram is worth about %1 s from 60 to 100 km/h; this change nothing that could be timed.")
-                  .arg(number(out.secondsPerKg.value, 3))
-            : tr("A kilogram is worth about %1 s from 60 to 100 km/h; this change %2 s.")
-                  .arg(number(out.secondsPerKg.value, 3), QLocale().toString(seconds, 'f', 2)));
+    if (out.secondsPerKg) {
+        const double seconds = net * out.secondsPerKg->value;
+        constexpr double kTimed = 0.005; // less nobody times
+        say(std::abs(seconds) < kTimed
+                ? tr("A kilogram is worth about %1 s from 60 to 100 km/h; this change nothing that could be timed.")
+                      .arg(number(out.secondsPerKg->value, 3))
+                : tr("A kilogram is worth about %1 s from 60 to 100 km/h; this change %2 s.")
+                      .arg(number(out.secondsPerKg->value, 3), QLocale().toString(seconds, 'f', 2)));
+    } else {
+        say(tr("This power does not surely carry it to 100 km/h: what a kilogram is worth there has no number."));
+    }
     sayCurve();
     sayBuys();
     saySound();
@@ -152,8 +156,11 @@ void WorthPage::offerWeight(const WorthAsked& asked) {
     std::optional<Estimate> timed;
     if (const auto found = m_facts.pulls.markTimesS.find(pin.mark); found != m_facts.pulls.markTimesS.end())
         timed = found->second.meanS;
-    pin.predicted =
-        timeAfterChange(timed, rollOnS(before, asked.peakW.value), rollOnS(m_answer->movedKg, asked.peakW.value));
+    const auto modelBefore = rollOnS(before, asked.peakW.value),
+               modelAfter = rollOnS(m_answer->movedKg, asked.peakW.value);
+    if (!modelBefore || !modelAfter)
+        return; // it does not hold that speed: nothing to foretell
+    pin.predicted = timeAfterChange(timed, *modelBefore, *modelAfter);
     offerPin(pin);
 }
 

@@ -1001,10 +1001,10 @@ bei %2</translation></message>
 <translation>Nach Gehör: zweimal Ticken, bereit. Einmal hoch, es läuft. Hoch und tief, vorbei. Drei steigende, verwahrt. Zweimal tief, nicht verwahrt.</translation></message>
 <message><source>By the pulls %1 changed the bottom by %2 and the top by %3; they meet at %4 rpm.</source>
 <translation>Nach den Läufen änderte %1 unten um %2 und oben um %3; sie treffen sich bei %4 rpm.</translation></message>
-<message><source>By the rule of the root, and up to 0.7 as is often seen: three runs of your own fit it.</source>
-<translation>Nach der Wurzelregel, und bis 0,7, wie man es oft sieht: Drei eigene Fahrten passen es an.</translation></message>
 <message><source>By the rule of the root, and up to 0.7 as is often seen: three sets of weights run fit it. A spring gives about half of what holds the weights back. Common practice.</source>
 <translation>Nach der Wurzelregel, und bis 0,7, wie man es oft sieht: Drei gefahrene Gewichtssätze passen es an. Eine Feder gibt etwa die Hälfte dessen, was die Gewichte zurückhält. Gängige Praxis.</translation></message>
+<message><source>By the rule of the root, and up to an exponent of 1.2 as is seen: three runs of your own fit it.</source>
+<translation>Nach der Wurzelregel, und bis zu einem Exponenten von 1,2, wie man es sieht: Drei eigene Läufe passen ihn an.</translation></message>
 <message><source>By the time to %1; each step against the one before it; the margins hold for all steps together.</source>
 <translation>Nach der Zeit bis %1; jede Stufe gegen die davor; die Spannen gelten für alle Stufen zusammen.</translation></message>
 <message><source>By this machine's own pulls fuel goes with the number to the power %1.</source>
@@ -2635,6 +2635,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>Dieser Auftrag hat noch keine Fahrten auf der Straße. „Vorher“ durchgehen, dann mit einem Satellitenempfänger auf abgesperrtem Gelände fahren oder wo es erlaubt ist: unter „Fahren“ zugehört oder danach als Datei eingelesen (Strg+I): Text, GPX oder NMEA.</translation></message>
 <message><source>This job's machine</source>
 <translation>Die Maschine dieses Auftrags</translation></message>
+<message><source>This power does not surely carry it to 100 km/h: what a kilogram is worth there has no number.</source>
+<translation>Diese Leistung trägt es nicht sicher bis 100 km/h: Was ein Kilogramm dort wert ist, hat keine Zahl.</translation></message>
 <message><source>This sweep cannot be worked out.</source>
 <translation>Diese Reihe lässt sich nicht ausrechnen.</translation></message>
 <message><source>Throttle, mixture and air</source>

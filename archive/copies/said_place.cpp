@@ -13,9 +13,13 @@ namespace {
 
 constexpr qsizetype kCodeLength = 16; ///< of the 64 digits: nobody forges it, it only tells two apart
 
+std::string homePath(const QString& archiveFolder) {
+    const QFileInfo info(archiveFolder); // one that is not there has no canonical path
+    return (info.exists() ? info.canonicalFilePath() : info.absoluteFilePath()).toStdString();
+}
+
 QString settingsGroup(const QString& archiveFolder) {
-    const std::string home = QFileInfo(archiveFolder).canonicalFilePath().toStdString();
-    return QStringLiteral("copies/") + QString::fromStdString(sha256(home)).left(kCodeLength);
+    return QStringLiteral("copies/") + QString::fromStdString(sha256(homePath(archiveFolder))).left(kCodeLength);
 }
 
 } // namespace
@@ -45,8 +49,7 @@ Result<Done> keepSaidPlace(const QString& archiveFolder, const SaidPlace& said) 
 CopyHome copyHomeOf(const QString& archiveFolder) {
     // Of the machine's name for itself only a code leaves the house.
     const std::string machine = sha256("jolly-ram copy " + QSysInfo::machineUniqueId().toStdString());
-    return {QFileInfo(archiveFolder).canonicalFilePath().toStdString(),
-            machine.substr(0, static_cast<std::size_t>(kCodeLength))};
+    return {homePath(archiveFolder), machine.substr(0, static_cast<std::size_t>(kCodeLength))};
 }
 
 } // namespace jr

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/driveline/crank_estimate.h"
 
+#include <algorithm>
+
 namespace jr {
 namespace {
 
@@ -31,7 +33,8 @@ std::vector<CrankEstimate> crankEstimates(double wheelW, const CrankOptions& opt
     // The loss is a share of the crank's power, not of the wheel's.
     out.push_back(
         {Message{"crank.percent"}, wheelW / (1. - percent.low), wheelW / (1. - percent.high), Message{percent.basis}});
-    out.push_back({Message{"crank.fixed"}, (wheelW + 1500.) / (1. - 0.03), (wheelW + 3000.) / (1. - 0.05),
+    const double leastFixedW = std::min(1500., 0.1 * wheelW), mostFixedW = std::min(3000., 0.3 * wheelW);
+    out.push_back({Message{"crank.fixed"}, (wheelW + leastFixedW) / (1. - 0.03), (wheelW + mostFixedW) / (1. - 0.05),
                    Message{"crank.fixed-basis"}});
     if (options.dragWithMachineNm && options.dragAloneNm && options.rollerRadS > 0.) {
         const double w = options.rollerRadS;

@@ -27,10 +27,14 @@ struct CrankOptions {
     double rollerRadS = 0.; ///< roller speed at this power, for the coast-down school
 };
 
+/// The fixed school was made for machines of about this power and more.
+inline constexpr double kFixedSchoolFromW = 15e3;
+
 /// `wheelW` is the power measured at the wheel. Percent: 8–10 % for a chain-driven bike, 10–15 % manual, 20–30 %
 /// automatic, the like of an automatic for a belt CVT; fixed plus percent: 1.5–3 kW and 3–5 %. All common practice, no
-/// source. Coast-down: drag of the machine alone times speed, measured, to which the loss under load adds up to as much
-/// again.
+/// source; of the fixed part no more than a tenth (at the low end) and three tenths of the wheel's power, so that
+/// nothing makes nothing. Coast-down: drag of the machine alone times speed, measured, to which the loss under load
+/// adds up to as much again.
 std::vector<CrankEstimate> crankEstimates(double wheelW, const CrankOptions& options);
 
 /// What a place of measuring says of the crank, and what it would take to say more.

@@ -68,7 +68,7 @@ WeightExponent exponentFromMap(const std::vector<SetupOnMap>& map, const std::ve
             runs.push_back({*gramsOf[i] / kGramsPerKg, *map[i].heldRpm});
     if (const auto own = ownWeightExponent(runs))
         return {*own, true};
-    return {Ranged{kRuleExponent, 0.4, 0.7}, false};
+    return {kRuleExponent, false};
 }
 
 } // namespace jr

@@ -3,6 +3,7 @@
 // every one has a check against something outside, refuses what lies outside its domain, and never answers NaN.
 #include "core/figure/calc/calculator.h"
 #include "core/words/wording.h"
+#include "tests/support/calculators_asked.h"
 #include "tests/support/suites.h"
 
 #include <QProcess>
@@ -12,22 +13,11 @@
 #include <set>
 
 using namespace jr;
+using testsupport::ask;
+using testsupport::Given;
+using testsupport::givenOf;
 
 namespace {
-
-using Given = std::vector<std::pair<std::string, std::string>>;
-
-Given givenOf(const QString& text) {
-    Given out;
-    for (const QString& part : text.split(' ', Qt::SkipEmptyParts))
-        out.emplace_back(part.section('=', 0, 0).toStdString(), part.section('=', 1).toStdString());
-    return out;
-}
-
-Result<CalcAsked> ask(const QString& name, const QString& given) {
-    const Calculator* calculator = findCalculator(name.toStdString());
-    return calculator ? askCalculator(*calculator, givenOf(given)) : Error("no such calculator");
-}
 
 std::optional<CalcValue> outputOf(const CalcAsked& asked, const QString& key) {
     for (const CalcAnswer::Output& o : asked.answer.outputs)

@@ -152,7 +152,7 @@ private slots:
             const SetupFacts at16 = run(16.), at15 = run(15.), at14 = run(14.), at13 = run(13.);
             QVERIFY(at16.heldRpm && at15.heldRpm && at14.heldRpm && at13.heldRpm);
             const Ranged held{at16.heldRpm->mid, at16.heldRpm->low, at16.heldRpm->high};
-            const Ranged handbook{kRuleExponent, 0.4, 0.7};
+            const Ranged handbook = kRuleExponent;
             insideRule +=
                 gradeOf(pinned(PredictedQuantity::HeldSpeed, heldAfterWeights(held, 0.016, 0.015, handbook)), at15)
                     .verdict == GradeVerdict::Inside;

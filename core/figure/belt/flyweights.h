@@ -5,8 +5,8 @@
 //     n2 = n1 (m1 / m2)^e,  e = 1/2 by the rule
 //
 // A mixed set laid alternately behaves like its mean; laid otherwise the drum runs out of balance and wears unevenly.
-// More than the rule gives is often seen (ramps, springs, a belt that slips): fit one's own runs. Common practice, no
-// source.
+// More than the rule gives is often seen (ramps, springs, a belt that slips), up to an exponent of 1.2: fit one's own
+// runs. Common practice, no source.
 #pragma once
 
 #include "core/figure/ranged.h"
@@ -26,11 +26,11 @@ struct FlyweightSet {
 /// One to twelve weights in the order they sit, kg, 0.5…500 g each. Errors: none, too many, or outside.
 Result<FlyweightSet> flyweightSet(const std::vector<double>& weightsKg);
 
-inline constexpr double kRuleExponent = 0.5;
+inline constexpr Ranged kRuleExponent{0.5, 0.5, 1.2}; ///< the rule, and what is seen
 /// Weights 0.5…500 g, speeds 300…25000 rpm.
-Result<double> shiftSpeedRpm(double rpm, double weightFromKg, double weightToKg, double exponent = kRuleExponent);
+Result<double> shiftSpeedRpm(double rpm, double weightFromKg, double weightToKg, double exponent = kRuleExponent.value);
 /// The weight that shifts at a speed.
-double weightForSpeedKg(double weightKg, double rpm, double wantedRpm, double exponent = kRuleExponent);
+double weightForSpeedKg(double weightKg, double rpm, double wantedRpm, double exponent = kRuleExponent.value);
 
 /// Share of the readings that lie inside a band, 0…1; nothing without any.
 std::optional<double> shareInBand(const std::vector<double>& engineRpm, double fromRpm, double toRpm);

@@ -97,6 +97,17 @@ const Calculator* findCalculator(std::string_view name) {
     return nullptr;
 }
 
+namespace {
+
+/// With the bound that is broken: a rule may know only one.
+Message outsideNature(const CalcOutput& output, double value) {
+    const bool tooHigh = value > output.natureHigh;
+    return {tooHigh ? "figure.above-nature" : "figure.below-nature",
+            {std::string(output.key), Written{value, 4}, Written{tooHigh ? output.natureHigh : output.natureLow, 4}}};
+}
+
+} // namespace
+
 Result<CalcAsked> askCalculator(const Calculator& calculator,
                                 const std::vector<std::pair<std::string, std::string>>& given) {
     CalcAsked out;
@@ -127,6 +138,12 @@ Result<CalcAsked> askCalculator(const Calculator& calculator,
     if (!answer)
         return answer.error();
     out.answer = std::move(answer).value();
+    for (const CalcOutput& output : calculator.outputs)
+        for (const CalcAnswer::Output& worked : out.answer.outputs)
+            if (worked.key == output.key && worked.value && std::holds_alternative<double>(*worked.value))
+                if (const double value = std::get<double>(*worked.value);
+                    !(value >= output.natureLow && value <= output.natureHigh))
+                    out.answer.cautions.push_back({"outside-nature", outsideNature(output, value)});
     return out;
 }
 

@@ -5,6 +5,7 @@
 
 #include "core/result.h"
 
+#include <limits>
 #include <map>
 #include <optional>
 #include <string>
@@ -29,6 +30,8 @@ struct CalcInput {
 
 struct CalcOutput {
     std::string_view key, unit;
+    /// What engines and the rule's own source know. An answer outside is given with a caution ("outside-nature").
+    double natureLow = -std::numeric_limits<double>::infinity(), natureHigh = std::numeric_limits<double>::infinity();
 };
 
 /// What a calculator is given: every input it asked for is there, those left out excepted, and inside its bounds.

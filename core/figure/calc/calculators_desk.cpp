@@ -23,8 +23,14 @@ Result<CalcAnswer> weights(const Calculator& self, const CalcInputs& in) {
     const double net = netWeightKg(in.list("off_kg"), in.list("on_kg"));
     std::map<std::string_view, CalcValue> out{{"net_kg", net}};
     const auto machine = in.maybe("machine_kg"), rider = in.maybe("rider_kg"), watt = in.maybe("power_w");
-    if (machine && watt)
-        out["power_to_weight_w_kg"] = *watt / (*machine + net + rider.value_or(0.));
+    if (machine) {
+        const double moved = *machine + net + rider.value_or(0.);
+        constexpr double kLeastMovedKg = 1.;
+        if (moved < kLeastMovedKg)
+            return Error(Message{"error.calc-no-mass-left", {Number{*machine, 1}, Number{-net, 1}}});
+        if (watt)
+            out["power_to_weight_w_kg"] = *watt / moved;
+    }
     return self.answer(out);
 }
 
@@ -41,6 +47,10 @@ Result<CalcAnswer> loss(const Calculator& self, const CalcInputs& in) {
         std::find_if(all.begin(), all.end(), [&](const CrankEstimate& e) { return e.school.code == school; });
     CalcAnswer out = self.answer({{"low_w", found->lowW}, {"high_w", found->highW}});
     out.cautions.push_back({"estimate", {"figure.loss-estimate"}});
+    if (school == "crank.fixed" && kind != "chain")
+        out.cautions.push_back({"kind-not-known", {"figure.loss-fixed-kind"}});
+    if (school == "crank.fixed" && in.number("power_w") < kFixedSchoolFromW)
+        out.cautions.push_back({"outside-nature", {"figure.loss-fixed-small", {Number{kFixedSchoolFromW * 1e-3}}}});
     return out;
 }
 
@@ -93,7 +103,7 @@ std::vector<Calculator> deskCalculators() {
           {"machine_kg", "kg", 1., 5000., Kind::Number, true},
           {"rider_kg", "kg", 0., 300., Kind::Number, true},
           {"power_w", "W", 0., 1e6, Kind::Number, true}},
-         {{"net_kg", "kg"}, {"power_to_weight_w_kg", "W/kg"}},
+         {{"net_kg", "kg"}, {"power_to_weight_w_kg", "W/kg", 0., 5000.}},
          "on less off: arithmetic",
          weights},
         {"loss",
@@ -107,7 +117,7 @@ std::vector<Calculator> deskCalculators() {
          {{"levels_db", "dB", 0., 200., Kind::List},
           {"from_m", "m", 0.05, 1e4, Kind::Number, true},
           {"to_m", "m", 0.05, 1e4, Kind::Number, true}},
-         {{"sum_db", "dB"}, {"at_distance_db", "dB"}},
+         {{"sum_db", "dB", 0., 194.}, {"at_distance_db", "dB", 0., 194.}} /* 194 dB: the whole pressure of the air */,
          "powers add; free field, point source: any text on acoustics",
          sound},
         {"air",

@@ -7,6 +7,8 @@ namespace jr {
 namespace {
 
 using Kind = CalcInput::Kind;
+/// Outside these no carburetted engine runs under load, on petrol to methanol: common practice, no source.
+constexpr double kLeastFiringAfr = 4.5, kMostFiringAfr = 20.;
 
 double exponentOf(const CalcInputs& in) {
     return fuelExponent(*parseJetNumbering(in.word("numbering")));
@@ -25,7 +27,12 @@ Result<CalcAnswer> jetMixture(const Calculator& self, const CalcInputs& in) {
         jetForMixture(in.number("jet"), in.number("afr_now"), in.number("afr_wanted"), exponentOf(in));
     if (!jet)
         return jet.error();
-    return self.answer({{"jet_new", *jet}});
+    CalcAnswer out = self.answer({{"jet_new", *jet}});
+    // Such a reading is a missed spark or air in the pipe, no ground to choose a jet on.
+    for (const char* key : {"afr_now", "afr_wanted"})
+        if (const double afr = in.number(key); afr < kLeastFiringAfr || afr > kMostFiringAfr)
+            out.cautions.push_back({"not-firing", {"figure.mixture-no-ground", {Number{afr, 1}}}});
+    return out;
 }
 
 Result<CalcAnswer> lambda(const Calculator& self, const CalcInputs& in) {
@@ -65,7 +72,7 @@ std::vector<Calculator> fuelCalculators() {
          jetMixture},
         {"lambda",
          {{"afr", "1", 1., 60.}, {"stoich", "1", 1., 40., Kind::Number, true, CalcValue(14.7)}},
-         {{"lambda", "1"}},
+         {{"lambda", "1", 0.5, 1.6}},
          "mixture over the stoichiometric one, by mass: any text on engines",
          lambda},
         {"premix",

@@ -2,6 +2,7 @@
 #include "core/figure/belt/flyweights.h"
 #include "core/figure/calc/calculator.h"
 #include "core/figure/gears/shift_point.h"
+#include "core/figure/predict/next_part.h"
 #include "core/figure/worth/quarter_mile.h"
 
 namespace jr {
@@ -18,10 +19,14 @@ Result<CalcAnswer> shift(const Calculator& self, const CalcInputs& in) {
         bestShift(*curve, {in.number("ratio_from"), in.number("ratio_to"), in.number("limiter_rpm")});
     if (!best)
         return best.error();
-    return self.answer(
-        {{"best_shift_rpm", best->shiftRpm},
-         {"rpm_after", best->afterRpm},
-         {"decided_by", std::string(best->decidedBy == ShiftDecider::Crossing ? "crossing" : "limiter")}});
+    CalcAnswer out =
+        self.answer({{"best_shift_rpm", best->shiftRpm},
+                     {"rpm_after", best->afterRpm},
+                     {"decided_by", std::string(best->decidedBy == ShiftDecider::Crossing ? "crossing" : "limiter")}});
+    if (best->decidedBy == ShiftDecider::Limiter && best->shiftRpm < in.number("limiter_rpm"))
+        out.cautions.push_back(
+            {"curve-ends", {"figure.curve-ends", {Number{best->shiftRpm}, Number{in.number("limiter_rpm")}}}});
+    return out;
 }
 
 Result<CalcAnswer> flyweights(const Calculator& self, const CalcInputs& in) {
@@ -43,7 +48,14 @@ Result<CalcAnswer> beltSpeed(const Calculator& self, const CalcInputs& in) {
                                              in.number("weight_to_g") / kGramsPerKg, in.number("exponent"));
     if (!rpm)
         return rpm.error();
-    return self.answer({{"rpm_new", *rpm}});
+    std::map<std::string_view, CalcValue> out{{"rpm_new", *rpm}};
+    const double exponent = in.number("exponent");
+    const bool byRule = exponent == kRuleExponent.value; // and not one of this machine's own
+    const Ranged range = heldAfterWeights(Ranged::exactly(in.number("rpm")), in.number("weight_from_g"),
+                                          in.number("weight_to_g"), byRule ? kRuleExponent : Ranged::exactly(exponent));
+    out["rpm_low"] = range.low;
+    out["rpm_high"] = range.high;
+    return self.answer(out);
 }
 
 Result<CalcAnswer> quarter(const Calculator& self, const CalcInputs& in) {
@@ -75,13 +87,14 @@ std::vector<Calculator> gearCalculators() {
          {{"rpm", "rpm", 300., 25000.},
           {"weight_from_g", "g", 0.5, 500.},
           {"weight_to_g", "g", 0.5, 500.},
-          {"exponent", "1", 0.1, 2., Kind::Number, true, CalcValue(kRuleExponent)}},
-         {{"rpm_new", "rpm"}},
-         "same force at the ramps, so speed goes with the root of the mass: common practice, no source",
+          {"exponent", "1", 0.1, 2., Kind::Number, true, CalcValue(kRuleExponent.value)}},
+         {{"rpm_new", "rpm", 300., 25000.}, {"rpm_low", "rpm"}, {"rpm_high", "rpm"}},
+         "same force at the ramps, so speed goes with the root of the mass; exponents of 0.5 to 1.2 are seen (rpm_low, "
+         "rpm_high, where no exponent of one's own is given): common practice, no source",
          beltSpeed},
         {"quarter-mile",
          {{"mass_kg", "kg", 20., 5000.}, {"power_w", "W", 500., 1e6}},
-         {{"time_s", "s"}, {"speed_m_s", "m/s"}},
+         {{"time_s", "s", 4., 60.}, {"speed_m_s", "m/s", 5., 160.}},
          "5.825 (lb/hp)^(1/3) s and 234 (hp/lb)^(1/3) mph: common practice, no source",
          quarter},
     };

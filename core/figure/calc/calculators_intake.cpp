@@ -78,7 +78,7 @@ std::vector<Calculator> intakeCalculators() {
          {{"flow_m3_h", "m3/h", 0., 1e5},
           {"diameter_mm", "mm", 2., 200.},
           {"air_temp_c", "degC", -60., 150., Kind::Number, true, CalcValue(20.)}},
-         {{"velocity_m_s", "m/s"}, {"reynolds", "1"}},
+         {{"velocity_m_s", "m/s", 0., 330.}, {"reynolds", "1"}} /* no faster than sound in cold air */,
          "mean speed over the throat at 1013.25 hPa; viscosity by Sutherland, White, Viscous Fluid Flow, value from "
          "memory",
          throat},
@@ -90,7 +90,7 @@ std::vector<Calculator> intakeCalculators() {
           {"bore_mm", "mm", 5., 120., Kind::Number, true},
           {"displacement_cm3", "cm3", 5., 3000., Kind::Number, true},
           {"compression", "1", 4., 20., Kind::Number, true}},
-         {{"wave_length_mm", "mm"}, {"resonator_length_mm", "mm"}},
+         {{"wave_length_mm", "mm", 20., 3000.}, {"resonator_length_mm", "mm", 20., 3000.}},
          "reflected wave from mid stroke to intake closing; volume resonator by Engelman (1973), value from memory",
          runner},
     };

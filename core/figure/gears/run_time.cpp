@@ -3,6 +3,8 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
+#include <utility>
 
 namespace jr {
 namespace {
@@ -78,6 +80,30 @@ PowerCurve edgeOf(const PowerCurve& curve, bool high) {
     return out;
 }
 
+/// The curve tilted inside its margin: at the one edge up to `fromRpm`, at the other from `toRpm`, straight between.
+PowerCurve tiltedOf(const PowerCurve& curve, double fromRpm, double toRpm, bool risesToHigh) {
+    PowerCurve out = curve;
+    if (curve.lowW.size() != curve.rpm.size() || curve.highW.size() != curve.rpm.size() || !(toRpm > fromRpm))
+        return out;
+    for (std::size_t i = 0; i < curve.rpm.size(); ++i) {
+        const double along = std::clamp((curve.rpm[i] - fromRpm) / (toRpm - fromRpm), 0., 1.);
+        const double high = risesToHigh ? along : 1. - along;
+        out.powerW[i] = curve.lowW[i] + high * (curve.highW[i] - curve.lowW[i]);
+    }
+    return out;
+}
+
+/// From the lowest speed that a shift falls to, to the highest that one comes from.
+std::pair<double, double> speedsOfShifts(const Gearing& gearing, const RunPlan& plan, const RunPlan& other) {
+    double from = std::numeric_limits<double>::infinity(), to = 0.;
+    for (const RunPlan* p : {&plan, &other})
+        for (std::size_t g = 0; g < p->shiftRpm.size() && g + 1 < gearing.gears.size(); ++g) {
+            from = std::min(from, p->shiftRpm[g] * gearing.gears[g + 1] / gearing.gears[g]);
+            to = std::max(to, p->shiftRpm[g]);
+        }
+    return {from, to};
+}
+
 } // namespace
 
 RunTime runTime(const PowerCurve& curve, const Gearing& gearing, const RoadLoad& load, const RunPlan& plan) {
@@ -114,10 +140,20 @@ std::optional<Ranged> secondsBetween(const PowerCurve& curve, const Gearing& gea
         const auto second = timeOverM(c, gearing, load, other, first.metres);
         return second ? std::optional(first.seconds - *second) : std::nullopt;
     };
-    const auto middle = of(curve), low = of(edgeOf(curve, false)), high = of(edgeOf(curve, true));
-    if (!middle || !low || !high)
+    const auto middle = of(curve);
+    if (!middle)
         return std::nullopt;
-    return Ranged{*middle, std::min({*middle, *low, *high}), std::max({*middle, *low, *high})};
+    Ranged out = Ranged::exactly(*middle);
+    const auto [from, to] = speedsOfShifts(gearing, plan, other);
+    for (const PowerCurve& possible : {edgeOf(curve, false), edgeOf(curve, true), tiltedOf(curve, from, to, false),
+                                       tiltedOf(curve, from, to, true)}) {
+        const auto then = of(possible);
+        if (!then)
+            return std::nullopt;
+        out.low = std::min(out.low, *then);
+        out.high = std::max(out.high, *then);
+    }
+    return out;
 }
 
 } // namespace jr

@@ -34,8 +34,9 @@ std::optional<double> timeOverM(const PowerCurve& curve, const Gearing& gearing,
                                 const RunPlan& plan, double metres);
 
 /// Seconds of one plan less another's over the same distance: the one the first covers from its first to its last
-/// speed. With the curve's margin: the least and the most it becomes when all of the curve lies at its lower or upper
-/// edge.
+/// speed. With the curve's margin: the least and the most it becomes when the curve lies at its lower or upper edge, or
+/// tilts inside its margin from the one to the other over the speeds that the shifts fall to and come from, which is
+/// what moves a shift's worth most.
 std::optional<Ranged> secondsBetween(const PowerCurve& curve, const Gearing& gearing, const RoadLoad& load,
                                      const RunPlan& plan, const RunPlan& other);
 

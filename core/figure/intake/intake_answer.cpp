@@ -24,17 +24,24 @@ Result<IntakeAnswer> intakeAnswer(const IntakeAsked& a) {
             return resonatorRunnerRpm(a.runnerM, in);
         },
         a.airC, kHumsATurn);
-    out.demandM3PerS = airDemandM3PerS(a.displacementM3, a.engineRpm, a.strokes, a.efficiency.value);
-    const Result<ThroatFlow> throat = throatFlow(out.demandM3PerS / a.cylinders, a.throatM, a.airC.value);
+    const auto demand = [&](double efficiency) {
+        return airDemandM3PerS(a.displacementM3, a.engineRpm, a.strokes, efficiency);
+    };
+    out.demandM3PerS = rangeThrough(demand, a.efficiency);
+    const Result<ThroatFlow> throat = throatFlow(out.demandM3PerS.value / a.cylinders, a.throatM, a.airC.value);
     if (!throat)
         return throat.error();
     out.throat = *throat;
-    out.openSpeedMPerS = throat->speedMPerS / (a.strokes == 2 ? kOpenShareTwoStroke : kOpenShareFourStroke);
+    // Speeds go with the demand, whatever the air's temperature.
+    const double throatMPerM3 = throat->speedMPerS / out.demandM3PerS.value;
+    const double openShare = a.strokes == 2 ? kOpenShareTwoStroke : kOpenShareFourStroke;
+    out.throatMPerS = rangeThrough([&](double flow) { return flow * throatMPerM3; }, out.demandM3PerS);
+    out.openSpeedMPerS = rangeThrough([&](double speed) { return speed / openShare; }, out.throatMPerS);
     out.bellShare = a.bellRadiusM / a.runnerBoreM;
     out.filterWantedM2 = filterAreaM2(a.displacementM3, a.engineRpm);
-    out.filterLossPa =
-        rangeThrough([&](double rated) { return filterLossPa(out.demandM3PerS, a.filterM2, rated, kRatedFilterSpeed); },
-                     kRatedFilterLossPa);
+    out.filterLossPa = rangeThrough(
+        [&](double flow, double rated) { return filterLossPa(flow, a.filterM2, rated, kRatedFilterSpeed); },
+        out.demandM3PerS, kRatedFilterLossPa);
     out.windPa = windHeadPa(a.windMPerS, a.airKgM3);
     constexpr double kPressurePa = 101325., kPct = 100.;
     out.windPct = kPct * out.windPa / kPressurePa;

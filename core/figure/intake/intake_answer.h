@@ -31,12 +31,13 @@ inline constexpr std::array<double, 4> kOrders{2., 3., 4., 5.};
 struct IntakeAnswer {
     std::array<Ranged, 4> waveRpm; ///< that the runner suits, on each order
     Ranged resonatorRpm;
-    double demandM3PerS = 0.;         ///< of the engine
-    ThroatFlow throat;                ///< of one cylinder's throat, in the mean of the cycle
-    double openSpeedMPerS = 0.;       ///< while the intake is open: that is what strangles
-    double bellShare = 0.;            ///< of the runner's bore
-    double filterWantedM2 = 0.;       ///< by the handbook rule
-    Ranged filterLossPa;              ///< of a clean pleated filter of that area
+    Ranged demandM3PerS;        ///< of the engine, as well as it may be filled
+    ThroatFlow throat;          ///< of one cylinder's throat, in the mean of the cycle, at the middle of the demand
+    Ranged throatMPerS;         ///< its speed
+    Ranged openSpeedMPerS;      ///< while the intake is open: that is what strangles
+    double bellShare = 0.;      ///< of the runner's bore
+    double filterWantedM2 = 0.; ///< by the handbook rule
+    Ranged filterLossPa;        ///< of a clean pleated filter of that area
     double windPa = 0., windPct = 0.; ///< head of the wind, and as a share of the air's pressure
 };
 /// Errors: what is outside, by its key.

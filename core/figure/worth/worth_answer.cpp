@@ -6,7 +6,7 @@
 
 namespace jr {
 
-double rollOnS(double massKg, double powerW) {
+std::optional<double> rollOnS(double massKg, double powerW) {
     constexpr double kFrom = 60. / 3.6, kTo = 100. / 3.6, kMeanOfPeak = 0.8; // an engine is not at its peak all the way
     constexpr int kSteps = 200;
     RoadLoad load;
@@ -17,7 +17,9 @@ double rollOnS(double massKg, double powerW) {
     for (int i = 0; i < kSteps; ++i) {
         const double v = kFrom + (i + 0.5) / kSteps * (kTo - kFrom);
         const double force = kMeanOfPeak * powerW / v - load.resistanceN(v);
-        seconds += massKg * (kTo - kFrom) / kSteps / (force > 1. ? force : 1.);
+        if (!(force > 0.))
+            return std::nullopt;
+        seconds += massKg * (kTo - kFrom) / kSteps / force;
     }
     return seconds;
 }
@@ -34,8 +36,10 @@ Result<WorthAnswer> worthAnswer(const WorthAsked& a) {
         return *error;
     out.wattPerKg = rangeThrough([&](double w) { return w / out.movedKg; }, a.peakW);
     out.wattPerKgBefore = rangeThrough([&](double w) { return w / before; }, a.peakW);
-    out.secondsPerKg =
-        rangeThrough([&](double w) { return rollOnS(out.movedKg + 0.5, w) - rollOnS(out.movedKg - 0.5, w); }, a.peakW);
+    constexpr double kHalfKg = 0.5;
+    if (rollOnS(out.movedKg + kHalfKg, a.peakW.low)) // the least power carries the most
+        out.secondsPerKg = rangeThrough(
+            [&](double w) { return *rollOnS(out.movedKg + kHalfKg, w) - *rollOnS(out.movedKg - kHalfKg, w); }, a.peakW);
     if (!a.levelsDb.empty()) {
         const Result<double> sum = soundSumDb(a.levelsDb);
         if (!sum)

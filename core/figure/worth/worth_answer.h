@@ -23,14 +23,16 @@ struct WorthAsked {
 struct WorthAnswer {
     double netKg = 0., movedKg = 0.; ///< with the rider
     Ranged wattPerKg, wattPerKgBefore;
-    Ranged secondsPerKg;                   ///< of a roll-on of 60 to 100 km/h by that power, handbook's drag
+    /// Of a roll-on of 60 to 100 km/h by that power, handbook's drag; nothing where it cannot hold 100.
+    std::optional<Ranged> secondsPerKg;
     std::optional<double> sumDb, sourceDb; ///< all sources; without the background
     std::optional<double> atPlaceDb;
 };
 Result<WorthAnswer> worthAnswer(const WorthAsked& asked);
 
-/// Seconds of a roll-on from 60 to 100 km/h at a constant share of a peak, in closed steps: m v dv / (P - W v).
-double rollOnS(double massKg, double powerW);
+/// Seconds of a roll-on from 60 to 100 km/h at a constant share of a peak, in closed steps: m v dv / (P - W v). Nothing
+/// for a machine whose power does not carry it there.
+std::optional<double> rollOnS(double massKg, double powerW);
 
 /// One setup's buy: what it gave for its money and hours, against what it comes from.
 struct Buy {
