@@ -8,6 +8,7 @@
 
 #include <algorithm>
 #include <cstdio>
+#include <sys/file.h>
 #include <unistd.h>
 #include <utility>
 
@@ -36,9 +37,10 @@ Result<std::unique_ptr<Capture>> Capture::begin(const QString& folder, const Cap
         return Error{Message{"line.no-folder-for-captures"}, folder.toStdString()};
     const QString stamp = QDateTime::currentDateTime().toString(QStringLiteral("yyyyMMdd-HHmmss-zzz"));
     std::unique_ptr<Capture> out(new Capture(folder + QLatin1Char('/') + stamp + QStringLiteral(".lines")));
-    out->m_lock.setStaleLockTime(0);
-    if (!out->m_lock.tryLock(0) || !out->m_file.open(QIODevice::WriteOnly | QIODevice::NewOnly | QIODevice::Unbuffered))
+    if (!out->m_file.open(QIODevice::WriteOnly | QIODevice::NewOnly | QIODevice::Unbuffered))
         return Error{Message{"line.capture-not-begun"}, folder.toStdString()};
+    // On a disk that knows no locks it is caught all the same; two windows on one archive there would be offered it.
+    (void)::flock(out->m_file.handle(), LOCK_EX | LOCK_NB);
     char text[200];
     std::snprintf(text, sizeof text, "capture 1 %.3f", start.epochS);
     Result<Done> written = out->remark(text);
@@ -91,7 +93,6 @@ void Capture::finish(bool remove) {
         m_file.remove();
     else
         m_file.close();
-    m_lock.unlock();
 }
 
 } // namespace jr

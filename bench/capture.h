@@ -10,7 +10,6 @@
 #include "bench/pull_cutter.h"
 
 #include <QFile>
-#include <QLockFile>
 #include <QString>
 
 #include <functional>
@@ -56,9 +55,8 @@ public:
     qint64 size() const { return m_size; }
 
 private:
-    Capture(const QString& path) : m_file(path), m_lock(path + QStringLiteral(".lock")) {}
-    QFile m_file;
-    QLockFile m_lock;
+    Capture(const QString& path) : m_file(path) {}
+    QFile m_file; ///< with the kernel's lock on it, which goes with the process
     qint64 m_size = 0;
     bool m_tooLong = false, m_syncFailed = false;
 };

@@ -10,6 +10,8 @@
 
 #include <cerrno>
 #include <csignal>
+#include <fcntl.h>
+#include <sys/file.h>
 #include <sys/wait.h>
 #include <unistd.h>
 
@@ -49,6 +51,12 @@ public:
             m_sitting.machine = value;
         else if (key == "setup")
             m_sitting.setup = value;
+        else if (key == "job-id")
+            m_sitting.jobId = value;
+        else if (key == "setup-id")
+            m_sitting.setupId = value;
+        else if (key == "aside")
+            m_sitting.aside = value;
         else if (key == "key") {
             const Word fixed = split(value);
             std::erase_if(m_sitting.keys, [&](const auto& k) { return k.first == fixed.first; });
@@ -94,6 +102,27 @@ Recovered replay(const QString& path) {
         return replayCapture(file, path);
     return out;
 }
+
+/// A capture held while it is read. The lock is the kernel's, on the capture itself, and goes with the process that has
+/// it: nothing that a dead program or another machine left beside it keeps it from being found.
+class HeldFile {
+public:
+    explicit HeldFile(const QString& path)
+        : m_descriptor(::open(path.toLocal8Bit().constData(), O_RDONLY | O_CLOEXEC | O_NONBLOCK)) {
+        m_byAnother = m_descriptor >= 0 && ::flock(m_descriptor, LOCK_EX | LOCK_NB) != 0 && errno == EWOULDBLOCK;
+    }
+    ~HeldFile() {
+        if (m_descriptor >= 0)
+            ::close(m_descriptor);
+    }
+    HeldFile(const HeldFile&) = delete;
+    HeldFile& operator=(const HeldFile&) = delete;
+    bool byAnother() const { return m_byAnother; }
+
+private:
+    int m_descriptor;
+    bool m_byAnother = false;
+};
 
 /// Whether reading it ends well, tried in a process of its own: whoever left the mark may also have been killed while
 /// it read a good capture.
@@ -161,9 +190,8 @@ std::vector<Recovered> recoverCaptures(const QString& folder, const CaptureReade
     const QDir dir(folder);
     for (const QString& name : dir.entryList({QStringLiteral("*.lines")}, QDir::Files, QDir::Name)) {
         const QString path = dir.filePath(name);
-        QLockFile lock(path + QStringLiteral(".lock"));
-        lock.setStaleLockTime(0);
-        if (!lock.tryLock(0))
+        const HeldFile held(path);
+        if (held.byAnother())
             continue; // another window is catching into it
         const QString mark = path + QStringLiteral(".reading");
         if (QFileInfo::exists(mark) && !survives(path, read)) {
@@ -189,7 +217,7 @@ std::vector<Recovered> recoverCaptures(const QString& folder, const CaptureReade
 }
 
 bool removeCapture(const QString& path) {
-    QFile::remove(path + QStringLiteral(".lock"));
+    QFile::remove(path + QStringLiteral(".lock")); // of a program before 2026-12
     QFile::remove(path + QStringLiteral(".reading"));
     return QFile::remove(path);
 }

@@ -279,6 +279,9 @@ void PullCutter::cut(double fromS, double toS, std::string_view cutShort) {
     if (!m_sitting.machine.empty())
         h.machine = m_sitting.machine;
     h.setup = m_sitting.setup;
+    pull.jobId = m_sitting.jobId;
+    pull.setupId = m_sitting.setupId;
+    pull.aside = m_sitting.aside;
     if (m_air) {
         h.airTempC = m_air->tempC;
         h.airPressurePa = m_air->pressurePa;

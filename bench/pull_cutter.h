@@ -21,15 +21,18 @@ namespace jr {
 /// What a person says of the pulls to come; goes into each one's header.
 struct SittingFacts {
     std::string job, machine, setup;
+    std::string jobId, setupId; ///< as the archive knows them; empty: not kept there yet
+    std::string aside;          ///< a word why the next pull is to be set aside ("warm-up"); empty: it counts
     std::vector<std::pair<std::string, std::string>> keys; ///< gear, tyre_pressure_kpa, straps, bench, calibration…
 };
 
 struct CaughtPull {
     Trace trace; ///< with its header whole, id included
     std::vector<GuardTrip> trips;
-    double fuelMl = 0.;    ///< used since the pull before, from the fuel flow; 0 when there is none
-    double workJ = 0.;     ///< done at the measuring place during the pull
-    bool cutShort = false; ///< the line broke off in the middle
+    double fuelMl = 0.;                ///< used since the pull before, from the fuel flow; 0 when there is none
+    double workJ = 0.;                 ///< done at the measuring place during the pull
+    bool cutShort = false;             ///< the line broke off in the middle
+    std::string jobId, setupId, aside; ///< as the sitting said when it was made
 };
 
 struct LivePoint {

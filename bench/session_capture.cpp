@@ -44,8 +44,11 @@ void BenchSession::remarkSitting() {
     if (!m_capture)
         return;
     m_capture->remark("job " + m_sitting.job);
+    m_capture->remark("job-id " + m_sitting.jobId);
     m_capture->remark("machine " + m_sitting.machine);
     m_capture->remark("setup " + m_sitting.setup);
+    m_capture->remark("setup-id " + m_sitting.setupId);
+    m_capture->remark("aside " + m_sitting.aside);
     for (const auto& [name, value] : m_sitting.keys)
         m_capture->remark("key " + name + " " + value);
 }

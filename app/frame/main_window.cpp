@@ -285,7 +285,15 @@ void MainWindow::adoptKeeper(std::unique_ptr<Keeper> keeper) {
     m_keeper = std::move(keeper);
     m_model.setKeeper(m_keeper.get());
     m_copies->setKeeper(m_keeper.get());
-    m_bench->lookForCaptures([this](const QStringList& pending) { m_captures->offer(pending); });
+    m_bench->settleCaptures([this](const LeftInCaptures& left) {
+        m_captures->offer(left.pending);
+        if (left.settled.isEmpty())
+            return;
+        say(tr("Caught before the program ended, and kept in its job now: %1")
+                .arg(left.settled.join(QStringLiteral("; "))));
+        m_model.reload();
+        m_jobs->refresh();
+    });
     m_jobs->refresh();
     showStation(Jobs);
 }

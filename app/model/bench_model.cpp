@@ -6,11 +6,17 @@
 #include "core/nan.h"
 
 #include <QDate>
+#include <QTimer>
 
 #include <algorithm>
 #include <cmath>
 
 namespace jr::app {
+namespace {
+
+constexpr int kTryAgainMs = 5000, kMostTries = 60; // five minutes; after that a person looks
+
+} // namespace
 
 BenchModel::BenchModel(JobModel& job, QObject* parent)
     : QObject(parent), m_job(job), m_link(job), m_sitting(job, m_link) {
@@ -102,9 +108,9 @@ void BenchModel::followFuel() {
     }
 }
 
-void BenchModel::lookForCaptures(std::function<void(const QStringList&)> then) {
+void BenchModel::settleCaptures(std::function<void(const LeftInCaptures&)> then) {
     if (m_job.keeper())
-        app::lookForCaptures(*m_job.keeper(), this, m_link.captureFolder(), std::move(then));
+        app::settleCaptures(*m_job.keeper(), this, m_link.captureFolder(), std::move(then));
 }
 
 void BenchModel::recoverCaptures(std::function<void(int)> then) {
@@ -170,29 +176,29 @@ void BenchModel::take(const std::shared_ptr<CaughtPull>& pull) {
         h.set(header_key::brakeTask, m_link.brakeTask());
     m_sinceLast.start();
     // A warm-up is set aside in the same breath: kept as a pull that counts it would be a false result.
-    const bool beddingIn = !warmUp && m_sitting.beddingIn();
     // Nothing is lost, and nothing false is judged, while nobody has said whose pull this is.
-    const bool stranger = !m_sitting.strangers().empty();
-    const AddPullOptions how{warmUp || beddingIn || stranger, stranger ? tr("of another machine or bench").toStdString()
-                                                              : warmUp ? tr("warm-up").toStdString()
-                                                              : beddingIn ? tr("bedding in").toStdString()
-                                                                          : std::string()};
+    const AddPullOptions how = asideFor(m_sitting.asideOfNext());
     // One warm-up is thrown away (P3); the next counts unless asked otherwise.
     m_sitting.setWarmUp(false);
     m_fuel.burn(reckonedMl, meteredMl);
     keepPull(pull, measured, how);
 }
 
-/// In the keeper's thread; the pull goes into the open job, or into one of the day that is made for it.
+/// The pull goes into the job that is open now, or into one of the day that is made for it.
 void BenchModel::keepPull(const std::shared_ptr<CaughtPull>& pull, bool fuelMeasured, const AddPullOptions& how) {
+    tryToKeep({pull, fuelMeasured, how, m_job.job().id});
+}
+
+/// In the keeper's thread.
+void BenchModel::tryToKeep(const Keeping& keeping) {
     struct Kept {
         Result<std::string> pullId;
         Result<JobRecord> job;
     };
-    const std::string openJob = m_job.job().id;
+    const auto& [pull, fuelMeasured, how, openJob, tries] = keeping;
     m_job.keeper()->ask(
         this,
-        [pull, openJob, how, dayJob = m_dayJob](Archive& archive) -> Kept {
+        [pull = pull, openJob = openJob, how = how, dayJob = m_dayJob](Archive& archive) -> Kept {
             std::string jobId = openJob.empty() ? *dayJob : openJob;
             if (jobId.empty()) {
                 const auto made = archive.createJob(pull->trace.header.job, pull->trace.header.machine);
@@ -203,7 +209,21 @@ void BenchModel::keepPull(const std::shared_ptr<CaughtPull>& pull, bool fuelMeas
             Result<std::string> id = archive.addPull(jobId, pull->trace, "bench", how);
             return {std::move(id), archive.job(jobId)};
         },
-        [this, pull, fuelMeasured, road = pull->trace.header.kind == PullKind::Road](const Kept& kept) {
+        [this, keeping, road = pull->trace.header.kind == PullKind::Road](const Kept& kept) {
+            if (!kept.pullId && keeping.tries < kMostTries) {
+                // A disk that is full for a while costs no pull: it is tried until it is kept.
+                if (keeping.tries == 0)
+                    emit said(tr("The pull could not be kept yet: %1. It is tried again every few seconds.")
+                                  .arg(errorAtPlace(kept.pullId.error())));
+                QTimer::singleShot(kTryAgainMs, this, [this, again = keeping, of = m_job.keeper()]() mutable {
+                    ++again.tries;
+                    if (of && of == m_job.keeper()) // of another archive it is none; the capture has it
+                        tryToKeep(again);
+                });
+                return;
+            }
+            if (kept.pullId && keeping.tries > 0)
+                emit said(tr("The pull is kept now."));
             if (!kept.pullId) {
                 if (road)
                     emit runNotKept();
@@ -216,9 +236,9 @@ void BenchModel::keepPull(const std::shared_ptr<CaughtPull>& pull, bool fuelMeas
             if (!kept.job)
                 return;
             if (!road)
-                m_waiting = WaitingCard{*kept.pullId, pull, fuelMeasured};
+                m_waiting = WaitingCard{*kept.pullId, keeping.pull, keeping.fuelMeasured};
             if (kept.job->id == m_job.job().id)
-                m_job.takeIn(*kept.job, *kept.pullId, std::shared_ptr<const Trace>(pull, &pull->trace));
+                m_job.takeIn(*kept.job, *kept.pullId, std::shared_ptr<const Trace>(keeping.pull, &keeping.pull->trace));
             else if (!m_job.hasJob())
                 m_job.openJob(kept.job->id);
             else // another job was opened in between

@@ -55,9 +55,8 @@ public:
     /// Index of the last counted pull of the setup in hand, and all of them.
     std::vector<int> ownPulls() const;
 
-    /// What earlier runs that ended badly had caught, in words: "2 pulls of Stack length, long stack". Nothing is
-    /// changed.
-    void lookForCaptures(std::function<void(const QStringList& pending)> then);
+    /// What earlier runs that ended badly had caught: kept where it belongs, and the rest told.
+    void settleCaptures(std::function<void(const LeftInCaptures&)> then);
     /// Takes them into the job they name (or a new one); `then` hears how many pulls were.
     void recoverCaptures(std::function<void(int taken)> then);
 
@@ -83,6 +82,14 @@ private:
     /// What was measured on today's walk-round is what the tank holds; its size stands on the machine's sheet.
     void followFuel();
     void keepPull(const std::shared_ptr<CaughtPull>& pull, bool fuelMeasured, const AddPullOptions& how);
+    struct Keeping {
+        std::shared_ptr<CaughtPull> pull;
+        bool fuelMeasured = false;
+        AddPullOptions how;
+        std::string job; ///< that was open when it was made; empty: none
+        int tries = 0;
+    };
+    void tryToKeep(const Keeping& keeping);
     PullCard cardFor(int index, const CaughtPull& pull) const;
 
     JobModel& m_job;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/model/bench_sitting.h"
 
+#include "app/model/capture_recovery.h"
 #include "app/words/plural.h"
 #include "archive/formats/leak_tests_sheet.h"
 #include "archive/store/sitting_day.h"
@@ -114,6 +115,7 @@ void BenchSitting::setWarmUp(bool on) {
     if (on == m_warmUp)
         return;
     m_warmUp = on;
+    tell();
     emit changed();
 }
 
@@ -121,6 +123,7 @@ void BenchSitting::setBeddingIn(bool on) {
     if (on == m_beddingIn)
         return;
     m_beddingIn = on;
+    tell();
     emit changed();
 }
 
@@ -260,11 +263,24 @@ bool saidOfRuns(const std::string& key) {
 
 } // namespace
 
+std::string_view BenchSitting::asideOfNext() const {
+    return !strangers().empty() ? aside_word::stranger
+           : m_warmUp           ? aside_word::warmUp
+           : beddingIn()        ? aside_word::beddingIn
+                                : std::string_view();
+}
+
 void BenchSitting::tell() {
     SittingFacts facts;
     facts.job = m_job.job().name;
     facts.machine = m_job.job().machine;
     facts.setup = m_setup.toStdString();
+    // By id and with what the pull counts for, so that a capture of it goes where the pull would have gone.
+    facts.jobId = m_job.job().id;
+    for (const SetupRecord& setup : m_job.job().setups)
+        if (setup.name == facts.setup)
+            facts.setupId = setup.id;
+    facts.aside = m_link.onTheRoad() ? std::string_view() : asideOfNext();
     // Who rode is no fact of a pull on the bench, nor a strap one of a run on the road.
     const bool road = m_link.onTheRoad();
     for (const auto& [key, value] : m_keys)

@@ -27,6 +27,8 @@ public:
     bool putOnAgain() const { return m_putOnAgain; }
     void setPutOnAgain(bool again); ///< taken back as long as no pull was made
     bool warmUp() const { return m_warmUp; }
+    /// The word for why the next pull is to be set aside; empty: it counts.
+    std::string_view asideOfNext() const;
     void setWarmUp(bool on);
     /// Pulls of a new part's first heats: kept and not judged, until it is said that it has bedded in.
     bool beddingIn() const { return m_beddingIn; }

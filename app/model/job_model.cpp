@@ -151,8 +151,7 @@ void JobModel::keep(std::function<Result<Done>(Archive&)> change) {
     m_keeper->ask(this, std::move(change), [this](const Result<Done>& done) {
         if (done)
             return;
-        emit problem(
-            tr("Not kept: %1. The job is shown as it is kept.").arg(errorAtPlace(done.error())));
+        emit problem(tr("Not kept: %1. The job is shown as it is kept.").arg(errorAtPlace(done.error())));
         m_undo.clear(); // its steps lead from what is not so
         reload();
     });

@@ -80,7 +80,7 @@ public:
     /// What a job is compared by that was never compared; empty: the program's usual standard.
     void setUsualStandard(const std::string& id) { m_usualStandard = id; }
     int unitsChoice() const { return m_units.choice(); } ///< of DisplayUnits::choices
-    void setUnitsChoice(int choice); ///< power, torque and road speed; the others stay
+    void setUnitsChoice(int choice);                     ///< power, torque and road speed; the others stay
 
     // Changes to data: each can be undone.
     // They are shown at once and kept in order; one that could not be kept is said, and the job shown as it is kept.

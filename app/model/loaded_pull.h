@@ -15,11 +15,11 @@ namespace jr::app {
 
 struct LoadedPull {
     PullRecord record;
-    std::shared_ptr<const Trace> trace; ///< its header, mixture, sound and what probes read; never null
-    std::shared_ptr<const PullFit> fit; ///< null when it cannot become a curve
-    QString problem;                    ///< why not
+    std::shared_ptr<const Trace> trace;  ///< its header, mixture, sound and what probes read; never null
+    std::shared_ptr<const PullFit> fit;  ///< null when it cannot become a curve
+    QString problem;                     ///< why not
     std::shared_ptr<const RoadRun> road; ///< a run on the road; else null
-    SteadyRun steady;                   ///< brake work: its steps, or slices of its sweep; by the size its header knows
+    SteadyRun steady; ///< brake work: its steps, or slices of its sweep; by the size its header knows
 };
 
 /// A pull of a job on its way in: read and fitted in a thread, so that no more whole traces stand in memory than

@@ -1031,6 +1031,8 @@ bei %2</translation></message>
 <translation>Vergaser</translation></message>
 <message><source>Caught before the power went</source>
 <translation>Gefangen, bevor der Strom ging</translation></message>
+<message><source>Caught before the program ended, and kept in its job now: %1</source>
+<translation>Aufgefangen, bevor das Programm endete, und jetzt in seinem Auftrag verwahrt: %1</translation></message>
 <message><source>Caught before the program last ended badly, and not yet in a job:</source>
 <translation>Gefangen, bevor das Programm zuletzt schlecht endete, und noch in keinem Auftrag:</translation></message>
 <message><source>Cautions that are left off this paper: %1. Ask for them.</source>
@@ -2481,12 +2483,16 @@ Unterbricht nicht: Notschalter</translation></message>
 <translation>Das Bild ist nicht lesbar</translation></message>
 <message><source>The plan</source>
 <translation>Der Plan</translation></message>
+<message><source>The pull could not be kept yet: %1. It is tried again every few seconds.</source>
+<translation>Der Lauf ließ sich noch nicht verwahren: %1. Alle paar Sekunden wird es wieder versucht.</translation></message>
 <message><source>The pull could not be kept: %1. It stays in the capture and is offered at the next start.</source>
 <translation>Der Lauf ließ sich nicht verwahren: %1. Er bleibt im Mitschnitt und wird beim nächsten Start angeboten.</translation></message>
 <message><source>The pull could not be kept: no archive is open. It stays in the capture and is offered at the next start.</source>
 <translation>Der Lauf ließ sich nicht verwahren: Kein Archiv ist offen. Er bleibt im Mitschnitt und wird beim nächsten Start angeboten.</translation></message>
 <message><source>The pull is kept in %1.</source>
 <translation>Der Lauf ist verwahrt in %1.</translation></message>
+<message><source>The pull is kept now.</source>
+<translation>Der Lauf ist jetzt verwahrt.</translation></message>
 <message><source>The pull is kept. Look at its card.</source>
 <translation>Der Lauf ist verwahrt. Seine Karte ansehen.</translation></message>
 <message><source>The pulls of a job stand here in the order they were made.</source>
@@ -4203,6 +4209,8 @@ Einen mit seinem Namen beginnen (Strg+N) und aufschreiben, was herauszufinden is
 <translation>eine Ablesung beiseitelegen</translation></message>
 <message><source>set aside</source>
 <translation>beiseitegelegt</translation></message>
+<message><source>set aside before the program ended</source>
+<translation>beiseitegelegt, bevor das Programm endete</translation></message>
 <message><source>set aside: %1</source>
 <translation>beiseitegelegt: %1</translation></message>
 <message><source>set pull %1 aside</source>

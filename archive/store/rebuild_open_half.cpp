@@ -167,6 +167,16 @@ void Rebuilder::findJob(LoosePull pull) {
         for (const auto& [id, entry] : m_jobFiles)
             if (entry.second.job == pull.job && (pull.machine.empty() || entry.second.machine == pull.machine))
                 fitting.insert(id);
+        // Of two of a name it is that one's in whose folder it lies.
+        for (const std::string& id : std::set<std::string>(fitting)) {
+            const auto home = m_archive.m_db->query(QStringLiteral("SELECT 1 FROM job WHERE id = ? AND folder = ?"),
+                                                    {q(id), q(folderOf(pull.path))});
+            const auto file = m_jobFiles.find(id);
+            if ((home && !home->empty()) || (file != m_jobFiles.end() && file->second.first == folderOf(pull.path))) {
+                fitting = {id};
+                break;
+            }
+        }
         if (fitting.size() > 1) {
             m_out.offered.emplace_back(Message{"check.several-jobs", {cleanedText(pull.job)}}, pull.path);
             return;

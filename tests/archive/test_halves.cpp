@@ -34,6 +34,38 @@ using testsupport::writeFile;
 class TestHalves : public QObject {
     Q_OBJECT
 private slots:
+    /// A pull file whose record did not come to be, beside two jobs of one name: it is that one's in whose folder it
+    /// lies.
+    void aLooseFileBesideTwoJobsOfOneName() {
+        QTemporaryDir dir;
+        std::string jobs[2];
+        {
+            auto archive = Archive::open(dir.path());
+            for (std::string& job : jobs) {
+                job = *(*archive)->createJob("Stack", "Larkspur 410");
+                const std::string id = "of-" + job;
+                QVERIFY((*archive)->addPull(job, smallTrace(id, "Stack", "Larkspur 410", "long", 1), "test"));
+            }
+        }
+        for (const std::string& job : jobs) {
+            QString folder;
+            {
+                auto archive = Archive::open(dir.path());
+                folder = dir.filePath(QString::fromStdString((*archive)->job(job)->folder));
+            }
+            const std::string id = "loose-of-" + job;
+            QVERIFY(writeFile(folder + QStringLiteral("/9999-loose.pull.csv"),
+                              writePullFile(smallTrace(id, "Stack", "Larkspur 410", "long", 2))));
+        }
+        const auto rebuilt = Archive::rebuildFolder(dir.path());
+        QVERIFY(rebuilt && rebuilt->offered.empty() && rebuilt->problems.empty());
+        auto archive = Archive::open(dir.path());
+        for (const std::string& job : jobs) {
+            const auto record = (*archive)->job(job);
+            QCOMPARE(record->pulls.size(), std::size_t{2});
+            QCOMPARE(record->pulls.back().id, "loose-of-" + job);
+        }
+    }
     void aLostDatabaseComesBackWhole() {
         QTemporaryDir dir;
         {
