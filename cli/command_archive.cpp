@@ -179,6 +179,7 @@ void addArchive(CLI::App& app, Action& action) {
     auto o = std::make_shared<Options>();
     CLI::App* c = app.add_subcommand("archive", "Looks after an archive folder");
     c->require_subcommand(1);
+    c->footer("Example:\n  jolly-ram-cli archive check ~/jolly-ram");
     CLI::App* check = c->add_subcommand(
         "check", "Reads every pull in the database and beside it and names what is wrong (exit 3 when something is)");
     check->add_option("DIR", o->folder, "The archive's folder")->required();
@@ -187,11 +188,13 @@ void addArchive(CLI::App& app, Action& action) {
     CLI::App* backup = c->add_subcommand("backup", "Copies the whole archive into a new dated folder inside PLACE");
     backup->add_option("DIR", o->folder, "The archive's folder")->required();
     backup->add_option("PLACE", o->place, "An existing folder, best on another disk")->required();
+    backup->footer("Example:\n  jolly-ram-cli archive backup ~/jolly-ram /media/disk");
     backup->callback([o, &action] { action = [o] { return runBackup(o->folder, o->place); }; });
     CLI::App* rebuild = c->add_subcommand(
         "rebuild",
         "Makes database and open files whole from each other; a damaged database is made anew (exit as check)");
     rebuild->add_option("DIR", o->folder, "The archive's folder")->required();
+    rebuild->footer("Example:\n  jolly-ram-cli archive rebuild ~/jolly-ram");
     rebuild->callback([o, &action] { action = [o] { return runRebuild(o->folder); }; });
     CLI::App* give = c->add_subcommand("export", "Writes one job as a bundle: a zip that any archive takes in and that "
                                                  "opens without this program; read back before it counts");

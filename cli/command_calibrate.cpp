@@ -98,6 +98,7 @@ void addCalibrate(CLI::App& app, Action& action) {
     auto o = std::make_shared<CalibrateAsked>();
     CLI::App* c = app.add_subcommand("calibrate", "Fits of the bench itself: load cell, roller inertia, roller drag");
     c->require_subcommand(1);
+    c->footer("Example:\n  jolly-ram-cli calibrate drag roller.coast.csv --inertia 18.2");
     CLI::App* cell = c->add_subcommand("load-cell", "Force per reading from dead weights");
     cell->add_option("--weight", o->weights, "KG=READING, at least three, 0 among them")->required();
     cell->add_option("--gravity", o->gravity, "Local gravity, m/s2")->check(within(9.7, 9.9))->capture_default_str();
@@ -106,6 +107,7 @@ void addCalibrate(CLI::App& app, Action& action) {
     CLI::App* drag = c->add_subcommand("drag", "Roller drag c0 + c1 w + c2 w^2 from a coast-down with known inertia");
     drag->add_option("FILE", o->file, "Coast-down (*.coast.csv, or any pull file with roller_speed)")->required();
     drag->add_option("--inertia", o->inertia, "Roller inertia, kg m2")->required()->check(within(1e-6, 1e5));
+    drag->footer("Example:\n  jolly-ram-cli calibrate drag roller.coast.csv --inertia 18.2");
     drag->callback([o, &action] { action = [o] { return runDrag(*o); }; });
     CLI::App* inertia = c->add_subcommand(
         "inertia", "Roller inertia from two coast-downs, one with a known inertia added or a known torque");
@@ -113,6 +115,8 @@ void addCalibrate(CLI::App& app, Action& action) {
     inertia->add_option("--loaded", o->loaded, "Coast-down with the known addition")->required();
     inertia->add_option("--added-kg-m2", o->added, "Inertia added for the second run")->check(within(1e-6, 1e5));
     inertia->add_option("--torque-nm", o->torque, "Torque driving the roller in the second run");
+    inertia->footer("Example:\n  jolly-ram-cli calibrate inertia --plain bare.coast.csv --loaded disc.coast.csv "
+                    "--added-kg-m2 0.85");
     inertia->callback([o, &action] { action = [o] { return runInertia(*o); }; });
 }
 

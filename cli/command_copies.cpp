@@ -165,17 +165,20 @@ void addCopies(CLI::App& archive, Action& action) {
     copy->callback([o, &action] { action = [o] { return runCopy(o->folder, o->place); }; });
     CLI::App* states = archive.add_subcommand("states", "What states a second copy has, newest first");
     states->add_option("COPY", o->copy, "The folder jolly-ram-copy-… that archive copy names")->required();
+    states->footer("Example:\n  jolly-ram-cli archive states /media/stick/jolly-ram-copy-5f0c2f0e");
     states->callback([o, &action] { action = [o] { return runStates(o->copy); }; });
     CLI::App* restore = archive.add_subcommand("restore", "Makes an archive of a second copy, in an empty folder");
     restore->add_option("COPY", o->copy, "The folder jolly-ram-copy-…")->required();
     restore->add_option("DIR", o->folder, "Where the archive is to be; empty or not there")->required();
     restore->add_option("--state", o->state, "Which state (default: the newest)");
+    restore->footer("Example:\n  jolly-ram-cli archive restore /media/stick/jolly-ram-copy-5f0c2f0e ~/jolly-ram-again");
     restore->callback([o, &action] { action = [o] { return runRestore(o->copy, o->folder, o->state); }; });
     CLI::App* trial = archive.add_subcommand(
         "try", "Tries a restore: the second copy is laid out in a throw-away folder, made an archive, judged, and held "
                "against this one figure by figure (exit 3 when anything differs)");
     trial->add_option("DIR", o->folder, "The archive's folder")->required();
     trial->add_option("COPY", o->copy, "The folder jolly-ram-copy-… (default: where this archive's copy goes)");
+    trial->footer("Example:\n  jolly-ram-cli archive try ~/jolly-ram");
     trial->callback([o, &action] { action = [o] { return runTry(o->folder, o->copy); }; });
 }
 

@@ -70,6 +70,7 @@ void printCommand(const CLI::App& command, const std::string& path) {
 
 void addManual(CLI::App& app, Action& action) {
     CLI::App* c = app.add_subcommand("manual", "Prints this program's manual page, for man");
+    c->footer("Example:\n  jolly-ram-cli manual > jolly-ram-cli.1");
     c->group(""); // for whoever packages it
     c->callback([&app, &action] {
         action = [&app] {

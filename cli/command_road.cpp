@@ -269,6 +269,8 @@ void addRoad(CLI::App& app, Action& action) {
         ->check(within(0.5, 0.999))
         ->capture_default_str();
     addKnown(*c, o->known);
+    c->footer("Examples:\n  jolly-ram-cli road run1.pull.csv run2.pull.csv --marks 60ft,1/4mile --rollout 1ft\n"
+              "  jolly-ram-cli road --base a1.pull.csv a2.pull.csv --with b1.pull.csv b2.pull.csv --worth 0.5");
     c->callback([o, &action] { action = [o] { return runRoad(*o); }; });
 }
 

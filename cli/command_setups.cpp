@@ -88,6 +88,8 @@ void addSetups(CLI::App& app, Action& action) {
     auto o = std::make_shared<SetupsAsked>();
     CLI::App* c = app.add_subcommand("setups", "Setups of a job");
     c->require_subcommand(1);
+    c->footer("Example:\n  jolly-ram-cli setups diff --archive ~/jolly-ram --job \"Stack length\" \"short stack\" "
+              "\"long stack\"");
     CLI::App* diff =
         c->add_subcommand("diff", "What one setup has that another has not, and what would separate the changes");
     diff->add_option("--archive", o->archive, "The archive's folder")->required();

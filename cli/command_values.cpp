@@ -93,6 +93,7 @@ void addCompareValues(CLI::App& app, Action& action) {
         ->check(within(0.5, 0.999))
         ->capture_default_str();
     addKnown(*c, o->known);
+    c->footer("Example:\n  jolly-ram-cli compare-values --base stock.csv --with ported.csv --worth 2");
     c->callback([o, &action] { action = [o] { return runValues(*o); }; });
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // jolly-ram-cli: the same computation as the window, for scripts.
 #include "cli/commands.h"
+#include "cli/usage_words.h"
 
 #include "archive/formats/pull_file.h"
 #include "archive/formats/text.h"
@@ -251,9 +252,7 @@ int main(int argc, char** argv) {
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& problem) {
-        // Help and version are no errors; everything else is wrong usage.
-        const int code = app.exit(problem, std::cout, std::cerr);
-        return code == 0 ? kDone : kUsage;
+        return sayUsage(app, problem);
     }
     // Whatever goes wrong is said in words with its exit code; an exception is our own fault and is said as one.
     try {

@@ -57,7 +57,76 @@ QString curveFile(const QTemporaryDir& dir, const char* name, const QByteArray& 
 
 class TestCliContract : public QObject {
     Q_OBJECT
+    /// Every command and every part of one, as `--help` lists them.
+    static std::vector<QStringList> allCommands() {
+        std::vector<QStringList> out, open{{}};
+        while (!open.empty()) {
+            const QStringList command = open.back();
+            open.pop_back();
+            const QString help = QString::fromUtf8(runCli(command + QStringList{"--help"}).out);
+            if (!command.isEmpty())
+                out.push_back(command);
+            bool listed = false;
+            for (const QString& line : help.split('\n')) {
+                listed = listed ? line.startsWith("  ") : line == QLatin1String("Subcommands:");
+                if (listed && line.startsWith("  ") && line[2] != ' ')
+                    open.push_back(command + QStringList{line.mid(2).section(' ', 0, 0)});
+            }
+        }
+        return out;
+    }
 private slots:
+    /// An example of the command itself, and not those of the whole program.
+    void everyCommandsHelpShowsItsOwnExample() {
+        const std::vector<QStringList> commands = allCommands();
+        QVERIFY2(commands.size() >= 28, std::to_string(commands.size()).c_str());
+        for (const QStringList& command : commands) {
+            const QString help = QString::fromUtf8(runCli(command + QStringList{"--help"}).out);
+            int own = 0;
+            for (const QString& line : help.split('\n')) {
+                const qsizetype at = line.indexOf(QLatin1String("jolly-ram-cli "));
+                if (!line.startsWith("  ") || at < 0)
+                    continue;
+                QVERIFY2(line.mid(at + 14).startsWith(command.join(' ')), qPrintable(command.join(' ') + ": " + line));
+                ++own;
+            }
+            QVERIFY2(own > 0, qPrintable(command.join(' ')));
+        }
+    }
+    void whatIsNoCommandIsNamed() {
+        const Ran wrong = runCli({"frobnicate", "a.csv"});
+        QCOMPARE(wrong.code, 2);
+        QVERIFY2(wrong.err.contains("\"frobnicate\""), wrong.err);
+        QVERIFY2(wrong.err.contains("compare-values"), wrong.err); // and what there is
+        const Ran part = runCli({"archive", "frobnicate", "a"});
+        QVERIFY(part.code == 2 && part.err.contains("\"frobnicate\"") && part.err.contains("restore"));
+        QCOMPARE(runCli({}).code, 2);
+    }
+    void wrongUsageIsSaidInThePersonsLanguage() {
+        const QTemporaryDir config;
+        QVERIFY(QDir().mkpath(config.filePath("jolly-ram")));
+        QFile settings(config.filePath("jolly-ram/Jolly Ram.conf"));
+        QVERIFY(settings.open(QIODevice::WriteOnly) && settings.write("[reader]\nlanguage=de\n") > 0);
+        settings.close();
+        const QByteArray before = qgetenv("XDG_CONFIG_HOME");
+        qputenv("XDG_CONFIG_HOME", config.path().toLocal8Bit());
+        const std::pair<QStringList, const char*> rows[] = {
+            {{"frobnicate"}, "kein Befehl"},
+            {{"air", "--temp-c", "x", "--pressure-hpa", "990", "--humidity", "40"}, "keine Zahl"},
+            {{"air", "--temp-c", "20"}, "fehlt"},
+            {{"curve", "a.csv", "--standard", "mine"}, "keines von"},
+            {{"air", "--temp-c", "20", "--pressure-hpa", "990", "--humidity", "40", "--frobnicate", "3"},
+             "nicht erwartet"},
+        };
+        QStringList wrong;
+        for (const auto& [arguments, words] : rows) {
+            const Ran ran = runCli(arguments);
+            if (ran.code != 2 || !ran.err.contains(words))
+                wrong << arguments.join(' ') + ": " + QString::fromUtf8(ran.err);
+        }
+        qputenv("XDG_CONFIG_HOME", before);
+        QVERIFY2(wrong.isEmpty(), qPrintable(wrong.join('\n')));
+    }
     void whatIsNoNumberIsWrongUsage() {
         for (const QString& no :
              {QStringLiteral("nan"), QStringLiteral("inf"), QStringLiteral("-nan"), QStringLiteral("1e999")}) {
