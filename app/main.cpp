@@ -13,6 +13,7 @@
 #include "app/tools/sheet_command.h"
 #include "app/words/catalogue.h"
 #include "app/words/words.h"
+#include "archive/copies/trial_restore.h"
 #include "archive/reader/reader_settings.h"
 #include "bench/last_words.h"
 #include "core/version.h"
@@ -162,6 +163,7 @@ int main(int argc, char** argv) {
     if (parser.isSet(sheetOption))
         return jr::app::writeSheetsAsAsked(
             {folder, parser.value(sheetOption), parser.values(outOption), parser.value(publicOption)});
+    jr::removeDeadTrials();
     // An archive has one window.
     jr::app::OneWindow one(folder);
     if (!throwsAway && !parser.isSet(shotsOption)) {

@@ -8,12 +8,17 @@
 #include "core/pull/curve.h"
 #include "core/pull/pull_fit.h"
 
+#include <QDateTime>
 #include <QDir>
+#include <QFileInfo>
 #include <QTemporaryDir>
 
 #include <algorithm>
 #include <cstring>
+#include <fcntl.h>
 #include <map>
+#include <sys/file.h>
+#include <unistd.h>
 
 namespace jr {
 namespace {
@@ -23,6 +28,27 @@ Error trialError(std::string_view code, const std::string& place, std::vector<Ar
     out.file = place;
     return out;
 }
+
+constexpr char kTrialFolder[] = "jolly-ram-trial-";
+
+/// The kernel's lock on a folder: it goes with the process, however that ends.
+class HeldFolder {
+public:
+    explicit HeldFolder(const QString& path)
+        : m_descriptor(::open(path.toLocal8Bit().constData(), O_RDONLY | O_DIRECTORY | O_NOFOLLOW | O_CLOEXEC)),
+          m_mine(m_descriptor >= 0 && ::flock(m_descriptor, LOCK_EX | LOCK_NB) == 0) {}
+    ~HeldFolder() {
+        if (m_descriptor >= 0)
+            ::close(m_descriptor);
+    }
+    HeldFolder(const HeldFolder&) = delete;
+    HeldFolder& operator=(const HeldFolder&) = delete;
+    bool mine() const { return m_mine; }
+
+private:
+    int m_descriptor;
+    bool m_mine;
+};
 
 using Figures = std::vector<std::pair<Message, double>>; ///< what it is, and how much
 
@@ -214,15 +240,31 @@ Result<Figures> figuresOfJob(const Archive& archive, const std::string& jobId) {
     return out;
 }
 
+void removeDeadTrials(const QString& given) {
+    const QDir place(given.isEmpty() ? QDir::tempPath() : given);
+    constexpr int kJustBegunS = 10; // made, and not yet held
+    const QDateTime now = QDateTime::currentDateTime();
+    for (const QFileInfo& left :
+         place.entryInfoList({QLatin1String(kTrialFolder) + QLatin1Char('*')}, QDir::Dirs | QDir::NoDotAndDotDot)) {
+        if (left.isSymLink() || left.ownerId() != ::geteuid() || left.lastModified().secsTo(now) < kJustBegunS)
+            continue;
+        const HeldFolder held(left.absoluteFilePath());
+        if (held.mine())
+            QDir(left.absoluteFilePath()).removeRecursively();
+    }
+}
+
 Result<TrialRestore> tryRestore(const QString& archiveFolder, const QString& copy, const TrialOptions& options,
                                 const Progress& progress) {
     const Result<CopyList> newest = loadCopyList(copy.toStdString() + kSecondCopyList);
     if (!newest)
         return newest.error();
     const QString place = options.throwAwayIn.isEmpty() ? QDir::tempPath() : options.throwAwayIn;
-    QTemporaryDir throwAway(QDir(place).filePath(QStringLiteral("jolly-ram-trial-XXXXXX")));
+    removeDeadTrials(place);
+    QTemporaryDir throwAway(QDir(place).filePath(QLatin1String(kTrialFolder) + QStringLiteral("XXXXXX")));
     if (!throwAway.isValid())
         return trialError("trial.no-place", place.toStdString());
+    const HeldFolder going(throwAway.path());
     const QString folder = throwAway.filePath(QStringLiteral("archive"));
     const Result<std::vector<Remark>> laid = layOut(copy, *newest, folder, progress);
     if (!laid)

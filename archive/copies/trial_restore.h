@@ -26,6 +26,10 @@ struct TrialRestore {
     bool good() const { return differences.empty(); }
 };
 
+/// Takes away what trials left behind that were killed: customers' records in the place for temporary files. Those of
+/// this person alone, and none that is going on. `place`: as TrialOptions::throwAwayIn.
+void removeDeadTrials(const QString& place = {});
+
 /// Opens both archives for itself, in any thread. Errors: the copy cannot be read or laid out; no room for the trial;
 /// the rebuild failed; stopped. Nothing of the trial is left behind.
 Result<TrialRestore> tryRestore(const QString& archiveFolder, const QString& copy, const TrialOptions& options = {},

@@ -14,6 +14,9 @@
 #include <QTemporaryDir>
 #include <QTest>
 
+#include <chrono>
+#include <filesystem>
+#include <sys/wait.h>
 #include <unistd.h>
 
 using namespace jr;
@@ -254,6 +257,35 @@ private slots:
         QVERIFY((*restored)->setAside("Stack-2", true, "not in the original"));
         const auto other = figuresOfJob(**restored, shop.job);
         QVERIFY(other && *other != *figures);
+    }
+    /// Killed in the middle a trial leaves customers' records behind: the next one takes them away, and none that goes
+    /// on.
+    void whatAKilledTrialLeftGoes() {
+        Shop shop;
+        QVERIFY(shop.copy(shop.place));
+        TrialOptions options;
+        options.throwAwayIn = shop.dir.filePath("temporary");
+        QVERIFY(QDir().mkpath(options.throwAwayIn));
+        const pid_t child = ::fork();
+        if (child == 0) {
+            (void)tryRestore(shop.home, shop.folder(), options, [n = 0](int, int) mutable {
+                if (++n == 3)
+                    ::_exit(9);
+                return true;
+            });
+            ::_exit(0);
+        }
+        int how = 0;
+        ::waitpid(child, &how, 0);
+        const QStringList left = QDir(options.throwAwayIn).entryList(QDir::Dirs | QDir::NoDotAndDotDot);
+        QCOMPARE(left.size(), 1);
+        QVERIFY(!filesIn(options.throwAwayIn, "*.pull.csv").isEmpty());
+        const std::filesystem::path folder = (options.throwAwayIn + QLatin1Char('/') + left.front()).toStdString();
+        std::filesystem::last_write_time(folder,
+                                         std::filesystem::file_time_type::clock::now() - std::chrono::minutes(1));
+        QVERIFY(QDir().mkpath(options.throwAwayIn + QStringLiteral("/somebody-elses")));
+        QVERIFY(tryRestore(shop.home, shop.folder(), options));
+        QCOMPARE(QDir(options.throwAwayIn).entryList(QDir::Dirs | QDir::NoDotAndDotDot), QStringList{"somebody-elses"});
     }
     void noPlaceForTheTrial() {
         Shop shop;
