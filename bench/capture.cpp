@@ -40,7 +40,7 @@ Result<std::unique_ptr<Capture>> Capture::begin(const QString& folder, const Cap
     if (!out->m_file.open(QIODevice::WriteOnly | QIODevice::NewOnly | QIODevice::Unbuffered))
         return Error{Message{"line.capture-not-begun"}, folder.toStdString()};
     // On a disk that knows no locks it is caught all the same; two windows on one archive there would be offered it.
-    (void)::flock(out->m_file.handle(), LOCK_EX | LOCK_NB);
+    (void)::flock(out->m_file.handle(), LOCK_EX); // before the first line: an empty capture is left alone
     char text[200];
     std::snprintf(text, sizeof text, "capture 1 %.3f", start.epochS);
     Result<Done> written = out->remark(text);

@@ -12,6 +12,7 @@
 #include <csignal>
 #include <fcntl.h>
 #include <sys/file.h>
+#include <sys/stat.h>
 #include <sys/wait.h>
 #include <unistd.h>
 
@@ -109,7 +110,11 @@ class HeldFile {
 public:
     explicit HeldFile(const QString& path)
         : m_descriptor(::open(path.toLocal8Bit().constData(), O_RDONLY | O_CLOEXEC | O_NONBLOCK)) {
-        m_byAnother = m_descriptor >= 0 && ::flock(m_descriptor, LOCK_EX | LOCK_NB) != 0 && errno == EWOULDBLOCK;
+        // An empty one is just being begun: it gets its lock before its first line.
+        struct stat there {};
+        const bool begun = m_descriptor >= 0 && ::fstat(m_descriptor, &there) == 0 && there.st_size == 0;
+        m_byAnother =
+            begun || (m_descriptor >= 0 && ::flock(m_descriptor, LOCK_EX | LOCK_NB) != 0 && errno == EWOULDBLOCK);
     }
     ~HeldFile() {
         if (m_descriptor >= 0)

@@ -146,6 +146,12 @@ private slots:
         QVERIFY(filesIn(m_captures, "*").isEmpty());
     }
     void oneThatIsBeingCaughtIsLeftAlone() {
+        // Just made, before its first line and its lock: nothing in it can be owed, and it is somebody's.
+        QVERIFY(writeFile(m_captures + QStringLiteral("/new.lines"), ""));
+        QVERIFY(recoverCaptures(m_captures).empty());
+        QCOMPARE(takeIn().pulls, 0);
+        QVERIFY(QFile::exists(m_captures + QStringLiteral("/new.lines")));
+        QVERIFY(QFile::remove(m_captures + QStringLiteral("/new.lines")));
         auto capture = Capture::begin(m_captures, {1.7e9, {}, {}});
         QVERIFY(capture);
         QVERIFY(recoverCaptures(m_captures).empty());
